@@ -1,0 +1,1 @@
+"""Veltrin: a workbench for the playing coach."""

@@ -1,0 +1,6 @@
+"""Flight and what follows it: aerodynamics, the batched integrator."""
+
+from veltrin.core.flight.aero import drag_coefficient, lift_coefficient
+from veltrin.core.flight.integrator import Flights, fly
+
+__all__ = ["Flights", "drag_coefficient", "fly", "lift_coefficient"]

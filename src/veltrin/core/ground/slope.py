@@ -1,0 +1,53 @@
+"""Slope frames: what turns when the ground turns."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import ArrayLike
+
+from veltrin.core.checks import require
+from veltrin.core.geometry import Vec, vectors
+
+MAX_SLOPE_RAD = math.radians(20.0)
+"""Steeper than this nobody keeps a swing; footing decides, not the model."""
+
+
+@dataclass(frozen=True)
+class Slope:
+    """`fall_rad` > 0 downhill to the target; `side_rad` > 0 ball above the feet (right-hander's frame)."""
+
+    fall_rad: float = 0.0
+    side_rad: float = 0.0
+
+    def __post_init__(self) -> None:
+        limit = math.degrees(MAX_SLOPE_RAD)
+        require("lie.fall_deg", math.degrees(self.fall_rad), -limit, limit, "deg")
+        require("lie.side_deg", math.degrees(self.side_rad), -limit, limit, "deg")
+
+
+def slope_along(slope: Slope, aim_rad: ArrayLike) -> tuple[Vec, Vec]:
+    """Fall and side (rad, arrays) felt by a player who aims `aim_rad` to the left of the target.
+
+    The ground does not turn with the player: its gradient is resolved along and across the new line.
+    """
+    aim = np.atleast_1d(np.asarray(aim_rad, float))
+    drop_x, drop_y = math.tan(slope.fall_rad), math.tan(slope.side_rad)
+    along = drop_x * np.cos(aim) + drop_y * np.sin(aim)
+    across = -drop_x * np.sin(aim) + drop_y * np.cos(aim)
+    return np.arctan(along), np.arctan(across)
+
+
+def ground_frame(fall_rad: ArrayLike, side_rad: ArrayLike) -> Vec:
+    """Axes of the ground as columns, shape (n, 3, 3): along the line, to its left, out of the ground.
+
+    Multiply a vector given in the ground's frame to have it in the level frame. `fall` is the slope along the
+    line and `side` the slope across it, also when both are there.
+    """
+    normal = vectors(np.tan(fall_rad), np.tan(side_rad), 1.0)
+    normal = normal / np.linalg.norm(normal, axis=1, keepdims=True)
+    along = np.broadcast_to(vectors(np.cos(fall_rad), 0.0, -np.sin(fall_rad)), normal.shape)
+    left = np.cross(normal, along)
+    return np.stack([along, left, normal], axis=-1)

@@ -1,0 +1,51 @@
+"""Side slopes: ball above and below the feet."""
+
+from __future__ import annotations
+
+import math
+
+from veltrin.core.methods.method import Case, Method, above_only, below_only
+from veltrin.core.strike import Change
+
+
+def _tall(case: Case) -> Change:
+    # Half of what the slope turns the face left is held against by opening; the rest is aimed off.
+    opened = min(0.25 * case.slope.side_rad, math.radians(4.0))
+    return Change(follow_side=1.0, open_rad=opened, handle_rad=0.15 * case.slope.side_rad)
+
+
+def _low(case: Case) -> Change:
+    return Change(follow_side=0.95, widen_m=0.06, handle_rad=0.15 * case.slope.side_rad)
+
+
+STAND_TALL = Method(
+    id="stand-tall",
+    name="Stand tall",
+    family="side slope",
+    school="opened a little",
+    way="set-up",
+    refuses=above_only,
+    change=_tall,
+    difficulty=1.02,
+    key_words=("Grip down, stand tall, trail hand does not roll over.",),
+    miss="pulled left of the aim",
+    wins_when="there is trouble left, or a lofted club would turn too far left",
+    source="common practice: ball above the feet",
+)
+
+SIT_LOW = Method(
+    id="sit-low",
+    name="Sit low",
+    family="side slope",
+    school="full length, wide and low",
+    way="set-up",
+    refuses=below_only,
+    change=_low,
+    difficulty=0.95,
+    key_words=("Full length of the club, wide and low, stay at that height to the end.",),
+    miss="thin, low and right",
+    wins_when="the player can hold the height through the stroke",
+    source="common practice: ball below the feet",
+)
+
+METHODS = (STAND_TALL, SIT_LOW)

@@ -1,0 +1,143 @@
+"""Ledgers: every number that differs from stock, as rows that add up exactly.
+
+Each ledger switches one cause on after another, in a fixed order, and plays the stroke again; a row is the
+difference. Rows are rounded from the running sum, so what is shown adds up to the shown total without a cent left over.
+Order of loft, bounce: stamped, stock hands, slope, hands and ball, face. Of distance: stock carry, air, wind, length of
+swing, slope, grip, set-up, carry, run. Of aim: slope, set-up, wind, green, the rest (aiming turns the player on the
+slope).
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from veltrin.core.air import CALM
+from veltrin.core.geometry import Vec
+from veltrin.core.ground import Slope
+from veltrin.core.plan.model import REFERENCE_AIR, LedgerRow
+from veltrin.core.plan.play import Batch, Played, World, play
+from veltrin.core.strike import Change
+
+DISTANCE_STEP_M = 0.1
+ANGLE_STEP_DEG = 0.1
+
+
+def _rounded(value: float, digits: int) -> float:
+    return round(float(value), digits) + 0.0  # no minus zero
+
+
+def running_rows(
+    steps: Sequence[tuple[str, float]], total_words: str, step: float, start: float = 0.0
+) -> tuple[LedgerRow, ...]:
+    """Rows from running values: each step is (words, value reached after it); the last value is the total."""
+    digits = round(-math.log10(step))
+    rows, before = [], _rounded(start, digits)
+    for words, reached in steps:
+        now = _rounded(reached, digits)
+        rows.append(LedgerRow(words, _rounded(now - before, digits)))
+        before = now
+    return (*rows, LedgerRow(total_words, before, total=True))
+
+
+@dataclass(frozen=True)
+class _Stages:
+    """The same strokes played with more and more causes switched on."""
+
+    level: Played
+    slope: Played
+    hands: Played
+    real: Played
+
+
+def _calm_level(world: World) -> World:
+    flat = replace(world.landing, fall_rad=0.0, side_rad=0.0)
+    return World(Slope(), REFERENCE_AIR, CALM, flat)
+
+
+def _angle_stages(batch: Batch, world: World, swing: Vec, aim: Vec, real: Played) -> _Stages:
+    neutral = replace(batch, change=Change())
+    hands = replace(batch, change=replace(batch.change, open_rad=0.0, handle_rad=0.0))
+    return _Stages(
+        level=play(neutral, replace(world, slope=Slope()), swing, aim),
+        slope=play(neutral, world, swing, aim),
+        hands=play(hands, world, swing, aim),
+        real=real,
+    )
+
+
+def _angle_ledger(stamped: float, stages: Sequence[float], total_words: str) -> tuple[LedgerRow, ...]:
+    words = ("stamped", "stock hands ahead", "slope", "hands and ball", "face and handle")
+    reached = [math.degrees(v) for v in (stamped, *stages)]
+    return running_rows(list(zip(words, reached, strict=True)), total_words, ANGLE_STEP_DEG)
+
+
+def _distance_steps(batch: Batch, world: World, swing: Vec, real: Played) -> list[tuple[str, Vec]]:
+    neutral = replace(batch, change=Change())
+    calm = _calm_level(world)
+    full, zero = np.ones(batch.count), np.zeros(batch.count)
+    airy = replace(calm, air=world.air)
+    windy = replace(airy, wind=world.wind)
+    sloped = replace(world, landing=calm.landing)
+    steps = [
+        ("stock carry", play(neutral, calm, full, zero).carry),
+        ("air of the day", play(neutral, airy, full, zero).carry),
+        ("wind", play(neutral, windy, full, zero).carry),
+        ("shorter swing", play(neutral, windy, swing, zero).carry),
+        ("slope", play(neutral, sloped, swing, zero, gripped=False).carry),
+        ("grip down", play(neutral, sloped, swing, zero).carry),
+        ("set-up", real.carry),
+    ]
+    if world.wind == CALM:
+        steps = [s for s in steps if s[0] != "wind"]
+    return steps
+
+
+def _finish_angle(played: Played) -> Vec:
+    return np.asarray(np.arctan2(played.offline, np.maximum(played.total, 1.0)))
+
+
+def _aim_steps(batch: Batch, world: World, swing: Vec, aim: Vec) -> list[tuple[str, Vec]]:
+    neutral = replace(batch, change=Change())
+    zero = np.zeros(batch.count)
+    flat = replace(world.landing, fall_rad=0.0, side_rad=0.0)
+    still = replace(world, wind=CALM, landing=flat)
+    steps = [
+        ("slope", -_finish_angle(play(neutral, still, swing, zero))),
+        ("path and face", -_finish_angle(play(batch, still, swing, zero))),
+    ]
+    if world.wind != CALM:
+        steps.append(("wind", -_finish_angle(play(batch, replace(still, wind=world.wind), swing, zero))))
+    if world.landing.fall_rad or world.landing.side_rad:
+        steps.append(("green", -_finish_angle(play(batch, world, swing, zero))))
+    steps.append(("turned on the slope", aim))
+    return steps
+
+
+def ledgers_of(
+    batch: Batch, world: World, swing: Vec, aim: Vec, real: Played
+) -> list[dict[str, tuple[LedgerRow, ...]]]:
+    """Loft, bounce (deg), distance (m) and aim (deg, left positive) ledgers of each stroke in the batch."""
+    angles = _angle_stages(batch, world, swing, aim, real)
+    order = (angles.level, angles.slope, angles.hands, angles.real)
+    distance = _distance_steps(batch, world, swing, real)
+    aims = _aim_steps(batch, world, swing, aim)
+    books = []
+    for i in range(batch.count):
+        lofts = [float(p.delivery.delivered_loft[i]) for p in order]
+        bounces = [float(p.delivery.effective_bounce[i]) for p in order]
+        carry = running_rows([(w, float(v[i])) for w, v in distance], "carry", DISTANCE_STEP_M)
+        reached = carry[-1].value
+        finish = running_rows([("run", float(real.total[i]))], "finish", DISTANCE_STEP_M, start=reached)
+        books.append(
+            {
+                "loft": _angle_ledger(float(batch.clubs.loft[i]), lofts, "delivered"),
+                "bounce": _angle_ledger(float(batch.clubs.bounce[i]), bounces, "effective"),
+                "distance": (*carry, *finish),
+                "aim": running_rows([(w, math.degrees(v[i])) for w, v in aims], "aim", ANGLE_STEP_DEG),
+            }
+        )
+    return books

@@ -1,0 +1,69 @@
+"""The plain ranking rule of the first version: the shortest typical leave comes first.
+
+Each strike varies in speed, face and loft, and the ground is firmer or softer than read. The chain is played again
+with each of these off by one standard deviation; the shifts of the resting point, squared and summed, give the
+typical distance the ball is left from the flag. A method's difficulty and the slope multiply the scatter.
+Expected strokes over the drawn trouble replace this rule when the line carries trouble.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import replace
+
+import numpy as np
+
+from veltrin.core.geometry import Vec
+from veltrin.core.ground import Slope
+from veltrin.core.kit import Scatter
+from veltrin.core.plan.play import Batch, World, nudge, play
+
+FIRMNESS_DOUBT = 0.12
+"""How far a reading of firmness is usually off, on its 0..1 scale. Judgement."""
+
+
+def slope_difficulty(slope: Slope) -> float:
+    """How much a slope widens scatter, 1 on the level.
+
+    Judgement in the order of the trade: downhill and below the feet worst, both together the hardest of all.
+    """
+    fall, side = math.degrees(slope.fall_rad), math.degrees(slope.side_rad)
+    along = abs(fall) * (0.040 if fall > 0 else 0.025)
+    across = abs(side) * (0.040 if side < 0 else 0.030)
+    return 1.0 + along + across + along * across
+
+
+def club_difficulty(delivered_loft: Vec) -> Vec:
+    """How much little loft widens scatter: nothing from 25 deg up, 2 % a degree below. Judgement."""
+    return 1.0 + 0.02 * np.maximum(25.0 - np.degrees(delivered_loft), 0.0)
+
+
+def speed_scatter(scatter: Scatter, swing: Vec) -> Vec:
+    """Relative scatter of speed: a touch is judged, a full swing is the same each time."""
+    return np.interp(swing, [0.25, 1.0], [scatter.speed_share_touch, scatter.speed_share_full])
+
+
+def typical_leave(batch: Batch, world: World, swing: Vec, aim: Vec, scatter: Scatter, difficulty: Vec) -> Vec:
+    """Root-mean-square distance from the flag (m, (n,)) after one stroke, first order in the scatter."""
+    n = batch.count
+    faster = speed_scatter(scatter, swing) * difficulty
+    rows = np.tile(np.arange(n), 6)
+    zero = np.zeros(n)
+    face = np.concatenate([zero, zero, scatter.face_rad * difficulty, -scatter.face_rad * difficulty, zero, zero])
+    loft = np.concatenate([zero, zero, zero, zero, scatter.loft_rad * difficulty, -scatter.loft_rad * difficulty])
+    speed = np.concatenate([1.0 + faster, 1.0 - faster, zero + 1, zero + 1, zero + 1, zero + 1])
+    many = batch.take(rows)
+    many = replace(many, full_speed=many.full_speed * speed, change=nudge(many.change, open_rad=face, lean_rad=loft))
+    off = play(many, world, np.tile(swing, 6), np.tile(aim, 6))
+    rest = np.stack([off.total, off.offline]).reshape(2, 3, 2, n)
+    shift = 0.5 * (rest[:, :, 0] - rest[:, :, 1])
+    return np.sqrt(np.sum(shift**2, axis=(0, 1)) + _firmness_shift(batch, world, swing, aim) ** 2)
+
+
+def _firmness_shift(batch: Batch, world: World, swing: Vec, aim: Vec) -> Vec:
+    firm = world.landing.firmness
+    ends = [
+        play(batch, replace(world, landing=replace(world.landing, firmness=f)), swing, aim).total
+        for f in (min(firm + FIRMNESS_DOUBT, 1.0), max(firm - FIRMNESS_DOUBT, 0.0))
+    ]
+    return 0.5 * (ends[0] - ends[1])

@@ -1,0 +1,55 @@
+"""The speed behind a player's stock carries, inferred so that the stock shot gives each carry back."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+
+import numpy as np
+
+from veltrin.core.air import CALM
+from veltrin.core.errors import DomainError
+from veltrin.core.geometry import Vec
+from veltrin.core.ground import Slope
+from veltrin.core.kit import Player
+from veltrin.core.plan.model import REFERENCE_AIR
+from veltrin.core.plan.play import Batch, World, play
+from veltrin.core.run import Landing
+from veltrin.core.strike import Change, club_arrays
+
+SLOWEST_M_S, FASTEST_M_S = 6.0, 62.0
+
+LEVEL = Slope()
+STOCK_WORLD = World(LEVEL, REFERENCE_AIR, CALM, Landing())
+
+
+def _full_carries(batch: Batch) -> Vec:
+    ones = np.ones(batch.count)
+    return play(batch, STOCK_WORLD, ones, 0.0 * ones).carry
+
+
+@lru_cache(maxsize=256)
+def stock_speeds(player: Player) -> tuple[float, ...]:
+    """Full club-head speed (m/s) for each club of the bag, in bag order.
+
+    Bisection between 6 and 62 m/s on the carry from level ground in reference air. Raises DomainError naming the
+    club whose carry no speed in that range gives.
+    """
+    clubs = club_arrays(player, player.bag)
+    low, high = np.full(len(player.bag), SLOWEST_M_S), np.full(len(player.bag), FASTEST_M_S)
+    wanted = np.array([c.stock_carry_m for c in player.bag])
+    for bound, sign in ((low, 1.0), (high, -1.0)):
+        off = sign * (_full_carries(Batch(clubs, bound, Change(), player.stature_m)) - wanted)
+        if np.any(off > 0):
+            club = player.bag[int(np.argmax(off))]
+            raise DomainError(
+                f"player.bag.{club.id}.stock_carry_m",
+                f"no swing gives a stock carry of {club.stock_carry_m:g} m with this loft.",
+                "Check the carry (metres, carry without run) and the loft.",
+            )
+    for _ in range(30):
+        middle = 0.5 * (low + high)
+        short = _full_carries(Batch(clubs, middle, Change(), player.stature_m)) < wanted
+        low, high = np.where(short, middle, low), np.where(short, high, middle)
+        if np.max(high - low) < 1e-5:
+            break
+    return tuple(float(v) for v in 0.5 * (low + high))

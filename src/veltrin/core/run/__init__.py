@@ -1,0 +1,23 @@
+"""Run: surfaces, bounces, roll to rest."""
+
+from veltrin.core.run.landing import Landing, Runs, run_out
+from veltrin.core.run.surface import (
+    SURFACES,
+    Firmness,
+    Surface,
+    bounce_numbers,
+    green_deceleration,
+    two_way_green_speed,
+)
+
+__all__ = [
+    "SURFACES",
+    "Firmness",
+    "Landing",
+    "Runs",
+    "Surface",
+    "bounce_numbers",
+    "green_deceleration",
+    "run_out",
+    "two_way_green_speed",
+]

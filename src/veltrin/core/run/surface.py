@@ -1,0 +1,94 @@
+"""What the ball lands on: how it gives under a bounce and how it slows a roll."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+from numba import njit
+
+from veltrin.core.checks import require
+from veltrin.core.constants import GREEN_RAMP_SPEED_M_S
+from veltrin.core.errors import UnknownNameError
+from veltrin.core.geometry import Vec
+from veltrin.core.units import feet_to_metres
+
+Firmness = Literal["soft", "medium", "firm", "hard"]
+
+FIRMNESS = {"soft": 0.2, "medium": 0.5, "firm": 0.75, "hard": 1.0}
+"""Firmness words on the scale 0 (sodden) .. 1 (hard as a road)."""
+
+
+@dataclass(frozen=True)
+class Surface:
+    """A mown or unmown surface.
+
+    `speed_ft` is what the green-speed ramp would read on it (None: the green's own reading). `give` multiplies
+    the depth to which a landing ball deforms it, `liveliness` its rebound. Judgement, in the order of the trade.
+    """
+
+    name: str
+    words: str
+    speed_ft: float | None
+    give: float
+    liveliness: float
+
+
+SURFACES = {
+    s.name: s
+    for s in (
+        Surface("green", "green", None, 1.0, 1.0),
+        Surface("fringe", "fringe", 5.0, 1.1, 0.95),
+        Surface("fairway", "fairway", 3.2, 1.15, 0.9),
+        Surface("semi", "semi-rough", 1.6, 1.25, 0.75),
+        Surface("rough", "rough", 0.7, 1.5, 0.5),
+    )
+}
+
+
+def surface_named(name: str) -> Surface:
+    """Look a surface up; UnknownNameError lists those there are."""
+    if name not in SURFACES:
+        raise UnknownNameError("landing.surface", name, list(SURFACES))
+    return SURFACES[name]
+
+
+def green_deceleration(speed_ft: float) -> float:
+    """Deceleration (m/s^2) of a ball rolling on level ground of that green speed (ft, 0.3-16).
+
+    The ramp releases the ball at 1.83 m/s and the reading is how far it rolls: a = v^2 / (2 d) (USGA, from memory).
+    """
+    require("landing.green_speed_ft", speed_ft, 0.3, 16.0, "ft")
+    return GREEN_RAMP_SPEED_M_S**2 / (2.0 * feet_to_metres(speed_ft))
+
+
+def two_way_green_speed(down: float, up: float) -> float:
+    """Green speed from readings down and up a slope, in the readings' own unit.
+
+    2 a b / (a + b). Source: Brede 1991 (from memory): the plain mean reads too fast on a slope.
+    """
+    require("green_speed.down", down, 0.1, 60.0, "")
+    require("green_speed.up", up, 0.1, 60.0, "")
+    return 2.0 * down * up / (down + up)
+
+
+def bounce_numbers(surface: Surface, firmness: float, green_speed_ft: float) -> Vec:
+    """Pack (give, liveliness, deceleration) for the kernel. `firmness` 0 sodden, 0.5 as Penner measured, 1 hard."""
+    require("landing.firmness", firmness, 0.0, 1.0, "")
+    speed = green_speed_ft if surface.speed_ft is None else surface.speed_ft
+    give = surface.give * (1.5 - firmness)
+    liveliness = surface.liveliness * (0.7 + 0.6 * firmness)
+    return np.array([give, liveliness, green_deceleration(speed)])
+
+
+@njit(cache=True, inline="always")
+def turf_restitution(normal_speed: float) -> float:
+    """Coefficient of restitution of turf at normal speed v (m/s).
+
+    e = 0.510 - 0.0375 v + 0.000903 v^2 up to 20 m/s, else 0.120. Source: Penner 2002, Can. J. Phys. 80, 931,
+    "The run of a golf ball", from memory.
+    """
+    if normal_speed > 20.0:
+        return 0.120
+    return 0.510 - 0.0375 * normal_speed + 0.000903 * normal_speed**2

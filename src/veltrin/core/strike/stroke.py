@@ -1,0 +1,109 @@
+"""The player's stock stroke from level ground, from a touch to a full swing.
+
+Everything is batched: one entry per candidate. `swing` is club-head speed over the player's full speed with that
+club, so 1 is a full swing and 0.3 a chip.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from veltrin.core.geometry import Vec
+from veltrin.core.kit import Club, Player
+
+ARM_SHARE_OF_STATURE = 0.37
+"""Shoulder to grip over stature (anthropometry: shoulder-to-fist is about 0.37 of stature; from memory)."""
+
+# Stock lean and attack by kind of club, relative to the player's mid iron (deg): lean, attack.
+# Trade numbers: common practice. A wood's shaft bends forward at impact, which gives loft back.
+_KIND_OFFSETS_DEG = {
+    "wood": (-5.0, 2.5),
+    "hybrid": (-2.0, 1.0),
+    "iron": (0.0, 0.0),
+    "wedge": (0.0, -0.5),
+}
+MID_IRON_LOFT_RAD = np.radians(30.0)
+_COR_SPEED_SLOPE = {"wood": 0.0012, "hybrid": 0.0022, "iron": 0.0025, "wedge": 0.0025}
+_COR_AT_REST = {"wood": 0.87, "hybrid": 0.875, "iron": 0.875, "wedge": 0.875}
+# A deep head turns under a blow and takes spin off (vertical gear effect); an iron hardly does. Judgement,
+# set so that a driver's spin comes near published averages (from memory).
+_GEAR_LOSS = {"wood": 0.30, "hybrid": 0.10, "iron": 0.0, "wedge": 0.0}
+
+
+@dataclass(frozen=True)
+class ClubArrays:
+    """Clubs of a batch as arrays (n,): angles rad, lengths m, mass kg; `arc_m` is the radius of the head's arc."""
+
+    loft: Vec
+    lie: Vec
+    bounce: Vec
+    head_mass: Vec
+    length: Vec
+    arc_m: Vec
+    lean_full: Vec
+    attack_full: Vec
+    cor_at_rest: Vec
+    cor_slope: Vec
+    gear_loss: Vec
+
+    def take(self, index: Vec) -> ClubArrays:
+        """Pick or repeat entries by integer index."""
+        return ClubArrays(**{name: getattr(self, name)[index] for name in self.__dataclass_fields__})
+
+
+def club_arrays(player: Player, clubs: Sequence[Club]) -> ClubArrays:
+    """Gather what the strike needs to know about each club in this player's hands."""
+    # Lean grows with loft from the mid iron up: a full wedge is struck with the hands further ahead. Judgement,
+    # so that the speeds behind usual stock carries fall from club to club as they do in the trade.
+    growth = np.array([max(c.loft_rad / MID_IRON_LOFT_RAD, 1.0) for c in clubs])
+    lean = np.radians([_KIND_OFFSETS_DEG[c.kind][0] for c in clubs]) + player.mid_iron_lean_rad * growth
+    attack = np.radians([_KIND_OFFSETS_DEG[c.kind][1] for c in clubs]) + player.mid_iron_attack_rad
+    length = np.array([c.length_m for c in clubs])
+    return ClubArrays(
+        loft=np.array([c.loft_rad for c in clubs]),
+        lie=np.array([c.lie_rad for c in clubs]),
+        bounce=np.array([c.bounce_rad for c in clubs]),
+        head_mass=np.array([c.head_mass_kg for c in clubs]),
+        length=length,
+        arc_m=length + ARM_SHARE_OF_STATURE * player.stature_m,
+        lean_full=lean,
+        attack_full=attack,
+        cor_at_rest=np.array([_COR_AT_REST[c.kind] for c in clubs]),
+        cor_slope=np.array([_COR_SPEED_SLOPE[c.kind] for c in clubs]),
+        gear_loss=np.array([_GEAR_LOSS[c.kind] for c in clubs]),
+    )
+
+
+@dataclass(frozen=True)
+class Stroke:
+    """Stock stroke from level ground, arrays (n,): angles rad, lengths m, shares 0..1."""
+
+    swing: Vec
+    lean: Vec
+    attack: Vec
+    low_point_m: Vec
+    stance_width_m: Vec
+    lead_share: Vec
+
+
+def stock_stroke(clubs: ClubArrays, stature_m: float, swing: Vec) -> Stroke:
+    """Stock delivery and stance at this length of swing.
+
+    A touch has less lean and a shallower blow than a full swing, feet closer, and more pressure on the lead side
+    (common practice: half to two thirds). The low point lies where an arc of that radius comes down at that
+    attack angle: r sin(attack) ahead of the ball.
+    """
+    swing = np.asarray(swing, float)
+    attack = clubs.attack_full * (0.65 + 0.35 * swing)
+    width_full = stature_m * (0.20 + 0.06 * (clubs.length - 0.89) / 0.25)
+    return Stroke(
+        swing=swing,
+        lean=clubs.lean_full * (0.6 + 0.4 * swing),
+        attack=attack,
+        low_point_m=-clubs.arc_m * np.sin(attack),
+        stance_width_m=width_full * (0.45 + 0.55 * swing),
+        lead_share=0.64 - 0.12 * swing,
+    )
