@@ -21,7 +21,7 @@ def turn(v: Vec, axis: Vec, angle_rad: ArrayLike) -> Vec:
     """Rotate `v` (n, 3) about unit `axis` (n, 3) by `angle_rad` (n,), right-handed (Rodrigues)."""
     angle = np.atleast_1d(np.asarray(angle_rad, float))[:, None]
     along = np.sum(axis * v, axis=1, keepdims=True)
-    return v * np.cos(angle) + np.cross(axis, v) * np.sin(angle) + axis * along * (1.0 - np.cos(angle))
+    return np.asarray(v * np.cos(angle) + np.cross(axis, v) * np.sin(angle) + axis * along * (1.0 - np.cos(angle)))
 
 
 def turn_about_x(v: Vec, angle_rad: ArrayLike) -> Vec:

@@ -71,7 +71,7 @@ def viscosity(temperature_c: float) -> float:
     """Dynamic viscosity of air (Pa s), -20 to 50 C. Source: Sutherland's law as in ISO 2533."""
     require("air.temperature_c", temperature_c, -20.0, 50.0, "C")
     temperature_k = celsius_to_kelvin(temperature_c)
-    return 1.458e-6 * temperature_k**1.5 / (temperature_k + 110.4)
+    return float(1.458e-6 * temperature_k**1.5 / (temperature_k + 110.4))
 
 
 @dataclass(frozen=True)

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import math
 from concurrent.futures import ThreadPoolExecutor
+from itertools import pairwise
 from typing import NamedTuple
 
 import numpy as np
@@ -15,7 +16,7 @@ from numba import njit
 from veltrin.core.air import CALM, Air, Wind
 from veltrin.core.constants import BALL_AREA_M2, BALL_MASS_KG, BALL_RADIUS_M, GRAVITY_M_S2
 from veltrin.core.flight.aero import SPIN_DECAY, drag_coefficient, lift_coefficient
-from veltrin.core.geometry import Vec
+from veltrin.core.geometry import Index, Vec
 
 STEP_S = 0.05
 """Step that keeps the carry of any real shot within a millimetre or two of a reference integrator (tests)."""
@@ -93,7 +94,7 @@ def _landing_step(s: Seven, h: float, after: float, axis: Vec, medium: Vec) -> t
 
 
 @njit(cache=True, nogil=True)
-def _fly_many(velocity: Vec, spin: Vec, medium: Vec, step_s: float, out: Vec, path: Vec, points: Vec) -> None:
+def _fly_many(velocity: Vec, spin: Vec, medium: Vec, step_s: float, out: Vec, path: Vec, points: Index) -> None:
     record = path.shape[1] > 0
     axis = np.zeros(3)
     for i in range(velocity.shape[0]):
@@ -153,7 +154,7 @@ class Flights(NamedTuple):
     flight_s: Vec
     apex_m: Vec
     path: Vec
-    points: Vec
+    points: Index
 
 
 def medium_of(air: Air, wind: Wind, drag_scale: float = 1.0, lift_scale: float = 1.0) -> Vec:
@@ -204,5 +205,5 @@ def fly(
     else:
         edges = np.linspace(0, count, workers + 1).astype(int)
         with ThreadPoolExecutor(workers) as pool:
-            list(pool.map(part, [slice(a, b) for a, b in zip(edges[:-1], edges[1:], strict=True)]))
+            list(pool.map(part, [slice(a, b) for a, b in pairwise(edges)]))
     return Flights(out[:, 0:3], out[:, 3:6], out[:, 6:9], out[:, 9], out[:, 10], path, points)

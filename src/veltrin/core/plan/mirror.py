@@ -28,7 +28,7 @@ def _rows(rows: tuple[LedgerRow, ...]) -> tuple[LedgerRow, ...]:
 
 
 def _points(points: Vec) -> Vec:
-    return points * _ACROSS
+    return np.asarray(points * _ACROSS)
 
 
 def _detail(detail: Detail) -> Detail:

@@ -10,7 +10,7 @@ import numpy as np
 
 from veltrin.core.air import Air, Wind
 from veltrin.core.flight import Flights, fly
-from veltrin.core.geometry import Vec, turn_about_z
+from veltrin.core.geometry import Index, Vec, turn_about_z
 from veltrin.core.ground import Slope, slope_along
 from veltrin.core.run import Landing, Runs, run_out
 from veltrin.core.strike import (
@@ -41,7 +41,7 @@ class Batch:
         """Number of candidates."""
         return len(self.full_speed)
 
-    def take(self, index: Vec) -> Batch:
+    def take(self, index: Index) -> Batch:
         """Pick or repeat candidates."""
         picked = {f.name: np.broadcast_to(getattr(self.change, f.name), (self.count,))[index] for f in fields(Change)}
         return Batch(self.clubs.take(index), self.full_speed[index], Change(**picked), self.stature_m)

@@ -40,7 +40,7 @@ def club_difficulty(delivered_loft: Vec) -> Vec:
 
 def speed_scatter(scatter: Scatter, swing: Vec) -> Vec:
     """Relative scatter of speed: a touch is judged, a full swing is the same each time."""
-    return np.interp(swing, [0.25, 1.0], [scatter.speed_share_touch, scatter.speed_share_full])
+    return np.asarray(np.interp(swing, [0.25, 1.0], [scatter.speed_share_touch, scatter.speed_share_full]))
 
 
 def typical_leave(batch: Batch, world: World, swing: Vec, aim: Vec, scatter: Scatter, difficulty: Vec) -> Vec:
@@ -57,7 +57,8 @@ def typical_leave(batch: Batch, world: World, swing: Vec, aim: Vec, scatter: Sca
     off = play(many, world, np.tile(swing, 6), np.tile(aim, 6))
     rest = np.stack([off.total, off.offline]).reshape(2, 3, 2, n)
     shift = 0.5 * (rest[:, :, 0] - rest[:, :, 1])
-    return np.sqrt(np.sum(shift**2, axis=(0, 1)) + _firmness_shift(batch, world, swing, aim) ** 2)
+    firmness = _firmness_shift(batch, world, swing, aim)
+    return np.asarray(np.sqrt(np.sum(shift**2, axis=(0, 1)) + firmness**2))
 
 
 def _firmness_shift(batch: Batch, world: World, swing: Vec, aim: Vec) -> Vec:
@@ -66,4 +67,4 @@ def _firmness_shift(batch: Batch, world: World, swing: Vec, aim: Vec) -> Vec:
         play(batch, replace(world, landing=replace(world.landing, firmness=f)), swing, aim).total
         for f in (min(firm + FIRMNESS_DOUBT, 1.0), max(firm - FIRMNESS_DOUBT, 0.0))
     ]
-    return 0.5 * (ends[0] - ends[1])
+    return np.asarray(0.5 * (ends[0] - ends[1]))

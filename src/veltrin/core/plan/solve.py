@@ -6,7 +6,7 @@ from typing import NamedTuple
 
 import numpy as np
 
-from veltrin.core.geometry import Vec
+from veltrin.core.geometry import Index, Mask, Vec
 from veltrin.core.plan.play import Batch, Played, World, play
 
 SHORTEST_SWING = 0.10
@@ -25,14 +25,14 @@ class Solved(NamedTuple):
     swing: Vec
     aim: Vec
     played: Played
-    short: Vec
-    long: Vec
-    unsettled: Vec
+    short: Mask
+    long: Mask
+    unsettled: Mask
     full_total: Vec
     least_total: Vec
 
 
-def _brackets(totals: Vec, target: float) -> tuple[Vec, Vec]:
+def _brackets(totals: Vec, target: float) -> tuple[Index, Mask]:
     """Grid index below which each row's total first reaches the target, and whether it does, from (n, k)."""
     reached = totals >= target
     first = np.argmax(reached, axis=1)

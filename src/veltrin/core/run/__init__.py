@@ -2,6 +2,7 @@
 
 from veltrin.core.run.landing import Landing, Runs, run_out
 from veltrin.core.run.surface import (
+    FIRMNESS,
     SURFACES,
     Firmness,
     Surface,
@@ -11,6 +12,7 @@ from veltrin.core.run.surface import (
 )
 
 __all__ = [
+    "FIRMNESS",
     "SURFACES",
     "Firmness",
     "Landing",

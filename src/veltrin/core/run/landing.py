@@ -15,7 +15,7 @@ from numba import njit
 
 from veltrin.core.checks import require
 from veltrin.core.constants import BALL_RADIUS_M, GRAVITY_M_S2
-from veltrin.core.geometry import Vec
+from veltrin.core.geometry import Index, Mask, Vec
 from veltrin.core.run.surface import SURFACES, Surface, bounce_numbers, turf_restitution
 
 TURF_FRICTION = 0.40
@@ -70,8 +70,9 @@ def bounce(velocity: Vec, spin: Vec, normal: Vec, give: float, liveliness: float
 
     The landing ball dents the turf, so that it meets a face tilted back towards it by
     theta = 15.4 deg (v_n / 13.3)(phi / 44.4), times `give`; phi is the angle of impact from the normal in degrees.
-    Penner 2002 has v / 18.6 in place of v_n / 13.3, which is the same at his measured point but lets a skimming
-    ball dig ever deeper; see docs/decisions/0003. Against that face: rebound by e, and friction that either slides (mu) or grips (2/7 of the slip).
+    Penner 2002 has v / 18.6 in place of v_n / 13.3, which is the same at his measured point but lets a
+    skimming ball dig ever deeper (docs/decisions/0003). Against that face: rebound by e, and friction that either
+    slides (mu) or grips (2/7 of the slip).
     """
     into = -(velocity[0] * normal[0] + velocity[1] * normal[1] + velocity[2] * normal[2])
     along = velocity + into * normal
@@ -130,7 +131,7 @@ def _roll(place: Vec, velocity: Vec, ground: Vec, pull: Vec, trace: Vec, row: in
 
 
 @njit(cache=True, nogil=True)
-def _run_many(landing: Vec, velocity: Vec, spin: Vec, ground: Vec, out: Vec, trace: Vec, rows: Vec) -> None:
+def _run_many(landing: Vec, velocity: Vec, spin: Vec, ground: Vec, out: Vec, trace: Vec, rows: Index) -> None:
     root = math.sqrt(1.0 + ground[8] ** 2 + ground[9] ** 2)
     normal = np.array([ground[8] / root, ground[9] / root, 1.0 / root])
     gravity = np.array([0.0, 0.0, -GRAVITY_M_S2])
@@ -175,10 +176,10 @@ class Runs(NamedTuple):
 
     rest: Vec
     roll_start: Vec
-    held: Vec
+    held: Mask
     bounces: Vec
     trace: Vec
-    rows: Vec
+    rows: Index
 
 
 def run_out(landing: Vec, velocity: Vec, spin: Vec, ground: Landing, *, record: bool = False) -> Runs:

@@ -12,7 +12,7 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from veltrin.core.constants import BALL_MASS_KG, BALL_RADIUS_M, INERTIA_FACTOR
-from veltrin.core.geometry import Vec
+from veltrin.core.geometry import Mask, Vec
 
 CLEAN_DRY_FRICTION = 0.41
 """Ball cover on a clean dry grooved face: 0.40-0.42. Judgement, after groove studies of 2006-07 (from memory)."""
@@ -23,12 +23,12 @@ class Launch(NamedTuple):
 
     velocity: Vec
     spin: Vec
-    slid: Vec
+    slid: Mask
 
 
 def restitution(normal_speed: ArrayLike, at_rest: ArrayLike, slope: ArrayLike) -> Vec:
     """Coefficient of restitution, falling linearly with the normal speed (m/s), never below 0.6."""
-    return np.maximum(np.asarray(at_rest) - np.asarray(slope) * np.asarray(normal_speed), 0.6)
+    return np.asarray(np.maximum(np.asarray(at_rest) - np.asarray(slope) * np.asarray(normal_speed), 0.6))
 
 
 def grip_restitution(normal_speed: ArrayLike, gear_loss: ArrayLike = 0.0) -> Vec:
@@ -37,7 +37,8 @@ def grip_restitution(normal_speed: ArrayLike, gear_loss: ArrayLike = 0.0) -> Vec
     Woods lose `gear_loss` on top, as their deep heads turn under the blow.
     """
     speed = np.asarray(normal_speed, float)
-    return np.interp(speed, [5.0, 35.0], [0.38, 0.20]) - np.asarray(gear_loss) * np.clip(speed / 40.0, 0.0, 1.0)
+    held = np.interp(speed, [5.0, 35.0], [0.38, 0.20])
+    return np.asarray(held - np.asarray(gear_loss) * np.clip(speed / 40.0, 0.0, 1.0))
 
 
 def strike_ball(

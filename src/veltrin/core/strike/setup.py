@@ -68,7 +68,8 @@ class Setup:
 
     `ball_back_m` > 0 towards the trail foot. `low_point_m` is where the arc touches its lowest relative to the
     ground, ahead of the ball; `uncorrected_low_point_m` the same for a player who stands upright with the ball in
-    its stock place. `missed_fall` is the part of the fall the body did not follow, `face_turn` what the face turned with the arc because the ball lies further back.
+    its stock place. `missed_fall` is the part of the fall the body did not follow, `face_turn` what the
+    face turned with the arc because the ball lies further back.
     """
 
     follow_fall: Vec

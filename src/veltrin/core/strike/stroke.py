@@ -11,7 +11,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from veltrin.core.geometry import Vec
+from veltrin.core.geometry import Index, Vec
 from veltrin.core.kit import Club, Player
 
 ARM_SHARE_OF_STATURE = 0.37
@@ -49,7 +49,7 @@ class ClubArrays:
     cor_slope: Vec
     gear_loss: Vec
 
-    def take(self, index: Vec) -> ClubArrays:
+    def take(self, index: Index) -> ClubArrays:
         """Pick or repeat entries by integer index."""
         return ClubArrays(**{name: getattr(self, name)[index] for name in self.__dataclass_fields__})
 

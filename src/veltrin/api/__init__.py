@@ -1,0 +1,1 @@
+"""HTTP: routes are a session, a call and a schema. Errors become HTTP in errors.py alone."""

@@ -1,0 +1,108 @@
+"""The application: API under /api, the built front end everywhere else."""
+
+from __future__ import annotations
+
+import threading
+from collections.abc import AsyncIterator, Awaitable, Callable
+from contextlib import asynccontextmanager
+from importlib.metadata import version
+from pathlib import Path
+
+from fastapi import APIRouter, FastAPI, Request, Response
+from fastapi.responses import FileResponse, PlainTextResponse
+from fastapi.staticfiles import StaticFiles
+
+from veltrin.api import errors
+from veltrin.api.routes import people, shots
+from veltrin.service.contracts.errors import ErrorBody
+from veltrin.service.contracts.record import HealthOut
+from veltrin.service.store import Store
+from veltrin.service.warm import warm_up
+
+VERSION = version("veltrin")
+
+SECURITY_HEADERS = {
+    "Content-Security-Policy": (
+        "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'"
+    ),
+    "X-Content-Type-Options": "nosniff",
+    "Referrer-Policy": "no-referrer",
+}
+
+
+def _warm(app: FastAPI) -> None:
+    try:
+        warm_up()
+        app.state.health = HealthOut(status="ready", version=VERSION)
+    except Exception as error:  # the state is shown to the coach instead of dying in a thread
+        app.state.health = HealthOut(status="failed", version=VERSION, detail=str(error))
+
+
+@asynccontextmanager
+async def _lifespan(app: FastAPI) -> AsyncIterator[None]:
+    threading.Thread(target=_warm, args=(app,), daemon=True).start()
+    yield
+
+
+def _api() -> APIRouter:
+    api = APIRouter(
+        prefix="/api",
+        responses={
+            404: {"model": ErrorBody, "description": "Not found"},
+            409: {"model": ErrorBody, "description": "Clashes with what is stored"},
+            422: {"model": ErrorBody, "description": "Bad input: field, problem, fix"},
+        },
+    )
+    api.include_router(people.router)
+    api.include_router(shots.router)
+    return api
+
+
+def _serve_front_end(app: FastAPI, web_dist: Path) -> None:
+    index = web_dist / "index.html"
+    if not index.is_file():
+
+        @app.get("/", include_in_schema=False)
+        def missing() -> PlainTextResponse:
+            return PlainTextResponse("The front end is not built. Run 'make web' and start again.", status_code=503)
+
+        return
+    app.mount("/assets", StaticFiles(directory=web_dist / "assets"), name="assets")
+
+    @app.get("/{path:path}", include_in_schema=False)
+    def page(path: str) -> FileResponse:
+        # Every place of the front end is the same page; the address is read in the browser.
+        wanted = (web_dist / path).resolve()
+        inside = path and wanted.is_file() and wanted.is_relative_to(web_dist.resolve())
+        return FileResponse(wanted if inside else index, headers={"Cache-Control": "no-cache"})
+
+
+def describe() -> dict[str, object]:
+    """The OpenAPI description, without a store or a front end."""
+    app = FastAPI(title="Veltrin", version=VERSION)
+    app.include_router(_api())
+    return app.openapi()
+
+
+def create_app(store: Store, web_dist: Path) -> FastAPI:
+    """Build the application around an open store."""
+    app = FastAPI(title="Veltrin", version=VERSION, lifespan=_lifespan, docs_url=None, redoc_url=None)
+    app.state.store = store
+    app.state.health = HealthOut(status="warming", version=VERSION)
+
+    @app.middleware("http")
+    async def _headers(request: Request, call_next: Callable[[Request], Awaitable[Response]]) -> Response:
+        response = await call_next(request)
+        for name, value in SECURITY_HEADERS.items():
+            response.headers.setdefault(name, value)
+        return response
+
+    errors.install(app)
+    app.include_router(_api())
+
+    @app.api_route("/api/{path:path}", include_in_schema=False, methods=["GET", "POST", "PUT", "PATCH", "DELETE"])
+    def unknown(path: str) -> None:
+        raise errors.not_there(path)
+
+    _serve_front_end(app, web_dist)
+    return app

@@ -1,0 +1,45 @@
+"""Turns errors into HTTP, always as {"errors": [{"field", "problem", "fix"}]}."""
+
+from __future__ import annotations
+
+from fastapi import FastAPI, Request
+from fastapi.exceptions import RequestValidationError
+from fastapi.responses import JSONResponse
+from starlette.exceptions import HTTPException
+
+from veltrin.service.contracts.errors import ErrorItem, explain
+from veltrin.service.errors import ConflictError, DomainError, NotFoundError
+
+
+def _answer(status: int, items: list[ErrorItem]) -> JSONResponse:
+    return JSONResponse({"errors": [i.model_dump() for i in items]}, status_code=status)
+
+
+def _status(error: DomainError) -> int:
+    if isinstance(error, NotFoundError):
+        return 404
+    return 409 if isinstance(error, ConflictError) else 422
+
+
+def install(app: FastAPI) -> None:
+    """Register the handlers."""
+
+    @app.exception_handler(RequestValidationError)
+    def _invalid(_: Request, error: RequestValidationError) -> JSONResponse:
+        return _answer(422, [explain(e) for e in error.errors()])
+
+    @app.exception_handler(DomainError)
+    def _domain(_: Request, error: DomainError) -> JSONResponse:
+        return _answer(_status(error), [ErrorItem(field=error.field, problem=error.problem, fix=error.fix)])
+
+    @app.exception_handler(HTTPException)
+    def _http(_: Request, error: HTTPException) -> JSONResponse:
+        return _answer(
+            error.status_code,
+            [ErrorItem(field="request", problem=str(error.detail), fix="Check the address and the method.")],
+        )
+
+
+def not_there(path: str) -> NotFoundError:
+    """Answer for an address under /api that doesn't exist."""
+    return NotFoundError("request", f"There is nothing at /api/{path}.", "See /openapi.json for what there is.")

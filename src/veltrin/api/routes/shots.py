@@ -1,0 +1,51 @@
+"""Planning, flying and keeping shots."""
+
+from __future__ import annotations
+
+from fastapi import APIRouter
+
+from veltrin.api.deps import StoreDep
+from veltrin.service import flight as flight_service
+from veltrin.service import plan as plan_service
+from veltrin.service import record
+from veltrin.service.contracts.flight import FlightRequest, FlightResponse
+from veltrin.service.contracts.plan import PlanRequest, PlanResponse
+from veltrin.service.contracts.record import ShotNew, ShotOut
+
+router = APIRouter(tags=["shots"])
+
+
+@router.post("/plan")
+def plan(store: StoreDep, body: PlanRequest) -> PlanResponse:
+    """Plan one shot: ranked calls with set-up, aim, flight and reasons."""
+    return plan_service.plan(store, body)
+
+
+@router.post("/flight")
+def flight(body: FlightRequest) -> FlightResponse:
+    """Fly one ball from its launch numbers."""
+    return flight_service.fly_one(body)
+
+
+@router.get("/shots")
+def list_shots(store: StoreDep) -> list[ShotOut]:
+    """Kept shots, newest first."""
+    return record.list_shots(store)
+
+
+@router.post("/shots", status_code=201)
+def keep_shot(store: StoreDep, body: ShotNew) -> ShotOut:
+    """Keep a shot with its chosen call and a note."""
+    return record.keep_shot(store, body)
+
+
+@router.get("/shots/{shot_id}")
+def show_shot(store: StoreDep, shot_id: int) -> ShotOut:
+    """One kept shot."""
+    return record.show_shot(store, shot_id)
+
+
+@router.delete("/shots/{shot_id}", status_code=204)
+def drop_shot(store: StoreDep, shot_id: int) -> None:
+    """Delete a kept shot."""
+    record.drop_shot(store, shot_id)

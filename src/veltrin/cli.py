@@ -1,0 +1,135 @@
+"""The command line: veltrin demo | serve | flight | plan | doctor | schema."""
+
+from __future__ import annotations
+
+import json
+import shutil
+import sys
+import tempfile
+from collections.abc import Callable
+from pathlib import Path
+from typing import Any, TextIO, TypeVar
+
+import click
+import uvicorn
+from pydantic import ValidationError
+
+from veltrin.api.app import create_app, describe
+from veltrin.demo import fill
+from veltrin.service import doctor as doctor_service
+from veltrin.service.contracts.base import Contract
+from veltrin.service.contracts.errors import ErrorBody, ErrorItem, explain
+from veltrin.service.contracts.flight import FlightRequest
+from veltrin.service.contracts.plan import PlanRequest
+from veltrin.service.errors import DomainError
+from veltrin.service.flight import fly_one
+from veltrin.service.plan import plan as plan_one
+from veltrin.service.schemas import write_schemas
+from veltrin.service.store import Store, open_store
+from veltrin.settings import WEB_DIST, Settings
+
+LOOPBACK = "127.0.0.1"
+Question = TypeVar("Question", bound=Contract)
+
+
+@click.group(context_settings={"help_option_names": ["-h", "--help"]})
+@click.version_option(package_name="veltrin")
+def main() -> None:
+    """Work out the shot that is not flat and clean."""
+
+
+def _run_server(store: Store, port: int) -> None:
+    config = uvicorn.Config(create_app(store, WEB_DIST), host=LOOPBACK, port=port, log_level="warning")
+    server = uvicorn.Server(config)
+    socket = config.bind_socket()
+    click.echo(f"Veltrin is at http://{LOOPBACK}:{socket.getsockname()[1]}  (Ctrl-C stops it)")
+    try:
+        server.run(sockets=[socket])
+    except KeyboardInterrupt:
+        pass
+    finally:
+        store.close()
+        click.echo("Stopped.")
+
+
+@main.command()
+@click.option("--port", type=click.IntRange(0, 65535), help="Port on the loopback address (0: a free one).")
+@click.option("--data-dir", type=click.Path(file_okay=False, path_type=Path), help="Folder of the database.")
+def serve(port: int | None, data_dir: Path | None) -> None:
+    """Serve your own data on this machine only."""
+    settings = Settings() if data_dir is None else Settings(data_dir=data_dir)
+    _run_server(open_store(settings.database), settings.port if port is None else port)
+
+
+@main.command()
+@click.option("--port", type=click.IntRange(0, 65535), help="Port on the loopback address (0: a free one).")
+def demo(port: int | None) -> None:
+    """Serve a made-up coach, players and course from a fresh folder that is removed at the end."""
+    folder = Path(tempfile.mkdtemp(prefix="veltrin-demo-"))
+    try:
+        store = open_store(folder / "veltrin.sqlite3")
+        fill(store)
+        _run_server(store, Settings().port if port is None else port)
+    finally:
+        shutil.rmtree(folder, ignore_errors=True)
+
+
+def _refuse(items: list[ErrorItem]) -> None:
+    click.echo(ErrorBody(errors=items).model_dump_json(indent=2), err=True)
+    sys.exit(2)
+
+
+def _answer(kind: type[Question], source: TextIO, solve: Callable[[Question], Contract]) -> None:
+    """Read a question as JSON, print the answer as JSON; bad input goes to stderr with exit code 2."""
+    try:
+        body: Any = json.loads(source.read())
+        click.echo(solve(kind.model_validate(body)).model_dump_json(indent=2))
+    except json.JSONDecodeError as error:
+        _refuse([ErrorItem(field="body", problem=f"is not valid JSON: {error}.", fix="Check brackets and quotes.")])
+    except ValidationError as error:
+        _refuse([explain(e) for e in error.errors()])
+    except DomainError as error:
+        _refuse([ErrorItem(field=error.field, problem=error.problem, fix=error.fix)])
+
+
+@main.command()
+@click.argument("file", type=click.File("r"))
+def flight(file: TextIO) -> None:
+    """Fly one ball: reads launch numbers as JSON from FILE (- for standard input)."""
+    _answer(FlightRequest, file, fly_one)
+
+
+@main.command()
+@click.argument("file", type=click.File("r"))
+@click.option("--data-dir", type=click.Path(file_okay=False, path_type=Path), help="Folder with the stored players.")
+def plan(file: TextIO, data_dir: Path | None) -> None:
+    """Plan one shot: reads and prints exactly what POST /api/plan does."""
+    settings = Settings() if data_dir is None else Settings(data_dir=data_dir)
+
+    def solve(request: PlanRequest) -> Contract:
+        if request.player is not None:
+            return plan_one(None, request)
+        store = open_store(settings.database)
+        try:
+            return plan_one(store, request)
+        finally:
+            store.close()
+
+    _answer(PlanRequest, file, solve)
+
+
+@main.command()
+def doctor() -> None:
+    """Check that everything this installation needs is there and works."""
+    findings = doctor_service.examine(Settings().data_dir, WEB_DIST)
+    for finding in findings:
+        click.echo(f"{'ok  ' if finding.ok else 'FAIL'}  {finding.name}: {finding.words}")
+    sys.exit(0 if all(f.ok for f in findings) else 1)
+
+
+@main.command()
+@click.argument("folder", type=click.Path(file_okay=False, path_type=Path))
+def schema(folder: Path) -> None:
+    """Write the JSON Schemas and the OpenAPI description into FOLDER."""
+    for path in write_schemas(folder, describe()):
+        click.echo(path)

@@ -1,0 +1,53 @@
+"""Skarvan Fell: an invented upland course at 620 m, its coach and four players."""
+
+from __future__ import annotations
+
+from veltrin.service.contracts.plan import LieIn, LineIn, PlanRequest
+from veltrin.service.contracts.players import PlayerNew
+from veltrin.service.contracts.record import SettingsBody, ShotNew
+from veltrin.service.contracts.world import AirIn
+from veltrin.service.plan import plan
+from veltrin.service.players import add_player
+from veltrin.service.record import keep_shot, write_settings
+from veltrin.store.engine import Store
+
+FELL_AIR = AirIn(temperature_c=12, altitude_m=620, humidity_pct=70)
+
+PLAYERS = {
+    "tove": PlayerNew(
+        name="Tove Aldersyn", hand="right", stature_m=1.62, handicap=16, note="14, junior",
+        seven_iron_carry_m=112, leave_out=["3-wood", "5-iron"],
+    ),
+    "corwin": PlayerNew(
+        name="Corwin Maddersly", hand="left", stature_m=1.84, handicap=9, note="left-handed",
+        seven_iron_carry_m=143,
+    ),
+    "ansgar": PlayerNew(
+        name="Ansgar Pellwick", hand="right", stature_m=1.74, handicap=21, note="71, senior",
+        seven_iron_carry_m=108, leave_out=["5-iron"],
+    ),
+    "brisa": PlayerNew(
+        name="Brisa Okonlund", hand="right", stature_m=1.71, handicap=3, note="strong, county squad",
+        seven_iron_carry_m=138,
+    ),
+}  # fmt: skip
+
+SHOTS = (
+    ("tove", 7.0, -3.0, LineIn(flag_m=14.5, green_front_m=8, green_back_m=22, surround="fringe", firmness="firm",
+                               green_speed_ft=10), "Below the 4th, short-sided"),
+    ("corwin", -6.0, 0.0, LineIn(flag_m=128, green_front_m=118, green_back_m=143), "Up the bank on the 9th"),
+    ("ansgar", 0.0, 5.0, LineIn(flag_m=86, green_front_m=78, green_back_m=101), "Ball above the feet, 12th"),
+)  # fmt: skip
+
+
+def fill(store: Store) -> None:
+    """Put the demo data into an empty store."""
+    for player_id, body in PLAYERS.items():
+        add_player(store, body, player_id)
+    write_settings(
+        store, SettingsBody(coach="Maren Holloway-Strand", course="Skarvan Fell", air=FELL_AIR, last_player_id="tove")
+    )
+    for player_id, fall, side, line, note in SHOTS:
+        request = PlanRequest(player_id=player_id, lie=LieIn(fall_deg=fall, side_deg=side), line=line, air=FELL_AIR)
+        best = plan(store, request).calls[0]
+        keep_shot(store, ShotNew(request=request, call_id=best.id, note=note))

@@ -1,0 +1,1 @@
+"""Use cases: one function each. The only place where store and core meet."""

@@ -1,0 +1,202 @@
+"""The question of one shot and its answer. Right is positive for aim, start, offline, path; lengths in m."""
+
+from __future__ import annotations
+
+from typing import Literal, Self
+
+from pydantic import Field, model_validator
+
+from veltrin.service.contracts.base import Contract
+from veltrin.service.contracts.players import PlayerInline
+from veltrin.service.contracts.world import AirIn, FirmnessShare, FirmnessWord, WindIn
+
+
+class LieIn(Contract):
+    """The slope under ball and feet."""
+
+    fall_deg: float = Field(0.0, ge=-20, le=20, description="Positive: downhill to the target.")
+    side_deg: float = Field(0.0, ge=-20, le=20, description="Positive: ball above the feet.")
+
+
+class LineIn(Contract):
+    """From the ball to the flag and the green around it."""
+
+    flag_m: float = Field(ge=2, le=230, description="Distance to the flag, m.")
+    green_front_m: float | None = Field(None, ge=-50, le=260, description="Front edge; default 8 m before the flag.")
+    green_back_m: float | None = Field(None, ge=0, le=300, description="Back edge; default 10 m behind the flag.")
+    surround: Literal["fringe", "fairway", "semi", "rough"] = Field("fairway", description="Around the green.")
+    green_speed_ft: float = Field(9.5, ge=4, le=16, description="Green speed, ft.")
+    firmness: FirmnessWord | FirmnessShare = Field("medium", description="A word, or 0 (sodden) to 1 (hard).")
+    fall_deg: float = Field(0.0, ge=-12, le=12, description="Tilt of the green; positive falls away from the player.")
+    side_deg: float = Field(0.0, ge=-12, le=12, description="Tilt of the green; positive falls to the right.")
+
+    @model_validator(mode="after")
+    def _edges_in_order(self) -> Self:
+        front = self.flag_m - 8 if self.green_front_m is None else self.green_front_m
+        back = self.flag_m + 10 if self.green_back_m is None else self.green_back_m
+        if front >= back:
+            raise ValueError(
+                f"green_back_m ({back:g} m) must lie beyond green_front_m ({front:g} m). Move one of the edges."
+            )
+        return self
+
+
+class PlanRequest(Contract):
+    """One shot. Give `player_id` of a stored player, or a `player` in full."""
+
+    player_id: str | None = Field(None, max_length=40)
+    player: PlayerInline | None = None
+    lie: LieIn = LieIn()
+    line: LineIn
+    air: AirIn = AirIn()
+    wind: WindIn = WindIn()
+    kept_club_id: str | None = Field(None, max_length=24, description="Club to keep; default: the one used from level.")
+    detail_for: list[str] = Field(
+        default_factory=list, max_length=8, description="Call ids to draw besides the first two."
+    )
+    only: list[str] = Field(
+        default_factory=list, max_length=8, description="Work out just these calls: the fast answer."
+    )
+
+    @model_validator(mode="after")
+    def _one_player(self) -> Self:
+        if (self.player_id is None) == (self.player is None):
+            raise ValueError("Give either player_id (a stored player) or player (in full), not both and not neither.")
+        return self
+
+
+class SetupOut(Contract):
+    """Set-up of a call next to the player's stock from level."""
+
+    ball_back_m: float = Field(description="Ball further to the trail foot than stock (negative: forward).")
+    stance_width_m: float
+    stock_width_m: float
+    lead_pct: float
+    stock_lead_pct: float
+    shoulder_tilt_deg: float = Field(description="Shoulders tilted with the hill; positive down to the target.")
+    follow_share: float = Field(description="Share of the fall the body goes along with.")
+    grip_down_m: float = Field(description="Negative: use the full length of the club.")
+    posture_m: float = Field(description="Positive: stand taller by so much; negative: lower.")
+    lean_deg: float
+    stock_lean_deg: float
+    open_deg: float = Field(description="Face opened before gripping.")
+    stance_deg: float = Field(description="Stance line against the aim, right positive.")
+    path_deg: float = Field(description="Path against the aim, right positive.")
+    handle_deg: float = Field(description="Positive: handle raised.")
+    low_point_m: float = Field(description="Lowest point of the arc on this ground, ahead of the ball.")
+    uncorrected_low_point_m: float = Field(description="The same, standing upright with the ball in its stock place.")
+    arc_m: float = Field(description="Radius of the club head's arc.")
+    attack_ground_deg: float = Field(description="Attack angle against the ground.")
+
+
+class LedgerRowOut(Contract):
+    """One row. Rows before a total add up to it exactly as shown."""
+
+    words: str
+    value: float
+    total: bool
+
+
+class LedgersOut(Contract):
+    """Loft, bounce and aim in deg (aim right-positive), distance in m."""
+
+    loft: list[LedgerRowOut]
+    bounce: list[LedgerRowOut]
+    distance: list[LedgerRowOut]
+    aim: list[LedgerRowOut]
+
+
+Points = list[tuple[float, float, float]]
+
+
+class GhostOut(Contract):
+    """Same club, same swing, stock set-up from level ground: what the shot plays as."""
+
+    carry_m: float
+    total_m: float
+    apex_m: float
+    delivered_loft_deg: float
+    flight: Points
+    run: Points
+
+
+class DetailOut(Contract):
+    """Drawn flight and run (x to the target, y to the right, z up), ledgers, ghost."""
+
+    flight: Points
+    run: Points
+    ledgers: LedgersOut
+    ghost: GhostOut
+
+
+class CallOut(Contract):
+    """One feasible way to play it."""
+
+    id: str
+    club_id: str
+    club_name: str
+    method_id: str
+    method_name: str
+    school: str
+    way: Literal["club", "set-up"]
+    swing: float
+    swing_words: str
+    aim_deg: float
+    aim_offset_m: float
+    start_deg: float
+    carry_m: float
+    run_m: float
+    total_m: float
+    offline_m: float
+    apex_m: float
+    descent_deg: float
+    launch_deg: float
+    ball_speed_m_s: float
+    club_speed_m_s: float
+    spin_rpm: float
+    flight_s: float
+    delivered_loft_deg: float
+    effective_bounce_deg: float
+    leave_m: float = Field(description="Typical distance left after the stroke (1 sigma); the ranking rule.")
+    difficulty: float
+    miss: str
+    wins_when: str
+    source: str
+    cautions: list[str]
+    key_words: list[str]
+    setup: SetupOut
+    detail: DetailOut | None
+
+
+class FellOutOut(Contract):
+    """A way that was dropped, and why."""
+
+    club_id: str
+    club_name: str
+    method_id: str
+    method_name: str
+    reason: str
+
+
+class SwapOut(Contract):
+    """What the club swap does with the very same stroke."""
+
+    from_club: str
+    to_club: str
+    loft_level_deg: float
+    loft_kept_deg: float
+    loft_swapped_deg: float
+    level_total_m: float
+    kept_total_m: float
+    swapped_total_m: float
+
+
+class PlanResponse(Contract):
+    """Ranked calls, first and second, what fell out and why, the swap told honestly."""
+
+    calls: list[CallOut]
+    first_id: str | None
+    second_id: str | None
+    fell_out: list[FellOutOut]
+    swap: SwapOut | None
+    kept_club_id: str | None

@@ -1,0 +1,58 @@
+"""Players and their bags."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import Field
+
+from veltrin.service.contracts.base import Contract
+
+Hand = Literal["right", "left"]
+
+
+class ClubOut(Contract):
+    """One club in a bag."""
+
+    id: str = Field(min_length=1, max_length=24, pattern=r"^[a-z0-9-]+$")
+    name: str = Field(min_length=1, max_length=40)
+    kind: Literal["wood", "hybrid", "iron", "wedge"]
+    loft_deg: float = Field(ge=7, le=70)
+    lie_deg: float = Field(ge=50, le=75)
+    bounce_deg: float = Field(ge=-2, le=18)
+    sole_mm: float = Field(ge=5, le=80)
+    head_g: float = Field(ge=150, le=400)
+    length_m: float = Field(ge=0.6, le=1.22)
+    stock_carry_m: float = Field(ge=5, le=330)
+
+
+class PlayerBase(Contract):
+    """Who swings."""
+
+    name: str = Field(min_length=1, max_length=60, description="What you call the player.")
+    hand: Hand = "right"
+    stature_m: float = Field(1.78, ge=1.0, le=2.2, description="Height of the player, m.")
+    handicap: float = Field(18.0, ge=-6, le=54, description="Handicap index; sets the scatter until shots are booked.")
+    note: str = Field("", max_length=120)
+
+
+class PlayerNew(PlayerBase):
+    """A new player: the usual bag is scaled from one carry."""
+
+    seven_iron_carry_m: float = Field(ge=30, le=200, description="Carry of a full 7-iron from level ground, m.")
+    leave_out: list[str] = Field(
+        default_factory=list, max_length=13, description="Clubs of the usual bag to leave out."
+    )
+
+
+class PlayerInline(PlayerBase):
+    """A player given in the question itself, with the bag."""
+
+    clubs: list[ClubOut] = Field(min_length=1, max_length=20)
+
+
+class PlayerOut(PlayerBase):
+    """A player as stored."""
+
+    id: str
+    clubs: list[ClubOut]

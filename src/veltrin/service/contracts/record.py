@@ -1,0 +1,54 @@
+"""Settings and kept shots."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Literal
+
+from pydantic import Field
+
+from veltrin.service.contracts.base import Contract
+from veltrin.service.contracts.plan import PlanRequest
+from veltrin.service.contracts.world import AirIn
+
+
+class SettingsBody(Contract):
+    """The coach's settings: units, and the air the day starts with."""
+
+    coach: str = Field("Coach", min_length=1, max_length=60)
+    distance: Literal["m", "yd"] = "m"
+    small: Literal["cm", "in"] = "cm"
+    slope: Literal["deg", "pct"] = "deg"
+    temperature: Literal["C", "F"] = "C"
+    course: str = Field("", max_length=60)
+    air: AirIn = AirIn()
+    last_player_id: str | None = Field(None, max_length=40)
+
+
+class ShotNew(Contract):
+    """A shot to keep: the question as it stands, the call that was chosen, a note."""
+
+    request: PlanRequest
+    call_id: str = Field(min_length=1, max_length=60)
+    note: str = Field("", max_length=500)
+
+
+class ShotOut(Contract):
+    """A kept shot."""
+
+    id: int
+    kept_at: datetime
+    note: str
+    player_id: str
+    player_name: str
+    call_id: str
+    summary: str
+    request: PlanRequest
+
+
+class HealthOut(Contract):
+    """State of the server. `warming` until the compiled kernels have run once."""
+
+    status: Literal["warming", "ready", "failed"]
+    version: str
+    detail: str = ""

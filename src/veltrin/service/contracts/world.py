@@ -1,0 +1,41 @@
+"""Air, wind, landing ground: shared by flight and plan. Right is positive out here."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from veltrin.service.contracts.base import Contract
+
+SurfaceName = Literal["green", "fringe", "fairway", "semi", "rough"]
+FirmnessWord = Literal["soft", "medium", "firm", "hard"]
+FirmnessShare = Annotated[float, Field(ge=0, le=1)]
+
+
+class AirIn(Contract):
+    """Air of the day."""
+
+    temperature_c: float = Field(15.0, ge=-20, le=50, description="Air temperature, C.")
+    altitude_m: float = Field(0.0, ge=-500, le=5000, description="Height above the sea, m.")
+    humidity_pct: float = Field(50.0, ge=0, le=100, description="Relative humidity, %.")
+
+
+class WindIn(Contract):
+    """Wind as read at a height."""
+
+    speed_m_s: float = Field(0.0, ge=0, le=40, description="Mean speed at the reading height, m/s.")
+    from_deg: float = Field(
+        0.0, ge=-360, le=360, description="Where it comes from: 0 headwind, 90 from the right, clockwise from above."
+    )
+    height_m: float = Field(2.0, ge=0.5, le=50, description="Height of the reading above ground, m.")
+
+
+class LandingIn(Contract):
+    """Ground where the ball lands: one surface throughout."""
+
+    surface: SurfaceName = Field("green", description="What it lands on.")
+    green_speed_ft: float = Field(9.5, ge=4, le=16, description="Green speed, ft.")
+    firmness: FirmnessWord | FirmnessShare = Field("medium", description="A word, or 0 (sodden) to 1 (hard).")
+    fall_deg: float = Field(0.0, ge=-12, le=12, description="Positive: falls away from the player.")
+    side_deg: float = Field(0.0, ge=-12, le=12, description="Positive: falls to the right.")

@@ -1,0 +1,58 @@
+"""Use case: examine the installation."""
+
+from __future__ import annotations
+
+import tempfile
+import time
+from dataclasses import dataclass
+from pathlib import Path
+
+from veltrin.service.contracts.flight import FlightRequest
+from veltrin.service.flight import fly_one
+from veltrin.service.store import open_store
+from veltrin.service.warm import warm_up
+
+
+@dataclass(frozen=True)
+class Finding:
+    """One thing that was looked at."""
+
+    name: str
+    ok: bool
+    words: str
+
+
+def _front_end(web_dist: Path) -> Finding:
+    built = (web_dist / "index.html").is_file()
+    return Finding("front end", built, "built" if built else "not built: run 'make web', or install the wheel")
+
+
+def _data_folder(folder: Path) -> Finding:
+    try:
+        folder.mkdir(parents=True, exist_ok=True)
+        with tempfile.TemporaryDirectory(dir=folder) as scratch:
+            open_store(Path(scratch) / "try.sqlite3").close()
+    except Exception as error:
+        return Finding("data folder", False, f"{folder}: {error}. Set VELTRIN_DATA_DIR to a folder you may write to.")
+    return Finding("data folder", True, f"{folder} can be written, database schema is current")
+
+
+def _flight() -> Finding:
+    flown = fly_one(FlightRequest(ball_speed_m_s=53.6, launch_deg=16.3, spin_rpm=7097))
+    good = abs(flown.carry_m - 157.0) < 8.0
+    return Finding(
+        "flight", good, f"a published 7-iron average (carry 157 m, from memory) carries {flown.carry_m:.1f} m"
+    )
+
+
+def _speed() -> Finding:
+    warm_up()
+    start = time.perf_counter()
+    warm_up()
+    took = 1000 * (time.perf_counter() - start)
+    return Finding("planning", took < 2000, f"one shot planned in {took:.0f} ms once warm")
+
+
+def examine(data_dir: Path, web_dist: Path) -> list[Finding]:
+    """Look at the front end, the data folder, the flight model and the planner."""
+    return [_front_end(web_dist), _data_folder(data_dir), _flight(), _speed()]

@@ -1,0 +1,38 @@
+"""Use case: fly one ball from its launch numbers."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+
+from veltrin.core.flight import fly
+from veltrin.core.geometry import turn_about_x, turn_about_z, vectors
+from veltrin.core.run import run_out
+from veltrin.core.units import rpm_to_rad_s
+from veltrin.service.contracts.flight import FlightRequest, FlightResponse
+from veltrin.service.translate import air_in, landing_in, wind_in
+
+
+def fly_one(request: FlightRequest) -> FlightResponse:
+    """Carry, total and the rest for one launch."""
+    launch, start = math.radians(request.launch_deg), -math.radians(request.start_deg)
+    velocity = request.ball_speed_m_s * vectors(math.cos(launch), 0.0, math.sin(launch))
+    # Backspin turns about -y; tilting its axis about the line to the right makes a fade.
+    spin = rpm_to_rad_s(request.spin_rpm) * turn_about_x(vectors(0.0, -1.0, 0.0), math.radians(request.spin_tilt_deg))
+    velocity, spin = turn_about_z(velocity, start), turn_about_z(spin, start)
+    flights = fly(velocity, spin, air_in(request.air), wind_in(request.wind))
+    runs = run_out(flights.landing, flights.velocity, flights.spin, landing_in(request.landing))
+    down = flights.velocity[0]
+    return FlightResponse(
+        carry_m=float(flights.landing[0, 0]),
+        total_m=float(runs.rest[0, 0]),
+        apex_m=float(flights.apex_m[0]),
+        descent_deg=math.degrees(math.atan2(-float(down[2]), math.hypot(float(down[0]), float(down[1])))),
+        flight_s=float(flights.flight_s[0]),
+        offline_carry_m=0.0 - float(flights.landing[0, 1]),
+        offline_total_m=0.0 - float(runs.rest[0, 1]),
+        landing_speed_m_s=float(np.linalg.norm(down)),
+        bounces=int(runs.bounces[0]),
+        holds=bool(runs.held[0]),
+    )

@@ -1,0 +1,93 @@
+"""Use cases: the coach's settings, kept shots."""
+
+from __future__ import annotations
+
+from veltrin.service.contracts.plan import CallOut, PlanRequest
+from veltrin.service.contracts.record import SettingsBody, ShotNew, ShotOut
+from veltrin.service.errors import ConflictError, NotFoundError
+from veltrin.service.plan import find_player, plan
+from veltrin.store.engine import Store
+from veltrin.store.repositories import settings as setting_rows
+from veltrin.store.repositories import shots as shot_rows
+from veltrin.store.repositories.shots import StoredShot
+
+
+def read_settings(store: Store) -> SettingsBody:
+    """Settings as stored, defaults where there are none."""
+    with store.session() as session:
+        stored = setting_rows.load(session)
+    return SettingsBody.model_validate_json(stored) if stored else SettingsBody()
+
+
+def write_settings(store: Store, body: SettingsBody) -> SettingsBody:
+    """Replace the settings."""
+    with store.session() as session:
+        setting_rows.save(session, body.model_dump_json())
+    return body
+
+
+def _summary(call: CallOut) -> str:
+    side = "right" if call.aim_deg > 0 else "left"
+    aim = "at the flag" if abs(call.aim_deg) < 0.25 else f"{abs(call.aim_deg):.1f}° {side}"
+    return f"{call.club_name}, {call.method_name.lower()}, {call.swing_words}, aim {aim}"
+
+
+def _out(stored: StoredShot) -> ShotOut:
+    return ShotOut(
+        id=stored.id,
+        kept_at=stored.kept_at,
+        note=stored.note,
+        player_id=stored.player_id,
+        player_name=stored.player_name,
+        call_id=stored.call_id,
+        summary=stored.summary,
+        request=PlanRequest.model_validate_json(stored.request_json),
+    )
+
+
+def keep_shot(store: Store, body: ShotNew) -> ShotOut:
+    """Keep a shot of a stored player; the call must be a feasible answer to the question."""
+    if body.request.player_id is None:
+        raise ConflictError(
+            "request.player_id", "a shot is kept for a stored player.", "Add the player first, then give player_id."
+        )
+    player = find_player(store, body.request)
+    question = body.request.model_copy(update={"only": [body.call_id], "detail_for": []})
+    calls = plan(store, question).calls
+    if not calls:
+        raise ConflictError(
+            "call_id", f"'{body.call_id}' is not a feasible call for this shot.", "Choose a call from the plan."
+        )
+    plain = body.request.model_copy(update={"only": [], "detail_for": []})
+    with store.session() as session:
+        stored = shot_rows.add(
+            session,
+            player_id=player.id,
+            call_id=body.call_id,
+            note=body.note,
+            summary=_summary(calls[0]),
+            request_json=plain.model_dump_json(),
+        )
+    return _out(stored)
+
+
+def list_shots(store: Store) -> list[ShotOut]:
+    """Kept shots, newest first."""
+    with store.session() as session:
+        return [_out(s) for s in shot_rows.load_all(session)]
+
+
+def show_shot(store: Store, shot_id: int) -> ShotOut:
+    """One kept shot."""
+    with store.session() as session:
+        found = shot_rows.load(session, shot_id)
+    if found is None:
+        raise NotFoundError("shot_id", f"There is no kept shot {shot_id}.", "Choose one from /api/shots.")
+    return _out(found)
+
+
+def drop_shot(store: Store, shot_id: int) -> None:
+    """Delete a kept shot."""
+    with store.session() as session:
+        if not shot_rows.delete(session, shot_id):
+            raise NotFoundError("shot_id", f"There is no kept shot {shot_id}.", "Choose one from /api/shots.")

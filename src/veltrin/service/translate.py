@@ -1,0 +1,264 @@
+"""Between contracts (degrees, right positive) and core (radians, left positive)."""
+
+from __future__ import annotations
+
+import math
+
+from veltrin.core.air import Air, Wind
+from veltrin.core.geometry import Vec
+from veltrin.core.ground import Slope
+from veltrin.core.kit import Club, Player, Scatter
+from veltrin.core.plan import Call, LedgerRow, Line, Plan, Question, Swap
+from veltrin.core.run import FIRMNESS, SURFACES, Landing
+from veltrin.core.units import RAD_S_PER_RPM
+from veltrin.service.contracts.plan import (
+    CallOut,
+    DetailOut,
+    FellOutOut,
+    GhostOut,
+    LedgerRowOut,
+    LedgersOut,
+    LineIn,
+    PlanRequest,
+    PlanResponse,
+    Points,
+    SetupOut,
+    SwapOut,
+)
+from veltrin.service.contracts.players import ClubOut, PlayerInline, PlayerNew
+from veltrin.service.contracts.world import AirIn, LandingIn, WindIn
+
+deg, rad = math.degrees, math.radians
+
+
+def firmness_share(firmness: str | float) -> float:
+    """A firmness word or number on the core's 0..1 scale."""
+    return FIRMNESS[firmness] if isinstance(firmness, str) else float(firmness)
+
+
+def air_in(air: AirIn) -> Air:
+    """Contract to core."""
+    return Air(air.temperature_c, air.altitude_m, air.humidity_pct)
+
+
+def wind_in(wind: WindIn) -> Wind:
+    """Contract to core."""
+    return Wind.from_direction(wind.speed_m_s, rad(wind.from_deg), wind.height_m)
+
+
+def landing_in(landing: LandingIn) -> Landing:
+    """One surface throughout."""
+    return Landing(
+        on=SURFACES[landing.surface],
+        firmness=firmness_share(landing.firmness),
+        green_speed_ft=landing.green_speed_ft,
+        fall_rad=rad(landing.fall_deg),
+        side_rad=-rad(landing.side_deg),
+    )
+
+
+def line_in(line: LineIn) -> Line:
+    """Contract to core; missing edges are put around the flag."""
+    landing = Landing(
+        front_m=line.flag_m - 8.0 if line.green_front_m is None else line.green_front_m,
+        back_m=line.flag_m + 10.0 if line.green_back_m is None else line.green_back_m,
+        surround=SURFACES[line.surround],
+        firmness=firmness_share(line.firmness),
+        green_speed_ft=line.green_speed_ft,
+        fall_rad=rad(line.fall_deg),
+        side_rad=-rad(line.side_deg),
+    )
+    return Line(line.flag_m, landing)
+
+
+def club_in(club: ClubOut) -> Club:
+    """Contract to core."""
+    return Club(
+        id=club.id,
+        name=club.name,
+        kind=club.kind,
+        loft_rad=rad(club.loft_deg),
+        lie_rad=rad(club.lie_deg),
+        bounce_rad=rad(club.bounce_deg),
+        sole_width_m=club.sole_mm / 1000.0,
+        head_mass_kg=club.head_g / 1000.0,
+        length_m=club.length_m,
+        stock_carry_m=club.stock_carry_m,
+    )
+
+
+def club_out(club: Club) -> ClubOut:
+    """Core to contract."""
+    return ClubOut(
+        id=club.id,
+        name=club.name,
+        kind=club.kind,
+        loft_deg=round(deg(club.loft_rad), 2),
+        lie_deg=round(deg(club.lie_rad), 2),
+        bounce_deg=round(deg(club.bounce_rad), 2),
+        sole_mm=round(club.sole_width_m * 1000, 1),
+        head_g=round(club.head_mass_kg * 1000, 1),
+        length_m=club.length_m,
+        stock_carry_m=club.stock_carry_m,
+    )
+
+
+def player_in(player_id: str, body: PlayerInline | PlayerNew, clubs: tuple[Club, ...]) -> Player:
+    """Contract to core."""
+    return Player(
+        id=player_id,
+        name=body.name,
+        left_handed=body.hand == "left",
+        stature_m=body.stature_m,
+        handicap=body.handicap,
+        bag=clubs,
+        scatter=Scatter.for_handicap(body.handicap),
+    )
+
+
+def question_in(request: PlanRequest, player: Player) -> Question:
+    """Contract to core."""
+    return Question(
+        player=player,
+        slope=Slope(rad(request.lie.fall_deg), rad(request.lie.side_deg)),
+        line=line_in(request.line),
+        air=air_in(request.air),
+        wind=wind_in(request.wind),
+        kept_club_id=request.kept_club_id,
+        detail_for=tuple(request.detail_for),
+        only=tuple(request.only),
+    )
+
+
+def points_out(points: Vec) -> Points:
+    """Polyline with right positive, to the centimetre."""
+    return [(round(float(x), 2), round(0.0 - float(y), 2) + 0.0, round(float(z), 2)) for x, y, z in points]
+
+
+def _rows(rows: tuple[LedgerRow, ...], sign: float = 1.0) -> list[LedgerRowOut]:
+    return [LedgerRowOut(words=r.words, value=sign * r.value + 0.0, total=r.total) for r in rows]
+
+
+def _setup(call: Call) -> SetupOut:
+    s = call.setup
+    return SetupOut(
+        ball_back_m=s.ball_back_m,
+        stance_width_m=s.stance_width_m,
+        stock_width_m=s.stock_width_m,
+        lead_pct=100 * s.lead_share,
+        stock_lead_pct=100 * s.stock_lead_share,
+        shoulder_tilt_deg=deg(s.shoulder_tilt_rad),
+        follow_share=s.follow_fall,
+        grip_down_m=s.grip_down_m,
+        posture_m=s.posture_m,
+        lean_deg=deg(s.lean_rad),
+        stock_lean_deg=deg(s.stock_lean_rad),
+        open_deg=deg(s.open_rad),
+        stance_deg=-deg(s.stance_rad),
+        path_deg=-deg(s.path_rad),
+        handle_deg=deg(s.handle_rad),
+        low_point_m=s.low_point_m,
+        uncorrected_low_point_m=s.uncorrected_low_point_m,
+        arc_m=s.arc_m,
+        attack_ground_deg=deg(s.attack_ground_rad),
+    )
+
+
+def _detail(call: Call) -> DetailOut | None:
+    if call.detail is None:
+        return None
+    d, ghost = call.detail, call.detail.ghost
+    return DetailOut(
+        flight=points_out(d.flight),
+        run=points_out(d.run),
+        ledgers=LedgersOut(
+            loft=_rows(d.ledgers["loft"]),
+            bounce=_rows(d.ledgers["bounce"]),
+            distance=_rows(d.ledgers["distance"]),
+            aim=_rows(d.ledgers["aim"], sign=-1.0),
+        ),
+        ghost=GhostOut(
+            carry_m=ghost.carry_m,
+            total_m=ghost.total_m,
+            apex_m=ghost.apex_m,
+            delivered_loft_deg=deg(ghost.delivered_loft_rad),
+            flight=points_out(ghost.flight),
+            run=points_out(ghost.run),
+        ),
+    )
+
+
+def call_out(call: Call) -> CallOut:
+    """Core to contract."""
+    return CallOut(
+        id=call.id,
+        club_id=call.club_id,
+        club_name=call.club_name,
+        method_id=call.method_id,
+        method_name=call.method_name,
+        school=call.school,
+        way=call.way,
+        swing=call.swing,
+        swing_words=call.swing_words,
+        aim_deg=0.0 - deg(call.aim_rad),
+        aim_offset_m=0.0 - call.aim_offset_m,
+        start_deg=0.0 - deg(call.start_rad),
+        carry_m=call.carry_m,
+        run_m=call.run_m,
+        total_m=call.total_m,
+        offline_m=0.0 - call.offline_m,
+        apex_m=call.apex_m,
+        descent_deg=deg(call.descent_rad),
+        launch_deg=deg(call.launch_rad),
+        ball_speed_m_s=call.ball_speed_m_s,
+        club_speed_m_s=call.club_speed_m_s,
+        spin_rpm=call.spin_rad_s / RAD_S_PER_RPM,
+        flight_s=call.flight_s,
+        delivered_loft_deg=deg(call.delivered_loft_rad),
+        effective_bounce_deg=deg(call.effective_bounce_rad),
+        leave_m=call.leave_m,
+        difficulty=call.difficulty,
+        miss=call.miss,
+        wins_when=call.wins_when,
+        source=call.source,
+        cautions=list(call.cautions),
+        key_words=list(call.key_words),
+        setup=_setup(call),
+        detail=_detail(call),
+    )
+
+
+def _swap(swap: Swap | None) -> SwapOut | None:
+    if swap is None:
+        return None
+    return SwapOut(
+        from_club=swap.from_club,
+        to_club=swap.to_club,
+        loft_level_deg=deg(swap.loft_level_rad),
+        loft_kept_deg=deg(swap.loft_kept_rad),
+        loft_swapped_deg=deg(swap.loft_swapped_rad),
+        level_total_m=swap.level_total_m,
+        kept_total_m=swap.kept_total_m,
+        swapped_total_m=swap.swapped_total_m,
+    )
+
+
+def plan_out(plan: Plan) -> PlanResponse:
+    """Core to contract."""
+    return PlanResponse(
+        calls=[call_out(c) for c in plan.calls],
+        first_id=plan.first_id,
+        second_id=plan.second_id,
+        fell_out=[
+            FellOutOut(
+                club_id=f.club_id,
+                club_name=f.club_name,
+                method_id=f.method_id,
+                method_name=f.method_name,
+                reason=f.reason,
+            )
+            for f in plan.fell_out
+        ],
+        swap=_swap(plan.swap),
+        kept_club_id=plan.kept_club_id,
+    )

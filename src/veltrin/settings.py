@@ -1,0 +1,30 @@
+"""Settings from the environment (prefix VELTRIN_). The only place that reads it."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import platformdirs
+from pydantic import Field
+from pydantic_settings import BaseSettings, SettingsConfigDict
+
+
+class Settings(BaseSettings):
+    """Where data lives and where the server listens (loopback only)."""
+
+    model_config = SettingsConfigDict(env_prefix="VELTRIN_")
+
+    data_dir: Path = Field(
+        default_factory=lambda: Path(platformdirs.user_data_dir("veltrin", appauthor=False)),
+        description="Folder of the database. Default: the user's data folder.",
+    )
+    port: int = Field(default=8710, ge=0, le=65535, description="Port on the loopback address; 0 picks a free one.")
+
+    @property
+    def database(self) -> Path:
+        """The SQLite file."""
+        return self.data_dir / "veltrin.sqlite3"
+
+
+WEB_DIST = Path(__file__).parent / "web_dist"
+"""The built front end, inside the package so that the wheel carries it."""

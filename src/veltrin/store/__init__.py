@@ -1,0 +1,1 @@
+"""SQLite through SQLAlchemy: engine, tables, repositories, migrations. Knows core types, nothing above."""

@@ -1,0 +1,1 @@
+"""Repositories: rows in, core types out."""

@@ -1,0 +1,74 @@
+"""Tables. Angles in rad, lengths in m, mass in kg, as in the core."""
+
+from __future__ import annotations
+
+from datetime import datetime
+
+from sqlalchemy import CheckConstraint, ForeignKey, Index, String, Text
+from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
+
+
+class Base(DeclarativeBase):
+    """Base of all tables."""
+
+
+class SettingsRow(Base):
+    """The coach's settings: one row, as JSON."""
+
+    __tablename__ = "settings"
+    __table_args__ = (CheckConstraint("id = 1", name="one_row"),)
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    body: Mapped[str] = mapped_column(Text)
+
+
+class PlayerRow(Base):
+    """A player."""
+
+    __tablename__ = "players"
+
+    id: Mapped[str] = mapped_column(String(40), primary_key=True)
+    name: Mapped[str] = mapped_column(String(60))
+    left_handed: Mapped[bool]
+    stature_m: Mapped[float]
+    handicap: Mapped[float]
+    note: Mapped[str] = mapped_column(String(120))
+    clubs: Mapped[list[ClubRow]] = relationship(
+        back_populates="player", order_by="ClubRow.place", cascade="all, delete-orphan", lazy="selectin"
+    )
+
+
+class ClubRow(Base):
+    """A club of a bag, in bag order."""
+
+    __tablename__ = "clubs"
+
+    player_id: Mapped[str] = mapped_column(ForeignKey("players.id", ondelete="CASCADE"), primary_key=True)
+    id: Mapped[str] = mapped_column(String(24), primary_key=True)
+    place: Mapped[int]
+    name: Mapped[str] = mapped_column(String(40))
+    kind: Mapped[str] = mapped_column(String(8))
+    loft_rad: Mapped[float]
+    lie_rad: Mapped[float]
+    bounce_rad: Mapped[float]
+    sole_width_m: Mapped[float]
+    head_mass_kg: Mapped[float]
+    length_m: Mapped[float]
+    stock_carry_m: Mapped[float]
+    player: Mapped[PlayerRow] = relationship(back_populates="clubs")
+
+
+class ShotRow(Base):
+    """A kept shot: the question as JSON, and the call that was chosen."""
+
+    __tablename__ = "shots"
+    __table_args__ = (Index("shots_by_time", "kept_at"),)
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    kept_at: Mapped[datetime]
+    player_id: Mapped[str] = mapped_column(ForeignKey("players.id", ondelete="CASCADE"))
+    call_id: Mapped[str] = mapped_column(String(60))
+    note: Mapped[str] = mapped_column(String(500))
+    summary: Mapped[str] = mapped_column(String(200))
+    request_json: Mapped[str] = mapped_column(Text)
+    player: Mapped[PlayerRow] = relationship(lazy="joined")
