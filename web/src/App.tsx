@@ -1,0 +1,174 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+import { client, unwrap, type Player, type Settings } from './api/client'
+import { healthQuery, playersQuery, settingsQuery } from './api/queries'
+import { fromSearch, START, toSearch } from './lib/reading'
+import { begin } from './lib/history'
+import { useBench, useReading } from './lib/store'
+import { useDusk } from './lib/use-dusk'
+import type { KeyAction } from './lib/use-keys'
+import { Bench } from './places/bench/Bench'
+import { KeysSheet } from './places/bench/KeysSheet'
+import { KeptSheet } from './places/bench/KeptSheet'
+import { PlayerForm } from './places/bench/PlayerForm'
+import { TopLine } from './places/bench/TopLine'
+import { Problem } from './ui/Problem'
+import { Sheet } from './ui/Sheet'
+
+/** Start from the coach's own air and last player where the address doesn't say otherwise. */
+function useStart(players: Player[] | undefined, settings: Settings | undefined) {
+  const player = useReading().player
+  useEffect(() => {
+    if (!players?.[0] || !settings) return
+    if (players.some((p) => p.id === player)) return
+    const last = players.find((p) => p.id === settings.last_player_id) ?? players[0]
+    const air = settings.air
+    const base = {
+      ...START,
+      player: last.id,
+      temperature: air.temperature_c,
+      altitude: air.altitude_m,
+      humidity: air.humidity_pct,
+    }
+    const wanted = fromSearch(window.location.search, base)
+    const known = players.some((p) => p.id === wanted.player)
+    useBench.setState({ history: begin(known ? wanted : { ...wanted, player: last.id }) })
+  }, [players, settings, player])
+}
+
+/** Keep the address in step with the reading, without filling the browser's history. */
+function useAddress() {
+  const reading = useReading()
+  useEffect(() => {
+    const search = toSearch(reading)
+    window.history.replaceState(null, '', search ? `/?${search}` : '/')
+  }, [reading])
+}
+
+function useSettingsWriter(settings: Settings | undefined) {
+  const queries = useQueryClient()
+  const write = useMutation({
+    mutationFn: async (body: Settings) => unwrap(await client.PUT('/api/settings', { body })),
+    onMutate: (body) => queries.setQueryData(settingsQuery.queryKey, body),
+    onError: () => queries.invalidateQueries({ queryKey: settingsQuery.queryKey }),
+  })
+  return (patch: Partial<Settings>) => settings && write.mutate({ ...settings, ...patch })
+}
+
+function Warming() {
+  const health = useQuery(healthQuery)
+  if (health.data?.status === 'failed') {
+    return (
+      <p role="alert" className="border-b border-hot px-4 py-1">
+        The model did not start: {health.data.detail}
+      </p>
+    )
+  }
+  if (health.data?.status !== 'warming') return null
+  return (
+    <p role="status" className="border-b border-rule px-4 py-1 text-quiet">
+      Warming up: the first answer takes a moment.
+    </p>
+  )
+}
+
+export function App() {
+  const players = useQuery(playersQuery)
+  const settings = useQuery(settingsQuery)
+  const reading = useReading()
+  const [sheet, setSheet] = useState<'kept' | 'keys' | 'player' | null>(null)
+  const [told, setTold] = useState('')
+  const { isDusk, toggle } = useDusk()
+  const saveSettings = useSettingsWriter(settings.data)
+  useStart(players.data, settings.data)
+  useAddress()
+
+  const { undo, redo, set } = useBench.getState()
+  const benchKeys: KeyAction[] = [
+    { key: 'u', words: 'undo', run: undo },
+    { key: 'r', words: 'redo', run: redo },
+    { key: 'o', words: 'open a kept shot', run: () => setSheet('kept') },
+    { key: '?', words: 'these keys', run: () => setSheet('keys') },
+  ]
+  const choosePlayer = (id: string) => {
+    set({ player: id, call: '' })
+    saveSettings({ last_player_id: id })
+  }
+  const error = players.error ?? settings.error
+  if (error) {
+    return (
+      <main className="p-6">
+        <Problem error={error} onRetry={() => void Promise.all([players.refetch(), settings.refetch()])} />
+      </main>
+    )
+  }
+  if (!players.data || !settings.data) return <p className="p-6 text-quiet">Opening the book.</p>
+  if (players.data.length === 0) {
+    return (
+      <main className="p-6">
+        <h1 className="text-lg font-bold">Veltrin</h1>
+        <p className="mt-2 mb-4 max-w-prose">
+          No players yet. Add the first one: the usual bag is scaled from how far the 7-iron carries.
+        </p>
+        <PlayerForm onAdded={(p) => choosePlayer(p.id)} />
+      </main>
+    )
+  }
+  const player = players.data.find((p) => p.id === reading.player)
+  return (
+    <>
+      <TopLine
+        reading={reading}
+        players={players.data}
+        settings={settings.data}
+        isDusk={isDusk}
+        onSettings={saveSettings}
+        onDusk={toggle}
+        onPlayer={choosePlayer}
+        onNewPlayer={() => setSheet('player')}
+        onKept={() => setSheet('kept')}
+        onKeys={() => setSheet('keys')}
+      />
+      <Warming />
+      {player && (
+        <Bench
+          player={player}
+          settings={settings.data}
+          benchKeys={benchKeys}
+          onKept={() => setTold('Kept. Press O to see it.')}
+        />
+      )}
+      <KeptSheet open={sheet === 'kept'} onOpenChange={(open) => setSheet(open ? 'kept' : null)} />
+      <KeysSheet open={sheet === 'keys'} onOpenChange={(open) => setSheet(open ? 'keys' : null)} />
+      <Sheet
+        open={sheet === 'player'}
+        title="Add a player"
+        about="Five facts; the bag can be measured later."
+        onOpenChange={(open) => setSheet(open ? 'player' : null)}
+      >
+        <PlayerForm
+          onAdded={(p) => {
+            setSheet(null)
+            choosePlayer(p.id)
+          }}
+        />
+      </Sheet>
+      <Told words={told} onDone={() => setTold('')} />
+    </>
+  )
+}
+
+/** A line that says what was done and goes away by itself. */
+function Told({ words, onDone }: { words: string; onDone: () => void }) {
+  useEffect(() => {
+    if (!words) return undefined
+    const timer = setTimeout(onDone, 4000)
+    return () => clearTimeout(timer)
+  }, [words, onDone])
+  if (!words) return null
+  return (
+    <p role="status" className="fixed bottom-4 left-1/2 z-30 -translate-x-1/2 bg-ink px-4 py-2 text-paper">
+      {words}
+    </p>
+  )
+}

@@ -1,0 +1,39 @@
+import createClient from 'openapi-fetch'
+import type { components, paths } from './generated'
+
+type Schemas = components['schemas']
+export type PlanRequest = Schemas['PlanRequest']
+export type PlanResponse = Schemas['PlanResponse']
+export type Call = Schemas['CallOut']
+export type Setup = Schemas['SetupOut']
+export type LedgerRow = Schemas['LedgerRowOut']
+export type Ledgers = Schemas['LedgersOut']
+export type FellOut = Schemas['FellOutOut']
+export type Swap = Schemas['SwapOut']
+export type Player = Schemas['PlayerOut']
+export type PlayerNew = Schemas['PlayerNew']
+export type Settings = Schemas['SettingsBody']
+export type Shot = Schemas['ShotOut']
+export type ErrorItem = Schemas['ErrorItem']
+
+export const client = createClient<paths>({ baseUrl: '/' })
+
+/** What the server refused, each with the field and the fix. */
+export class RefusedError extends Error {
+  constructor(readonly items: ErrorItem[]) {
+    super(items.map((i) => `${i.field} ${i.problem} ${i.fix}`).join(' '))
+  }
+}
+
+interface Answer<T> {
+  data?: T
+  error?: unknown
+}
+
+/** Unwrap an answer; throws RefusedError when the server says why, a plain Error when it can't be reached. */
+export function unwrap<T>({ data, error }: Answer<T>): T {
+  if (data !== undefined) return data
+  const items = (error as { errors?: ErrorItem[] } | undefined)?.errors
+  if (items) throw new RefusedError(items)
+  throw new Error('The server gave no usable answer. Is it still running?')
+}

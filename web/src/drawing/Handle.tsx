@@ -1,0 +1,105 @@
+import { useRef, type KeyboardEvent, type PointerEvent } from 'react'
+
+interface HandleProps {
+  x: number
+  y: number
+  /** Which way the two small arrows point. */
+  along: 'x' | 'y'
+  label: string
+  value: number
+  low: number
+  high: number
+  step: number
+  spoken: string
+  /** Value at a pointer position in the drawing's own units. */
+  valueAt: (x: number, y: number) => number
+  onDrag: (value: number) => void
+  onRelease: () => void
+  onStep: (value: number) => void
+  /** What a screen reader's user raises with the up and right arrows; -1 turns them round. */
+  up?: 1 | -1
+}
+
+function pointIn(event: PointerEvent<SVGGElement>): [number, number] {
+  const svg = event.currentTarget.ownerSVGElement
+  const matrix = svg?.getScreenCTM()
+  if (!svg || !matrix) return [0, 0]
+  const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse())
+  return [point.x, point.y]
+}
+
+const ARROWS = { x: 'M-3 -3 -6 0 -3 3 M3 -3 6 0 3 3', y: 'M-3 -3 0 -6 3 -3 M-3 3 0 6 3 3' }
+
+/** A grip on a drawing: drag it, or focus it and use the arrow keys (Page keys: ten steps, Home: zero or least). */
+export function Handle(props: HandleProps) {
+  const {
+    x,
+    y,
+    along,
+    label,
+    value,
+    low,
+    high,
+    step,
+    spoken,
+    valueAt,
+    onDrag,
+    onRelease,
+    onStep,
+    up = 1,
+  } = props
+  const held = useRef(false)
+
+  const onKeyDown = (event: KeyboardEvent) => {
+    const moves: Record<string, number> = {
+      ArrowUp: up * step,
+      ArrowRight: up * step,
+      ArrowDown: -up * step,
+      ArrowLeft: -up * step,
+      PageUp: up * step * 10,
+      PageDown: -up * step * 10,
+      Home: Math.max(low, Math.min(0, high)) - value,
+    }
+    const move = moves[event.key]
+    if (move === undefined) return
+    event.preventDefault()
+    onStep(Math.min(high, Math.max(low, value + move)))
+  }
+
+  return (
+    <g
+      className="handle"
+      transform={`translate(${x} ${y})`}
+      role="slider"
+      tabIndex={0}
+      aria-label={label}
+      aria-valuenow={value}
+      aria-valuemin={low}
+      aria-valuemax={high}
+      aria-valuetext={spoken}
+      aria-orientation={along === 'x' ? 'horizontal' : 'vertical'}
+      onKeyDown={onKeyDown}
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId)
+        event.currentTarget.focus()
+        event.preventDefault()
+        held.current = true
+      }}
+      onPointerMove={(event) => {
+        if (held.current) onDrag(valueAt(...pointIn(event)))
+      }}
+      onPointerUp={() => {
+        held.current = false
+        onRelease()
+      }}
+      onPointerCancel={() => {
+        held.current = false
+        onRelease()
+      }}
+    >
+      <circle r={18} style={{ fill: 'transparent', stroke: 'none' }} />
+      <circle r={9.5} />
+      <path d={ARROWS[along]} fill="none" stroke="var(--ink)" strokeWidth={1.5} strokeLinecap="round" />
+    </g>
+  )
+}

@@ -1,0 +1,34 @@
+import { create } from 'zustand'
+import { begin, glide, push, redo, settle, undo, type History } from './history'
+import { change, fromSearch, START, type Reading } from './reading'
+
+interface BenchState {
+  history: History<Reading>
+  /** Where a drag under way began. */
+  held: Reading | null
+  set: (patch: Partial<Reading>) => void
+  drag: (patch: Partial<Reading>) => void
+  release: () => void
+  open: (reading: Reading) => void
+  undo: () => void
+  redo: () => void
+}
+
+/** The reading on the Bench with its undo list. It starts from the address. */
+export const useBench = create<BenchState>()((set) => ({
+  history: begin(fromSearch(window.location.search, START)),
+  held: null,
+  set: (patch) => set(({ history }) => ({ history: push(history, change(history.present, patch)) })),
+  drag: (patch) =>
+    set(({ history, held }) => ({
+      held: held ?? history.present,
+      history: glide(history, change(history.present, patch)),
+    })),
+  release: () =>
+    set(({ history, held }) => (held ? { held: null, history: settle(history, held) } : { held: null })),
+  open: (reading) => set(({ history }) => ({ history: push(history, reading) })),
+  undo: () => set(({ history }) => ({ history: undo(history) })),
+  redo: () => set(({ history }) => ({ history: redo(history) })),
+}))
+
+export const useReading = () => useBench((state) => state.history.present)

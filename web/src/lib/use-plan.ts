@@ -1,0 +1,72 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import type { Call, PlanResponse } from '../api/client'
+import { planQuery } from '../api/queries'
+import { toRequest, type Reading } from './reading'
+
+const SETTLE_MS = 160
+const FAST_MS = 45
+
+/** The value as it was when it last stood still for `ms`. */
+function useSettled<T>(value: T, ms: number): T {
+  const [settled, setSettled] = useState(value)
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(value), ms)
+    return () => clearTimeout(timer)
+  }, [value, ms])
+  return settled
+}
+
+/** The value, let through at most every `ms`. */
+function useThrottled<T>(value: T, ms: number): T {
+  const [through, setThrough] = useState(value)
+  const last = useRef(0)
+  useEffect(() => {
+    const wait = Math.max(0, last.current + ms - performance.now())
+    const timer = setTimeout(() => {
+      last.current = performance.now()
+      setThrough(value)
+    }, wait)
+    return () => clearTimeout(timer)
+  }, [value, ms])
+  return through
+}
+
+/** Put freshly worked-out calls in the place of their older selves. */
+export function merge(plan: PlanResponse, fresh: Call[]): PlanResponse {
+  const byId = new Map(fresh.map((call) => [call.id, call]))
+  return { ...plan, calls: plan.calls.map((call) => byId.get(call.id) ?? call) }
+}
+
+/** Ids worth the fast answer: what is drawn now. */
+export function drawnIds(plan: PlanResponse | undefined, chosen: string): string[] {
+  const ids = [chosen, plan?.first_id, plan?.second_id]
+  return [...new Set(ids.filter((id): id is string => typeof id === 'string' && id !== ''))]
+}
+
+/**
+ * The plan for a reading. While the reading is still moving, only the drawn calls are worked out again (fast answer);
+ * once it stands still the whole plan follows.
+ */
+export function usePlan(reading: Reading) {
+  const settled = useSettled(reading, SETTLE_MS)
+  const moving = useThrottled(reading, FAST_MS)
+  const ready = settled.player !== ''
+  const full = useQuery(planQuery(ready ? toRequest(settled) : null))
+  const ids = drawnIds(full.data, reading.call)
+  const isMoving = moving !== settled && ready && ids.length > 0
+  const fast = useQuery({
+    ...planQuery(isMoving ? toRequest({ ...moving, call: '' }, ids) : null),
+    placeholderData: keepPreviousData,
+  })
+  const plan = useMemo(() => {
+    if (!full.data) return undefined
+    return isMoving && fast.data ? merge(full.data, fast.data.calls) : full.data
+  }, [full.data, fast.data, isMoving])
+  return {
+    plan,
+    error: full.error,
+    retry: () => void full.refetch(),
+    isSettling: isMoving || full.isFetching,
+  }
+}

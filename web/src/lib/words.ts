@@ -1,0 +1,142 @@
+import type { Call, Player } from '../api/client'
+import { distance, halfDegree, small, trim, type Units } from './units'
+
+const LEAST_CM = 0.006
+
+export function fallWords(fall: number, shown: string): string {
+  if (fall === 0) return 'level'
+  return `${shown.replace('-', '')} ${fall > 0 ? 'down' : 'up'}`
+}
+
+export function sideWords(side: number, shown: string): string {
+  if (side === 0) return 'level with the feet'
+  return `ball ${shown.replace('-', '')} ${side > 0 ? 'above' : 'below'} the feet`
+}
+
+export function sideName(value: number): string {
+  return value > 0 ? 'right' : 'left'
+}
+
+/** Where to aim, in words: metres at the flag when that is the natural measure, else degrees. */
+export function aimWords(call: Call, units: Units): string {
+  if (Math.abs(call.aim_deg) < 0.25) return 'aim at the flag'
+  const off = distance(Math.abs(call.aim_offset_m), units)
+  const angle = halfDegree(Math.abs(call.aim_deg))
+  const side = sideName(call.aim_deg)
+  return off === '0' ? `aim ${angle}° ${side}` : `aim ${off} ${units.distance} ${side} (${angle}°)`
+}
+
+export function heightWords(apex: number): string {
+  if (apex < 0.4) return 'shin high'
+  if (apex < 0.7) return 'knee high'
+  if (apex < 1.1) return 'hip high'
+  if (apex < 1.7) return 'chest high'
+  if (apex < 4) return 'above head height'
+  if (apex < 12) return 'as high as a tree'
+  return 'at full height'
+}
+
+/** Where it lands against the front edge of the green. */
+export function landWords(call: Call, front: number, back: number, units: Units): string {
+  const on = call.carry_m - front
+  const measure = `${distance(Math.abs(on), units)} ${units.distance}`
+  if (call.carry_m > back) return 'land beyond the green'
+  if (Math.abs(on) < 0.5) return 'land on the front edge'
+  return on >= 0 ? `land ${measure} on` : `land ${measure} short of the green`
+}
+
+export function callSentence(call: Call, front: number, back: number, units: Units): string {
+  const parts = [
+    `swing ${call.swing_words}`,
+    `flight ${heightWords(call.apex_m)}`,
+    landWords(call, front, back, units),
+    aimWords(call, units),
+  ]
+  const text = `${parts.join(', ')}.`
+  return text.charAt(0).toUpperCase() + text.slice(1)
+}
+
+function ballWords(metres: number, units: Units): string | null {
+  if (Math.abs(metres) < LEAST_CM) return null
+  return `Ball ${small(Math.abs(metres), units)} ${metres > 0 ? 'back' : 'forward'} of stock.`
+}
+
+function widthWords(call: Call, units: Units): string | null {
+  const wider = call.setup.stance_width_m - call.setup.stock_width_m
+  return Math.abs(wider) < 0.015
+    ? null
+    : `Feet ${small(Math.abs(wider), units)} ${wider > 0 ? 'wider' : 'closer'}.`
+}
+
+function stanceWords(call: Call, hand: Player['hand']): string | null {
+  const { stance_deg: stance } = call.setup
+  if (Math.abs(stance) < 0.5) return null
+  // Open means turned to the target side of the body: left for a right-hander.
+  const open = hand === 'left' ? stance > 0 : stance < 0
+  const angle = halfDegree(Math.abs(stance))
+  return open ? `Stance ${angle}° open.` : `Stance ${angle}° closed, trail foot back.`
+}
+
+function faceWords(call: Call): string | null {
+  const { open_deg: open } = call.setup
+  if (Math.abs(open) < 0.5) return null
+  return `${open > 0 ? 'Open' : 'Shut'} the face ${halfDegree(Math.abs(open))}°, then take the grip.`
+}
+
+function gripWords(call: Call, units: Units): string | null {
+  const down = call.setup.grip_down_m
+  if (down > LEAST_CM) return `Grip down ${small(down, units)}.`
+  return down < -LEAST_CM ? 'Hold the club at its full length.' : null
+}
+
+function postureWords(call: Call, units: Units): string | null {
+  const taller = call.setup.posture_m
+  if (Math.abs(taller) < 0.01) return null
+  return `Stand ${small(Math.abs(taller), units)} ${taller > 0 ? 'taller' : 'lower'}.`
+}
+
+function shoulderWords(call: Call): string | null {
+  const tilt = call.setup.shoulder_tilt_deg
+  if (Math.abs(tilt) < 0.75) return null
+  return `Shoulders ${halfDegree(Math.abs(tilt))}° ${tilt > 0 ? 'down' : 'up'} with the hill.`
+}
+
+function pressureWords(call: Call): string | null {
+  const lead = Math.round(call.setup.lead_pct)
+  if (Math.abs(lead - call.setup.stock_lead_pct) < 3) return null
+  return lead >= 50 ? `Stand on the lead leg, ${lead} %.` : `Stand on the trail leg, ${100 - lead} %.`
+}
+
+function handsWords(call: Call): string | null {
+  const handle = call.setup.handle_deg
+  if (Math.abs(handle) < 1) return null
+  return handle > 0 ? `Handle ${halfDegree(handle)}° higher.` : `Handle ${halfDegree(-handle)}° lower.`
+}
+
+function pathWords(call: Call): string | null {
+  const path = call.setup.path_deg
+  if (Math.abs(path) < 0.5) return null
+  return `Swing ${halfDegree(Math.abs(path))}° ${sideName(path)} of the aim.`
+}
+
+/** What to say to the player, in the order of setting up. */
+export function sayLines(call: Call, hand: Player['hand'], units: Units): string[] {
+  const feet = [widthWords(call, units), stanceWords(call, hand)]
+  const ball = [ballWords(call.setup.ball_back_m, units)]
+  const body = [shoulderWords(call), pressureWords(call), postureWords(call, units)]
+  const hold = [faceWords(call), gripWords(call, units), handsWords(call)]
+  const stroke = [`${call.swing_words.charAt(0).toUpperCase()}${call.swing_words.slice(1)}.`, pathWords(call)]
+  return [feet, ball, body, hold, [...stroke, ...call.key_words]]
+    .map((group) => group.filter((line) => line !== null).join(' '))
+    .filter((line) => line !== '')
+}
+
+/** What a low point means for the strike. */
+export function lowPointWords(metres: number, units: Units): string {
+  const where = small(Math.abs(metres), units)
+  return metres >= 0 ? `bottoms ${where} past the ball` : `bottoms ${where} behind, heavy`
+}
+
+export function conditionWords(temperature: string, altitude: string, humidity: number): string {
+  return `${temperature}, ${altitude} up, ${trim(humidity, 0)} % damp, calm`
+}

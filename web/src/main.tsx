@@ -1,0 +1,26 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { StrictMode } from 'react'
+import { createRoot } from 'react-dom/client'
+import { App } from './App'
+import { RefusedError } from './api/client'
+import './theme/theme.css'
+
+const queries = new QueryClient({
+  defaultOptions: {
+    queries: {
+      // What the server refuses stays refused; a lost connection is tried twice more.
+      retry: (count, error) => !(error instanceof RefusedError) && count < 2,
+      refetchOnWindowFocus: false,
+    },
+  },
+})
+
+const root = document.getElementById('root')
+if (!root) throw new Error('The page has no root element.')
+createRoot(root).render(
+  <StrictMode>
+    <QueryClientProvider client={queries}>
+      <App />
+    </QueryClientProvider>
+  </StrictMode>,
+)

@@ -1,0 +1,106 @@
+import { useState } from 'react'
+import type { Player, PlanResponse, Settings } from '../../api/client'
+import type { Drawn } from '../../drawing/Elevation'
+import { useBench, useReading } from '../../lib/store'
+import { useKeys, type KeyAction } from '../../lib/use-keys'
+import { usePlan } from '../../lib/use-plan'
+import { Problem } from '../../ui/Problem'
+import { CallsPanel } from './CallsPanel'
+import { GroundPanel } from './GroundPanel'
+import { KeepSheet } from './KeepSheet'
+import { LinePanel } from './LinePanel'
+import { SetupStrip, type LedgerName } from './SetupStrip'
+
+/** First the call looked at, then the one it is held against. */
+export function drawnCalls(plan: PlanResponse | undefined, chosenId: string): Drawn[] {
+  if (!plan) return []
+  const find = (id: string | null) => plan.calls.find((call) => call.id === id)
+  const chosen = find(chosenId) ?? find(plan.first_id)
+  if (!chosen) return []
+  const other = find(chosen.id === plan.first_id ? plan.second_id : plan.first_id)
+  return [{ call: chosen, tone: 'hot' }, ...(other ? [{ call: other, tone: 'second' } as const] : [])]
+}
+
+interface BenchProps {
+  player: Player
+  settings: Settings
+  benchKeys: KeyAction[]
+  onKept: () => void
+}
+
+/** Work out one shot: ground, line, calls, set-up, reasons. */
+export function Bench({ player, settings, benchKeys, onKept }: BenchProps) {
+  const reading = useReading()
+  const { plan, error, retry, isSettling } = usePlan(reading)
+  const [ledger, setLedger] = useState<LedgerName>('loft')
+  const [isKeeping, setKeeping] = useState(false)
+  const drawn = drawnCalls(plan, reading.call)
+  const chosen = drawn[0]?.call
+  const { set } = useBench.getState()
+  const choose = (id: string) => set({ call: id === plan?.first_id ? '' : id })
+
+  useKeys([
+    ...benchKeys,
+    { key: '1', words: 'look at the first call', run: () => set({ call: '' }) },
+    {
+      key: '2',
+      words: 'look at the second call',
+      run: () => plan?.second_id && set({ call: plan.second_id }),
+    },
+    { key: 'l', words: 'loft ledger', run: () => setLedger('loft') },
+    { key: 'b', words: 'bounce ledger', run: () => setLedger('bounce') },
+    { key: 'd', words: 'distance ledger', run: () => setLedger('distance') },
+    { key: 'a', words: 'aim ledger', run: () => setLedger('aim') },
+    { key: 'k', words: 'keep this shot', run: () => chosen && setKeeping(true) },
+  ])
+
+  return (
+    <main>
+      {error && (
+        <div className="p-3">
+          <Problem error={error} onRetry={retry} />
+        </div>
+      )}
+      <div className="grid lg:grid-cols-[360px_572px_1fr]">
+        <GroundPanel reading={reading} call={chosen} leftHanded={player.hand === 'left'} units={settings} />
+        <LinePanel reading={reading} drawn={drawn} units={settings} />
+        {plan ? (
+          <CallsPanel
+            plan={plan}
+            chosen={chosen?.id}
+            reading={reading}
+            units={settings}
+            isSettling={isSettling}
+            onChoose={choose}
+          />
+        ) : (
+          <p className="p-4 text-quiet">{error ? '' : 'Working out the calls.'}</p>
+        )}
+      </div>
+      {chosen && (
+        <>
+          <SetupStrip
+            call={chosen}
+            reading={reading}
+            player={player}
+            units={settings}
+            swap={chosen.id === plan?.first_id ? plan.swap : null}
+            ledger={ledger}
+            onLedger={setLedger}
+            onKeep={() => setKeeping(true)}
+          />
+          <KeepSheet
+            open={isKeeping}
+            reading={reading}
+            call={chosen}
+            onOpenChange={setKeeping}
+            onKept={() => {
+              setKeeping(false)
+              onKept()
+            }}
+          />
+        </>
+      )}
+    </main>
+  )
+}

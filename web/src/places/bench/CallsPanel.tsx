@@ -1,0 +1,188 @@
+import type { Call, FellOut, PlanResponse } from '../../api/client'
+import type { Reading } from '../../lib/reading'
+import { useWide } from '../../lib/use-wide'
+import { distance, height, type Units } from '../../lib/units'
+import { callSentence } from '../../lib/words'
+import { Head } from './Head'
+
+interface CallsPanelProps {
+  plan: PlanResponse
+  chosen: string | undefined
+  reading: Reading
+  units: Units
+  isSettling: boolean
+  onChoose: (id: string) => void
+}
+
+function Figures({ call, units }: { call: Call; units: Units }) {
+  const cells = [
+    [distance(call.carry_m, units), 'carry'],
+    [distance(call.run_m, units), 'run'],
+    [height(call.apex_m, units), 'peak'],
+    [`${call.descent_deg.toFixed(0)}°`, 'down'],
+    [distance(call.leave_m, units), 'leaves'],
+  ] as const
+  return (
+    <dl className="mt-1 grid grid-cols-5 gap-1">
+      {cells.map(([value, name]) => (
+        <div key={name} className="flex flex-col-reverse">
+          <dt className="text-[12px] text-quiet">{name}</dt>
+          <dd className="figure font-semibold">{value}</dd>
+        </div>
+      ))}
+    </dl>
+  )
+}
+
+interface CallCardProps {
+  call: Call
+  rank: string
+  title: string
+  isChosen: boolean
+  reading: Reading
+  units: Units
+  onChoose: (id: string) => void
+}
+
+function CallCard({ call, rank, title, isChosen, reading, units, onChoose }: CallCardProps) {
+  return (
+    <article
+      aria-label={title}
+      className={`border-b border-l-[3px] border-b-rule px-3 py-1.5 ${isChosen ? 'border-l-hot bg-lit' : 'border-l-transparent'}`}
+    >
+      <button
+        type="button"
+        className="block w-full text-left"
+        aria-pressed={isChosen}
+        onClick={() => onChoose(call.id)}
+      >
+        <span className="flex items-baseline gap-2">
+          <kbd className="figure border border-faint px-1 text-[12px]">{rank}</kbd>
+          <b className={isChosen ? 'text-hot' : ''}>{title}</b>
+          <span className="ml-auto text-[13px] text-quiet">{call.school}</span>
+        </span>
+        <span className="mt-0.5 block font-semibold">
+          {call.club_name}, {call.method_name.toLowerCase()}
+        </span>
+        <span className="block">{callSentence(call, reading.front, reading.back, units)}</span>
+      </button>
+      <Figures call={call} units={units} />
+      <p className="mt-0.5 text-[13px] text-quiet">Bad miss: {call.miss}.</p>
+      {isChosen && <p className="text-[13px] text-quiet">Best when {call.wins_when}.</p>}
+    </article>
+  )
+}
+
+function OtherRow(props: { call: Call; isChosen: boolean; units: Units; onChoose: (id: string) => void }) {
+  const { call, isChosen, units, onChoose } = props
+  return (
+    <tr className={isChosen ? 'bg-lit' : ''}>
+      <td className="pr-1 pl-3">
+        <button
+          type="button"
+          className="w-full py-[3px] text-left hover:text-hot"
+          onClick={() => onChoose(call.id)}
+        >
+          {call.club_name}, {call.method_name.toLowerCase()}
+        </button>
+      </td>
+      <td className="figure w-13 text-right">{distance(call.carry_m, units)}</td>
+      <td className="figure w-13 text-right text-quiet">+{distance(call.run_m, units)}</td>
+      <td className="figure w-13 pr-3 text-right">{distance(call.leave_m, units)}</td>
+    </tr>
+  )
+}
+
+function OtherCalls(props: {
+  calls: Call[]
+  chosen: string | undefined
+  units: Units
+  onChoose: (id: string) => void
+}) {
+  const isWide = useWide()
+  return (
+    <details open={isWide} className="text-[13px]">
+      <summary className="cursor-pointer px-3 pt-2 pb-1 font-bold">
+        Also possible ({props.calls.length})
+      </summary>
+      <table className="w-full">
+        <thead className="text-quiet">
+          <tr>
+            <th className="pl-3 text-left font-normal">club and way</th>
+            <th className="text-right font-normal">carry</th>
+            <th className="text-right font-normal">run</th>
+            <th className="pr-3 text-right font-normal">leaves</th>
+          </tr>
+        </thead>
+        <tbody>
+          {props.calls.map((call) => (
+            <OtherRow key={call.id} {...props} call={call} isChosen={call.id === props.chosen} />
+          ))}
+        </tbody>
+      </table>
+    </details>
+  )
+}
+
+/** What fell out, one line per reason with the clubs it struck. */
+export function groupByReason(fellOut: FellOut[]): [string, string[]][] {
+  const groups = new Map<string, string[]>()
+  for (const { club_name, method_name, reason } of fellOut) {
+    // A way that doesn't fit the lie fell for every club alike: name the way, not thirteen clubs.
+    const isForEveryClub = reason.startsWith('is for') || reason.startsWith('has nothing')
+    const words = isForEveryClub ? `${method_name} ${reason}` : reason
+    const names = groups.get(words) ?? []
+    if (!isForEveryClub && !names.includes(club_name)) names.push(club_name)
+    groups.set(words, names)
+  }
+  return [...groups]
+}
+
+function Fallen({ fellOut }: { fellOut: FellOut[] }) {
+  const groups = groupByReason(fellOut)
+  if (groups.length === 0) return null
+  return (
+    <details className="px-3 py-2 text-[13px]">
+      <summary className="cursor-pointer font-bold">Fell out, and why ({groups.length})</summary>
+      <ul className="mt-1 space-y-1">
+        {groups.map(([reason, names]) => (
+          <li key={reason}>
+            {names.length > 0 && <b>{names.join(', ')}: </b>}
+            {reason}.
+          </li>
+        ))}
+      </ul>
+    </details>
+  )
+}
+
+/** Calls: first, second, the rest, and what fell out. */
+export function CallsPanel({ plan, chosen, reading, units, isSettling, onChoose }: CallsPanelProps) {
+  const find = (id: string | null) => plan.calls.find((call) => call.id === id)
+  const first = find(plan.first_id)
+  const second = find(plan.second_id)
+  const picked = plan.calls.find((c) => c.id === chosen && c !== first && c !== second)
+  const others = plan.calls.filter((call) => call !== first && call !== second)
+  const card = { reading, units, onChoose }
+  return (
+    <section aria-label="Calls" aria-busy={isSettling} className="flex min-h-0 min-w-0 flex-col">
+      <Head title="Calls" note={isSettling ? 'working it out' : `shortest leave first, ${units.distance}`} />
+      <div className="min-h-0 flex-1 overflow-y-auto border-t border-rule lg:max-h-[503px]">
+        {first ? (
+          <CallCard {...card} call={first} rank="1" title="First call" isChosen={first.id === chosen} />
+        ) : (
+          <p className="px-3 py-3">
+            <b>No club in this bag gets there from this lie.</b> Bring the flag nearer, or see below why each
+            one fell out.
+          </p>
+        )}
+        {second && (
+          <CallCard {...card} call={second} rank="2" title="Second call" isChosen={second.id === chosen} />
+        )}
+        {picked && <CallCard {...card} call={picked} rank="·" title="Your pick" isChosen />}
+        {others.length > 0 && <OtherCalls calls={others} chosen={chosen} units={units} onChoose={onChoose} />}
+        <Fallen fellOut={plan.fell_out} />
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,66 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { client, type Shot } from '../../api/client'
+import { shotsQuery } from '../../api/queries'
+import { fromRequest } from '../../lib/reading'
+import { useBench } from '../../lib/store'
+import { Problem } from '../../ui/Problem'
+import { Sheet } from '../../ui/Sheet'
+
+function when(shot: Shot): string {
+  return new Date(shot.kept_at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })
+}
+
+function Row({ shot, onOpen, onDrop }: { shot: Shot; onOpen: () => void; onDrop: () => void }) {
+  return (
+    <li className="flex items-start gap-3 border-b border-rule py-2">
+      <button type="button" className="min-w-0 grow text-left hover:text-hot" onClick={onOpen}>
+        <b>{shot.note || 'No note'}</b>
+        <span className="block">
+          {shot.player_name}: {shot.summary}
+        </span>
+        <span className="block text-[13px] text-quiet">
+          {when(shot)}, flag {shot.request.line.flag_m} m
+        </span>
+      </button>
+      <button
+        type="button"
+        className="text-quiet hover:text-hot"
+        aria-label={`Delete ${shot.note || 'this shot'}`}
+        onClick={onDrop}
+      >
+        Delete
+      </button>
+    </li>
+  )
+}
+
+/** Shots kept before; opening one puts its whole reading back on the Bench (undo leads back). */
+export function KeptSheet({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
+  const shots = useQuery({ ...shotsQuery, enabled: open })
+  const queries = useQueryClient()
+  const drop = useMutation({
+    mutationFn: (id: number) => client.DELETE('/api/shots/{shot_id}', { params: { path: { shot_id: id } } }),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ['shots'] }),
+  })
+  const reopen = (shot: Shot) => {
+    useBench.getState().open(fromRequest(shot.request, shot.call_id))
+    onOpenChange(false)
+  }
+  return (
+    <Sheet
+      open={open}
+      onOpenChange={onOpenChange}
+      title="Kept shots"
+      about="Newest first. Press one to open it on the Bench."
+    >
+      {shots.error && <Problem error={shots.error} onRetry={() => void shots.refetch()} />}
+      {shots.isPending && <p>Looking them up.</p>}
+      {shots.data?.length === 0 && <p>Nothing kept yet. On the Bench, press K to keep the shot you see.</p>}
+      <ul>
+        {shots.data?.map((shot) => (
+          <Row key={shot.id} shot={shot} onOpen={() => reopen(shot)} onDrop={() => drop.mutate(shot.id)} />
+        ))}
+      </ul>
+    </Sheet>
+  )
+}

@@ -1,0 +1,91 @@
+import { Elevation, TALLEST, type Drawn } from '../../drawing/Elevation'
+import { LINE_NARROW, LINE_WIDE, lineScale } from '../../drawing/line-scale'
+import { PlanView } from '../../drawing/PlanView'
+import type { Reading } from '../../lib/reading'
+import { useBench } from '../../lib/store'
+import { useWide } from '../../lib/use-wide'
+import { distance, height, show, type Units } from '../../lib/units'
+import { Head } from './Head'
+
+interface LinePanelProps {
+  reading: Reading
+  drawn: Drawn[]
+  units: Units
+}
+
+const SWATCH = { hot: '', second: '7 4', ghost: '2 4' }
+
+function Key(props: { tone: 'hot' | 'second' | 'ghost'; name: string; words: string }) {
+  const colour = props.tone === 'ghost' ? 'var(--quiet)' : `var(--${props.tone})`
+  return (
+    <li className="flex flex-wrap items-baseline gap-x-2 lg:flex-nowrap lg:whitespace-nowrap">
+      <svg width={26} height={8} aria-hidden>
+        <line x2={26} y1={4} y2={4} stroke={colour} strokeWidth={2.2} strokeDasharray={SWATCH[props.tone]} />
+      </svg>
+      <span style={{ color: colour }} className="font-semibold">
+        {props.name}
+      </span>
+      <span className="text-quiet">{props.words}</span>
+    </li>
+  )
+}
+
+function Legend({ drawn, units }: { drawn: Drawn[]; units: Units }) {
+  const unit = units.distance
+  const first = drawn[0]?.call
+  return (
+    <ul className="px-3.5 text-[13px]" aria-label="What is drawn">
+      {drawn.map(({ call, tone }) => (
+        <Key
+          key={call.id}
+          tone={tone}
+          name={call.club_name}
+          words={`${call.method_name.toLowerCase()}: lands ${distance(call.carry_m, units)}, stops ${distance(call.total_m, units)} ${unit}, peak ${height(call.apex_m, units)}`}
+        />
+      ))}
+      {first?.detail && (
+        <Key
+          tone="ghost"
+          name="stock, level ground"
+          words={`same club and swing: stops ${distance(first.detail.ghost.total_m, units)} ${unit}, peak ${height(first.detail.ghost.apex_m, units)}`}
+        />
+      )}
+    </ul>
+  )
+}
+
+/** Line: from the side and from above, at one scale. */
+export function LinePanel({ reading, drawn, units }: LinePanelProps) {
+  const { set, drag, release } = useBench.getState()
+  const isWide = useWide()
+  const scale = lineScale(
+    isWide ? LINE_WIDE : LINE_NARROW,
+    reading,
+    drawn.map((d) => d.call),
+    TALLEST,
+  )
+  const toGreen =
+    reading.front > 0 ? `, ${show(reading.front, 'distance', units)} to the green` : ', on the green'
+  const heights = scale.lift === 1 ? 'heights true' : `heights ×${scale.lift}`
+  return (
+    <section aria-label="Line" className="flex min-w-0 flex-col border-rule lg:border-r">
+      <Head
+        title="Line"
+        note={`${show(reading.flag, 'distance', units)} to the flag${toGreen}; ${heights}`}
+      />
+      <Legend drawn={drawn} units={units} />
+      <Elevation
+        reading={reading}
+        drawn={drawn}
+        scale={scale}
+        units={units}
+        onDrag={drag}
+        onRelease={release}
+        onStep={set}
+      />
+      <div className="border-t border-rule">
+        <PlanView reading={reading} drawn={drawn} scale={scale} units={units} />
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,76 @@
+import { FIRMNESSES, RANGES, SURROUNDS, type NumberKey, type Reading } from '../../lib/reading'
+import { useBench } from '../../lib/store'
+import { show, type Units } from '../../lib/units'
+import { Choice } from '../../ui/Choice'
+import { EditableNumber } from '../../ui/EditableNumber'
+
+const SURROUND_WORDS = { fringe: 'fringe', fairway: 'fairway', semi: 'semi-rough', rough: 'rough' }
+
+function tiltWords(shown: string, value: number, positive: string, negative: string, none: string): string {
+  return value === 0 ? none : `${shown.replace('-', '')} ${value > 0 ? positive : negative}`
+}
+
+/** The line in words: flag, green, what it is like there. */
+export function LineReadings({ reading, units }: { reading: Reading; units: Units }) {
+  const set = useBench.getState().set
+  const number = (key: NumberKey, shown: string) => (
+    <EditableNumber
+      shown={shown}
+      value={reading[key]}
+      range={RANGES[key]}
+      units={units}
+      onChange={(value) => set({ [key]: value })}
+    />
+  )
+  const metres = (key: 'flag' | 'front' | 'back') => number(key, show(reading[key], 'distance', units))
+  return (
+    <>
+      <dt className="text-quiet">flag</dt>
+      <dd>{metres('flag')}</dd>
+      <dt className="text-quiet">green</dt>
+      <dd>
+        {metres('front')} to {metres('back')}
+      </dd>
+      <dt className="text-quiet">there</dt>
+      <dd>
+        <Choice
+          label="Firmness"
+          value={reading.firmness}
+          options={FIRMNESSES.map((value) => ({ value, words: value }))}
+          onChange={(firmness) => set({ firmness })}
+        />
+        , {number('speed', show(reading.speed, 'ft', units))}, out of{' '}
+        <Choice
+          label="Around the green"
+          value={reading.surround}
+          options={SURROUNDS.map((value) => ({ value, words: SURROUND_WORDS[value] }))}
+          onChange={(surround) => set({ surround })}
+        />
+      </dd>
+      <dt className="text-quiet">green tilt</dt>
+      <dd>
+        {number(
+          'greenFall',
+          tiltWords(
+            show(reading.greenFall, 'slope', units),
+            reading.greenFall,
+            'away',
+            'towards you',
+            'level along',
+          ),
+        )}
+        {', '}
+        {number(
+          'greenSide',
+          tiltWords(
+            show(reading.greenSide, 'slope', units),
+            reading.greenSide,
+            'to the right',
+            'to the left',
+            'level across',
+          ),
+        )}
+      </dd>
+    </>
+  )
+}

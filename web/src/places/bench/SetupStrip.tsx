@@ -1,0 +1,160 @@
+import { Tabs } from 'radix-ui'
+import type { Call, LedgerRow, Player, Swap } from '../../api/client'
+import { FaceOnView } from '../../drawing/FaceOnView'
+import { FeetView } from '../../drawing/FeetView'
+import type { Reading } from '../../lib/reading'
+import { rescaled } from '../../lib/ledger'
+import { distance, YARD, type Units } from '../../lib/units'
+import { sayLines } from '../../lib/words'
+import { Head } from './Head'
+
+export const LEDGERS = ['loft', 'bounce', 'distance', 'aim'] as const
+export type LedgerName = (typeof LEDGERS)[number]
+
+function Say({
+  call,
+  hand,
+  units,
+  swap,
+}: {
+  call: Call
+  hand: Player['hand']
+  units: Units
+  swap: Swap | null
+}) {
+  return (
+    <section
+      aria-label="Say"
+      className="flex min-h-0 min-w-0 flex-col overflow-y-auto border-rule lg:border-r"
+    >
+      <Head title="Say" note="in this order" />
+      <ol className="list-decimal space-y-0.5 pr-3 pl-8">
+        {sayLines(call, hand, units).map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ol>
+      {call.cautions.map((caution) => (
+        <p key={caution} className="mx-3.5 mt-2 border-l-4 border-double border-ink pl-2 text-[13px]">
+          {caution}
+        </p>
+      ))}
+      {swap && <SwapNote swap={swap} units={units} />}
+    </section>
+  )
+}
+
+function SwapNote({ swap, units }: { swap: Swap; units: Units }) {
+  const far = (metres: number) => `${distance(metres, units)} ${units.distance}`
+  return (
+    <p className="mx-3.5 mt-2 text-[13px] text-quiet">
+      Club swap: the {swap.from_club} shows {swap.loft_level_deg.toFixed(0)}° on the level,{' '}
+      {swap.loft_kept_deg.toFixed(0)}° here; the {swap.to_club} gives {swap.loft_swapped_deg.toFixed(0)}°.
+      With the very same stroke it stops at {far(swap.swapped_total_m)}, the {swap.from_club} at{' '}
+      {far(swap.kept_total_m)} (level: {far(swap.level_total_m)}).
+    </p>
+  )
+}
+
+function signed(value: number, isPlain: boolean): string {
+  const text = Math.abs(value).toFixed(1)
+  if (value < 0) return `−${text}`
+  return isPlain || value === 0 ? text : `+${text}`
+}
+
+function aimValue(value: number): string {
+  if (value === 0) return '0'
+  return `${Math.abs(value).toFixed(1)} ${value > 0 ? 'R' : 'L'}`
+}
+
+function Rows({ name, rows, units }: { name: LedgerName; rows: LedgerRow[]; units: Units }) {
+  const factor = name === 'distance' && units.distance === 'yd' ? 1 / YARD : 1
+  return (
+    <table className="w-full text-[13px]">
+      <tbody>
+        {rescaled(rows, factor).map((row, i) => (
+          <tr key={row.words} className={row.total ? 'border-t border-ink font-bold' : ''}>
+            <th scope="row" className={`text-left ${row.total ? 'font-bold' : 'font-normal'}`}>
+              {row.words}
+            </th>
+            <td className="figure text-right">
+              {name === 'aim' ? aimValue(row.value) : signed(row.value, i === 0 || row.total)}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}
+
+interface LedgerPanelProps {
+  call: Call
+  units: Units
+  ledger: LedgerName
+  onLedger: (name: LedgerName) => void
+  onKeep: () => void
+}
+
+function LedgerPanel({ call, units, ledger, onLedger, onKeep }: LedgerPanelProps) {
+  const unit = ledger === 'distance' ? units.distance : 'degrees'
+  return (
+    <section aria-label="Ledger" className="flex min-w-0 flex-col">
+      <Head title="Ledger" note={unit} />
+      <Tabs.Root value={ledger} onValueChange={(next) => onLedger(next as LedgerName)} className="px-3.5">
+        <Tabs.List className="flex gap-3 border-b border-rule" aria-label="Which number">
+          {LEDGERS.map((name) => (
+            <Tabs.Trigger
+              key={name}
+              value={name}
+              className="pb-0.5 text-quiet data-[state=active]:border-b-2 data-[state=active]:border-hot data-[state=active]:text-ink"
+            >
+              {name}
+            </Tabs.Trigger>
+          ))}
+        </Tabs.List>
+        {LEDGERS.map((name) => (
+          <Tabs.Content key={name} value={name} className="pt-1">
+            {call.detail && <Rows name={name} rows={call.detail.ledgers[name]} units={units} />}
+          </Tabs.Content>
+        ))}
+      </Tabs.Root>
+      <div className="mt-auto flex px-3.5 pt-1 pb-2">
+        <button type="button" className="press press-main grow" onClick={onKeep}>
+          Keep this shot
+        </button>
+      </div>
+    </section>
+  )
+}
+
+interface SetupStripProps extends LedgerPanelProps {
+  reading: Reading
+  player: Player
+  swap: Swap | null
+}
+
+/** Set-up from above and across, the words to say, and the ledgers. */
+export function SetupStrip({
+  call,
+  reading,
+  player,
+  units,
+  swap,
+  ledger,
+  onLedger,
+  onKeep,
+}: SetupStripProps) {
+  return (
+    <div className="grid border-t border-ink lg:h-[227px] lg:grid-cols-[330px_292px_1fr_258px]">
+      <section aria-label="Set-up from above" className="min-w-0 border-rule lg:border-r">
+        <Head title="Set-up" note="from above, target right" />
+        <FeetView setup={call.setup} aim={call.aim_deg} leftHanded={player.hand === 'left'} units={units} />
+      </section>
+      <section aria-label="Set-up across" className="min-w-0 border-rule lg:border-r">
+        <Head title="" note="across the line" />
+        <FaceOnView setup={call.setup} fall={reading.fall} />
+      </section>
+      <Say call={call} hand={player.hand} units={units} swap={swap} />
+      <LedgerPanel call={call} units={units} ledger={ledger} onLedger={onLedger} onKeep={onKeep} />
+    </div>
+  )
+}

@@ -1,0 +1,48 @@
+import { Select } from 'radix-ui'
+
+interface ChoiceProps<T extends string> {
+  label: string
+  value: T
+  options: readonly { value: T; words: string }[]
+  onChange: (value: T) => void
+  className?: string
+}
+
+/** A word that opens the list of words it may be. */
+export function Choice<T extends string>({
+  label,
+  value,
+  options,
+  onChange,
+  className = '',
+}: ChoiceProps<T>) {
+  return (
+    <Select.Root value={value} onValueChange={(next) => onChange(next as T)}>
+      <Select.Trigger
+        aria-label={label}
+        className={`border-b border-dotted border-quiet text-left hover:border-hot hover:text-hot ${className}`}
+      >
+        <Select.Value />
+      </Select.Trigger>
+      <Select.Portal>
+        <Select.Content
+          position="popper"
+          sideOffset={4}
+          className="z-50 border border-ink bg-lit py-1 text-ink"
+        >
+          <Select.Viewport>
+            {options.map((option) => (
+              <Select.Item
+                key={option.value}
+                value={option.value}
+                className="cursor-pointer px-3 py-1 outline-none data-[highlighted]:bg-ink data-[highlighted]:text-paper"
+              >
+                <Select.ItemText>{option.words}</Select.ItemText>
+              </Select.Item>
+            ))}
+          </Select.Viewport>
+        </Select.Content>
+      </Select.Portal>
+    </Select.Root>
+  )
+}

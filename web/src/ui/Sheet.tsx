@@ -1,0 +1,29 @@
+import { Dialog } from 'radix-ui'
+import type { ReactNode } from 'react'
+
+interface SheetProps {
+  open: boolean
+  title: string
+  about: string
+  onOpenChange: (open: boolean) => void
+  children: ReactNode
+}
+
+/** A sheet of paper laid over the page. */
+export function Sheet({ open, title, about, onOpenChange, children }: SheetProps) {
+  return (
+    <Dialog.Root open={open} onOpenChange={onOpenChange}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/40" />
+        <Dialog.Content className="fixed top-[8vh] left-1/2 z-50 max-h-[84vh] w-[min(34rem,94vw)] -translate-x-1/2 overflow-y-auto border border-ink bg-paper p-5">
+          <Dialog.Title className="text-lg font-bold">{title}</Dialog.Title>
+          <Dialog.Description className="mt-0.5 mb-3 text-quiet">{about}</Dialog.Description>
+          {children}
+          <Dialog.Close className="absolute top-3 right-4 px-2 text-quiet hover:text-hot" aria-label="Close">
+            Close
+          </Dialog.Close>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  )
+}
