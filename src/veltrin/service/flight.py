@@ -7,7 +7,7 @@ import math
 import numpy as np
 
 from veltrin.core.flight import fly
-from veltrin.core.geometry import turn_about_x, turn_about_z, vectors
+from veltrin.core.geometry import turn, turn_about_z, vectors
 from veltrin.core.run import run_out
 from veltrin.core.units import rpm_to_rad_s
 from veltrin.service.contracts.flight import FlightRequest, FlightResponse
@@ -17,9 +17,11 @@ from veltrin.service.translate import air_in, landing_in, wind_in
 def fly_one(request: FlightRequest) -> FlightResponse:
     """Carry, total and the rest for one launch."""
     launch, start = math.radians(request.launch_deg), -math.radians(request.start_deg)
-    velocity = request.ball_speed_m_s * vectors(math.cos(launch), 0.0, math.sin(launch))
-    # Backspin turns about -y; tilting its axis about the line to the right makes a fade.
-    spin = rpm_to_rad_s(request.spin_rpm) * turn_about_x(vectors(0.0, -1.0, 0.0), math.radians(request.spin_tilt_deg))
+    way = vectors(math.cos(launch), 0.0, math.sin(launch))
+    velocity = request.ball_speed_m_s * way
+    # Backspin turns about -y; tilting its axis about the way of the ball, right side down, makes a fade.
+    axis = turn(vectors(0.0, -1.0, 0.0), way, math.radians(request.spin_tilt_deg))
+    spin = rpm_to_rad_s(request.spin_rpm) * axis
     velocity, spin = turn_about_z(velocity, start), turn_about_z(spin, start)
     flights = fly(velocity, spin, air_in(request.air), wind_in(request.wind))
     runs = run_out(flights.landing, flights.velocity, flights.spin, landing_in(request.landing))

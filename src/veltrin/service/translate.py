@@ -217,6 +217,7 @@ def call_out(call: Call) -> CallOut:
         delivered_loft_deg=deg(call.delivered_loft_rad),
         effective_bounce_deg=deg(call.effective_bounce_rad),
         leave_m=call.leave_m,
+        cost_m=call.cost_m,
         difficulty=call.difficulty,
         miss=call.miss,
         wins_when=call.wins_when,

@@ -138,6 +138,7 @@ class Call:
     delivered_loft_rad: float
     effective_bounce_rad: float
     leave_m: float
+    cost_m: float
     difficulty: float
     miss: str
     wins_when: str
@@ -175,7 +176,7 @@ class Swap:
 
 @dataclass(frozen=True)
 class Plan:
-    """Ranked calls (shortest typical leave first), first and second call, what fell out, the swap note."""
+    """Ranked calls (lowest cost first, see rank), first and second call, what fell out, the swap note."""
 
     calls: tuple[Call, ...]
     first_id: str | None

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from dataclasses import replace
 from functools import lru_cache
+from typing import NamedTuple
 
 import numpy as np
 
@@ -17,7 +18,7 @@ from veltrin.core.plan.candidates import Candidate, list_candidates
 from veltrin.core.plan.ledgers import ledgers_of
 from veltrin.core.plan.model import Call, Detail, FellOut, Ghost, Line, Plan, Question, SetupNote, Swap
 from veltrin.core.plan.play import Batch, Played, World, play, stack_changes
-from veltrin.core.plan.rank import club_difficulty, slope_difficulty, typical_leave
+from veltrin.core.plan.rank import club_difficulty, cost_of, slope_difficulty, typical_leave
 from veltrin.core.plan.solve import Solved, solve
 from veltrin.core.plan.stock import stock_speeds
 from veltrin.core.strike import Change, club_arrays, stock_stroke
@@ -62,10 +63,10 @@ def reason_against(i: int, candidate: Candidate, solved: Solved, flag_m: float) 
         return f"won't get up: {loft:.0f}° of loft is left on this slope"
     if solved.short[i]:
         return f"a full swing stops {flag_m - float(solved.full_total[i]):.0f} m short"
-    if solved.long[i]:
-        return "the shortest stroke already runs past"
     if not played.runs.held[i]:
         return "the ball does not stop on this tilt"
+    if solved.long[i]:
+        return "the shortest stroke already runs past"
     if candidate.club.kind == "wood" and solved.swing[i] < WOOD_SHORTEST_SWING:
         return "a wood is not swung this short"
     if solved.unsettled[i]:
@@ -99,7 +100,9 @@ def _note(i: int, played: Played, batch: Batch, swing: Vec) -> SetupNote:
     )
 
 
-def _call(i: int, candidate: Candidate, batch: Batch, solved: Solved, line: Line, leave: Vec, hard: Vec) -> Call:
+def _call(
+    i: int, candidate: Candidate, batch: Batch, solved: Solved, line: Line, leave: Vec, cost: Vec, hard: Vec
+) -> Call:
     played, method, club = solved.played, candidate.method, candidate.club
     launch, landing = played.launch, played.flights
     aim = float(solved.aim[i])
@@ -131,6 +134,7 @@ def _call(i: int, candidate: Candidate, batch: Batch, solved: Solved, line: Line
         delivered_loft_rad=float(played.delivery.delivered_loft[i]),
         effective_bounce_rad=float(played.delivery.effective_bounce[i]),
         leave_m=float(leave[i]),
+        cost_m=float(cost[i]),
         difficulty=float(hard[i]),
         miss=method.miss,
         wins_when=method.wins_when,
@@ -171,7 +175,7 @@ def _with_detail(calls: list[Call], batch: Batch, world: World) -> list[Call]:
 
 
 def _solve_all(
-    question: Question, candidates: list[Candidate], kept_club_id: str | None, world: World
+    question: Question, candidates: list[Candidate], kept_club_id: str | None, known_loft: float | None, world: World
 ) -> tuple[list[tuple[Call, Candidate]], list[FellOut]]:
     batch = make_batch(question, candidates, kept_club_id)
     flag = question.line.flag_m
@@ -194,19 +198,31 @@ def _solve_all(
     leave[index] = typical_leave(
         batch.take(index), world, solved.swing[index], solved.aim[index], question.player.scatter, hard[index]
     )
-    calls = [(_call(i, candidates[i], batch, solved, question.line, leave, hard), candidates[i]) for i in good]
-    calls.sort(key=lambda pair: (round(pair[0].leave_m, 3), pair[0].swing, pair[0].id))
+    cost = cost_of(leave, loft, known_loft)
+    calls = [(_call(i, candidates[i], batch, solved, question.line, leave, cost, hard), candidates[i]) for i in good]
+    calls.sort(key=lambda pair: (round(pair[0].cost_m, 3), pair[0].swing, pair[0].id))
     return calls, out
 
 
+class LevelChoice(NamedTuple):
+    """Club, length of swing and delivered loft of the first call from level ground."""
+
+    club_id: str
+    swing: float
+    loft_rad: float
+
+
 @lru_cache(maxsize=512)
-def level_choice(player: Player, line: Line, air: Air, wind: Wind) -> tuple[str, float] | None:
-    """Club and swing that this player would use for this line from level ground with the stock stroke."""
+def level_choice(player: Player, line: Line, air: Air, wind: Wind) -> LevelChoice | None:
+    """What this player would use for this line from level ground with the stock stroke."""
     question = Question(player, Slope(), line, air, wind)
     candidates, _ = list_candidates(question, None)
     world = World(Slope(), air, wind, line.landing)
-    calls, _ = _solve_all(question, candidates, None, world)
-    return (calls[0][0].club_id, calls[0][0].swing) if calls else None
+    calls, _ = _solve_all(question, candidates, None, None, world)
+    if not calls:
+        return None
+    best = calls[0][0]
+    return LevelChoice(best.club_id, best.swing, best.delivered_loft_rad)
 
 
 def _looks_alike(one: Call, other: Call) -> bool:
@@ -229,14 +245,14 @@ def _second(calls: list[Call]) -> Call | None:
     return None
 
 
-def _swap(question: Question, level: tuple[str, float] | None, first: Call | None, world: World) -> Swap | None:
+def _swap(question: Question, level: LevelChoice | None, first: Call | None, world: World) -> Swap | None:
     """Tell what the club swap does with the very same stroke."""
-    if level is None or first is None or first.club_id == level[0]:
+    if level is None or first is None or first.club_id == level.club_id:
         return None
     player = question.player
     ids = [c.id for c in player.bag]
-    place = np.array([ids.index(level[0]), ids.index(level[0]), ids.index(first.club_id)])
-    speed_before = stock_speeds(player)[place[0]] * level[1]
+    place = np.array([ids.index(level.club_id), ids.index(level.club_id), ids.index(first.club_id)])
+    speed_before = stock_speeds(player)[place[0]] * level.swing
     speeds = np.array(stock_speeds(player))[place]
     batch = Batch(club_arrays(player, player.bag).take(place), speeds, Change(), player.stature_m)
     swing = np.minimum(speed_before / speeds, 1.0)
@@ -255,12 +271,12 @@ def _swap(question: Question, level: tuple[str, float] | None, first: Call | Non
     )
 
 
-def kept_club(question: Question) -> tuple[str | None, tuple[str, float] | None]:
+def kept_club(question: Question) -> tuple[str | None, LevelChoice | None]:
     """Find the club that 'kept club' keeps (asked for, or the level choice) and the level choice itself."""
     level = level_choice(question.player, question.line, question.air, question.wind)
     if question.kept_club_id is not None:
         return question.player.club(question.kept_club_id).id, level
-    return (level[0] if level else None), level
+    return (level.club_id if level else None), level
 
 
 def plan_right_handed(question: Question) -> Plan:
@@ -272,7 +288,7 @@ def plan_right_handed(question: Question) -> Plan:
         candidates, out = [c for c in candidates if c.id in question.only], []
     if not candidates:
         return Plan((), None, None, tuple(out), None, kept)
-    pairs, fell = _solve_all(question, candidates, kept, world)
+    pairs, fell = _solve_all(question, candidates, kept, level.loft_rad if level else None, world)
     out = out + fell
     calls = [call for call, _ in pairs]
     first = calls[0] if calls else None

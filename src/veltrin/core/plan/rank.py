@@ -1,8 +1,10 @@
-"""The plain ranking rule of the first version: the shortest typical leave comes first.
+"""The plain ranking rule of the first version: the shortest typical leave comes first, a known flight before a new one.
 
 Each strike varies in speed, face and loft, and the ground is firmer or softer than read. The chain is played again
 with each of these off by one standard deviation; the shifts of the resting point, squared and summed, give the
 typical distance the ball is left from the flag. A method's difficulty and the slope multiply the scatter.
+Each degree of delivered loft away from the player's own choice on the level then counts as one per cent more leave:
+that keeps near-ties from flipping, and is the trade's "swap the club, keep the flight".
 Expected strokes over the drawn trouble replace this rule when the line carries trouble.
 """
 
@@ -20,6 +22,17 @@ from veltrin.core.plan.play import Batch, World, nudge, play
 
 FIRMNESS_DOUBT = 0.12
 """How far a reading of firmness is usually off, on its 0..1 scale. Judgement."""
+
+
+UNKNOWN_FLIGHT_PER_RAD = 0.01 * 180.0 / math.pi
+"""Extra cost of a flight unlike the one the player would choose from level: 1 % per degree of loft. Judgement."""
+
+
+def cost_of(leave: Vec, delivered_loft: Vec, known_loft_rad: float | None) -> Vec:
+    """What calls are ranked by (m, (n,)): the leave, dearer the less the flight is like the known one."""
+    if known_loft_rad is None:
+        return leave
+    return np.asarray(leave * (1.0 + UNKNOWN_FLIGHT_PER_RAD * np.abs(delivered_loft - known_loft_rad)))
 
 
 def slope_difficulty(slope: Slope) -> float:

@@ -157,7 +157,8 @@ class CallOut(Contract):
     flight_s: float
     delivered_loft_deg: float
     effective_bounce_deg: float
-    leave_m: float = Field(description="Typical distance left after the stroke (1 sigma); the ranking rule.")
+    leave_m: float = Field(description="Typical distance left after the stroke (1 sigma).")
+    cost_m: float = Field(description="What calls are ranked by: the leave, dearer for an unknown flight.")
     difficulty: float
     miss: str
     wins_when: str

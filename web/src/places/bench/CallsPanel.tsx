@@ -111,7 +111,7 @@ function OtherCalls(props: {
             <th className="pl-3 text-left font-normal">club and way</th>
             <th className="text-right font-normal">carry</th>
             <th className="text-right font-normal">run</th>
-            <th className="pr-3 text-right font-normal">leaves</th>
+            <th className="pr-3 pl-2 text-right font-normal">leaves</th>
           </tr>
         </thead>
         <tbody>
