@@ -8,12 +8,12 @@ from typing import Any
 
 import numpy as np
 
+from veltrin.core.ground import Slope
 from veltrin.core.kit import Player, Scatter, build_bag
 from veltrin.core.plan import Line, Plan, Question, plan_shot, stock_speeds
 from veltrin.core.plan.play import Batch, Played, World, play
 from veltrin.core.plan.stock import STOCK_WORLD
 from veltrin.core.run import Landing
-from veltrin.core.ground import Slope
 from veltrin.core.strike import Change, club_arrays
 
 

@@ -1,4 +1,4 @@
-"""The command line: veltrin demo | serve | flight | plan | doctor | schema."""
+"""The command line: veltrin demo | serve | flight | plan | doctor | docs."""
 
 from __future__ import annotations
 
@@ -17,6 +17,7 @@ from pydantic import ValidationError
 from veltrin.api.app import create_app, describe
 from veltrin.demo import fill
 from veltrin.service import doctor as doctor_service
+from veltrin.service import documents
 from veltrin.service.contracts.base import Contract
 from veltrin.service.contracts.errors import ErrorBody, ErrorItem, explain
 from veltrin.service.contracts.flight import FlightRequest
@@ -24,7 +25,6 @@ from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.errors import DomainError
 from veltrin.service.flight import fly_one
 from veltrin.service.plan import plan as plan_one
-from veltrin.service.schemas import write_schemas
 from veltrin.service.store import Store, open_store
 from veltrin.settings import WEB_DIST, Settings
 
@@ -42,6 +42,8 @@ def _run_server(store: Store, port: int) -> None:
     config = uvicorn.Config(create_app(store, WEB_DIST), host=LOOPBACK, port=port, log_level="warning")
     server = uvicorn.Server(config)
     socket = config.bind_socket()
+    # Listening before the address is told: whoever opens it at once waits instead of being refused.
+    socket.listen(config.backlog)
     click.echo(f"Veltrin is at http://{LOOPBACK}:{socket.getsockname()[1]}  (Ctrl-C stops it)")
     try:
         server.run(sockets=[socket])
@@ -129,7 +131,7 @@ def doctor() -> None:
 
 @main.command()
 @click.argument("folder", type=click.Path(file_okay=False, path_type=Path))
-def schema(folder: Path) -> None:
-    """Write the JSON Schemas and the OpenAPI description into FOLDER."""
-    for path in write_schemas(folder, describe()):
+def docs(folder: Path) -> None:
+    """Write JSON Schemas, the OpenAPI description and the catalogue of methods below FOLDER."""
+    for path in documents.write(folder, describe()):
         click.echo(path)

@@ -82,7 +82,7 @@ def test_sliding_limit_is_mu_times_the_normal_blow() -> None:
 
 
 def test_launch_lies_between_path_and_face_and_backspin_lifts() -> None:
-    face, path, launch = blow(0.5, -0.07, 38.0, 0.27, 0.78, 0.2)
+    _, _, launch = blow(0.5, -0.07, 38.0, 0.27, 0.78, 0.2)
     assert -0.07 < elevation(launch.velocity)[0] < 0.5
     lift = np.cross(launch.spin[0], launch.velocity[0])
     assert lift[2] > 0

@@ -89,7 +89,7 @@ def test_matched_slope_keeps_the_bounce_against_the_ground() -> None:
 
 
 def test_steeper_than_twenty_degrees_is_refused() -> None:
-    with pytest.raises(OutOfRangeError, match="lie.fall_deg"):
+    with pytest.raises(OutOfRangeError, match=r"lie\.fall_deg"):
         Slope(math.radians(21), 0.0)
-    with pytest.raises(OutOfRangeError, match="lie.side_deg"):
+    with pytest.raises(OutOfRangeError, match=r"lie\.side_deg"):
         Slope(0.0, math.radians(-25))

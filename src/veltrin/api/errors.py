@@ -34,6 +34,9 @@ def install(app: FastAPI) -> None:
 
     @app.exception_handler(HTTPException)
     def _http(_: Request, error: HTTPException) -> JSONResponse:
+        if error.status_code == 400:
+            # The one 400 the framework gives is a body that isn't text at all: bad input like any other.
+            return _answer(422, [ErrorItem(field="body", problem="can't be read.", fix="Send JSON in UTF-8.")])
         return _answer(
             error.status_code,
             [ErrorItem(field="request", problem=str(error.detail), fix="Check the address and the method.")],

@@ -1,4 +1,8 @@
-"""Turning vectors in 3-D. All functions are batched: scalars or arrays of shape (n,) in, (n, 3) out."""
+"""Turning vectors in 3-D. All functions are batched: scalars or arrays of shape (n,) in, (n, 3) out.
+
+Written out by component: the batches are small and the planner turns thousands of them, so NumPy's general
+cross product and broadcasting helpers would cost several times the arithmetic.
+"""
 
 from __future__ import annotations
 
@@ -13,30 +17,45 @@ Mask = NDArray[np.bool_]
 
 
 def vectors(x: ArrayLike, y: ArrayLike, z: ArrayLike) -> Vec:
-    """Stack components, broadcast against one another, into an (n, 3) array."""
-    return np.asarray(np.stack(np.broadcast_arrays(*(np.atleast_1d(np.asarray(c, float)) for c in (x, y, z))), axis=-1))
+    """Put components, scalars or (n,), together as an (n, 3) array."""
+    out = np.empty((max(np.size(x), np.size(y), np.size(z)), 3))
+    out[:, 0], out[:, 1], out[:, 2] = x, y, z
+    return out
+
+
+def cross(a: Vec, b: Vec) -> Vec:
+    """Cross product of (n, 3) arrays."""
+    return vectors(
+        a[:, 1] * b[:, 2] - a[:, 2] * b[:, 1],
+        a[:, 2] * b[:, 0] - a[:, 0] * b[:, 2],
+        a[:, 0] * b[:, 1] - a[:, 1] * b[:, 0],
+    )
 
 
 def turn(v: Vec, axis: Vec, angle_rad: ArrayLike) -> Vec:
-    """Rotate `v` (n, 3) about unit `axis` (n, 3) by `angle_rad` (n,), right-handed (Rodrigues)."""
-    angle = np.atleast_1d(np.asarray(angle_rad, float))[:, None]
-    along = np.sum(axis * v, axis=1, keepdims=True)
-    return np.asarray(v * np.cos(angle) + np.cross(axis, v) * np.sin(angle) + axis * along * (1.0 - np.cos(angle)))
+    """Rotate `v` (n, 3) about unit `axis` (n, 3) by `angle_rad`, right-handed (Rodrigues)."""
+    cos, sin = np.cos(angle_rad), np.sin(angle_rad)
+    along = (axis[:, 0] * v[:, 0] + axis[:, 1] * v[:, 1] + axis[:, 2] * v[:, 2]) * (1.0 - cos)
+    side = cross(axis, v)
+    return vectors(*(v[:, k] * cos + side[:, k] * sin + axis[:, k] * along for k in range(3)))
 
 
 def turn_about_x(v: Vec, angle_rad: ArrayLike) -> Vec:
     """Rotate about the target axis: y goes towards z."""
-    return turn(v, np.broadcast_to([1.0, 0.0, 0.0], v.shape), angle_rad)
+    cos, sin = np.cos(angle_rad), np.sin(angle_rad)
+    return vectors(v[:, 0], v[:, 1] * cos - v[:, 2] * sin, v[:, 1] * sin + v[:, 2] * cos)
 
 
 def turn_about_y(v: Vec, angle_rad: ArrayLike) -> Vec:
     """Rotate about the lateral axis: z goes towards x, so a positive angle takes loft off a face."""
-    return turn(v, np.broadcast_to([0.0, 1.0, 0.0], v.shape), angle_rad)
+    cos, sin = np.cos(angle_rad), np.sin(angle_rad)
+    return vectors(v[:, 0] * cos + v[:, 2] * sin, v[:, 1], v[:, 2] * cos - v[:, 0] * sin)
 
 
 def turn_about_z(v: Vec, angle_rad: ArrayLike) -> Vec:
     """Rotate about the vertical: x goes towards y, so a positive angle turns to the left."""
-    return turn(v, np.broadcast_to([0.0, 0.0, 1.0], v.shape), angle_rad)
+    cos, sin = np.cos(angle_rad), np.sin(angle_rad)
+    return vectors(v[:, 0] * cos - v[:, 1] * sin, v[:, 0] * sin + v[:, 1] * cos, v[:, 2])
 
 
 def elevation(v: Vec) -> Vec:

@@ -26,7 +26,7 @@ MAX_FLIGHT_S = 15.0
 Seven = tuple[float, float, float, float, float, float, float]
 
 
-@njit(cache=True, inline="always")
+@njit(cache=True, inline="always", fastmath=True)
 def _slope(
     z: float, u: float, v: float, w: float, rate: float, axis: Vec, medium: Vec
 ) -> tuple[float, float, float, float]:
@@ -51,7 +51,7 @@ def _slope(
     )
 
 
-@njit(cache=True)
+@njit(cache=True, fastmath=True)
 def _step(s: Seven, h: float, axis: Vec, medium: Vec) -> Seven:
     x, y, z, u, v, w, rate = s
     a1, b1, c1, d1 = _slope(z, u, v, w, rate, axis, medium)
@@ -74,7 +74,7 @@ def _step(s: Seven, h: float, axis: Vec, medium: Vec) -> Seven:
     )
 
 
-@njit(cache=True)
+@njit(cache=True, fastmath=True)
 def _landing_step(s: Seven, h: float, after: float, axis: Vec, medium: Vec) -> tuple[Seven, float]:
     """Shorten the last step by regula falsi (Illinois) until the ball is on z = 0."""
     low, f_low, high, f_high = 0.0, s[2], h, after
@@ -93,7 +93,7 @@ def _landing_step(s: Seven, h: float, after: float, axis: Vec, medium: Vec) -> t
     return best, part
 
 
-@njit(cache=True, nogil=True)
+@njit(cache=True, nogil=True, fastmath=True)
 def _fly_many(velocity: Vec, spin: Vec, medium: Vec, step_s: float, out: Vec, path: Vec, points: Index) -> None:
     record = path.shape[1] > 0
     axis = np.zeros(3)

@@ -9,7 +9,7 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from veltrin.core.checks import require
-from veltrin.core.geometry import Vec, vectors
+from veltrin.core.geometry import Vec, cross, vectors
 
 MAX_SLOPE_RAD = math.radians(20.0)
 """Steeper than this nobody keeps a swing; footing decides, not the model."""
@@ -48,6 +48,6 @@ def ground_frame(fall_rad: ArrayLike, side_rad: ArrayLike) -> Vec:
     """
     normal = vectors(np.tan(fall_rad), np.tan(side_rad), 1.0)
     normal = normal / np.linalg.norm(normal, axis=1, keepdims=True)
-    along = np.broadcast_to(vectors(np.cos(fall_rad), 0.0, -np.sin(fall_rad)), normal.shape)
-    left = np.cross(normal, along)
+    along = vectors(np.cos(fall_rad), np.zeros(len(normal)), -np.sin(fall_rad))
+    left = cross(normal, along)
     return np.stack([along, left, normal], axis=-1)

@@ -71,8 +71,6 @@ def present(
     shaft = vectors(0.0, np.cos(lie_rad), np.sin(lie_rad))
     face = vectors(np.cos(loft_rad), 0.0, np.sin(loft_rad))
     sole = vectors(np.sin(bounce_rad), 0.0, -np.cos(bounce_rad))
-    count = max(v.shape[0] for v in (shaft, face, sole))
-    shaft, face, sole = (np.broadcast_to(v, (count, 3)) for v in (shaft, face, sole))
     turned = []
     for v in (face, sole):
         opened = turn(v, shaft, -np.asarray(open_rad, float))

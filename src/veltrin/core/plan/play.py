@@ -43,7 +43,8 @@ class Batch:
 
     def take(self, index: Index) -> Batch:
         """Pick or repeat candidates."""
-        picked = {f.name: np.broadcast_to(getattr(self.change, f.name), (self.count,))[index] for f in fields(Change)}
+        values = {f.name: getattr(self.change, f.name) for f in fields(Change)}
+        picked = {name: value[index] if np.ndim(value) else value for name, value in values.items()}
         return Batch(self.clubs.take(index), self.full_speed[index], Change(**picked), self.stature_m)
 
 
@@ -96,7 +97,6 @@ def nudge(change: Change, **extra: Vec | float) -> Change:
 def play(batch: Batch, world: World, swing: Vec, aim: Vec, *, gripped: bool = True, record: bool = False) -> Played:
     """Strike every candidate with `swing` (share of full speed) aimed `aim` rad left of the target."""
     fall, side = slope_along(world.slope, aim)
-    fall, side = (np.broadcast_to(a, swing.shape) for a in (fall, side))
     stroke = stock_stroke(batch.clubs, batch.stature_m, swing)
     setup = set_up(batch.clubs, stroke, batch.change, fall, side, batch.stature_m)
     delivery = deliver(batch.clubs, setup)
@@ -111,6 +111,6 @@ def play(batch: Batch, world: World, swing: Vec, aim: Vec, *, gripped: bool = Tr
         grip_restitution(v_n, batch.clubs.gear_loss),
     )
     velocity, spin = turn_about_z(launch.velocity, aim), turn_about_z(launch.spin, aim)
-    flights = fly(velocity, spin, world.air, world.wind, record=record)
+    flights = fly(velocity, spin, world.air, world.wind, record=record, workers=2)
     runs = run_out(flights.landing, flights.velocity, flights.spin, world.landing, record=record)
     return Played(setup, delivery, Launch(velocity, spin, launch.slid), flights, runs, speed)

@@ -12,7 +12,7 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from veltrin.core.constants import BALL_MASS_KG, BALL_RADIUS_M, INERTIA_FACTOR
-from veltrin.core.geometry import Mask, Vec
+from veltrin.core.geometry import Mask, Vec, cross
 
 CLEAN_DRY_FRICTION = 0.41
 """Ball cover on a clean dry grooved face: 0.40-0.42. Judgement, after groove studies of 2006-07 (from memory)."""
@@ -68,5 +68,5 @@ def strike_ball(
     u_t = np.minimum(grip, limit)
     velocity = face * u_n[:, None] + direction * u_t[:, None]
     spin_rate = u_t / (INERTIA_FACTOR * BALL_RADIUS_M)
-    spin = np.cross(-face, direction) * spin_rate[:, None]
+    spin = cross(-face, direction) * spin_rate[:, None]
     return Launch(velocity, spin, grip > limit)

@@ -144,9 +144,10 @@ def set_up(clubs: ClubArrays, stroke: Stroke, change: Change, fall: Vec, side: V
     grip, posture = _reach(side, clubs, stature_m, width - stroke.stance_width_m)
     # A downhill or steep stance is gripped a little shorter for control: about 2 mm a degree (judgement).
     grip = grip + 0.002 * np.degrees(np.maximum(fall, 0.0))
+    none = np.zeros_like(fall)
     return Setup(
         follow_fall=np.where(np.abs(fall) > 1e-9, tilt_fall / np.where(np.abs(fall) > 1e-9, fall, 1.0), wanted),
-        follow_side=np.broadcast_to(np.asarray(change.follow_side, float), fall.shape),
+        follow_side=change.follow_side + none,
         tilt_fall=tilt_fall,
         tilt_side=tilt_side,
         missed_fall=missed,
@@ -162,10 +163,10 @@ def set_up(clubs: ClubArrays, stroke: Stroke, change: Change, fall: Vec, side: V
         posture_m=posture,
         face_turn=face_turn,
         lean=stroke.lean + change.lean_rad,
-        open=np.broadcast_to(np.asarray(change.open_rad, float), fall.shape),
-        path=np.broadcast_to(np.asarray(change.path_rad, float), fall.shape),
+        open=change.open_rad + none,
+        path=change.path_rad + none,
         attack=stroke.attack + change.attack_rad,
-        stance=np.broadcast_to(np.asarray(change.stance_rad, float), fall.shape),
-        handle=np.broadcast_to(np.asarray(change.handle_rad, float), fall.shape),
+        stance=change.stance_rad + none,
+        handle=change.handle_rad + none,
         speed_share=1.0 - np.maximum(grip, 0.0) / clubs.arc_m,
     )

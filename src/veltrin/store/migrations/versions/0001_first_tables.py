@@ -24,8 +24,8 @@ def upgrade() -> None:
         sa.Column("id", sa.String(40), primary_key=True),
         sa.Column("name", sa.String(60), nullable=False),
         sa.Column("left_handed", sa.Boolean, nullable=False),
-        sa.Column("stature_m", sa.Float, nullable=False),
-        sa.Column("handicap", sa.Float, nullable=False),
+        sa.Column("stature_m", sa.Double, nullable=False),
+        sa.Column("handicap", sa.Double, nullable=False),
         sa.Column("note", sa.String(120), nullable=False),
     )
     op.create_table(
@@ -35,13 +35,13 @@ def upgrade() -> None:
         sa.Column("place", sa.Integer, nullable=False),
         sa.Column("name", sa.String(40), nullable=False),
         sa.Column("kind", sa.String(8), nullable=False),
-        sa.Column("loft_rad", sa.Float, nullable=False),
-        sa.Column("lie_rad", sa.Float, nullable=False),
-        sa.Column("bounce_rad", sa.Float, nullable=False),
-        sa.Column("sole_width_m", sa.Float, nullable=False),
-        sa.Column("head_mass_kg", sa.Float, nullable=False),
-        sa.Column("length_m", sa.Float, nullable=False),
-        sa.Column("stock_carry_m", sa.Float, nullable=False),
+        sa.Column("loft_rad", sa.Double, nullable=False),
+        sa.Column("lie_rad", sa.Double, nullable=False),
+        sa.Column("bounce_rad", sa.Double, nullable=False),
+        sa.Column("sole_width_m", sa.Double, nullable=False),
+        sa.Column("head_mass_kg", sa.Double, nullable=False),
+        sa.Column("length_m", sa.Double, nullable=False),
+        sa.Column("stock_carry_m", sa.Double, nullable=False),
     )
     op.create_table(
         "shots",

@@ -1,0 +1,67 @@
+# Two commands do everything: make demo, make test. The rest are their parts.
+SHELL := /bin/bash
+PYTHON ?= $(shell command -v python3.11 || command -v python3)
+BIN := .venv/bin
+STAMPS := .stamps
+WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts
+
+.PHONY: demo test setup check web bench docs screenshots wheel clean
+
+demo: $(STAMPS)/web ## set up, build, serve the made-up players and course
+	@$(BIN)/veltrin demo
+
+test: setup check ## set up, lint, run all tests, headless Chromium included
+	cd web && npm run --silent test
+	$(BIN)/pytest
+
+setup: $(STAMPS)/web $(STAMPS)/chromium
+
+$(STAMPS)/venv: requirements.lock pyproject.toml
+	@mkdir -p $(STAMPS)
+	@$(PYTHON) -c 'import sys; sys.exit(0 if (3, 11) <= sys.version_info[:2] < (3, 13) else "Veltrin needs Python 3.11 or 3.12; set PYTHON=...")'
+	$(PYTHON) -m venv .venv
+	$(BIN)/python -m pip install --quiet --disable-pip-version-check 'uv==0.13.9'
+	$(BIN)/uv pip sync --quiet --require-hashes requirements.lock
+	$(BIN)/uv pip install --quiet --no-deps --no-build-isolation --editable .
+	@touch $@
+
+$(STAMPS)/npm: web/package-lock.json web/package.json
+	@mkdir -p $(STAMPS)
+	@command -v npm >/dev/null || { echo "Building the front end needs Node.js 20.19 or newer with npm. Install it, or install the wheel, which carries the built front end."; exit 1; }
+	cd web && npm ci --silent
+	@touch $@
+
+$(STAMPS)/web: $(STAMPS)/venv $(STAMPS)/npm $(WEB_SOURCES)
+	cd web && npm run --silent build -- --logLevel warn
+	@touch $@
+
+$(STAMPS)/chromium:
+	@mkdir -p $(STAMPS)
+	@tools/chromium.sh
+	@touch $@
+
+check: $(STAMPS)/web ## all linters
+	$(BIN)/ruff check .
+	$(BIN)/ruff format --check --quiet .
+	$(BIN)/mypy
+	$(BIN)/lint-imports --no-cache | tail -n 3
+	cd web && npm run --silent types:check && npm run --silent tsc && npm run --silent lint && npm run --silent format
+
+web: $(STAMPS)/web
+
+bench: $(STAMPS)/venv ## measure speed; prints, and saves tests/bench/results.json
+	$(BIN)/python -m tests.bench.run
+
+docs: $(STAMPS)/venv $(STAMPS)/npm ## write schemas, method catalogue and TypeScript types anew
+	$(BIN)/veltrin docs docs
+	cd web && npm run --silent types
+
+screenshots: setup ## take docs/screenshots anew from the demo
+	$(BIN)/python -m tests.web.screenshots
+
+wheel: $(STAMPS)/web ## build the wheel that carries the front end
+	$(BIN)/uv build --wheel --quiet --no-build-isolation --out-dir dist .
+	@ls dist/*.whl
+
+clean:
+	rm -rf .venv $(STAMPS) web/node_modules src/veltrin/web_dist dist

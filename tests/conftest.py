@@ -1,0 +1,78 @@
+"""Shared fixtures: a filled store, an API client, a running server."""
+
+from __future__ import annotations
+
+import socket
+import threading
+import time
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+import uvicorn
+from fastapi.testclient import TestClient
+
+from veltrin.api.app import create_app
+from veltrin.demo import fill
+from veltrin.service.store import Store, open_store
+from veltrin.settings import WEB_DIST
+
+
+@pytest.fixture
+def store(tmp_path: Path) -> Iterator[Store]:
+    opened = open_store(tmp_path / "veltrin.sqlite3")
+    yield opened
+    opened.close()
+
+
+@pytest.fixture
+def demo_store(store: Store) -> Store:
+    fill(store)
+    return store
+
+
+@pytest.fixture
+def client(demo_store: Store) -> Iterator[TestClient]:
+    with TestClient(create_app(demo_store, WEB_DIST), raise_server_exceptions=False) as made:
+        yield made
+
+
+class Running:
+    """A server in a thread on a free loopback port."""
+
+    def __init__(self, store: Store) -> None:
+        self.store = store
+        self._socket = socket.socket()
+        self._socket.bind(("127.0.0.1", 0))
+        self.url = f"http://127.0.0.1:{self._socket.getsockname()[1]}"
+        self._server = uvicorn.Server(uvicorn.Config(create_app(store, WEB_DIST), log_level="warning"))
+        self._thread = threading.Thread(target=self._server.run, kwargs={"sockets": [self._socket]}, daemon=True)
+
+    def __enter__(self) -> Running:
+        self._thread.start()
+        until = time.monotonic() + 30
+        while not self._server.started and time.monotonic() < until:
+            time.sleep(0.02)
+        assert self._server.started
+        return self
+
+    def __exit__(self, *_: object) -> None:
+        self._server.should_exit = True
+        self._thread.join(10)
+        self.store.close()
+
+
+@pytest.fixture
+def running(tmp_path: Path) -> Iterator[Running]:
+    """The demo, served."""
+    store = open_store(tmp_path / "served.sqlite3")
+    fill(store)
+    with Running(store) as server:
+        yield server
+
+
+@pytest.fixture
+def running_empty(tmp_path: Path) -> Iterator[Running]:
+    """A fresh installation without players, served."""
+    with Running(open_store(tmp_path / "empty.sqlite3")) as server:
+        yield server

@@ -1,0 +1,86 @@
+"""The house rules: layers, documents, words that don't belong, what the front end fetches."""
+
+from __future__ import annotations
+
+import re
+import subprocess
+import sys
+from pathlib import Path
+
+from veltrin.core.methods import CATALOGUE
+from veltrin.settings import WEB_DIST, Settings
+
+ROOT = Path(__file__).parents[2]
+README = ROOT / "README.md"
+
+
+def tracked(*patterns: str) -> list[Path]:
+    listed = subprocess.run(
+        ["git", "ls-files", "--cached", "--others", "--exclude-standard", *patterns],
+        cwd=ROOT, capture_output=True, text=True, check=True,
+    )  # fmt: skip
+    return [ROOT / line for line in listed.stdout.splitlines() if (ROOT / line).is_file()]
+
+
+def test_layers_are_kept() -> None:
+    done = subprocess.run(
+        [Path(sys.executable).parent / "lint-imports", "--no-cache"], cwd=ROOT, capture_output=True, text=True
+    )
+    assert done.returncode == 0, done.stdout
+
+
+def test_every_method_is_documented() -> None:
+    text = (ROOT / "docs" / "methods.md").read_text()
+    for method in CATALOGUE.values():
+        assert f"`{method.id}`" in text, method.id
+        assert method.school in text
+
+
+def test_every_setting_is_documented() -> None:
+    for name in Settings.model_fields:
+        assert f"VELTRIN_{name.upper()}" in README.read_text()
+
+
+def test_every_key_is_documented() -> None:
+    keys = re.findall(r"^  \['(.)', '([^']+)'\]", (ROOT / "web/src/lib/keys.ts").read_text(), re.M)
+    assert len(keys) > 8
+    for key, words in keys:
+        assert f"| `{key}` | {words} |" in README.read_text(), key
+
+
+def test_every_endpoint_is_documented() -> None:
+    described = (ROOT / "docs" / "schema" / "openapi.json").read_text()
+    for path in re.findall(r'"(/api/[^"]+)": \{', described):
+        assert path in README.read_text(), path
+
+
+def test_readme_begins_with_the_two_commands_and_links_every_screenshot() -> None:
+    text = README.read_text()
+    assert text.index("make demo") < 900
+    assert text.index("make test") < 900
+    shots = list((ROOT / "docs" / "screenshots").glob("*.png"))
+    assert 0 < len(shots) < 20
+    for shot in shots:
+        assert f"docs/screenshots/{shot.name}" in text
+
+
+def test_lock_files_name_no_hosts() -> None:
+    for name in ("requirements.lock", "web/package-lock.json"):
+        text = (ROOT / name).read_text()
+        assert '"resolved"' not in text
+        assert not re.search(r"--index-url|--find-links", text)
+
+
+def test_constants_from_memory_say_so() -> None:
+    """Every published source in the core is either marked 'from memory' or checked against a package."""
+    for path in (ROOT / "src/veltrin/core").rglob("*.py"):
+        for text in re.findall(r'"""(?:[^"]|"(?!""))*"""', path.read_text()):
+            if re.search(r"Smits|Penner|Brede|Bearman|Equipment Rules|USGA|WMO|Picard", text):
+                assert "memory" in text or "docs/decisions" in text or "Penner's" in text, (path.name, text[:80])
+
+
+def test_built_page_fetches_nothing_from_elsewhere() -> None:
+    page = (WEB_DIST / "index.html").read_text()
+    assert not re.search(r'(?:src|href)="https?:', page)
+    for sheet in WEB_DIST.glob("assets/*.css"):
+        assert not re.search(r"url\(\s*['\"]?https?:", sheet.read_text())

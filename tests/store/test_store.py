@@ -1,0 +1,95 @@
+"""The database: pragmas, migrations, whole-or-nothing."""
+
+from __future__ import annotations
+
+import sqlite3
+import threading
+from pathlib import Path
+
+import pytest
+from alembic.autogenerate import compare_metadata
+from alembic.runtime.migration import MigrationContext
+from sqlalchemy import text
+from sqlalchemy.exc import IntegrityError
+
+from veltrin.demo import fill
+from veltrin.service.contracts.record import SettingsBody
+from veltrin.service.record import list_shots, read_settings, write_settings
+from veltrin.service.store import Store, open_store
+from veltrin.store.repositories import shots
+from veltrin.store.tables import Base
+
+
+def test_pragmas_are_set_on_every_connection(store: Store) -> None:
+    with store.engine.connect() as one, store.engine.connect() as two:
+        for connection in (one, two):
+            found = {p: connection.execute(text(f"PRAGMA {p}")).scalar() for p in ("journal_mode", "foreign_keys")}
+            assert found == {"journal_mode": "wal", "foreign_keys": 1}
+            assert connection.execute(text("PRAGMA busy_timeout")).scalar() == 5000
+
+
+def test_migrations_give_the_tables_the_code_knows(store: Store) -> None:
+    with store.engine.connect() as connection:
+        assert compare_metadata(MigrationContext.configure(connection), Base.metadata) == []
+
+
+def test_opening_again_keeps_what_was_there(tmp_path: Path) -> None:
+    path = tmp_path / "deep" / "er" / "veltrin.sqlite3"
+    first = open_store(path)
+    write_settings(first, SettingsBody(coach="Maren", distance="yd"))
+    first.close()
+    second = open_store(path)
+    assert read_settings(second).coach == "Maren"
+    second.close()
+    assert sqlite3.connect(path).execute("select version_num from alembic_version").fetchone() == ("0001",)
+
+
+def test_a_block_that_fails_saves_nothing(demo_store: Store) -> None:
+    before = len(list_shots(demo_store))
+
+    def half_done() -> None:
+        with demo_store.session() as session:
+            kept = {"call_id": "c", "note": "", "summary": "", "request_json": "{}"}
+            shots.add(session, player_id="tove", **kept)
+            shots.add(session, player_id="nobody", **kept)
+
+    with pytest.raises(IntegrityError):
+        half_done()
+    assert len(list_shots(demo_store)) == before
+
+
+def test_settings_are_one_row(store: Store) -> None:
+    with store.engine.begin() as connection, pytest.raises(IntegrityError):
+        connection.execute(text("insert into settings (id, body) values (2, '{}')"))
+
+
+def test_many_writers_at_once_lose_nothing(demo_store: Store) -> None:
+    before = len(list_shots(demo_store))
+    failed: list[Exception] = []
+
+    def write(n: int) -> None:
+        try:
+            for i in range(5):
+                with demo_store.session() as session:
+                    shots.add(
+                        session, player_id="tove", call_id="c", note=f"{n}/{i}", summary="",
+                        request_json='{"player_id": "tove", "line": {"flag_m": 20}}',
+                    )  # fmt: skip
+        except Exception as error:
+            failed.append(error)
+
+    threads = [threading.Thread(target=write, args=(n,)) for n in range(8)]
+    for t in threads:
+        t.start()
+    for t in threads:
+        t.join()
+    assert failed == []
+    assert len(list_shots(demo_store)) == before + 40
+
+
+def test_demo_fills_players_of_every_kind(demo_store: Store) -> None:
+    kept = list_shots(demo_store)
+    assert len(kept) == 3
+    assert {s.player_id for s in kept} == {"tove", "corwin", "ansgar"}
+    with pytest.raises(IntegrityError):
+        fill(demo_store)
