@@ -6,7 +6,7 @@ import { fromSearch, START, toSearch } from './lib/reading'
 import { begin } from './lib/history'
 import { useBench, useReading } from './lib/store'
 import { useDusk } from './lib/use-dusk'
-import type { KeyAction } from './lib/use-keys'
+import type { KeyActions } from './lib/keys'
 import { Bench } from './places/bench/Bench'
 import { KeysSheet } from './places/bench/KeysSheet'
 import { KeptSheet } from './places/bench/KeptSheet'
@@ -84,12 +84,12 @@ export function App() {
   useAddress()
 
   const { undo, redo, set } = useBench.getState()
-  const benchKeys: KeyAction[] = [
-    { key: 'u', words: 'undo', run: undo },
-    { key: 'r', words: 'redo', run: redo },
-    { key: 'o', words: 'open a kept shot', run: () => setSheet('kept') },
-    { key: '?', words: 'these keys', run: () => setSheet('keys') },
-  ]
+  const benchKeys: KeyActions = {
+    U: undo,
+    R: redo,
+    O: () => setSheet('kept'),
+    '?': () => setSheet('keys'),
+  }
   const choosePlayer = (id: string) => {
     set({ player: id, call: '' })
     saveSettings({ last_player_id: id })
@@ -138,7 +138,11 @@ export function App() {
           onKept={() => setTold('Kept. Press O to see it.')}
         />
       )}
-      <KeptSheet open={sheet === 'kept'} onOpenChange={(open) => setSheet(open ? 'kept' : null)} />
+      <KeptSheet
+        units={settings.data}
+        open={sheet === 'kept'}
+        onOpenChange={(open) => setSheet(open ? 'kept' : null)}
+      />
       <KeysSheet open={sheet === 'keys'} onOpenChange={(open) => setSheet(open ? 'keys' : null)} />
       <Sheet
         open={sheet === 'player'}

@@ -231,6 +231,11 @@ export interface components {
             club_name: string;
             /** Club Speed M S */
             club_speed_m_s: number;
+            /**
+             * Cost M
+             * @description What calls are ranked by: the leave, dearer for an unknown flight.
+             */
+            cost_m: number;
             /** Delivered Loft Deg */
             delivered_loft_deg: number;
             /** Descent Deg */
@@ -250,7 +255,7 @@ export interface components {
             launch_deg: number;
             /**
              * Leave M
-             * @description Typical distance left after the stroke (1 sigma); the ranking rule.
+             * @description Typical distance left after the stroke (1 sigma).
              */
             leave_m: number;
             /** Method Id */

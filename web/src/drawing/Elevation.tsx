@@ -8,6 +8,8 @@ import type { LineScale } from './line-scale'
 
 export const ELEV_H = 214
 export const TALLEST = 140
+/** How much of the sky a phone leaves out. */
+export const LOW_CUT = 50
 const BASE = 168
 
 export interface Drawn {
@@ -19,6 +21,7 @@ interface ElevationProps {
   reading: Reading
   drawn: Drawn[]
   scale: LineScale
+  cut: number
   units: Units
   onDrag: (patch: Partial<Reading>) => void
   onRelease: () => void
@@ -40,7 +43,7 @@ function side(points: Points, scale: LineScale): string {
 function Track(props: { flight: Points; run: Points; tone: keyof typeof STROKE; scale: LineScale }) {
   const style = { fill: 'none', ...STROKE[props.tone] }
   return (
-    <g>
+    <g data-track={props.tone}>
       <path d={side(props.flight, props.scale)} {...style} />
       <path d={side(props.run, props.scale)} {...style} strokeWidth={style.strokeWidth * 0.7} />
     </g>
@@ -113,7 +116,7 @@ function Mark({ x, label, tone }: { x: number; label: string; tone: 'hot' | 'sec
 }
 
 /** From the side, heights true: flights, bounces, run, the green and the flag. */
-export function Elevation({ reading, drawn, scale, units, onDrag, onRelease, onStep }: ElevationProps) {
+export function Elevation({ reading, drawn, scale, cut, units, onDrag, onRelease, onStep }: ElevationProps) {
   const first = drawn[0]
   const flagX = scale.x(reading.flag)
   const edge = (key: 'front' | 'back', label: string) => (
@@ -135,7 +138,7 @@ export function Elevation({ reading, drawn, scale, units, onDrag, onRelease, onS
   )
   return (
     <svg
-      viewBox={`0 0 ${scale.width} ${ELEV_H}`}
+      viewBox={`0 ${cut} ${scale.width} ${ELEV_H - cut}`}
       className="block w-full"
       aria-label="The line from the side"
     >

@@ -41,7 +41,7 @@ export function EndView({ side, leftHanded, shown, onDrag, onRelease, onStep }: 
         </g>
         <Player hand={hand} side={side} />
       </g>
-      <text x={6} y={14} className="quiet" style={{ fontSize: 11 }}>
+      <text x={6} y={END_H - 6} className="quiet" style={{ fontSize: 11 }}>
         from behind
       </text>
       <Handle

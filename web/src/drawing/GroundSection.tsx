@@ -89,7 +89,7 @@ function arcsOf(setup: Setup): { good: ArcShape; bare: ArcShape; differs: boolea
   const depth = setup.low_point_m ** 2 / (2 * radius)
   const good = { low: setup.low_point_m, radius, depth }
   const bare = { low: setup.uncorrected_low_point_m, radius, depth }
-  return { good, bare, differs: Math.abs(bare.low - good.low) > 0.004 }
+  return { good, bare, differs: Math.abs(bare.low - good.low) > 0.015 }
 }
 
 /** What standing upright would do: how far behind the ball the club would be in the ground already. */

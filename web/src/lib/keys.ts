@@ -1,5 +1,5 @@
 /** Every key of the Bench, as the sheet under `?` lists them. */
-export const KEYS: readonly (readonly [string, string])[] = [
+export const KEYS = [
   ['1', 'look at the first call'],
   ['2', 'look at the second call'],
   ['L', 'loft ledger'],
@@ -11,4 +11,9 @@ export const KEYS: readonly (readonly [string, string])[] = [
   ['U', 'undo'],
   ['R', 'redo'],
   ['?', 'these keys'],
-]
+] as const
+
+export type KeyName = (typeof KEYS)[number][0]
+
+/** What some of the keys do. */
+export type KeyActions = Partial<Record<KeyName, () => void>>

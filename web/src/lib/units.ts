@@ -54,6 +54,11 @@ export function trim(value: number, digits: number): string {
   return short === '-0' ? '0' : short
 }
 
+/** A true minus sign for figures that are read, not typed. */
+function minus(text: string): string {
+  return text.replace('-', '−')
+}
+
 export function show(value: number, unit: Range['unit'], units: Units): string {
   const scale = scaleOf(unit, units)
   return trim(scale.toShown(value), scale.digits) + scale.sign
@@ -62,7 +67,7 @@ export function show(value: number, unit: Range['unit'], units: Units): string {
 /** A length along the line, as fine as the model deserves: halves below 30, whole above. */
 export function distance(metres: number, units: Units): string {
   const shown = scaleOf('distance', units).toShown(metres)
-  return trim(Math.abs(shown) < 30 ? Math.round(shown * 2) / 2 : Math.round(shown), 1)
+  return minus(trim(Math.abs(shown) < 30 ? Math.round(shown * 2) / 2 : Math.round(shown), 1))
 }
 
 /** A height of flight: tenths while it is low. */

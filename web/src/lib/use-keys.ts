@@ -1,10 +1,5 @@
 import { useEffect } from 'react'
-
-export interface KeyAction {
-  key: string
-  words: string
-  run: () => void
-}
+import type { KeyActions, KeyName } from './keys'
 
 function isTyping(target: EventTarget | null): boolean {
   return (
@@ -14,15 +9,15 @@ function isTyping(target: EventTarget | null): boolean {
 }
 
 /** Single-letter keys; silent while somebody types, and whenever a modifier is held (those are the browser's). */
-export function useKeys(actions: KeyAction[]) {
+export function useKeys(actions: KeyActions) {
   useEffect(() => {
     const onKeyDown = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return
       if (document.querySelector('[role="dialog"],[role="listbox"]')) return
-      const action = actions.find((a) => a.key === event.key.toLowerCase())
+      const action = actions[event.key.toUpperCase() as KeyName]
       if (!action) return
       event.preventDefault()
-      action.run()
+      action()
     }
     window.addEventListener('keydown', onKeyDown)
     return () => window.removeEventListener('keydown', onKeyDown)

@@ -33,7 +33,7 @@ export function heightWords(apex: number): string {
   if (apex < 1.7) return 'chest high'
   if (apex < 4) return 'above head height'
   if (apex < 12) return 'as high as a tree'
-  return 'at full height'
+  return 'high'
 }
 
 /** Where it lands against the front edge of the green. */

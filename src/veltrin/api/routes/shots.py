@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from fastapi import APIRouter
+from typing import Annotated
+
+from fastapi import APIRouter, Path
 
 from veltrin.api.deps import StoreDep
 from veltrin.service import flight as flight_service
@@ -13,6 +15,9 @@ from veltrin.service.contracts.plan import PlanRequest, PlanResponse
 from veltrin.service.contracts.record import ShotNew, ShotOut
 
 router = APIRouter(tags=["shots"])
+
+# SQLite holds whole numbers up to 2^63; a row number beyond 2^53 would not survive JSON either.
+ShotId = Annotated[int, Path(ge=1, le=2**53)]
 
 
 @router.post("/plan")
@@ -40,12 +45,12 @@ def keep_shot(store: StoreDep, body: ShotNew) -> ShotOut:
 
 
 @router.get("/shots/{shot_id}")
-def show_shot(store: StoreDep, shot_id: int) -> ShotOut:
+def show_shot(store: StoreDep, shot_id: ShotId) -> ShotOut:
     """One kept shot."""
     return record.show_shot(store, shot_id)
 
 
 @router.delete("/shots/{shot_id}", status_code=204)
-def drop_shot(store: StoreDep, shot_id: int) -> None:
+def drop_shot(store: StoreDep, shot_id: ShotId) -> None:
     """Delete a kept shot."""
     record.drop_shot(store, shot_id)

@@ -57,7 +57,7 @@ STOCK_SWING = Method(
 
 KEPT_CLUB = Method(
     id="kept-club",
-    name="Kept club, fitted face",
+    name="Kept club",
     family="stock",
     school="changed swing",
     way="set-up",

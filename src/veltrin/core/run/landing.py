@@ -30,6 +30,9 @@ PENNER_NORMAL_M_S = 18.6 * math.cos(math.radians(44.4))
 LAST_HOP_M_S = 0.35
 """A rebound slower than this rises 6 mm: the ball is rolling (Penner stops at 5 mm)."""
 
+COLLAR_M = 1.0
+"""Half the width over which the surround turns into green under a bounce. Judgement."""
+
 ROLL_STEP_S = 0.02
 MAX_ROLL_S = 30.0
 MAX_BOUNCES = 40
@@ -98,6 +101,13 @@ def bounce(velocity: Vec, spin: Vec, normal: Vec, give: float, liveliness: float
 
 
 @njit(cache=True, inline="always")
+def _share_of_green(x: float, ground: Vec) -> float:
+    """How much of green a ball that comes down at `x` meets: the edge is a collar, not a knife."""
+    inside = min(x - ground[6], ground[7] - x)
+    return min(max(0.5 + 0.5 * inside / COLLAR_M, 0.0), 1.0)
+
+
+@njit(cache=True, inline="always")
 def _zone(x: float, ground: Vec) -> int:
     return 0 if ground[6] <= x <= ground[7] else 3
 
@@ -142,8 +152,9 @@ def _run_many(landing: Vec, velocity: Vec, spin: Vec, ground: Vec, out: Vec, tra
         row = 0
         hops = 0
         for _ in range(MAX_BOUNCES):
-            zone = _zone(place[0], ground)
-            bounce(v, w, normal, ground[zone], ground[zone + 1])
+            green = _share_of_green(place[0], ground)
+            give = green * ground[0] + (1.0 - green) * ground[3]
+            bounce(v, w, normal, give, green * ground[1] + (1.0 - green) * ground[4])
             rise = v[0] * normal[0] + v[1] * normal[1] + v[2] * normal[2]
             if rise < LAST_HOP_M_S:
                 break

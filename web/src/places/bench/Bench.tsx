@@ -2,7 +2,8 @@ import { useState } from 'react'
 import type { Player, PlanResponse, Settings } from '../../api/client'
 import type { Drawn } from '../../drawing/Elevation'
 import { useBench, useReading } from '../../lib/store'
-import { useKeys, type KeyAction } from '../../lib/use-keys'
+import type { KeyActions } from '../../lib/keys'
+import { useKeys } from '../../lib/use-keys'
 import { usePlan } from '../../lib/use-plan'
 import { Problem } from '../../ui/Problem'
 import { CallsPanel } from './CallsPanel'
@@ -24,7 +25,7 @@ export function drawnCalls(plan: PlanResponse | undefined, chosenId: string): Dr
 interface BenchProps {
   player: Player
   settings: Settings
-  benchKeys: KeyAction[]
+  benchKeys: KeyActions
   onKept: () => void
 }
 
@@ -39,20 +40,16 @@ export function Bench({ player, settings, benchKeys, onKept }: BenchProps) {
   const { set } = useBench.getState()
   const choose = (id: string) => set({ call: id === plan?.first_id ? '' : id })
 
-  useKeys([
+  useKeys({
     ...benchKeys,
-    { key: '1', words: 'look at the first call', run: () => set({ call: '' }) },
-    {
-      key: '2',
-      words: 'look at the second call',
-      run: () => plan?.second_id && set({ call: plan.second_id }),
-    },
-    { key: 'l', words: 'loft ledger', run: () => setLedger('loft') },
-    { key: 'b', words: 'bounce ledger', run: () => setLedger('bounce') },
-    { key: 'd', words: 'distance ledger', run: () => setLedger('distance') },
-    { key: 'a', words: 'aim ledger', run: () => setLedger('aim') },
-    { key: 'k', words: 'keep this shot', run: () => chosen && setKeeping(true) },
-  ])
+    '1': () => set({ call: '' }),
+    '2': () => plan?.second_id && set({ call: plan.second_id }),
+    L: () => setLedger('loft'),
+    B: () => setLedger('bounce'),
+    D: () => setLedger('distance'),
+    A: () => setLedger('aim'),
+    K: () => chosen && setKeeping(true),
+  })
 
   return (
     <main>

@@ -73,6 +73,10 @@ function CallCard({ call, rank, title, isChosen, reading, units, onChoose }: Cal
   )
 }
 
+function withSign(text: string): string {
+  return text.startsWith('−') ? text : `+${text}`
+}
+
 function OtherRow(props: { call: Call; isChosen: boolean; units: Units; onChoose: (id: string) => void }) {
   const { call, isChosen, units, onChoose } = props
   return (
@@ -87,7 +91,7 @@ function OtherRow(props: { call: Call; isChosen: boolean; units: Units; onChoose
         </button>
       </td>
       <td className="figure w-13 text-right">{distance(call.carry_m, units)}</td>
-      <td className="figure w-13 text-right text-quiet">+{distance(call.run_m, units)}</td>
+      <td className="figure w-13 text-right text-quiet">{withSign(distance(call.run_m, units))}</td>
       <td className="figure w-13 pr-3 text-right">{distance(call.leave_m, units)}</td>
     </tr>
   )

@@ -3,6 +3,7 @@ import { client, type Shot } from '../../api/client'
 import { shotsQuery } from '../../api/queries'
 import { fromRequest } from '../../lib/reading'
 import { useBench } from '../../lib/store'
+import { show, type Units } from '../../lib/units'
 import { Problem } from '../../ui/Problem'
 import { Sheet } from '../../ui/Sheet'
 
@@ -10,7 +11,8 @@ function when(shot: Shot): string {
   return new Date(shot.kept_at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })
 }
 
-function Row({ shot, onOpen, onDrop }: { shot: Shot; onOpen: () => void; onDrop: () => void }) {
+function Row(props: { shot: Shot; units: Units; onOpen: () => void; onDrop: () => void }) {
+  const { shot, units, onOpen, onDrop } = props
   return (
     <li className="flex items-start gap-3 border-b border-rule py-2">
       <button type="button" className="min-w-0 grow text-left hover:text-hot" onClick={onOpen}>
@@ -19,7 +21,7 @@ function Row({ shot, onOpen, onDrop }: { shot: Shot; onOpen: () => void; onDrop:
           {shot.player_name}: {shot.summary}
         </span>
         <span className="block text-[13px] text-quiet">
-          {when(shot)}, flag {shot.request.line.flag_m} m
+          {when(shot)}, flag {show(shot.request.line.flag_m, 'distance', units)}
         </span>
       </button>
       <button
@@ -35,7 +37,8 @@ function Row({ shot, onOpen, onDrop }: { shot: Shot; onOpen: () => void; onDrop:
 }
 
 /** Shots kept before; opening one puts its whole reading back on the Bench (undo leads back). */
-export function KeptSheet({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
+export function KeptSheet(props: { open: boolean; units: Units; onOpenChange: (open: boolean) => void }) {
+  const { open, units, onOpenChange } = props
   const shots = useQuery({ ...shotsQuery, enabled: open })
   const queries = useQueryClient()
   const drop = useMutation({
@@ -58,7 +61,13 @@ export function KeptSheet({ open, onOpenChange }: { open: boolean; onOpenChange:
       {shots.data?.length === 0 && <p>Nothing kept yet. On the Bench, press K to keep the shot you see.</p>}
       <ul>
         {shots.data?.map((shot) => (
-          <Row key={shot.id} shot={shot} onOpen={() => reopen(shot)} onDrop={() => drop.mutate(shot.id)} />
+          <Row
+            key={shot.id}
+            shot={shot}
+            units={units}
+            onOpen={() => reopen(shot)}
+            onDrop={() => drop.mutate(shot.id)}
+          />
         ))}
       </ul>
     </Sheet>

@@ -1,4 +1,4 @@
-import { Elevation, TALLEST, type Drawn } from '../../drawing/Elevation'
+import { Elevation, LOW_CUT, TALLEST, type Drawn } from '../../drawing/Elevation'
 import { LINE_NARROW, LINE_WIDE, lineScale } from '../../drawing/line-scale'
 import { PlanView } from '../../drawing/PlanView'
 import type { Reading } from '../../lib/reading'
@@ -18,11 +18,11 @@ const SWATCH = { hot: '', second: '7 4', ghost: '2 4' }
 function Key(props: { tone: 'hot' | 'second' | 'ghost'; name: string; words: string }) {
   const colour = props.tone === 'ghost' ? 'var(--quiet)' : `var(--${props.tone})`
   return (
-    <li className="flex flex-wrap items-baseline gap-x-2 lg:flex-nowrap lg:whitespace-nowrap">
-      <svg width={26} height={8} aria-hidden>
+    <li className="lg:whitespace-nowrap">
+      <svg width={26} height={8} aria-hidden className="mr-2 inline-block align-middle">
         <line x2={26} y1={4} y2={4} stroke={colour} strokeWidth={2.2} strokeDasharray={SWATCH[props.tone]} />
       </svg>
-      <span style={{ color: colour }} className="font-semibold">
+      <span style={{ color: colour }} className="mr-2 font-semibold">
         {props.name}
       </span>
       <span className="text-quiet">{props.words}</span>
@@ -62,7 +62,7 @@ export function LinePanel({ reading, drawn, units }: LinePanelProps) {
     isWide ? LINE_WIDE : LINE_NARROW,
     reading,
     drawn.map((d) => d.call),
-    TALLEST,
+    isWide ? TALLEST : TALLEST - LOW_CUT,
   )
   const toGreen =
     reading.front > 0 ? `, ${show(reading.front, 'distance', units)} to the green` : ', on the green'
@@ -78,6 +78,7 @@ export function LinePanel({ reading, drawn, units }: LinePanelProps) {
         reading={reading}
         drawn={drawn}
         scale={scale}
+        cut={isWide ? 0 : LOW_CUT}
         units={units}
         onDrag={drag}
         onRelease={release}

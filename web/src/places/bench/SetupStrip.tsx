@@ -97,8 +97,15 @@ interface LedgerPanelProps {
 function LedgerPanel({ call, units, ledger, onLedger, onKeep }: LedgerPanelProps) {
   const unit = ledger === 'distance' ? units.distance : 'degrees'
   return (
-    <section aria-label="Ledger" className="flex min-w-0 flex-col">
-      <Head title="Ledger" note={unit} />
+    <section aria-label="Ledger" className="flex min-h-0 min-w-0 flex-col overflow-y-auto">
+      <Head
+        title={`Ledger, ${unit}`}
+        note={
+          <button type="button" className="press press-main px-2 py-0 text-[13px]" onClick={onKeep}>
+            Keep this shot
+          </button>
+        }
+      />
       <Tabs.Root value={ledger} onValueChange={(next) => onLedger(next as LedgerName)} className="px-3.5">
         <Tabs.List className="flex gap-3 border-b border-rule" aria-label="Which number">
           {LEDGERS.map((name) => (
@@ -117,11 +124,6 @@ function LedgerPanel({ call, units, ledger, onLedger, onKeep }: LedgerPanelProps
           </Tabs.Content>
         ))}
       </Tabs.Root>
-      <div className="mt-auto flex px-3.5 pt-1 pb-2">
-        <button type="button" className="press press-main grow" onClick={onKeep}>
-          Keep this shot
-        </button>
-      </div>
     </section>
   )
 }

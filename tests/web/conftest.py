@@ -1,0 +1,51 @@
+"""Headless Chromium from Debian's packages, driven through Playwright."""
+
+from __future__ import annotations
+
+import shutil
+from collections.abc import Callable, Iterator
+
+import pytest
+from playwright.sync_api import Browser, Page, sync_playwright
+
+ARGS = [
+    "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
+    "--disable-component-update", "--disable-sync",
+]  # fmt: skip
+
+WIDE = {"width": 1280, "height": 800}
+PHONE = {"width": 390, "height": 844}
+
+
+@pytest.fixture(scope="session")
+def chromium() -> Iterator[Browser]:
+    path = shutil.which("chromium")
+    assert path, "Chromium is missing: run tools/chromium.sh"
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path=path, args=ARGS)
+        yield browser
+        browser.close()
+
+
+@pytest.fixture
+def open_page(chromium: Browser) -> Iterator[Callable[..., Page]]:
+    """Open an address at a size; a script error or a request that leaves this machine fails the test."""
+    contexts = []
+    wrong: list[str] = []
+
+    def opened(url: str, size: dict[str, int] = WIDE, **more: object) -> Page:
+        context = chromium.new_context(viewport=size, **more)
+        contexts.append(context)
+        page = context.new_page()
+        page.set_default_timeout(15_000)
+        page.on("pageerror", lambda error: wrong.append(str(error)))
+        page.on(
+            "request", lambda r: wrong.append(r.url) if not r.url.startswith(("http://127.0.0.1", "data:")) else None
+        )
+        page.goto(url)
+        return page
+
+    yield opened
+    for context in contexts:
+        context.close()
+    assert wrong == []

@@ -1,0 +1,72 @@
+"""Take docs/screenshots anew from the demo data: make screenshots."""
+
+from __future__ import annotations
+
+import tempfile
+from collections.abc import Callable
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+from tests.conftest import Running
+from tests.web.conftest import ARGS, PHONE, WIDE
+from veltrin.demo import fill
+from veltrin.service.store import open_store
+
+FOLDER = Path(__file__).parents[2] / "docs" / "screenshots"
+AIR = "&t=12&alt=620&hum=70"
+DOWNHILL = "/?p=tove&fall=7&side=-3&flag=14.5&front=8&back=22&round=fringe&firm=firm&speed=10" + AIR
+UPHILL = "/?p=corwin&fall=-6&side=0&flag=128&front=118&back=143" + AIR
+SIDE = "/?p=ansgar&side=5&fall=0&flag=86&front=78&back=101" + AIR
+
+
+def kept(page: Page) -> None:
+    page.keyboard.press("o")
+
+
+def distance_ledger(page: Page) -> None:
+    page.keyboard.press("2")
+    page.wait_for_timeout(600)
+    page.keyboard.press("d")
+
+
+def to_the_calls(page: Page) -> None:
+    page.get_by_role("region", name="Line").scroll_into_view_if_needed()
+    page.get_by_role("region", name="Line").evaluate("part => part.scrollIntoView()")
+
+
+def nothing(_: Page) -> None:
+    """Leave the page as it is."""
+
+
+VIEWS: list[tuple[str, str, dict[str, int], str, Callable[[Page], None]]] = [
+    ("bench-downhill", DOWNHILL, WIDE, "light", nothing),
+    ("bench-uphill-left-handed", UPHILL, WIDE, "light", distance_ledger),
+    ("bench-side-slope-dusk", SIDE, WIDE, "dark", nothing),
+    ("kept-shots", DOWNHILL, WIDE, "light", kept),
+    ("phone-ground", DOWNHILL, PHONE, "light", nothing),
+    ("phone-line", DOWNHILL, PHONE, "light", to_the_calls),
+]
+
+
+def main() -> None:
+    """Serve the demo, open each view, save its picture."""
+    FOLDER.mkdir(parents=True, exist_ok=True)
+    with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
+        store = open_store(Path(folder) / "shots.sqlite3")
+        fill(store)
+        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=ARGS)
+        with Running(store) as server:
+            for name, address, size, scheme, act in VIEWS:
+                page = browser.new_page(viewport=size, color_scheme=scheme)
+                page.goto(server.url + address)
+                page.wait_for_timeout(1500)
+                act(page)
+                page.wait_for_timeout(500)
+                page.screenshot(path=FOLDER / f"{name}.png")
+                page.close()
+        browser.close()
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,106 @@
+import { describe, expect, it } from 'vitest'
+import { lineScale, LINE_WIDE } from '../drawing/line-scale'
+import { arcHeight, axisStep, entry, polyline } from '../lib/geometry'
+import { rescaled } from '../lib/ledger'
+import { START } from '../lib/reading'
+import { drawnIds, merge } from '../lib/use-plan'
+import { groupByReason } from '../places/bench/CallsPanel'
+import type { PlanResponse } from '../api/client'
+import { sampleCall } from './sample'
+
+const row = (words: string, value: number, total = false) => ({ words, value, total })
+
+describe('ledgers in yards', () => {
+  it('still add up to the shown total', () => {
+    const rows = [
+      row('stock', 100.8),
+      row('swing', -40.3),
+      row('slope', 5.7),
+      row('carry', 66.2, true),
+      row('run', 3.1),
+      row('finish', 69.3, true),
+    ]
+    const shown = rescaled(rows, 1 / 0.9144)
+    let sum = 0
+    for (const { value, total } of shown) {
+      if (total) expect(value).toBeCloseTo(sum, 6)
+      else sum += value
+    }
+    expect(shown.at(-1)?.value).toBeCloseTo(69.3 / 0.9144, 1)
+  })
+})
+
+describe('the arc', () => {
+  const stock = { low: 0.09, radius: 1.55, depth: 0.09 ** 2 / 3.1 }
+
+  it('meets the ground just at a ball struck as stock', () => {
+    expect(arcHeight(stock, 0)).toBeCloseTo(0)
+    expect(entry(stock)).toBeCloseTo(0)
+  })
+
+  it('enters early by as much as the low point moves back', () => {
+    expect(entry({ ...stock, low: -0.01 })).toBeCloseTo(-0.1)
+  })
+})
+
+describe('scales', () => {
+  it('holds the green and the longest ball, and doubles the heights of low runners only', () => {
+    const high = lineScale(LINE_WIDE, START, [sampleCall({ total_m: 120, carry_m: 118, apex_m: 34 })], 140)
+    expect(high.lift).toBe(1)
+    expect(high.x(120)).toBeLessThan(LINE_WIDE)
+    const low = lineScale(LINE_WIDE, START, [sampleCall()], 140)
+    expect(low.lift).toBeGreaterThan(1)
+    expect(0.75 * low.k * low.lift).toBeLessThan(140)
+  })
+
+  it('has round steps', () => {
+    expect([9, 23, 130, 260].map((end) => axisStep(end, 9))).toEqual([1, 2, 10, 20])
+  })
+
+  it('draws polylines', () => {
+    expect(polyline([[0, 0], [1.26, 2]])).toBe('M0.0 0.0L1.3 2.0') // prettier-ignore
+  })
+})
+
+describe('the fast answer', () => {
+  const plan: PlanResponse = {
+    calls: [sampleCall(), sampleCall({ id: 'b' })],
+    first_id: '58~dropped-foot',
+    second_id: 'b',
+    fell_out: [],
+    swap: null,
+    kept_club_id: null,
+  }
+
+  it('replaces just the drawn calls', () => {
+    const fresh = merge(plan, [sampleCall({ id: 'b', carry_m: 9 })])
+    expect(fresh.calls.map((c) => c.carry_m)).toEqual([5.8, 9])
+  })
+
+  it('asks for each drawn call once', () => {
+    expect(drawnIds(plan, 'b')).toEqual(['b', '58~dropped-foot'])
+    expect(drawnIds(undefined, '')).toEqual([])
+  })
+})
+
+it('groups what fell out by reason', () => {
+  const fell = (club_name: string, method_name: string, reason: string) => ({
+    club_id: 'x',
+    method_id: 'y',
+    club_name,
+    method_name,
+    reason,
+  })
+  const groups = groupByReason([
+    fell('Driver', 'Stock swing', 'needs a tee'),
+    fell('Driver', 'Stand tall', 'is for a ball above the feet'),
+    fell('7-iron', 'Stand tall', 'is for a ball above the feet'),
+    fell('3-wood', 'Stock swing', 'a wood is not swung this short'),
+    fell('5-wood', 'Stock swing', 'a wood is not swung this short'),
+  ])
+  expect(groups).toEqual([
+    ['needs a tee', ['Driver']],
+    ['Stand tall is for a ball above the feet', []],
+    ['a wood is not swung this short', ['3-wood', '5-wood']],
+  ])
+})

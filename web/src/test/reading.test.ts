@@ -1,0 +1,73 @@
+import { describe, expect, it } from 'vitest'
+import {
+  change,
+  fromRequest,
+  fromSearch,
+  snap,
+  START,
+  toRequest,
+  toSearch,
+  type Reading,
+} from '../lib/reading'
+
+const LIE: Reading = {
+  ...START,
+  player: 'tove',
+  fall: 7.5,
+  side: -3,
+  surround: 'semi',
+  firmness: 'firm',
+  call: '54~cut',
+}
+
+describe('the reading in the address', () => {
+  it('comes back as it went in', () => {
+    expect(fromSearch(toSearch(LIE), START)).toEqual(LIE)
+  })
+
+  it('says only what differs from the start', () => {
+    expect(toSearch(START)).toBe('')
+    expect(toSearch({ ...START, fall: 2 })).toBe('fall=2')
+  })
+
+  it.each(['fall=99', 'fall=abc', 'fall=', 'fall=NaN', 'round=lava', 'firm=1', 'front=40&back=20'])(
+    'falls back where the address is broken: %s',
+    (search) => {
+      expect(fromSearch(search, START)).toEqual(START)
+    },
+  )
+})
+
+describe('the reading as a request', () => {
+  it('comes back as it went in', () => {
+    expect(fromRequest(toRequest(LIE), LIE.call)).toEqual(LIE)
+  })
+
+  it('asks for the detail of the chosen call, and only for what is drawn when told so', () => {
+    expect(toRequest(LIE).detail_for).toEqual(['54~cut'])
+    expect(toRequest(START, ['a', 'b'])).toMatchObject({ detail_for: [], only: ['a', 'b'] })
+  })
+})
+
+describe('changing the line', () => {
+  it('leaves the green where it is while the flag stays on it', () => {
+    expect(change(START, { flag: 20 })).toMatchObject({ flag: 20, front: START.front, back: START.back })
+  })
+
+  it('takes the green along when the flag leaves it', () => {
+    const next = change(START, { flag: 60 })
+    expect(next.front).toBeCloseTo(START.front + 45)
+    expect(next.back).toBeCloseTo(START.back + 45)
+  })
+
+  it('never lets the edges cross', () => {
+    expect(change(START, { front: 40 }).front).toBe(START.back - 1)
+    expect(change(START, { back: 2.5 }).back).toBe(START.front + 1)
+  })
+})
+
+it('snaps to the step and stops at the ends', () => {
+  expect(snap('fall', 3.26)).toBe(3.5)
+  expect(snap('fall', 33)).toBe(20)
+  expect(snap('side', -33)).toBe(-20)
+})
