@@ -58,6 +58,15 @@ def test_flight_answers_and_right_is_positive(client: TestClient) -> None:
     assert tilted["offline_total_m"] > 0.05
 
 
+def test_pressure_given_overrides_the_altitude(client: TestClient) -> None:
+    def carry(**air: float) -> float:
+        return client.post("/api/flight", json={**FLIGHT, "air": air}).json()["carry_m"]
+
+    # 940.9 hPa is the standard pressure at 620 m (ISO 2533).
+    assert carry(pressure_hpa=940.9) == pytest.approx(carry(altitude_m=620), abs=0.02)
+    assert carry(pressure_hpa=1040) < carry()
+
+
 @pytest.mark.parametrize("firmness", ["soft", 0.9])
 def test_firmness_is_a_word_or_a_number(client: TestClient, firmness: object) -> None:
     assert client.post("/api/flight", json={**FLIGHT, "landing": {"firmness": firmness}}).status_code == 200

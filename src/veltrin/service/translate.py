@@ -38,7 +38,8 @@ def firmness_share(firmness: str | float) -> float:
 
 def air_in(air: AirIn) -> Air:
     """Contract to core."""
-    return Air(air.temperature_c, air.altitude_m, air.humidity_pct)
+    pressure = None if air.pressure_hpa is None else 100.0 * air.pressure_hpa
+    return Air(air.temperature_c, air.altitude_m, air.humidity_pct, pressure)
 
 
 def wind_in(wind: WindIn) -> Wind:

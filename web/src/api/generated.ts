@@ -202,6 +202,11 @@ export interface components {
              */
             humidity_pct: number;
             /**
+             * Pressure Hpa
+             * @description Pressure where the ball is; default: the standard one at that altitude.
+             */
+            pressure_hpa?: number | null;
+            /**
              * Temperature C
              * @description Air temperature, C.
              * @default 15

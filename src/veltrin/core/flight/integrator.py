@@ -1,6 +1,7 @@
 """The batched integrator: fourth-order Runge-Kutta on position, velocity and spin rate, compiled.
 
-The spin axis stays where impact put it; the rate decays (Smits & Smith: d omega/dt = -2e-5 omega v / r).
+The spin axis stays where impact put it; the rate decays,
+d omega/dt = -2e-5 omega v / r (Smits & Smith 1994, from memory).
 """
 
 from __future__ import annotations

@@ -104,7 +104,7 @@ def bounce(velocity: Vec, spin: Vec, normal: Vec, give: float, liveliness: float
 def _share_of_green(x: float, ground: Vec) -> float:
     """How much of green a ball that comes down at `x` meets: the edge is a collar, not a knife."""
     inside = min(x - ground[6], ground[7] - x)
-    return min(max(0.5 + 0.5 * inside / COLLAR_M, 0.0), 1.0)
+    return float(min(max(0.5 + 0.5 * inside / COLLAR_M, 0.0), 1.0))
 
 
 @njit(cache=True, inline="always")

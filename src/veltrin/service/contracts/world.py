@@ -19,6 +19,9 @@ class AirIn(Contract):
     temperature_c: float = Field(15.0, ge=-20, le=50, description="Air temperature, C.")
     altitude_m: float = Field(0.0, ge=-500, le=5000, description="Height above the sea, m.")
     humidity_pct: float = Field(50.0, ge=0, le=100, description="Relative humidity, %.")
+    pressure_hpa: float | None = Field(
+        None, ge=500, le=1100, description="Pressure where the ball is; default: the standard one at that altitude."
+    )
 
 
 class WindIn(Contract):
