@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import NamedTuple
 
 from veltrin.core.air import CALM, Air, Wind
 from veltrin.core.checks import require
@@ -158,6 +159,14 @@ class FellOut:
     method_id: str
     method_name: str
     reason: str
+
+
+class LevelChoice(NamedTuple):
+    """Club, length of swing and delivered loft of the first call from level ground."""
+
+    club_id: str
+    swing: float
+    loft_rad: float
 
 
 @dataclass(frozen=True)

@@ -3,25 +3,24 @@
 from __future__ import annotations
 
 import math
-from dataclasses import replace
 from functools import lru_cache
-from typing import NamedTuple
 
 import numpy as np
 
 from veltrin.core.air import Air, Wind
-from veltrin.core.geometry import Vec, azimuth, elevation
+from veltrin.core.geometry import elevation
 from veltrin.core.ground import Slope
 from veltrin.core.kit import Player
 from veltrin.core.methods import Case
+from veltrin.core.plan.answer import call_of, with_detail
 from veltrin.core.plan.candidates import Candidate, list_candidates
-from veltrin.core.plan.ledgers import ledgers_of
-from veltrin.core.plan.model import Call, Detail, FellOut, Ghost, Line, Plan, Question, SetupNote, Swap
-from veltrin.core.plan.play import Batch, Played, World, play, stack_changes
+from veltrin.core.plan.model import Call, FellOut, LevelChoice, Line, Plan, Question
+from veltrin.core.plan.play import Batch, World, stack_changes
 from veltrin.core.plan.rank import club_difficulty, cost_of, slope_difficulty, typical_leave
 from veltrin.core.plan.solve import Solved, solve
 from veltrin.core.plan.stock import stock_speeds
-from veltrin.core.strike import Change, club_arrays, stock_stroke
+from veltrin.core.plan.swap import swap_note
+from veltrin.core.strike import club_arrays
 
 WOOD_SHORTEST_SWING = 0.70
 """A wood is not swung shorter than about three quarters off the ground. Common practice."""
@@ -30,20 +29,6 @@ LEAST_LAUNCH_RAD = math.radians(4.0)
 """Lower than this it never gets off the turf. Judgement."""
 
 ALIKE_AIM_RAD = math.radians(1.0)
-
-_SWING_WORDS = (
-    (0.24, "knee to knee"),
-    (0.40, "hip to hip"),
-    (0.58, "waist to chest"),
-    (0.78, "chest to chest"),
-    (0.93, "three-quarter"),
-    (9.99, "full"),
-)
-
-
-def swing_words(swing: float) -> str:
-    """Length of swing in trade words. The speed shares behind the words are judgement."""
-    return next(words for upto, words in _SWING_WORDS if swing < upto)
 
 
 def make_batch(question: Question, candidates: list[Candidate], kept_club_id: str | None) -> Batch:
@@ -74,106 +59,6 @@ def reason_against(i: int, candidate: Candidate, solved: Solved, flag_m: float) 
     return None
 
 
-def _note(i: int, played: Played, batch: Batch, swing: Vec) -> SetupNote:
-    s = played.setup
-    stock = stock_stroke(batch.clubs, batch.stature_m, swing)
-    return SetupNote(
-        ball_back_m=float(s.ball_back_m[i]),
-        stance_width_m=float(s.width_m[i]),
-        stock_width_m=float(s.stock_width_m[i]),
-        lead_share=float(s.lead_share[i]),
-        stock_lead_share=float(s.stock_lead_share[i]),
-        shoulder_tilt_rad=float(s.shoulder_tilt[i]),
-        follow_fall=float(s.follow_fall[i]),
-        grip_down_m=float(s.grip_down_m[i]),
-        posture_m=float(s.posture_m[i]),
-        lean_rad=float(s.lean[i] + s.face_turn[i]),
-        stock_lean_rad=float(stock.lean[i]),
-        open_rad=float(s.open[i]),
-        stance_rad=float(s.stance[i]),
-        path_rad=float(s.path[i]),
-        handle_rad=float(s.handle[i]),
-        low_point_m=float(s.low_point_m[i]),
-        uncorrected_low_point_m=float(s.uncorrected_low_point_m[i]),
-        arc_m=float(batch.clubs.arc_m[i]),
-        attack_ground_rad=float(s.attack[i] - s.face_turn[i] + s.missed_fall[i]),
-    )
-
-
-def _call(
-    i: int, candidate: Candidate, batch: Batch, solved: Solved, line: Line, leave: Vec, cost: Vec, hard: Vec
-) -> Call:
-    played, method, club = solved.played, candidate.method, candidate.club
-    launch, landing = played.launch, played.flights
-    aim = float(solved.aim[i])
-    down = landing.velocity[i]
-    return Call(
-        id=candidate.id,
-        club_id=club.id,
-        club_name=club.name,
-        method_id=method.id,
-        method_name=method.name,
-        school=method.school,
-        way=method.way,
-        swing=float(solved.swing[i]),
-        swing_words=swing_words(float(solved.swing[i])),
-        aim_rad=aim,
-        aim_offset_m=line.flag_m * math.tan(aim),
-        start_rad=float(azimuth(launch.velocity)[i]),
-        carry_m=float(played.carry[i]),
-        run_m=float(played.total[i] - played.carry[i]),
-        total_m=float(played.total[i]),
-        offline_m=float(played.offline[i]),
-        apex_m=float(landing.apex_m[i]),
-        descent_rad=math.atan2(-float(down[2]), math.hypot(float(down[0]), float(down[1]))),
-        launch_rad=float(elevation(launch.velocity)[i]),
-        ball_speed_m_s=float(np.linalg.norm(launch.velocity[i])),
-        club_speed_m_s=float(played.club_speed[i]),
-        spin_rad_s=float(np.linalg.norm(launch.spin[i])),
-        flight_s=float(landing.flight_s[i]),
-        delivered_loft_rad=float(played.delivery.delivered_loft[i]),
-        effective_bounce_rad=float(played.delivery.effective_bounce[i]),
-        leave_m=float(leave[i]),
-        cost_m=float(cost[i]),
-        difficulty=float(hard[i]),
-        miss=method.miss,
-        wins_when=method.wins_when,
-        source=method.source,
-        cautions=method.cautions,
-        key_words=method.key_words,
-        setup=_note(i, played, batch, solved.swing),
-    )
-
-
-def _path(played: Played, i: int) -> tuple[Vec, Vec]:
-    flight = played.flights.path[i, : played.flights.points[i]]
-    run = np.vstack([played.flights.landing[i : i + 1], played.runs.trace[i, : played.runs.rows[i]]])
-    return flight, run
-
-
-def _with_detail(calls: list[Call], batch: Batch, world: World) -> list[Call]:
-    """Draw and explain the calls given; the batch holds their candidates in the same order."""
-    swing, aim = np.array([c.swing for c in calls]), np.array([c.aim_rad for c in calls])
-    real = play(batch, world, swing, aim, record=True)
-    books = ledgers_of(batch, world, swing, aim, real)
-    level = replace(world, slope=Slope())
-    ghosts = play(replace(batch, change=Change()), level, swing, 0.0 * aim, record=True)
-    done = []
-    for i, call in enumerate(calls):
-        flight, run = _path(real, i)
-        ghost_flight, ghost_run = _path(ghosts, i)
-        ghost = Ghost(
-            carry_m=float(ghosts.carry[i]),
-            total_m=float(ghosts.total[i]),
-            apex_m=float(ghosts.flights.apex_m[i]),
-            delivered_loft_rad=float(ghosts.delivery.delivered_loft[i]),
-            flight=ghost_flight,
-            run=ghost_run,
-        )
-        done.append(replace(call, detail=Detail(flight, run, books[i], ghost)))
-    return done
-
-
 def _solve_all(
     question: Question, candidates: list[Candidate], kept_club_id: str | None, known_loft: float | None, world: World
 ) -> tuple[list[tuple[Call, Candidate]], list[FellOut]]:
@@ -199,17 +84,9 @@ def _solve_all(
         batch.take(index), world, solved.swing[index], solved.aim[index], question.player.scatter, hard[index]
     )
     cost = cost_of(leave, loft, known_loft)
-    calls = [(_call(i, candidates[i], batch, solved, question.line, leave, cost, hard), candidates[i]) for i in good]
+    calls = [(call_of(i, candidates[i], batch, solved, question.line, leave, cost, hard), candidates[i]) for i in good]
     calls.sort(key=lambda pair: (round(pair[0].cost_m, 3), pair[0].swing, pair[0].id))
     return calls, out
-
-
-class LevelChoice(NamedTuple):
-    """Club, length of swing and delivered loft of the first call from level ground."""
-
-    club_id: str
-    swing: float
-    loft_rad: float
 
 
 @lru_cache(maxsize=512)
@@ -245,32 +122,6 @@ def _second(calls: list[Call]) -> Call | None:
     return None
 
 
-def _swap(question: Question, level: LevelChoice | None, first: Call | None, world: World) -> Swap | None:
-    """Tell what the club swap does with the very same stroke."""
-    if level is None or first is None or first.club_id == level.club_id:
-        return None
-    player = question.player
-    ids = [c.id for c in player.bag]
-    place = np.array([ids.index(level.club_id), ids.index(level.club_id), ids.index(first.club_id)])
-    speed_before = stock_speeds(player)[place[0]] * level.swing
-    speeds = np.array(stock_speeds(player))[place]
-    batch = Batch(club_arrays(player, player.bag).take(place), speeds, Change(), player.stature_m)
-    swing = np.minimum(speed_before / speeds, 1.0)
-    here = play(batch, world, swing, np.zeros(3))
-    flat = play(batch, replace(world, slope=Slope()), swing, np.zeros(3))
-    lofts = here.delivery.delivered_loft
-    return Swap(
-        from_club=player.bag[place[0]].name,
-        to_club=player.bag[place[2]].name,
-        loft_level_rad=float(flat.delivery.delivered_loft[0]),
-        loft_kept_rad=float(lofts[1]),
-        loft_swapped_rad=float(lofts[2]),
-        level_total_m=float(flat.total[0]),
-        kept_total_m=float(here.total[1]),
-        swapped_total_m=float(here.total[2]),
-    )
-
-
 def kept_club(question: Question) -> tuple[str | None, LevelChoice | None]:
     """Find the club that 'kept club' keeps (asked for, or the level choice) and the level choice itself."""
     level = level_choice(question.player, question.line, question.air, question.wind)
@@ -298,12 +149,12 @@ def plan_right_handed(question: Question) -> Plan:
     by_id: dict[str, Call] = {}
     if picked:
         batch = make_batch(question, [cand for _, cand in picked], kept)
-        by_id = {c.id: c for c in _with_detail([call for call, _ in picked], batch, world)}
+        by_id = {c.id: c for c in with_detail([call for call, _ in picked], batch, world)}
     return Plan(
         calls=tuple(by_id.get(c.id, c) for c in calls),
         first_id=first.id if first else None,
         second_id=second.id if second else None,
         fell_out=tuple(out),
-        swap=_swap(question, level, first, world),
+        swap=swap_note(question, level, first, world),
         kept_club_id=kept,
     )

@@ -1,0 +1,132 @@
+"""Put a solved candidate into an answer: the call with its set-up, and its drawing, ledgers and ghost."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import replace
+
+import numpy as np
+
+from veltrin.core.geometry import Vec, azimuth, elevation
+from veltrin.core.ground import Slope
+from veltrin.core.plan.candidates import Candidate
+from veltrin.core.plan.ledgers import ledgers_of
+from veltrin.core.plan.model import Call, Detail, Ghost, Line, SetupNote
+from veltrin.core.plan.play import Batch, Played, World, play
+from veltrin.core.plan.solve import Solved
+from veltrin.core.strike import Change, stock_stroke
+
+_SWING_WORDS = (
+    (0.24, "knee to knee"),
+    (0.40, "hip to hip"),
+    (0.58, "waist to chest"),
+    (0.78, "chest to chest"),
+    (0.93, "three-quarter"),
+    (9.99, "full"),
+)
+
+
+def swing_words(swing: float) -> str:
+    """Length of swing in trade words. The speed shares behind the words are judgement."""
+    return next(words for upto, words in _SWING_WORDS if swing < upto)
+
+
+def _note(i: int, played: Played, batch: Batch, swing: Vec) -> SetupNote:
+    s = played.setup
+    stock = stock_stroke(batch.clubs, batch.stature_m, swing)
+    return SetupNote(
+        ball_back_m=float(s.ball_back_m[i]),
+        stance_width_m=float(s.width_m[i]),
+        stock_width_m=float(s.stock_width_m[i]),
+        lead_share=float(s.lead_share[i]),
+        stock_lead_share=float(s.stock_lead_share[i]),
+        shoulder_tilt_rad=float(s.shoulder_tilt[i]),
+        follow_fall=float(s.follow_fall[i]),
+        grip_down_m=float(s.grip_down_m[i]),
+        posture_m=float(s.posture_m[i]),
+        lean_rad=float(s.lean[i] + s.face_turn[i]),
+        stock_lean_rad=float(stock.lean[i]),
+        open_rad=float(s.open[i]),
+        stance_rad=float(s.stance[i]),
+        path_rad=float(s.path[i]),
+        handle_rad=float(s.handle[i]),
+        low_point_m=float(s.low_point_m[i]),
+        uncorrected_low_point_m=float(s.uncorrected_low_point_m[i]),
+        arc_m=float(batch.clubs.arc_m[i]),
+        attack_ground_rad=float(s.attack[i] - s.face_turn[i] + s.missed_fall[i]),
+    )
+
+
+def call_of(
+    i: int, candidate: Candidate, batch: Batch, solved: Solved, line: Line, leave: Vec, cost: Vec, hard: Vec
+) -> Call:
+    """Say one solved candidate as a call."""
+    played, method, club = solved.played, candidate.method, candidate.club
+    launch, landing = played.launch, played.flights
+    aim = float(solved.aim[i])
+    down = landing.velocity[i]
+    return Call(
+        id=candidate.id,
+        club_id=club.id,
+        club_name=club.name,
+        method_id=method.id,
+        method_name=method.name,
+        school=method.school,
+        way=method.way,
+        swing=float(solved.swing[i]),
+        swing_words=swing_words(float(solved.swing[i])),
+        aim_rad=aim,
+        aim_offset_m=line.flag_m * math.tan(aim),
+        start_rad=float(azimuth(launch.velocity)[i]),
+        carry_m=float(played.carry[i]),
+        run_m=float(played.total[i] - played.carry[i]),
+        total_m=float(played.total[i]),
+        offline_m=float(played.offline[i]),
+        apex_m=float(landing.apex_m[i]),
+        descent_rad=math.atan2(-float(down[2]), math.hypot(float(down[0]), float(down[1]))),
+        launch_rad=float(elevation(launch.velocity)[i]),
+        ball_speed_m_s=float(np.linalg.norm(launch.velocity[i])),
+        club_speed_m_s=float(played.club_speed[i]),
+        spin_rad_s=float(np.linalg.norm(launch.spin[i])),
+        flight_s=float(landing.flight_s[i]),
+        delivered_loft_rad=float(played.delivery.delivered_loft[i]),
+        effective_bounce_rad=float(played.delivery.effective_bounce[i]),
+        leave_m=float(leave[i]),
+        cost_m=float(cost[i]),
+        difficulty=float(hard[i]),
+        miss=method.miss,
+        wins_when=method.wins_when,
+        source=method.source,
+        cautions=method.cautions,
+        key_words=method.key_words,
+        setup=_note(i, played, batch, solved.swing),
+    )
+
+
+def _path(played: Played, i: int) -> tuple[Vec, Vec]:
+    flight = played.flights.path[i, : played.flights.points[i]]
+    run = np.vstack([played.flights.landing[i : i + 1], played.runs.trace[i, : played.runs.rows[i]]])
+    return flight, run
+
+
+def with_detail(calls: list[Call], batch: Batch, world: World) -> list[Call]:
+    """Draw and explain the calls given; the batch holds their candidates in the same order."""
+    swing, aim = np.array([c.swing for c in calls]), np.array([c.aim_rad for c in calls])
+    real = play(batch, world, swing, aim, record=True)
+    books = ledgers_of(batch, world, swing, aim, real)
+    level = replace(world, slope=Slope())
+    ghosts = play(replace(batch, change=Change()), level, swing, 0.0 * aim, record=True)
+    done = []
+    for i, call in enumerate(calls):
+        flight, run = _path(real, i)
+        ghost_flight, ghost_run = _path(ghosts, i)
+        ghost = Ghost(
+            carry_m=float(ghosts.carry[i]),
+            total_m=float(ghosts.total[i]),
+            apex_m=float(ghosts.flights.apex_m[i]),
+            delivered_loft_rad=float(ghosts.delivery.delivered_loft[i]),
+            flight=ghost_flight,
+            run=ghost_run,
+        )
+        done.append(replace(call, detail=Detail(flight, run, books[i], ghost)))
+    return done

@@ -1,0 +1,151 @@
+import { cleanup, fireEvent, render, screen, within } from '@testing-library/react'
+import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest'
+import type { PlanResponse } from '../api/client'
+import { RefusedError } from '../api/client'
+import { Handle } from '../drawing/Handle'
+import { RANGES, START } from '../lib/reading'
+import { METRIC } from '../lib/units'
+import { CallsPanel } from '../places/bench/CallsPanel'
+import { EditableNumber } from '../ui/EditableNumber'
+import { Problem } from '../ui/Problem'
+import { sampleCall } from './sample'
+
+beforeAll(() => {
+  window.matchMedia = (query) =>
+    ({
+      matches: true,
+      media: query,
+      addEventListener: vi.fn(),
+      removeEventListener: vi.fn(),
+    }) as unknown as MediaQueryList
+})
+afterEach(cleanup)
+
+describe('a number in words', () => {
+  const open = () => {
+    const onChange = vi.fn()
+    render(
+      <EditableNumber shown="6° down" value={6} range={RANGES.fall} units={METRIC} onChange={onChange} />,
+    )
+    fireEvent.click(screen.getByRole('button', { name: /Fall: 6° down/ }))
+    return { onChange, field: screen.getByRole('textbox', { name: 'Fall' }) }
+  }
+
+  it('takes a good value on Enter', () => {
+    const { onChange, field } = open()
+    fireEvent.change(field, { target: { value: '7,5' } })
+    fireEvent.keyDown(field, { key: 'Enter' })
+    expect(onChange).toHaveBeenCalledExactlyOnceWith(7.5)
+    expect(screen.queryByRole('textbox')).toBeNull()
+  })
+
+  it('tells the range and keeps the field open on a bad one', () => {
+    const { onChange, field } = open()
+    fireEvent.change(field, { target: { value: '50' } })
+    fireEvent.keyDown(field, { key: 'Enter' })
+    expect(screen.getByRole('alert').textContent).toContain('from -20 to 20')
+    expect(onChange).not.toHaveBeenCalled()
+    fireEvent.keyDown(field, { key: 'Escape' })
+    expect(screen.getByRole('button', { name: /6° down/ })).toBeTruthy()
+  })
+})
+
+describe('a grip', () => {
+  const grip = () => {
+    const onStep = vi.fn()
+    render(
+      <svg>
+        <Handle
+          x={0} y={0} along="y" label="Fall" value={6} low={-20} high={20} step={0.5} spoken="6° down" up={-1}
+          valueAt={() => 0} onDrag={vi.fn()} onRelease={vi.fn()} onStep={onStep}
+        />
+      </svg>,
+    ) // prettier-ignore
+    return { onStep, handle: screen.getByRole('slider', { name: 'Fall' }) }
+  }
+
+  it.each([
+    ['ArrowUp', 5.5],
+    ['ArrowDown', 6.5],
+    ['PageDown', 11],
+    ['Home', 0],
+  ])('moves on %s', (key, value) => {
+    const { onStep, handle } = grip()
+    fireEvent.keyDown(handle, { key })
+    expect(onStep).toHaveBeenCalledExactlyOnceWith(value)
+  })
+
+  it('leaves other keys alone and speaks its value', () => {
+    const { onStep, handle } = grip()
+    fireEvent.keyDown(handle, { key: 'x' })
+    expect(onStep).not.toHaveBeenCalled()
+    expect(handle.getAttribute('aria-valuetext')).toBe('6° down')
+  })
+})
+
+describe('the calls', () => {
+  const plan: PlanResponse = {
+    calls: [
+      sampleCall(),
+      sampleCall({ id: 'b', club_name: 'Sand wedge 54' }),
+      sampleCall({ id: 'c', club_name: '9-iron', run_m: -0.6 }),
+    ],
+    first_id: '58~dropped-foot',
+    second_id: 'b',
+    fell_out: [
+      {
+        club_id: 'd',
+        club_name: 'Driver',
+        method_id: 's',
+        method_name: 'Stock swing',
+        reason: 'needs a tee',
+      },
+    ],
+    swap: null,
+    kept_club_id: null,
+  }
+  const show = (chosen: string, shown = plan) => {
+    const onChoose = vi.fn()
+    render(
+      <CallsPanel
+        plan={shown}
+        chosen={chosen}
+        reading={START}
+        units={METRIC}
+        isSettling={false}
+        onChoose={onChoose}
+      />,
+    )
+    return onChoose
+  }
+
+  it('shows first, second, the rest and what fell out', () => {
+    const onChoose = show('58~dropped-foot')
+    expect(within(screen.getByRole('article', { name: 'First call' })).getByText(/Lob wedge 58/)).toBeTruthy()
+    fireEvent.click(within(screen.getByRole('article', { name: 'Second call' })).getByRole('button'))
+    expect(onChoose).toHaveBeenCalledWith('b')
+    expect(screen.getByText('−0.5')).toBeTruthy()
+    expect(screen.getByText(/needs a tee/)).toBeTruthy()
+  })
+
+  it('gives a pick from the rest a card of its own', () => {
+    show('c')
+    expect(within(screen.getByRole('article', { name: 'Your pick' })).getByText(/9-iron/)).toBeTruthy()
+  })
+
+  it('says plainly when nothing gets there', () => {
+    show('', { ...plan, calls: [], first_id: null, second_id: null })
+    expect(screen.getByText(/No club in this bag gets there/)).toBeTruthy()
+  })
+})
+
+it('tells what the server refused: field, problem and fix', () => {
+  const items = [
+    { field: 'line.flag_m', problem: 'is out of range (1).', fix: 'Give a value of at least 2.' },
+  ]
+  const onRetry = vi.fn()
+  render(<Problem error={new RefusedError(items)} onRetry={onRetry} />)
+  expect(screen.getByRole('alert').textContent).toContain('Give a value of at least 2.')
+  fireEvent.click(screen.getByRole('button', { name: 'Try again' }))
+  expect(onRetry).toHaveBeenCalledOnce()
+})
