@@ -9,7 +9,8 @@ import pytest
 from tests.players import player, question, strike
 from veltrin.core.kit import present
 from veltrin.core.methods import CATALOGUE, Case
-from veltrin.core.methods.stock import MOST_LEAN_RAD, MOST_OPEN_RAD, opened_to_gain
+from veltrin.core.methods.face import MOST_OPEN_RAD, opened_to_gain, opened_to_look_straight
+from veltrin.core.methods.stock import MOST_LEAN_RAD
 from veltrin.core.plan import plan_shot
 
 FALLS = (-14.0, -5.0, 0.0, 5.0, 14.0)
@@ -77,6 +78,24 @@ def test_opening_gains_the_loft_that_was_asked_for(gain: float) -> None:
     opened = opened_to_gain(case, math.radians(gain))
     shown = present(club.loft_rad, club.lie_rad, club.bounce_rad, open_rad=opened)
     assert math.degrees(shown.delivered_loft_rad[0]) == pytest.approx(54 + gain, abs=0.05)
+
+
+@pytest.mark.parametrize(("club_id", "about"), [("58", 7.8), ("9-iron", 3.6), ("4-hybrid", 1.7)])
+def test_lowered_handle_wants_the_opening_that_looks_straight(club_id: str, about: float) -> None:
+    club, lowered = player().club(club_id), math.radians(-4)
+    case = Case(question(6, 0, 20.0).slope, club, None)
+    opened = opened_to_look_straight(case, lowered)
+    shown = present(club.loft_rad, club.lie_rad, club.bounce_rad, open_rad=opened, handle_rad=lowered)
+    assert math.degrees(shown.face_azimuth_rad[0]) == pytest.approx(0.0, abs=0.05)
+    # By hand: the handle turns the face by tan(opened loft) a degree, opening turns it back by about 0.9 a degree:
+    # 4 tan 61 / 0.93 = 7.8 for the 58.
+    assert math.degrees(opened) == pytest.approx(about, abs=0.3)
+
+
+def test_dropped_foot_aims_little_off() -> None:
+    for call in plan_shot(question(6, 0, 60)).calls:
+        if call.method_id == "dropped-foot":
+            assert abs(call.aim_rad) < math.radians(4), call.id
 
 
 def test_soft_bank_draw_aims_right_and_swings_from_inside() -> None:

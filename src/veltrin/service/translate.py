@@ -258,6 +258,7 @@ def plan_out(plan: Plan) -> PlanResponse:
                 method_id=f.method_id,
                 method_name=f.method_name,
                 reason=f.reason,
+                short_m=f.short_m,
             )
             for f in plan.fell_out
         ],

@@ -380,6 +380,11 @@ export interface components {
             method_name: string;
             /** Reason */
             reason: string;
+            /**
+             * Short M
+             * @description How far a full swing stops short of the flag.
+             */
+            short_m: number | null;
         };
         /**
          * FlightRequest

@@ -104,7 +104,9 @@ function shoulderWords(call: Call): string | null {
 function pressureWords(call: Call): string | null {
   const lead = Math.round(call.setup.lead_pct)
   if (Math.abs(lead - call.setup.stock_lead_pct) < 3) return null
-  return lead >= 50 ? `Stand on the lead leg, ${lead} %.` : `Stand on the trail leg, ${100 - lead} %.`
+  return lead >= 50
+    ? `Stand on the lead leg, ${lead}\u00a0%.`
+    : `Stand on the trail leg, ${100 - lead}\u00a0%.`
 }
 
 function handsWords(call: Call): string | null {

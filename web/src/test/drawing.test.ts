@@ -83,24 +83,32 @@ describe('the fast answer', () => {
   })
 })
 
-it('groups what fell out by reason', () => {
-  const fell = (club_name: string, method_name: string, reason: string) => ({
+it('groups what fell out by reason, each club once with its nearest miss', () => {
+  const fell = (club_name: string, method_name: string, reason: string, short_m: number | null = null) => ({
     club_id: 'x',
     method_id: 'y',
     club_name,
     method_name,
     reason,
+    short_m,
   })
   const groups = groupByReason([
     fell('Driver', 'Stock swing', 'needs a tee'),
     fell('Driver', 'Stand tall', 'is for a ball above the feet'),
     fell('7-iron', 'Stand tall', 'is for a ball above the feet'),
-    fell('3-wood', 'Stock swing', 'a wood is not swung this short'),
-    fell('5-wood', 'Stock swing', 'a wood is not swung this short'),
+    fell('9-iron', 'Stock swing', 'a full swing stops short', 11),
+    fell('9-iron', 'Downhill cut', 'a full swing stops short', 9),
+    fell('58', 'Stock swing', 'a full swing stops short', 40),
   ])
   expect(groups).toEqual([
-    ['needs a tee', ['Driver']],
-    ['Stand tall is for a ball above the feet', []],
-    ['a wood is not swung this short', ['3-wood', '5-wood']],
+    { words: 'needs a tee', clubs: [{ name: 'Driver', short: null }] },
+    { words: 'Stand tall is for a ball above the feet', clubs: [] },
+    {
+      words: 'a full swing stops short',
+      clubs: [
+        { name: '9-iron', short: 9 },
+        { name: '58', short: 40 },
+      ],
+    },
   ])
 })

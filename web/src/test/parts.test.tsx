@@ -99,6 +99,7 @@ describe('the calls', () => {
         method_id: 's',
         method_name: 'Stock swing',
         reason: 'needs a tee',
+        short_m: null,
       },
     ],
     swap: null,

@@ -38,7 +38,7 @@ describe('what to say to the player', () => {
     expect(said).toEqual([
       'Feet 13 cm wider. Stance 10° closed, trail foot back.',
       'Ball 5 cm back of stock.',
-      'Shoulders 5° down with the hill. Stand on the lead leg, 83 %. Stand 3 cm lower.',
+      'Shoulders 5° down with the hill. Stand on the lead leg, 83\u00a0%. Stand 3 cm lower.',
       'Open the face 6°, then take the grip. Grip down 2 cm. Handle 4° lower.',
       'Hip to hip. Swing 1° right of the aim. Trail foot back.',
     ])
@@ -63,6 +63,8 @@ describe('what to say to the player', () => {
   })
 
   it('names the trail leg uphill', () => {
-    expect(sayLines(sampleCall({}, { lead_pct: 26 }), 'right', METRIC).join(' ')).toContain('trail leg, 74 %')
+    expect(sayLines(sampleCall({}, { lead_pct: 26 }), 'right', METRIC).join(' ')).toContain(
+      'trail leg, 74\u00a0%',
+    )
   })
 })

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 
+from veltrin.core.methods.face import opened_to_look_straight
 from veltrin.core.methods.method import Case, Method, downhill_only
 from veltrin.core.strike import Change
 
@@ -23,14 +24,15 @@ def _cut(case: Case) -> Change:
 
 
 def _dropped(case: Case) -> Change:
-    # Lowering the handle turns the face left by about as much as opening it turned it right, and keeps the loft.
+    # The face is opened for loft, the handle lowered until the face looks back at the target.
+    lowered = math.radians(-4.0)
     return Change(
         follow_touch=0.78,
         follow_full=0.88,
         lead_bias=0.07,
         stance_rad=math.radians(-10.0),
-        open_rad=math.radians(6.0),
-        handle_rad=math.radians(-4.0),
+        open_rad=opened_to_look_straight(case, lowered),
+        handle_rad=lowered,
         path_rad=math.radians(-1.0),
     )
 

@@ -4,25 +4,11 @@ from __future__ import annotations
 
 import math
 
-import numpy as np
-
-from veltrin.core.kit import present
+from veltrin.core.methods.face import opened_to_gain
 from veltrin.core.methods.method import WORTH_ADJUSTING_RAD, Case, Method, never
 from veltrin.core.strike import Change
 
-MOST_OPEN_RAD = math.radians(25.0)
 MOST_LEAN_RAD = math.radians(8.0)
-
-
-def opened_to_gain(case: Case, wanted_rad: float) -> float:
-    """How far to open the face (rad) so that it shows `wanted_rad` more loft, at most MOST_OPEN_RAD.
-
-    Found on the turned face itself; at lie 64 deg one degree of opening gives about 0.44 of loft.
-    """
-    grid = np.linspace(0.0, MOST_OPEN_RAD, 51)
-    shown = present(case.club.loft_rad, case.club.lie_rad, case.club.bounce_rad, open_rad=grid)
-    gained = shown.delivered_loft_rad - case.club.loft_rad
-    return float(np.interp(wanted_rad, gained, grid))
 
 
 def _kept_refuses(case: Case) -> str | None:

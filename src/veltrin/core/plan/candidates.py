@@ -26,9 +26,9 @@ class Candidate:
         """Stable id of the pair, used in URLs."""
         return f"{self.club.id}~{self.method.id}"
 
-    def fell(self, reason: str) -> FellOut:
+    def fell(self, reason: str, short_m: float | None = None) -> FellOut:
         """Say why this one is out."""
-        return FellOut(self.club.id, self.club.name, self.method.id, self.method.name, reason)
+        return FellOut(self.club.id, self.club.name, self.method.id, self.method.name, reason, short_m)
 
 
 def list_candidates(question: Question, kept_club_id: str | None) -> tuple[list[Candidate], list[FellOut]]:

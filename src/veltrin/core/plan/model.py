@@ -152,13 +152,14 @@ class Call:
 
 @dataclass(frozen=True)
 class FellOut:
-    """A way that was considered and dropped, with the reason."""
+    """A way that was considered and dropped, with the reason; `short_m` is how far a full swing stops short."""
 
     club_id: str
     club_name: str
     method_id: str
     method_name: str
     reason: str
+    short_m: float | None = None
 
 
 class LevelChoice(NamedTuple):

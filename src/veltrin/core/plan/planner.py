@@ -28,6 +28,9 @@ WOOD_SHORTEST_SWING = 0.70
 LEAST_LAUNCH_RAD = math.radians(4.0)
 """Lower than this it never gets off the turf. Judgement."""
 
+LONGEST_JUDGED_RUN_M = 40.0
+"""A longer run depends on every bump in the way. Judgement."""
+
 ALIKE_AIM_RAD = math.radians(1.0)
 
 
@@ -40,23 +43,23 @@ def make_batch(question: Question, candidates: list[Candidate], kept_club_id: st
     return Batch(club_arrays(player, player.bag).take(place), speeds, stack_changes(changes), player.stature_m)
 
 
-def reason_against(i: int, candidate: Candidate, solved: Solved, flag_m: float) -> str | None:
+def reason_against(i: int, candidate: Candidate, solved: Solved) -> str | None:
     """Why a solved candidate falls out after all, or None."""
     played = solved.played
-    if float(elevation(played.launch.velocity)[i]) < LEAST_LAUNCH_RAD:
-        loft = math.degrees(float(played.delivery.delivered_loft[i]))
-        return f"won't get up: {loft:.0f}° of loft is left on this slope"
-    if solved.short[i]:
-        return f"a full swing stops {flag_m - float(solved.full_total[i]):.0f} m short"
-    if not played.runs.held[i]:
-        return "the ball does not stop on this tilt"
-    if solved.long[i]:
-        return "the shortest stroke already runs past"
-    if candidate.club.kind == "wood" and solved.swing[i] < WOOD_SHORTEST_SWING:
-        return "a wood is not swung this short"
-    if solved.unsettled[i]:
-        return "no length of swing leaves it at the flag: the ground changes just there"
-    return None
+    run = float(played.total[i] - played.carry[i])
+    reasons = (
+        (float(elevation(played.launch.velocity)[i]) < LEAST_LAUNCH_RAD, "won't get up: too little loft is left here"),
+        (solved.short[i], "a full swing stops short"),
+        (not played.runs.held[i], "the ball does not stop on this tilt"),
+        (solved.long[i], "the shortest stroke already runs past"),
+        (
+            candidate.club.kind == "wood" and solved.swing[i] < WOOD_SHORTEST_SWING,
+            "a wood is not swung this short",
+        ),
+        (run > LONGEST_JUDGED_RUN_M, "lands so hot that nobody can judge the run"),
+        (solved.unsettled[i], "no length of swing leaves it at the flag: the ground changes just there"),
+    )
+    return next((words for is_out, words in reasons if is_out), None)
 
 
 def _solve_all(
@@ -68,11 +71,12 @@ def _solve_all(
     out: list[FellOut] = []
     good: list[int] = []
     for i, candidate in enumerate(candidates):
-        reason = reason_against(i, candidate, solved, flag)
+        reason = reason_against(i, candidate, solved)
         if reason is None:
             good.append(i)
         else:
-            out.append(candidate.fell(reason))
+            short = flag - float(solved.full_total[i]) if solved.short[i] else None
+            out.append(candidate.fell(reason, short))
     index = np.array(good, dtype=int)
     if not good:
         return [], out

@@ -177,6 +177,7 @@ class FellOutOut(Contract):
     method_id: str
     method_name: str
     reason: str
+    short_m: float | None = Field(description="How far a full swing stops short of the flag.")
 
 
 class SwapOut(Contract):

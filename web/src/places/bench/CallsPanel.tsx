@@ -128,31 +128,41 @@ function OtherCalls(props: {
   )
 }
 
-/** What fell out, one line per reason with the clubs it struck. */
-export function groupByReason(fellOut: FellOut[]): [string, string[]][] {
-  const groups = new Map<string, string[]>()
-  for (const { club_name, method_name, reason } of fellOut) {
+export interface FellGroup {
+  words: string
+  clubs: { name: string; short: number | null }[]
+}
+
+/** What fell out, one line per reason with the clubs it struck; of several ways with one club, the nearest miss. */
+export function groupByReason(fellOut: FellOut[]): FellGroup[] {
+  const groups = new Map<string, FellGroup>()
+  for (const { club_name: name, method_name, reason, short_m: short } of fellOut) {
     // A way that doesn't fit the lie fell for every club alike: name the way, not thirteen clubs.
     const isForEveryClub = reason.startsWith('is for') || reason.startsWith('has nothing')
     const words = isForEveryClub ? `${method_name} ${reason}` : reason
-    const names = groups.get(words) ?? []
-    if (!isForEveryClub && !names.includes(club_name)) names.push(club_name)
-    groups.set(words, names)
+    const group = groups.get(words) ?? { words, clubs: [] }
+    groups.set(words, group)
+    if (isForEveryClub) continue
+    const known = group.clubs.find((club) => club.name === name)
+    if (!known) group.clubs.push({ name, short })
+    else if (known.short !== null && short !== null) known.short = Math.min(known.short, short)
   }
-  return [...groups]
+  return [...groups.values()]
 }
 
-function Fallen({ fellOut }: { fellOut: FellOut[] }) {
+function Fallen({ fellOut, units }: { fellOut: FellOut[]; units: Units }) {
   const groups = groupByReason(fellOut)
   if (groups.length === 0) return null
+  const named = ({ name, short }: FellGroup['clubs'][number]) =>
+    short === null ? name : `${name} (${distance(short, units)} ${units.distance})`
   return (
     <details className="px-3 py-2 text-[13px]">
       <summary className="cursor-pointer font-bold">Fell out, and why ({groups.length})</summary>
       <ul className="mt-1 space-y-1">
-        {groups.map(([reason, names]) => (
-          <li key={reason}>
-            {names.length > 0 && <b>{names.join(', ')}: </b>}
-            {reason}.
+        {groups.map(({ words, clubs }) => (
+          <li key={words}>
+            {clubs.length > 0 && <b>{clubs.map(named).join(', ')}: </b>}
+            {words}.
           </li>
         ))}
       </ul>
@@ -185,7 +195,7 @@ export function CallsPanel({ plan, chosen, reading, units, isSettling, onChoose 
         )}
         {picked && <CallCard {...card} call={picked} rank="·" title="Your pick" isChosen />}
         {others.length > 0 && <OtherCalls calls={others} chosen={chosen} units={units} onChoose={onChoose} />}
-        <Fallen fellOut={plan.fell_out} />
+        <Fallen fellOut={plan.fell_out} units={units} />
       </div>
     </section>
   )

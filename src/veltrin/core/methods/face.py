@@ -1,0 +1,35 @@
+"""How far to open a face, found on the turned face itself instead of a rule of thumb."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+
+from veltrin.core.geometry import Vec
+from veltrin.core.kit import Presented, present
+from veltrin.core.methods.method import Case
+
+MOST_OPEN_RAD = math.radians(25.0)
+
+
+def _fan(case: Case, handle_rad: float = 0.0) -> tuple[Vec, Presented]:
+    """The case's club at every opening from square to MOST_OPEN_RAD."""
+    grid = np.linspace(0.0, MOST_OPEN_RAD, 51)
+    club = case.club
+    return grid, present(club.loft_rad, club.lie_rad, club.bounce_rad, open_rad=grid, handle_rad=handle_rad)
+
+
+def opened_to_gain(case: Case, wanted_rad: float) -> float:
+    """How far to open the face (rad) so that it shows `wanted_rad` more loft, at most MOST_OPEN_RAD."""
+    grid, shown = _fan(case)
+    return float(np.interp(wanted_rad, shown.delivered_loft_rad - case.club.loft_rad, grid))
+
+
+def opened_to_look_straight(case: Case, handle_rad: float) -> float:
+    """How far to open a face (rad) whose handle was moved by `handle_rad` so that it looks at the target again.
+
+    A lowered handle (negative) turns a lofted face left; little loft turns little and wants little opening.
+    """
+    grid, shown = _fan(case, handle_rad)
+    return float(np.interp(0.0, -shown.face_azimuth_rad, grid))
