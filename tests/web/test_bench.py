@@ -217,6 +217,7 @@ def test_what_fell_out_is_told_with_reasons(running: Running, open_page: Open) -
 def test_no_call_at_all_is_said_plainly(running: Running, open_page: Open) -> None:
     page = open_page(running.url + "/?p=ansgar&fall=-15&flag=230&front=220&back=245")
     expect(part(page, "Calls")).to_contain_text("No club in this bag gets there")
+    expect(part(page, "Calls")).to_contain_text(re.compile(r"The nearest, the .*, stops \d+ m short"))
 
 
 def test_bench_fits_without_scrolling(running: Running, open_page: Open) -> None:

@@ -170,6 +170,20 @@ function Fallen({ fellOut, units }: { fellOut: FellOut[]; units: Units }) {
   )
 }
 
+/** Nothing gets there: say so, and how near the nearest comes. */
+function NoCall({ fellOut, units }: { fellOut: FellOut[]; units: Units }) {
+  const shorts = fellOut.filter((fell) => fell.short_m !== null)
+  const nearest = shorts.toSorted((a, b) => (a.short_m ?? 0) - (b.short_m ?? 0))[0]
+  return (
+    <p className="px-3 py-3">
+      <b>No club in this bag gets there from this lie.</b>{' '}
+      {nearest
+        ? `The nearest, the ${nearest.club_name}, stops ${distance(nearest.short_m ?? 0, units)} ${units.distance} short. Bring the flag nearer to lay up.`
+        : 'Bring the flag nearer, or see below why each one fell out.'}
+    </p>
+  )
+}
+
 /** Calls: first, second, the rest, and what fell out. */
 export function CallsPanel({ plan, chosen, reading, units, isSettling, onChoose }: CallsPanelProps) {
   const find = (id: string | null) => plan.calls.find((call) => call.id === id)
@@ -185,10 +199,7 @@ export function CallsPanel({ plan, chosen, reading, units, isSettling, onChoose 
         {first ? (
           <CallCard {...card} call={first} rank="1" title="First call" isChosen={first.id === chosen} />
         ) : (
-          <p className="px-3 py-3">
-            <b>No club in this bag gets there from this lie.</b> Bring the flag nearer, or see below why each
-            one fell out.
-          </p>
+          <NoCall fellOut={plan.fell_out} units={units} />
         )}
         {second && (
           <CallCard {...card} call={second} rank="2" title="Second call" isChosen={second.id === chosen} />
