@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import shutil
+import socket
 import sys
 import tempfile
 from collections.abc import Callable
@@ -38,15 +39,23 @@ def main() -> None:
     """Work out the shot that is not flat and clean."""
 
 
-def _run_server(store: Store, port: int) -> None:
-    config = uvicorn.Config(create_app(store, WEB_DIST), host=LOOPBACK, port=port, log_level="warning")
-    server = uvicorn.Server(config)
-    socket = config.bind_socket()
-    # Listening before the address is told: whoever opens it at once waits instead of being refused.
-    socket.listen(config.backlog)
-    click.echo(f"Veltrin is at http://{LOOPBACK}:{socket.getsockname()[1]}  (Ctrl-C stops it)")
+def _listen(port: int, or_any: bool) -> socket.socket:
+    """Listen on the loopback address before it is told: whoever opens it at once waits instead of being refused."""
     try:
-        server.run(sockets=[socket])
+        return socket.create_server((LOOPBACK, port), backlog=128)
+    except OSError as error:
+        if or_any:
+            return socket.create_server((LOOPBACK, 0), backlog=128)
+        raise click.ClickException(
+            f"Port {port} can't be used ({error.strerror}). Give another with --port, or --port 0 for a free one."
+        ) from error
+
+
+def _run_server(store: Store, listening: socket.socket) -> None:
+    server = uvicorn.Server(uvicorn.Config(create_app(store, WEB_DIST), log_level="warning"))
+    click.echo(f"Veltrin is at http://{LOOPBACK}:{listening.getsockname()[1]}  (Ctrl-C stops it)")
+    try:
+        server.run(sockets=[listening])
     except KeyboardInterrupt:
         pass
     finally:
@@ -60,18 +69,21 @@ def _run_server(store: Store, port: int) -> None:
 def serve(port: int | None, data_dir: Path | None) -> None:
     """Serve your own data on this machine only."""
     settings = Settings() if data_dir is None else Settings(data_dir=data_dir)
-    _run_server(open_store(settings.database), settings.port if port is None else port)
+    listening = _listen(settings.port if port is None else port, or_any=False)
+    _run_server(open_store(settings.database), listening)
 
 
 @main.command()
 @click.option("--port", type=click.IntRange(0, 65535), help="Port on the loopback address (0: a free one).")
 def demo(port: int | None) -> None:
     """Serve a made-up coach, players and course from a fresh folder that is removed at the end."""
+    # Nobody has the demo's address in a bookmark: if the usual port is taken, any other will do.
+    listening = _listen(Settings().port if port is None else port, or_any=port is None)
     folder = Path(tempfile.mkdtemp(prefix="veltrin-demo-"))
     try:
         store = open_store(folder / "veltrin.sqlite3")
         fill(store)
-        _run_server(store, Settings().port if port is None else port)
+        _run_server(store, listening)
     finally:
         shutil.rmtree(folder, ignore_errors=True)
 

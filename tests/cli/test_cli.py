@@ -6,6 +6,7 @@ import json
 import os
 import re
 import signal
+import socket
 import subprocess
 import sys
 import urllib.request
@@ -114,6 +115,15 @@ def test_doctor_names_what_it_looked_at(monkeypatch: pytest.MonkeyPatch, tmp_pat
     broken = run("doctor", text="")
     assert broken.exit_code == 1
     assert "VELTRIN_DATA_DIR" in broken.output
+
+
+def test_a_port_in_use_is_told(tmp_path: Path) -> None:
+    with socket.create_server(("127.0.0.1", 0)) as taken:
+        port = str(taken.getsockname()[1])
+        result = run("serve", "--port", port, "--data-dir", str(tmp_path), text="")
+    assert result.exit_code == 1
+    assert f"Port {port} can't be used" in result.stderr
+    assert "--port 0" in result.stderr
 
 
 def test_demo_serves_from_a_fresh_folder_and_stops_cleanly(tmp_path: Path) -> None:

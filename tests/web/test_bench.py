@@ -206,6 +206,17 @@ def test_keys_are_listed_and_silent_while_typing(running: Running, open_page: Op
     expect(page.get_by_label("Note")).to_have_value("kudos")
 
 
+def test_coach_keeps_another_club(running: Running, open_page: Open) -> None:
+    page = open_page(running.url + LIE)
+    settled(page)
+    expect(page.get_by_role("combobox", name="Kept club")).to_contain_text("as from level")
+    page.get_by_role("combobox", name="Kept club").click()
+    page.get_by_role("option", name="9-iron").click()
+    settled(page)
+    expect(page).to_have_url(re.compile("keep=9-iron"))
+    expect(page.get_by_role("button", name="9-iron, kept club").first).to_be_visible()
+
+
 def test_what_fell_out_is_told_with_reasons(running: Running, open_page: Open) -> None:
     page = open_page(running.url + "/?p=ansgar&fall=0&flag=190&front=180&back=205")
     settled(page)

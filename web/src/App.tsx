@@ -91,7 +91,8 @@ export function App() {
     '?': () => setSheet('keys'),
   }
   const choosePlayer = (id: string) => {
-    set({ player: id, call: '' })
+    // Another bag may not hold the kept club or the call.
+    set({ player: id, call: '', keep: '' })
     saveSettings({ last_player_id: id })
   }
   const error = players.error ?? settings.error

@@ -140,6 +140,7 @@ export function Elevation({ reading, drawn, scale, cut, units, onDrag, onRelease
     <svg
       viewBox={`0 ${cut} ${scale.width} ${ELEV_H - cut}`}
       className="block w-full"
+      role="group"
       aria-label="The line from the side"
     >
       <Hatches id="elev" />

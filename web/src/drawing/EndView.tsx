@@ -28,6 +28,7 @@ export function EndView({ side, leftHanded, shown, onDrag, onRelease, onStep }: 
     <svg
       viewBox={`0 0 ${END_W} ${END_H}`}
       className="block h-full w-full"
+      role="group"
       aria-label="Across the line, seen from behind"
     >
       <Hatches id="end" />

@@ -115,7 +115,12 @@ function Notes({ setup, isLeft }: { setup: Setup; isLeft: boolean }) {
 export function FaceOnView({ setup, fall }: FaceOnProps) {
   const tilt = setup.shoulder_tilt_deg
   return (
-    <svg viewBox={`0 0 ${FACE_W} ${FACE_H}`} className="block w-full" aria-label="Set-up across the line">
+    <svg
+      viewBox={`0 0 ${FACE_W} ${FACE_H}`}
+      className="block w-full"
+      role="img"
+      aria-label="Set-up across the line"
+    >
       <Hatches id="face" />
       <clipPath id="face-clip">
         <rect width={FACE_W} height={FACE_H - 34} />

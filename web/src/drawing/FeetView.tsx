@@ -73,7 +73,12 @@ export function FeetView({ setup, leftHanded, units }: FeetProps) {
   // An open face looks right of the aim for a right-hander, left for a left-hander (about 0.9 of the turn).
   const face = setup.open_deg * 0.9 * hand
   return (
-    <svg viewBox={`0 0 ${FEET_W} ${FEET_H}`} className="block w-full" aria-label="Set-up from above">
+    <svg
+      viewBox={`0 0 ${FEET_W} ${FEET_H}`}
+      className="block w-full"
+      role="img"
+      aria-label="Set-up from above"
+    >
       <line x1={8} x2={FEET_W - 12} y1={line} y2={line} stroke="var(--quiet)" strokeDasharray="2 4" />
       <path d={`M${FEET_W - 18} ${line - 4}l8 4-8 4`} fill="none" stroke="var(--quiet)" />
       <Stance width={setup.stock_width_m} stance={0} back={0} hand={hand} ghost line={line} />

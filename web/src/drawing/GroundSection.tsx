@@ -153,6 +153,7 @@ export function GroundSection(props: GroundProps) {
     <svg
       viewBox={`0 0 ${GROUND_W} ${GROUND_H}`}
       className="block w-full"
+      role="group"
       aria-label="Ground under the ball, in section"
     >
       <Hatches id="ground" />

@@ -97,7 +97,12 @@ export function PlanView(props: PlanProps) {
   const flagX = scale.x(reading.flag)
   const leave = first ? first.call.leave_m * scale.k : 0
   return (
-    <svg viewBox={`0 0 ${scale.width} ${PLAN_H}`} className="block w-full" aria-label="The line from above">
+    <svg
+      viewBox={`0 0 ${scale.width} ${PLAN_H}`}
+      className="block w-full"
+      role="img"
+      aria-label="The line from above"
+    >
       <Green reading={reading} scale={scale} />
       <line x1={scale.x(0)} y1={MID} x2={flagX} y2={MID} stroke="var(--quiet)" strokeDasharray="2 4" />
       <Tilt reading={reading} scale={scale} />

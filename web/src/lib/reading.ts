@@ -16,6 +16,8 @@ export interface Reading {
   temperature: number
   altitude: number
   humidity: number
+  /** Club the coach wants kept; empty: the one the player would use from level. */
+  keep: string
   /** Call the coach looks at; empty: the first call. */
   call: string
 }
@@ -63,6 +65,7 @@ export const START: Reading = {
   temperature: 15,
   altitude: 0,
   humidity: 50,
+  keep: '',
   call: '',
 }
 
@@ -81,6 +84,7 @@ const SHORT: Record<keyof Reading, string> = {
   temperature: 't',
   altitude: 'alt',
   humidity: 'hum',
+  keep: 'keep',
   call: 'call',
 }
 
@@ -141,6 +145,7 @@ export function fromSearch(search: string, base: Reading): Reading {
   for (const key of Object.keys(RANGES) as NumberKey[]) next[key] = readNumber(params, key) ?? base[key]
   next.player = params.get(SHORT.player) ?? base.player
   next.call = params.get(SHORT.call) ?? base.call
+  next.keep = params.get(SHORT.keep) ?? base.keep
   next.surround = readWord(params, SHORT.surround, SURROUNDS) ?? base.surround
   next.firmness = readWord(params, SHORT.firmness, FIRMNESSES) ?? base.firmness
   return next.front < next.back ? next : { ...next, front: base.front, back: base.back }
@@ -166,6 +171,7 @@ export function toRequest(reading: Reading, only: string[] = []): PlanRequest {
       humidity_pct: reading.humidity,
     },
     wind: { speed_m_s: 0, from_deg: 0, height_m: 2 },
+    kept_club_id: reading.keep === '' ? null : reading.keep,
     detail_for: reading.call ? [reading.call] : [],
     only,
   }
@@ -190,6 +196,7 @@ export function fromRequest(request: PlanRequest, call: string): Reading {
     temperature: air.temperature_c,
     altitude: air.altitude_m,
     humidity: air.humidity_pct,
+    keep: request.kept_club_id ?? '',
     call,
   }
 }

@@ -17,6 +17,7 @@ const LIE: Reading = {
   side: -3,
   surround: 'semi',
   firmness: 'firm',
+  keep: '54',
   call: '54~cut',
 }
 

@@ -59,7 +59,13 @@ export function Bench({ player, settings, benchKeys, onKept }: BenchProps) {
         </div>
       )}
       <div className="grid lg:grid-cols-[360px_572px_1fr]">
-        <GroundPanel reading={reading} call={chosen} leftHanded={player.hand === 'left'} units={settings} />
+        <GroundPanel
+          reading={reading}
+          call={chosen}
+          player={player}
+          keptClubId={plan?.kept_club_id ?? null}
+          units={settings}
+        />
         <LinePanel reading={reading} drawn={drawn} units={settings} />
         {plan ? (
           <CallsPanel

@@ -1,10 +1,11 @@
-import type { Call } from '../../api/client'
+import type { Call, Player } from '../../api/client'
 import { END_H, END_W, EndView } from '../../drawing/EndView'
 import { GroundSection } from '../../drawing/GroundSection'
 import { RANGES, type Reading } from '../../lib/reading'
 import { useBench } from '../../lib/store'
 import { show, type Units } from '../../lib/units'
 import { fallWords, sideWords } from '../../lib/words'
+import { Choice } from '../../ui/Choice'
 import { EditableNumber } from '../../ui/EditableNumber'
 import { LineReadings } from './LineReadings'
 import { Head } from './Head'
@@ -12,12 +13,70 @@ import { Head } from './Head'
 interface GroundPanelProps {
   reading: Reading
   call: Call | undefined
-  leftHanded: boolean
+  player: Player
+  keptClubId: string | null
   units: Units
 }
 
+interface SlopeRowProps {
+  name: string
+  shown: string
+  value: number
+  read: 'fall' | 'side'
+  units: Units
+}
+
+function SlopeRow({ name, shown, value, read, units }: SlopeRowProps) {
+  return (
+    <>
+      <dt className="text-quiet">{name}</dt>
+      <dd>
+        <EditableNumber
+          shown={shown}
+          value={value}
+          range={RANGES[read]}
+          units={units}
+          onChange={(next) => useBench.getState().set({ [read]: next })}
+        />
+      </dd>
+    </>
+  )
+}
+
+const AS_FROM_LEVEL = 'level'
+
+/** Which club 'kept club' keeps: the player's choice from level, or the coach's. */
+function KeptClub({
+  kept,
+  levelChoice,
+  player,
+}: {
+  kept: string
+  levelChoice: string | null
+  player: Player
+}) {
+  const level = player.clubs.find((club) => club.id === levelChoice)?.name
+  const options = [
+    { value: AS_FROM_LEVEL, words: level && !kept ? `${level}, as from level` : 'as from level' },
+    ...player.clubs.map((club) => ({ value: club.id, words: club.name })),
+  ]
+  return (
+    <>
+      <dt className="text-quiet">kept club</dt>
+      <dd>
+        <Choice
+          label="Kept club"
+          value={kept || AS_FROM_LEVEL}
+          options={options}
+          onChange={(id) => useBench.getState().set({ keep: id === AS_FROM_LEVEL ? '' : id })}
+        />
+      </dd>
+    </>
+  )
+}
+
 /** Ground: the section under the ball and its reading in words. */
-export function GroundPanel({ reading, call, leftHanded, units }: GroundPanelProps) {
+export function GroundPanel({ reading, call, player, keptClubId, units }: GroundPanelProps) {
   const { set, drag, release } = useBench.getState()
   const fall = fallWords(reading.fall, show(reading.fall, 'slope', units))
   const side = sideWords(reading.side, show(reading.side, 'slope', units))
@@ -40,7 +99,7 @@ export function GroundPanel({ reading, call, leftHanded, units }: GroundPanelPro
         >
           <EndView
             side={reading.side}
-            leftHanded={leftHanded}
+            leftHanded={player.hand === 'left'}
             shown={side}
             onDrag={drag}
             onRelease={release}
@@ -49,27 +108,10 @@ export function GroundPanel({ reading, call, leftHanded, units }: GroundPanelPro
         </div>
       </div>
       <dl className="grid grid-cols-[4.6rem_1fr] gap-x-2 gap-y-[5px] border-t border-rule px-3.5 py-2">
-        <dt className="text-quiet">fall</dt>
-        <dd>
-          <EditableNumber
-            shown={fall}
-            value={reading.fall}
-            range={RANGES.fall}
-            units={units}
-            onChange={(value) => set({ fall: value })}
-          />
-        </dd>
-        <dt className="text-quiet">across</dt>
-        <dd>
-          <EditableNumber
-            shown={side}
-            value={reading.side}
-            range={RANGES.side}
-            units={units}
-            onChange={(value) => set({ side: value })}
-          />
-        </dd>
+        <SlopeRow name="fall" shown={fall} value={reading.fall} read="fall" units={units} />
+        <SlopeRow name="across" shown={side} value={reading.side} read="side" units={units} />
         <LineReadings reading={reading} units={units} />
+        <KeptClub kept={reading.keep} levelChoice={keptClubId} player={player} />
       </dl>
     </section>
   )
