@@ -81,6 +81,7 @@ def demo(port: int | None) -> None:
     listening = _listen(Settings().port if port is None else port, or_any=port is None)
     folder = Path(tempfile.mkdtemp(prefix="veltrin-demo-"))
     try:
+        click.echo("Making up the players of Skarvan Fell. The very first start compiles the model: half a minute.")
         store = open_store(folder / "veltrin.sqlite3")
         fill(store)
         _run_server(store, listening)

@@ -151,6 +151,7 @@ def bench_start() -> dict[str, float]:
         stdout=subprocess.PIPE, text=True, env={**os.environ, "PYTHONUNBUFFERED": "1"},
     )  # fmt: skip
     assert process.stdout is not None
+    process.stdout.readline()
     url = process.stdout.readline().split()[3]
     told = time.perf_counter()
     request = urllib.request.Request(

@@ -132,6 +132,7 @@ def test_demo_serves_from_a_fresh_folder_and_stops_cleanly(tmp_path: Path) -> No
         [sys.executable, "-m", "veltrin", "demo", "--port", "0"], env=env, stdout=subprocess.PIPE, text=True
     )
     assert process.stdout is not None
+    assert "Skarvan Fell" in process.stdout.readline()
     line = process.stdout.readline()
     url = re.search(r"http://127\.0\.0\.1:\d+", line)
     assert url, line

@@ -19,7 +19,17 @@ from veltrin.core.plan import Line, plan_shot
 from veltrin.core.plan.ledgers import running_rows
 from veltrin.core.run import Landing
 
-CASES = [(0, 0, 2.5), (6, -3, 15), (-8, 4, 25), (3, 6, 70), (-4, 0, 120), (2, -2, 175), (15, 0, 30), (-20, 20, 40)]
+CASES = [
+    (0, 0, 2.0),
+    (0, 0, 195),
+    (6, -3, 15),
+    (-8, 4, 25),
+    (3, 6, 70),
+    (-4, 0, 120),
+    (2, -2, 175),
+    (15, 0, 30),
+    (-20, 20, 40),
+]
 
 
 @pytest.mark.parametrize("case", CASES)

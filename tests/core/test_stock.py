@@ -14,7 +14,7 @@ from veltrin.core.kit import Player, Scatter, build_bag
 from veltrin.core.plan import stock_speeds
 
 
-@pytest.mark.parametrize("seven", [60.0, 112.0, 143.0, 165.0])
+@pytest.mark.parametrize("seven", [35.0, 60.0, 112.0, 143.0, 165.0, 180.0])
 def test_stock_carry_is_reproduced_within_half_a_metre(seven: float) -> None:
     who = player(seven)
     for club in who.bag:
@@ -58,6 +58,17 @@ def test_player_refuses_an_empty_bag_and_unknown_clubs() -> None:
         Player("x", "X", False, 1.8, 10.0, ())
     with pytest.raises(UnknownNameError, match="chipper"):
         player().club("chipper")
+
+
+def test_strong_players_take_loft_off_to_carry_that_far() -> None:
+    lean = [math.degrees(player(seven).lean_rad) for seven in (100.0, 145.0, 165.0, 180.0)]
+    assert lean == pytest.approx([4.0, 4.0, 6.8, 8.9])
+    measured = replace(player(165.0), mid_iron_lean_rad=math.radians(5))
+    assert math.degrees(measured.lean_rad) == pytest.approx(5.0)
+    # Source: published professional averages (from memory): a 7-iron carried 157 m is launched at about 16 deg
+    # with about 7,100 rpm; stronger lofts and less attack here, so within a fifth.
+    long = strike("7-iron", 0, 0, 1.0, who=player(157.0))
+    assert np.linalg.norm(long.launch.spin) * 60 / (2 * math.pi) == pytest.approx(7100, rel=0.2)
 
 
 def test_scatter_grows_with_handicap() -> None:

@@ -1,5 +1,8 @@
 import type { LedgerRow } from '../api/client'
 
+export const LEDGERS = ['loft', 'bounce', 'distance', 'aim'] as const
+export type LedgerName = (typeof LEDGERS)[number]
+
 const tenth = (value: number) => Number(value.toFixed(1))
 
 /** Ledger rows in another unit, rounded from the running sum so that what is shown still adds up. */

@@ -26,6 +26,12 @@ export function aimWords(call: Call, units: Units): string {
   return off === '0' ? `aim ${angle}° ${side}` : `aim ${off} ${units.distance} ${side} (${angle}°)`
 }
 
+/** The aim as a figure: half degrees and a side. */
+export function aimFigure(call: Call): string {
+  if (Math.abs(call.aim_deg) < 0.25) return '0°'
+  return `${halfDegree(Math.abs(call.aim_deg))}°${call.aim_deg > 0 ? 'R' : 'L'}`
+}
+
 export function heightWords(apex: number): string {
   if (apex < 0.4) return 'shin high'
   if (apex < 0.7) return 'knee high'

@@ -107,6 +107,7 @@ describe('the calls', () => {
   }
   const show = (chosen: string, shown = plan) => {
     const onChoose = vi.fn()
+    const onLedger = vi.fn()
     render(
       <CallsPanel
         plan={shown}
@@ -115,16 +116,23 @@ describe('the calls', () => {
         units={METRIC}
         isSettling={false}
         onChoose={onChoose}
+        onLedger={onLedger}
       />,
     )
-    return onChoose
+    return { onChoose, onLedger }
   }
 
   it('shows first, second, the rest and what fell out', () => {
-    const onChoose = show('58~dropped-foot')
+    const { onChoose, onLedger } = show('58~dropped-foot')
     expect(within(screen.getByRole('article', { name: 'First call' })).getByText(/Lob wedge 58/)).toBeTruthy()
-    fireEvent.click(within(screen.getByRole('article', { name: 'Second call' })).getByRole('button'))
+    fireEvent.click(
+      within(screen.getByRole('article', { name: 'Second call' })).getByRole('button', {
+        name: /Second call/,
+      }),
+    )
     expect(onChoose).toHaveBeenCalledWith('b')
+    fireEvent.click(screen.getAllByRole('button', { name: /aim 2°L: open the aim ledger/ })[1] as HTMLElement)
+    expect(onLedger).toHaveBeenCalledWith('b', 'aim')
     expect(screen.getByText('−0.5')).toBeTruthy()
     expect(screen.getByText(/needs a tee/)).toBeTruthy()
   })

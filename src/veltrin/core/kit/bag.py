@@ -33,8 +33,8 @@ def usual_club_ids() -> list[str]:
 
 
 def build_bag(seven_iron_carry_m: float, leave_out: tuple[str, ...] = ()) -> tuple[Club, ...]:
-    """Make the usual bag for a player who carries a 7-iron `seven_iron_carry_m` (30-200 m)."""
-    require("seven_iron_carry_m", seven_iron_carry_m, 30.0, 200.0, "m")
+    """Make the usual bag for a player who carries a 7-iron `seven_iron_carry_m` (30-180 m)."""
+    require("seven_iron_carry_m", seven_iron_carry_m, 30.0, 180.0, "m")
     for missing in leave_out:
         if missing not in usual_club_ids():
             raise UnknownNameError("leave_out", missing, usual_club_ids())

@@ -35,6 +35,26 @@ class Scatter:
         )
 
 
+MID_IRON_LOFT_RAD = math.radians(30.0)
+STOCK_LEAN_RAD = math.radians(4.0)
+"""Stock lean with a mid iron. Common practice: 30 deg of loft deliver about 26."""
+
+LONG_MID_IRON_M = 145.0
+LEAN_PER_METRE_RAD = math.radians(0.14)
+MOST_LEAN_RAD = math.radians(11.0)
+
+
+def inferred_lean(bag: tuple[Club, ...]) -> float:
+    """Stock lean (rad) from the carry of the club nearest to 30 deg of loft.
+
+    4 deg up to 145 m; beyond it 0.14 deg more a metre, at most 11: nobody carries a mid iron far with the loft it
+    is stamped with, strong players take loft off. Judgement, so that strong bags have a speed that gives them.
+    """
+    mid = min(bag, key=lambda club: abs(club.loft_rad - MID_IRON_LOFT_RAD))
+    beyond = max(mid.stock_carry_m - LONG_MID_IRON_M, 0.0)
+    return min(STOCK_LEAN_RAD + LEAN_PER_METRE_RAD * beyond, MOST_LEAN_RAD)
+
+
 @dataclass(frozen=True)
 class Player:
     """A named player. Right-handed inside the core; `left_handed` is read by plan.mirror only."""
@@ -45,16 +65,22 @@ class Player:
     stature_m: float
     handicap: float
     bag: tuple[Club, ...]
-    mid_iron_lean_rad: float = math.radians(4.0)
+    mid_iron_lean_rad: float | None = None
     mid_iron_attack_rad: float = math.radians(-4.0)
     scatter: Scatter = field(default_factory=lambda: Scatter.for_handicap(14.0))
 
     def __post_init__(self) -> None:
         require("player.stature", self.stature_m, 1.0, 2.2, "m")
-        require("player.mid_iron_lean", math.degrees(self.mid_iron_lean_rad), -5.0, 12.0, "deg")
+        if self.mid_iron_lean_rad is not None:
+            require("player.mid_iron_lean", math.degrees(self.mid_iron_lean_rad), -5.0, 14.0, "deg")
         require("player.mid_iron_attack", math.degrees(self.mid_iron_attack_rad), -9.0, 3.0, "deg")
         if not self.bag:
             raise DomainError("player.bag", "the bag is empty.", "Add at least one club with its stock carry.")
+
+    @property
+    def lean_rad(self) -> float:
+        """Stock shaft lean with a mid iron: as measured, else inferred from how far the mid iron is carried."""
+        return inferred_lean(self.bag) if self.mid_iron_lean_rad is None else self.mid_iron_lean_rad
 
     def club(self, club_id: str) -> Club:
         """Find a club of the bag; UnknownNameError if it isn't there."""

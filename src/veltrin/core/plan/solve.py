@@ -9,9 +9,9 @@ import numpy as np
 from veltrin.core.geometry import Index, Mask, Vec
 from veltrin.core.plan.play import Batch, Played, World, play
 
-SHORTEST_SWING = 0.10
+SHORTEST_SWING = 0.05
 FULL_SWING = 1.0
-_GRID = np.array([SHORTEST_SWING, 0.25, 0.50, 0.75, FULL_SWING])
+_GRID = np.array([SHORTEST_SWING, 0.22, 0.48, 0.74, FULL_SWING])
 ON_TARGET_M = 0.05
 UNSETTLED_M = 0.5
 """Further from the flag than this no length of swing was found: the ground jumps there."""

@@ -13,6 +13,7 @@ import numpy as np
 
 from veltrin.core.geometry import Index, Vec
 from veltrin.core.kit import Club, Player
+from veltrin.core.kit.player import MID_IRON_LOFT_RAD, STOCK_LEAN_RAD
 
 ARM_SHARE_OF_STATURE = 0.37
 """Shoulder to grip over stature (anthropometry: shoulder-to-fist is about 0.37 of stature; from memory)."""
@@ -25,7 +26,6 @@ _KIND_OFFSETS_DEG = {
     "iron": (0.0, 0.0),
     "wedge": (0.0, -0.5),
 }
-MID_IRON_LOFT_RAD = np.radians(30.0)
 _COR_SPEED_SLOPE = {"wood": 0.0012, "hybrid": 0.0022, "iron": 0.0025, "wedge": 0.0025}
 _COR_AT_REST = {"wood": 0.87, "hybrid": 0.875, "iron": 0.875, "wedge": 0.875}
 # A deep head turns under a blow and takes spin off (vertical gear effect); an iron hardly does. Judgement,
@@ -56,10 +56,14 @@ class ClubArrays:
 
 def club_arrays(player: Player, clubs: Sequence[Club]) -> ClubArrays:
     """Gather what the strike needs to know about each club in this player's hands."""
+    # A wood is swept whoever swings it: its lean doesn't grow with strength or loft.
+    is_wood = np.array([c.kind == "wood" for c in clubs])
     # Lean grows with loft from the mid iron up: a full wedge is struck with the hands further ahead. Judgement,
     # so that the speeds behind usual stock carries fall from club to club as they do in the trade.
     growth = np.array([max(c.loft_rad / MID_IRON_LOFT_RAD, 1.0) for c in clubs])
-    lean = np.radians([_KIND_OFFSETS_DEG[c.kind][0] for c in clubs]) + player.mid_iron_lean_rad * growth
+    lean = np.radians([_KIND_OFFSETS_DEG[c.kind][0] for c in clubs]) + np.where(
+        is_wood, STOCK_LEAN_RAD, player.lean_rad * growth
+    )
     attack = np.radians([_KIND_OFFSETS_DEG[c.kind][1] for c in clubs]) + player.mid_iron_attack_rad
     length = np.array([c.length_m for c in clubs])
     return ClubArrays(

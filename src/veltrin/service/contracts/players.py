@@ -39,7 +39,7 @@ class PlayerBase(Contract):
 class PlayerNew(PlayerBase):
     """A new player: the usual bag is scaled from one carry."""
 
-    seven_iron_carry_m: float = Field(ge=30, le=200, description="Carry of a full 7-iron from level ground, m.")
+    seven_iron_carry_m: float = Field(ge=30, le=180, description="Carry of a full 7-iron from level ground, m.")
     leave_out: list[str] = Field(
         default_factory=list, max_length=13, description="Clubs of the usual bag to leave out."
     )

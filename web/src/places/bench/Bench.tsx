@@ -3,6 +3,7 @@ import type { Player, PlanResponse, Settings } from '../../api/client'
 import type { Drawn } from '../../drawing/Elevation'
 import { useBench, useReading } from '../../lib/store'
 import type { KeyActions } from '../../lib/keys'
+import type { LedgerName } from '../../lib/ledger'
 import { useKeys } from '../../lib/use-keys'
 import { usePlan } from '../../lib/use-plan'
 import { Problem } from '../../ui/Problem'
@@ -10,7 +11,7 @@ import { CallsPanel } from './CallsPanel'
 import { GroundPanel } from './GroundPanel'
 import { KeepSheet } from './KeepSheet'
 import { LinePanel } from './LinePanel'
-import { SetupStrip, type LedgerName } from './SetupStrip'
+import { SetupStrip } from './SetupStrip'
 
 /** First the call looked at, then the one it is held against. */
 export function drawnCalls(plan: PlanResponse | undefined, chosenId: string): Drawn[] {
@@ -75,6 +76,10 @@ export function Bench({ player, settings, benchKeys, onKept }: BenchProps) {
             units={settings}
             isSettling={isSettling}
             onChoose={choose}
+            onLedger={(id, name) => {
+              choose(id)
+              setLedger(name)
+            }}
           />
         ) : (
           <p className="p-4 text-quiet">{error ? '' : 'Working out the calls.'}</p>

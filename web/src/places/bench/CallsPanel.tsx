@@ -2,7 +2,8 @@ import type { Call, FellOut, PlanResponse } from '../../api/client'
 import type { Reading } from '../../lib/reading'
 import { useWide } from '../../lib/use-wide'
 import { distance, height, type Units } from '../../lib/units'
-import { callSentence } from '../../lib/words'
+import type { LedgerName } from '../../lib/ledger'
+import { aimFigure, callSentence } from '../../lib/words'
 import { Head } from './Head'
 
 interface CallsPanelProps {
@@ -12,22 +13,44 @@ interface CallsPanelProps {
   units: Units
   isSettling: boolean
   onChoose: (id: string) => void
+  onLedger: (id: string, ledger: LedgerName) => void
 }
 
-function Figures({ call, units }: { call: Call; units: Units }) {
-  const cells = [
-    [distance(call.carry_m, units), 'carry'],
-    [distance(call.run_m, units), 'run'],
-    [height(call.apex_m, units), 'peak'],
-    [`${call.descent_deg.toFixed(0)}°`, 'down'],
-    [distance(call.leave_m, units), 'leaves'],
-  ] as const
+interface FiguresProps {
+  call: Call
+  units: Units
+  onLedger: (id: string, ledger: LedgerName) => void
+}
+
+/** The numbers of a call; each opens the ledger that explains it. */
+function Figures({ call, units, onLedger }: FiguresProps) {
+  const cells: [string, string, LedgerName | null][] = [
+    [distance(call.carry_m, units), 'carry', 'distance'],
+    [distance(call.run_m, units), 'run', 'distance'],
+    [height(call.apex_m, units), 'peak', 'loft'],
+    [`${call.descent_deg.toFixed(0)}°`, 'down', 'loft'],
+    [aimFigure(call), 'aim', 'aim'],
+    [distance(call.leave_m, units), 'leaves', null],
+  ]
   return (
-    <dl className="mt-1 grid grid-cols-5 gap-1">
-      {cells.map(([value, name]) => (
+    <dl className="mt-1 grid grid-cols-6 gap-1">
+      {cells.map(([value, name, ledger]) => (
         <div key={name} className="flex flex-col-reverse">
           <dt className="text-[12px] text-quiet">{name}</dt>
-          <dd className="figure font-semibold">{value}</dd>
+          <dd className="figure font-semibold">
+            {ledger ? (
+              <button
+                type="button"
+                className="hover:text-hot hover:underline"
+                aria-label={`${name} ${value}: open the ${ledger} ledger`}
+                onClick={() => onLedger(call.id, ledger)}
+              >
+                {value}
+              </button>
+            ) : (
+              value
+            )}
+          </dd>
         </div>
       ))}
     </dl>
@@ -42,9 +65,11 @@ interface CallCardProps {
   reading: Reading
   units: Units
   onChoose: (id: string) => void
+  onLedger: (id: string, ledger: LedgerName) => void
 }
 
-function CallCard({ call, rank, title, isChosen, reading, units, onChoose }: CallCardProps) {
+function CallCard(props: CallCardProps) {
+  const { call, rank, title, isChosen, reading, units, onChoose, onLedger } = props
   return (
     <article
       aria-label={title}
@@ -66,7 +91,7 @@ function CallCard({ call, rank, title, isChosen, reading, units, onChoose }: Cal
         </span>
         <span className="block">{callSentence(call, reading.front, reading.back, units)}</span>
       </button>
-      <Figures call={call} units={units} />
+      <Figures call={call} units={units} onLedger={onLedger} />
       <p className="mt-0.5 text-[13px] text-quiet">Bad miss: {call.miss}.</p>
       {isChosen && <p className="text-[13px] text-quiet">Best when {call.wins_when}.</p>}
     </article>
@@ -185,13 +210,14 @@ function NoCall({ fellOut, units }: { fellOut: FellOut[]; units: Units }) {
 }
 
 /** Calls: first, second, the rest, and what fell out. */
-export function CallsPanel({ plan, chosen, reading, units, isSettling, onChoose }: CallsPanelProps) {
+export function CallsPanel(props: CallsPanelProps) {
+  const { plan, chosen, reading, units, isSettling, onChoose, onLedger } = props
   const find = (id: string | null) => plan.calls.find((call) => call.id === id)
   const first = find(plan.first_id)
   const second = find(plan.second_id)
   const picked = plan.calls.find((c) => c.id === chosen && c !== first && c !== second)
   const others = plan.calls.filter((call) => call !== first && call !== second)
-  const card = { reading, units, onChoose }
+  const card = { reading, units, onChoose, onLedger }
   return (
     <section aria-label="Calls" aria-busy={isSettling} className="flex min-h-0 min-w-0 flex-col">
       <Head title="Calls" note={isSettling ? 'working it out' : `shortest leave first, ${units.distance}`} />

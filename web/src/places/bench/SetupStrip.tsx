@@ -3,13 +3,10 @@ import type { Call, LedgerRow, Player, Swap } from '../../api/client'
 import { FaceOnView } from '../../drawing/FaceOnView'
 import { FeetView } from '../../drawing/FeetView'
 import type { Reading } from '../../lib/reading'
-import { rescaled } from '../../lib/ledger'
+import { LEDGERS, rescaled, type LedgerName } from '../../lib/ledger'
 import { distance, YARD, type Units } from '../../lib/units'
 import { sayLines } from '../../lib/words'
 import { Head } from './Head'
-
-export const LEDGERS = ['loft', 'bounce', 'distance', 'aim'] as const
-export type LedgerName = (typeof LEDGERS)[number]
 
 function Say({
   call,
