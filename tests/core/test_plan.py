@@ -224,7 +224,7 @@ def test_bad_questions_are_refused_by_name() -> None:
         Line(1.0, Landing())
     with pytest.raises(DomainError, match="back edge"):
         Line(20.0, Landing(30.0, 25.0))
-    with pytest.raises(UnknownNameError, match="club"):
+    with pytest.raises(UnknownNameError, match="kept_club_id"):
         plan_shot(question(6.0, 0.0, 20.0, kept_club_id="chipper"))
     with pytest.raises(UnknownNameError, match="method"):
         method_named("hope")

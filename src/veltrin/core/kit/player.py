@@ -82,9 +82,9 @@ class Player:
         """Stock shaft lean with a mid iron: as measured, else inferred from how far the mid iron is carried."""
         return inferred_lean(self.bag) if self.mid_iron_lean_rad is None else self.mid_iron_lean_rad
 
-    def club(self, club_id: str) -> Club:
-        """Find a club of the bag; UnknownNameError if it isn't there."""
+    def club(self, club_id: str, field_name: str = "club") -> Club:
+        """Find a club of the bag; UnknownNameError, naming the input it came from, if it isn't there."""
         for club in self.bag:
             if club.id == club_id:
                 return club
-        raise UnknownNameError("club", club_id, [c.id for c in self.bag])
+        raise UnknownNameError(field_name, club_id, [c.id for c in self.bag])

@@ -130,7 +130,7 @@ def kept_club(question: Question) -> tuple[str | None, LevelChoice | None]:
     """Find the club that 'kept club' keeps (asked for, or the level choice) and the level choice itself."""
     level = level_choice(question.player, question.line, question.air, question.wind)
     if question.kept_club_id is not None:
-        return question.player.club(question.kept_club_id).id, level
+        return question.player.club(question.kept_club_id, "kept_club_id").id, level
     return (level.club_id if level else None), level
 
 
