@@ -1,6 +1,6 @@
 import { useSyncExternalStore } from 'react'
 
-const WIDE = '(min-width: 1024px)'
+const WIDE = '(min-width: 1240px)'
 
 function listen(onChange: () => void): () => void {
   const query = window.matchMedia(WIDE)

@@ -53,13 +53,13 @@ export function Bench({ player, settings, benchKeys, onKept }: BenchProps) {
   })
 
   return (
-    <main>
+    <main className="mx-auto max-w-[480px] lg:max-w-[1400px]">
       {error && (
         <div className="p-3">
           <Problem error={error} onRetry={retry} />
         </div>
       )}
-      <div className="grid lg:grid-cols-[360px_572px_1fr]">
+      <div className="grid lg:grid-cols-[360px_1fr_348px]">
         <GroundPanel
           reading={reading}
           call={chosen}

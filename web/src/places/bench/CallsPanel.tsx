@@ -219,20 +219,28 @@ export function CallsPanel(props: CallsPanelProps) {
   const others = plan.calls.filter((call) => call !== first && call !== second)
   const card = { reading, units, onChoose, onLedger }
   return (
-    <section aria-label="Calls" aria-busy={isSettling} className="flex min-h-0 min-w-0 flex-col">
-      <Head title="Calls" note={isSettling ? 'working it out' : `shortest leave first, ${units.distance}`} />
-      <div className="min-h-0 flex-1 overflow-y-auto border-t border-rule lg:max-h-[503px]">
-        {first ? (
-          <CallCard {...card} call={first} rank="1" title="First call" isChosen={first.id === chosen} />
-        ) : (
-          <NoCall fellOut={plan.fell_out} units={units} />
-        )}
-        {second && (
-          <CallCard {...card} call={second} rank="2" title="Second call" isChosen={second.id === chosen} />
-        )}
-        {picked && <CallCard {...card} call={picked} rank="·" title="Your pick" isChosen />}
-        {others.length > 0 && <OtherCalls calls={others} chosen={chosen} units={units} onChoose={onChoose} />}
-        <Fallen fellOut={plan.fell_out} units={units} />
+    <section aria-label="Calls" aria-busy={isSettling} className="relative min-w-0">
+      {/* Beside the drawings the list fills their height and scrolls inside it. */}
+      <div className="flex flex-col lg:absolute lg:inset-0">
+        <Head
+          title="Calls"
+          note={isSettling ? 'working it out' : `shortest leave first, ${units.distance}`}
+        />
+        <div className="min-h-0 flex-1 overflow-y-auto border-t border-rule">
+          {first ? (
+            <CallCard {...card} call={first} rank="1" title="First call" isChosen={first.id === chosen} />
+          ) : (
+            <NoCall fellOut={plan.fell_out} units={units} />
+          )}
+          {second && (
+            <CallCard {...card} call={second} rank="2" title="Second call" isChosen={second.id === chosen} />
+          )}
+          {picked && <CallCard {...card} call={picked} rank="·" title="Your pick" isChosen />}
+          {others.length > 0 && (
+            <OtherCalls calls={others} chosen={chosen} units={units} onChoose={onChoose} />
+          )}
+          <Fallen fellOut={plan.fell_out} units={units} />
+        </div>
       </div>
     </section>
   )
