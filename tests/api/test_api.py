@@ -74,6 +74,8 @@ def test_firmness_is_a_word_or_a_number(client: TestClient, firmness: object) ->
 
 BAD_PLANS = [
     ({"lie": {"fall_deg": 25}}, "lie.fall_deg", "at most 20"),
+    ({"lie": {"cover": "fairway", "sunk": 1}}, "lie.sunk", "choose a longer cover"),
+    ({"lie": {"cover": "carpet"}}, "lie.cover", "'tight', 'fairway'"),
     ({"line": {"flag_m": 1}}, "line.flag_m", "at least 2"),
     ({"line": {"flag_m": 20, "wat": 1}}, "line.wat", "Remove it"),
     ({"line": {}}, "line.flag_m", "Give line.flag_m"),
@@ -127,7 +129,7 @@ def test_shot_is_kept_listed_opened_and_dropped(client: TestClient) -> None:
     assert shot["summary"].startswith(("Lob", "Sand", "Gap", "Pitching")) or "iron" in shot["summary"]
     assert client.get("/api/shots").json()[0]["id"] == shot["id"]
     again = client.get(f"/api/shots/{shot['id']}").json()
-    assert again["request"]["lie"] == {"fall_deg": 7.0, "side_deg": -3.0}
+    assert again["request"]["lie"] == {"fall_deg": 7.0, "side_deg": -3.0, "cover": "fairway", "sunk": 0.0, "wet": 0.0}
     assert again["note"] == "by the wall"
     assert client.delete(f"/api/shots/{shot['id']}").status_code == 204
     assert client.delete(f"/api/shots/{shot['id']}").status_code == 404

@@ -18,6 +18,7 @@ AIR = "&t=12&alt=620&hum=70"
 DOWNHILL = "/?p=tove&fall=7&side=-3&flag=14.5&front=8&back=22&round=fringe&firm=firm&speed=10" + AIR
 UPHILL = "/?p=corwin&fall=-6&side=0&flag=128&front=118&back=143" + AIR
 SIDE = "/?p=ansgar&side=5&fall=0&flag=86&front=78&back=101" + AIR
+ROUGH = "/?p=corwin&fall=3&flag=140&front=130&back=155&cover=rough&sunk=1.2" + AIR
 
 
 def kept(page: Page) -> None:
@@ -28,6 +29,10 @@ def distance_ledger(page: Page) -> None:
     page.keyboard.press("2")
     page.wait_for_timeout(600)
     page.keyboard.press("d")
+
+
+def spin_ledger(page: Page) -> None:
+    page.keyboard.press("s")
 
 
 def to_the_calls(page: Page) -> None:
@@ -43,6 +48,7 @@ VIEWS: list[tuple[str, str, dict[str, int], str, Callable[[Page], None]]] = [
     ("bench-downhill", DOWNHILL, WIDE, "light", nothing),
     ("bench-uphill-left-handed", UPHILL, WIDE, "light", distance_ledger),
     ("bench-side-slope-dusk", SIDE, WIDE, "dark", nothing),
+    ("bench-rough", ROUGH, WIDE, "light", spin_ledger),
     ("kept-shots", DOWNHILL, WIDE, "light", kept),
     ("phone-ground", DOWNHILL, PHONE, "light", nothing),
     ("phone-line", DOWNHILL, PHONE, "light", to_the_calls),

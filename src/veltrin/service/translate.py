@@ -6,7 +6,7 @@ import math
 
 from veltrin.core.air import Air, Wind
 from veltrin.core.geometry import Vec
-from veltrin.core.ground import Slope
+from veltrin.core.ground import COVERS, Grass, Slope
 from veltrin.core.kit import Club, Player, Scatter
 from veltrin.core.plan import Call, LedgerRow, Line, Plan, Question, Swap
 from veltrin.core.run import FIRMNESS, SURFACES, Landing
@@ -128,6 +128,7 @@ def question_in(request: PlanRequest, player: Player) -> Question:
         kept_club_id=request.kept_club_id,
         detail_for=tuple(request.detail_for),
         only=tuple(request.only),
+        grass=Grass(COVERS[request.lie.cover], request.lie.sunk, request.lie.wet),
     )
 
 
@@ -176,6 +177,7 @@ def _detail(call: Call) -> DetailOut | None:
             loft=_rows(d.ledgers["loft"]),
             bounce=_rows(d.ledgers["bounce"]),
             distance=_rows(d.ledgers["distance"]),
+            spin=_rows(d.ledgers["spin"]),
             aim=_rows(d.ledgers["aim"], sign=-1.0),
         ),
         ghost=GhostOut(

@@ -569,7 +569,7 @@ export interface components {
         };
         /**
          * LedgersOut
-         * @description Loft, bounce and aim in deg (aim right-positive), distance in m.
+         * @description Loft, bounce and aim in deg (aim right-positive), distance in m, spin in rpm.
          */
         LedgersOut: {
             /** Aim */
@@ -580,12 +580,21 @@ export interface components {
             distance: components["schemas"]["LedgerRowOut"][];
             /** Loft */
             loft: components["schemas"]["LedgerRowOut"][];
+            /** Spin */
+            spin: components["schemas"]["LedgerRowOut"][];
         };
         /**
          * LieIn
-         * @description The slope under ball and feet.
+         * @description The slope under ball and feet, and the grass around the ball.
          */
         LieIn: {
+            /**
+             * Cover
+             * @description Grass around the ball.
+             * @default fairway
+             * @enum {string}
+             */
+            cover: "tight" | "fairway" | "semi" | "rough" | "deep";
             /**
              * Fall Deg
              * @description Positive: downhill to the target.
@@ -598,6 +607,18 @@ export interface components {
              * @default 0
              */
             side_deg: number;
+            /**
+             * Sunk
+             * @description Depth of the ball below the tips in ball diameters: 0 on top, 1 level with them.
+             * @default 0
+             */
+            sunk: number;
+            /**
+             * Wet
+             * @description Water on ball, face and grass: 0 dry to 1 dripping.
+             * @default 0
+             */
+            wet: number;
         };
         /**
          * LineIn
@@ -676,8 +697,11 @@ export interface components {
             kept_club_id?: string | null;
             /**
              * @default {
+             *       "cover": "fairway",
              *       "fall_deg": 0,
-             *       "side_deg": 0
+             *       "side_deg": 0,
+             *       "sunk": 0,
+             *       "wet": 0
              *     }
              */
             lie: components["schemas"]["LieIn"];

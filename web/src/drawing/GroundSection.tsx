@@ -1,23 +1,32 @@
 import type { Setup } from '../api/client'
 import { arcHeight, entry, polyline, RAD, type ArcShape } from '../lib/geometry'
-import type { Reading } from '../lib/reading'
-import { RANGES, snap } from '../lib/reading'
+import { COVERS, deepest, RANGES, snap, type Reading } from '../lib/reading'
 import { small, type Units } from '../lib/units'
 import { Handle } from './Handle'
 import { Hatches } from './hatch'
 
 export const GROUND_W = 372
-export const GROUND_H = 316
+export const GROUND_H = 312
 const MM = 1.05 // pixels per millimetre, everything in this drawing
 const BALL = 42.67 * MM
 const ORIGIN = { x: 172, y: 146 }
 const REACH = 320
+const TIPS_X = 96
+
+/** A point of the tilted ground on the page. */
+function turned(along: number, down: number, tilt: number) {
+  return {
+    x: ORIGIN.x + along * Math.cos(tilt * RAD) - down * Math.sin(tilt * RAD),
+    y: ORIGIN.y + along * Math.sin(tilt * RAD) + down * Math.cos(tilt * RAD),
+  }
+}
 
 interface GroundProps {
   reading: Reading
   setup: Setup | null
   units: Units
   fallShown: string
+  sunkShown: string
   onDrag: (patch: Partial<Reading>) => void
   onRelease: () => void
   onStep: (patch: Partial<Reading>) => void
@@ -30,15 +39,18 @@ function arcPath(arc: ArcShape): string {
   return polyline(points)
 }
 
-function Tufts() {
+/** Grass from the soil to its tips; taller covers stand denser. */
+function Blades({ soil, tips }: { soil: number; tips: number }) {
+  const tall = soil - tips
+  const count = tall > 30 ? 120 : 62
   const blades = []
-  for (let i = 0; i < 62; i += 1) {
-    const x = -REACH + i * 10.4 + ((i * 7) % 5)
-    const tall = 7 + ((i * 13) % 6)
-    if (Math.abs(x) < BALL * 0.35) continue
-    blades.push(`M${x} 0q${((i * 5) % 7) - 3} ${-tall * 0.6} ${((i * 3) % 9) - 4} ${-tall}`)
+  for (let i = 0; i < count; i += 1) {
+    const x = -REACH + (i * 2 * REACH) / count + ((i * 7) % 5)
+    const height = tall * (0.72 + ((i * 13) % 29) / 100)
+    if (Math.abs(x) < BALL * 0.3 && tips > -6) continue
+    blades.push(`M${x} ${soil}q${((i * 5) % 7) - 3} ${-height * 0.6} ${((i * 3) % 9) - 4} ${-height}`)
   }
-  return <path d={blades.join('')} stroke="var(--turf)" strokeWidth={1} fill="none" opacity={0.75} />
+  return <path d={blades.join('')} stroke="var(--turf)" strokeWidth={1} fill="none" opacity={0.7} />
 }
 
 interface LowMark {
@@ -52,11 +64,7 @@ interface LowMark {
 
 /** A level label inside the drawing, tied to its lowest point by a thin line. */
 function LowLabel({ at, depth, y, words, hot, tilt }: LowMark & { tilt: number }) {
-  const [along, down] = [at * 1000 * MM, depth * 1000 * MM]
-  const point = {
-    x: ORIGIN.x + along * Math.cos(tilt * RAD) - down * Math.sin(tilt * RAD),
-    y: ORIGIN.y + along * Math.sin(tilt * RAD) + down * Math.cos(tilt * RAD),
-  }
+  const point = turned(at * 1000 * MM, depth * 1000 * MM, tilt)
   const x = Math.max(108, Math.min(GROUND_W - 96, point.x))
   const isInside = point.x > 4 && point.x < GROUND_W - 4
   const colour = hot ? 'var(--hot)' : 'var(--quiet)'
@@ -145,9 +153,12 @@ function Arcs({ setup }: { setup: Setup }) {
 
 /** The ground under the ball in section, to scale: tilt it by its end. */
 export function GroundSection(props: GroundProps) {
-  const { reading, setup, units, fallShown, onDrag, onRelease, onStep } = props
+  const { reading, setup, units, fallShown, sunkShown, onDrag, onRelease, onStep } = props
   const tilt = reading.fall
   const end = 168
+  const over = reading.sunk * BALL
+  const soil = COVERS[reading.cover].mm * MM - over
+  const tipsAt = turned(TIPS_X, -over, tilt)
   const handle = { x: ORIGIN.x + end * Math.cos(tilt * RAD), y: ORIGIN.y + end * Math.sin(tilt * RAD) }
   return (
     <svg
@@ -158,10 +169,10 @@ export function GroundSection(props: GroundProps) {
     >
       <Hatches id="ground" />
       <g transform={`translate(${ORIGIN.x} ${ORIGIN.y}) rotate(${tilt})`}>
-        <rect x={-REACH} y={0} width={2 * REACH} height={360} fill="url(#ground-earth)" />
-        <Tufts />
-        <line x1={-REACH} y1={0} x2={REACH} y2={0} stroke="var(--earth)" strokeWidth={1.6} />
+        <rect x={-REACH} y={soil} width={2 * REACH} height={360} fill="url(#ground-earth)" />
+        <line x1={-REACH} y1={soil} x2={REACH} y2={soil} stroke="var(--earth)" strokeWidth={1.6} />
         <circle cx={0} cy={-BALL / 2} r={BALL / 2} fill="var(--ball)" stroke="var(--ink)" strokeWidth={1.6} />
+        <Blades soil={soil} tips={-over} />
         {setup && <Arcs setup={setup} />}
       </g>
       {setup && <Labels setup={setup} units={units} tilt={tilt} />}
@@ -207,6 +218,24 @@ export function GroundSection(props: GroundProps) {
         onDrag={(fall) => onDrag({ fall })}
         onRelease={onRelease}
         onStep={(fall) => onStep({ fall: snap('fall', fall) })}
+      />
+      <Handle
+        x={tipsAt.x}
+        y={tipsAt.y}
+        along="y"
+        label="Tips of the grass: depth of the ball"
+        value={reading.sunk}
+        low={RANGES.sunk.low}
+        high={deepest(reading.cover)}
+        step={RANGES.sunk.step}
+        spoken={sunkShown}
+        valueAt={(x, y) => {
+          const up = (x - ORIGIN.x) * Math.sin(tilt * RAD) - (y - ORIGIN.y) * Math.cos(tilt * RAD)
+          return snap('sunk', up / BALL)
+        }}
+        onDrag={(sunk) => onDrag({ sunk })}
+        onRelease={onRelease}
+        onStep={(sunk) => onStep({ sunk: snap('sunk', sunk) })}
       />
     </svg>
   )

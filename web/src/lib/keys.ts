@@ -5,6 +5,7 @@ export const KEYS = [
   ['L', 'loft ledger'],
   ['B', 'bounce ledger'],
   ['D', 'distance ledger'],
+  ['S', 'spin ledger'],
   ['A', 'aim ledger'],
   ['K', 'keep this shot'],
   ['O', 'open a kept shot'],

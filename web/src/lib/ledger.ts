@@ -1,6 +1,6 @@
 import type { LedgerRow } from '../api/client'
 
-export const LEDGERS = ['loft', 'bounce', 'distance', 'aim'] as const
+export const LEDGERS = ['loft', 'bounce', 'distance', 'spin', 'aim'] as const
 export type LedgerName = (typeof LEDGERS)[number]
 
 const tenth = (value: number) => Number(value.toFixed(1))

@@ -5,6 +5,10 @@ export interface Reading {
   player: string
   fall: number
   side: number
+  cover: CoverName
+  /** Depth of the ball's bottom below the tips, in balls. */
+  sunk: number
+  wet: WetName
   flag: number
   front: number
   back: number
@@ -26,7 +30,7 @@ export interface Range {
   low: number
   high: number
   step: number
-  unit: 'slope' | 'distance' | 'ft' | 'temperature' | 'altitude' | 'pct'
+  unit: 'slope' | 'distance' | 'ball' | 'ft' | 'temperature' | 'altitude' | 'pct'
   name: string
 }
 
@@ -34,6 +38,7 @@ export interface Range {
 export const RANGES = {
   fall: { low: -20, high: 20, step: 0.5, unit: 'slope', name: 'Fall' },
   side: { low: -20, high: 20, step: 0.5, unit: 'slope', name: 'Side slope' },
+  sunk: { low: 0, high: 3, step: 0.05, unit: 'ball', name: 'Depth in the grass' },
   flag: { low: 2, high: 230, step: 0.5, unit: 'distance', name: 'Flag' },
   front: { low: -20, high: 229, step: 0.5, unit: 'distance', name: 'Front edge' },
   back: { low: 2.5, high: 280, step: 0.5, unit: 'distance', name: 'Back edge' },
@@ -48,12 +53,37 @@ export const RANGES = {
 export type NumberKey = keyof typeof RANGES
 
 export const SURROUNDS = ['fringe', 'fairway', 'semi', 'rough'] as const
+/** Grass around the ball: words, height of the tips (mm), and how deep a ball usually lies in it. */
+export const COVERS = {
+  tight: { words: 'tight turf', mm: 4, usual: 0 },
+  fairway: { words: 'fairway', mm: 12, usual: 0 },
+  semi: { words: 'semi-rough', mm: 40, usual: 0.35 },
+  rough: { words: 'rough', mm: 80, usual: 1 },
+  deep: { words: 'deep rough', mm: 130, usual: 2 },
+} as const
+export type CoverName = keyof typeof COVERS
+export const COVER_NAMES = Object.keys(COVERS) as CoverName[]
+
+export const WETS = { dry: 0, damp: 0.5, wet: 1 } as const
+export type WetName = keyof typeof WETS
+export const WET_NAMES = Object.keys(WETS) as WetName[]
+
+export const BALL_MM = 42.67
+
+/** How deep the ball can lie in a cover, in balls: down to the soil, on the step. */
+export function deepest(cover: CoverName): number {
+  return Math.floor((COVERS[cover].mm / BALL_MM) * 20 + 1e-6) / 20
+}
+
 export const FIRMNESSES = ['soft', 'medium', 'firm', 'hard'] as const
 
 export const START: Reading = {
   player: '',
   fall: 6,
   side: 0,
+  cover: 'fairway',
+  sunk: 0,
+  wet: 'dry',
   flag: 15,
   front: 8,
   back: 24,
@@ -73,6 +103,9 @@ const SHORT: Record<keyof Reading, string> = {
   player: 'p',
   fall: 'fall',
   side: 'side',
+  cover: 'cover',
+  sunk: 'sunk',
+  wet: 'wet',
   flag: 'flag',
   front: 'front',
   back: 'back',
@@ -106,6 +139,8 @@ export function change(reading: Reading, patch: Partial<Reading>): Reading {
       next.back = snap('back', reading.back + moved)
     }
   }
+  if (patch.cover !== undefined && patch.sunk === undefined) next.sunk = COVERS[next.cover].usual
+  next.sunk = Math.min(next.sunk, deepest(next.cover))
   if (next.back < next.front + 1) {
     if (patch.back !== undefined) next.back = next.front + 1
     else next.front = next.back - 1
@@ -146,6 +181,9 @@ export function fromSearch(search: string, base: Reading): Reading {
   next.player = params.get(SHORT.player) ?? base.player
   next.call = params.get(SHORT.call) ?? base.call
   next.keep = params.get(SHORT.keep) ?? base.keep
+  next.cover = readWord(params, SHORT.cover, COVER_NAMES) ?? base.cover
+  next.sunk = Math.min(next.sunk, deepest(next.cover))
+  next.wet = readWord(params, SHORT.wet, WET_NAMES) ?? base.wet
   next.surround = readWord(params, SHORT.surround, SURROUNDS) ?? base.surround
   next.firmness = readWord(params, SHORT.firmness, FIRMNESSES) ?? base.firmness
   return next.front < next.back ? next : { ...next, front: base.front, back: base.back }
@@ -154,7 +192,13 @@ export function fromSearch(search: string, base: Reading): Reading {
 export function toRequest(reading: Reading, only: string[] = []): PlanRequest {
   return {
     player_id: reading.player,
-    lie: { fall_deg: reading.fall, side_deg: reading.side },
+    lie: {
+      fall_deg: reading.fall,
+      side_deg: reading.side,
+      cover: reading.cover,
+      sunk: reading.sunk,
+      wet: WETS[reading.wet],
+    },
     line: {
       flag_m: reading.flag,
       green_front_m: reading.front,
@@ -185,6 +229,9 @@ export function fromRequest(request: PlanRequest, call: string): Reading {
     player: request.player_id ?? '',
     fall: lie.fall_deg,
     side: lie.side_deg,
+    cover: lie.cover,
+    sunk: lie.sunk,
+    wet: WET_NAMES.find((word) => WETS[word] === lie.wet) ?? 'dry',
     flag: line.flag_m,
     front: line.green_front_m ?? line.flag_m - 8,
     back: line.green_back_m ?? line.flag_m + 10,

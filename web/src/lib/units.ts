@@ -42,6 +42,8 @@ export function scaleOf(unit: Range['unit'], units: Units): Scale {
         : { ...PLAIN, sign: ' m', digits: 0 }
     case 'ft':
       return { ...PLAIN, sign: ' ft', digits: 1 }
+    case 'ball':
+      return { ...PLAIN, sign: ' balls', digits: 2 }
     case 'pct':
       return { ...PLAIN, sign: ' %', digits: 0 }
   }

@@ -13,6 +13,18 @@ export function sideWords(side: number, shown: string): string {
   return `ball ${shown.replace('-', '')} ${side > 0 ? 'above' : 'below'} the feet`
 }
 
+/** How the ball lies in its grass, told against the ball itself. */
+export function sunkWords(sunk: number, units: Units): string {
+  if (sunk < 0.03) return 'on top'
+  if (sunk < 0.2) return 'a touch down'
+  if (sunk < 0.3) return 'a quarter down'
+  if (sunk < 0.43) return 'a third down'
+  if (sunk < 0.63) return 'half down'
+  if (sunk < 0.9) return 'three quarters down'
+  if (sunk < 1.08) return 'level with the tips'
+  return `${small((sunk - 1) * 0.04267, units)} under the tips`
+}
+
 export function sideName(value: number): string {
   return value > 0 ? 'right' : 'left'
 }

@@ -15,6 +15,9 @@ const LIE: Reading = {
   player: 'tove',
   fall: 7.5,
   side: -3,
+  cover: 'rough',
+  sunk: 1.2,
+  wet: 'damp',
   surround: 'semi',
   firmness: 'firm',
   keep: '54',
@@ -65,6 +68,13 @@ describe('changing the line', () => {
     expect(change(START, { front: 40 }).front).toBe(START.back - 1)
     expect(change(START, { back: 2.5 }).back).toBe(START.front + 1)
   })
+})
+
+it('lets a ball lie as deep as the grass allows', () => {
+  expect(change(START, { cover: 'rough' })).toMatchObject({ cover: 'rough', sunk: 1 })
+  expect(change({ ...START, cover: 'rough', sunk: 1.5 }, { cover: 'tight' }).sunk).toBe(0)
+  expect(change({ ...START, cover: 'semi' }, { sunk: 3 }).sunk).toBe(0.9)
+  expect(fromSearch('cover=semi&sunk=2', START).sunk).toBe(0.9)
 })
 
 it('snaps to the step and stops at the ends', () => {

@@ -20,6 +20,10 @@ export function Choice<T extends string>({
     <Select.Root value={value} onValueChange={(next) => onChange(next as T)}>
       <Select.Trigger
         aria-label={label}
+        onKeyDown={(event) => {
+          // Letters are the Bench's keys; a closed list must not take them as typing ahead.
+          if (event.key.length === 1 && event.key !== ' ') event.preventDefault()
+        }}
         className={`border-b border-dotted border-quiet text-left hover:border-hot hover:text-hot ${className}`}
       >
         <Select.Value />

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from veltrin.core.errors import UnknownNameError
-from veltrin.core.methods import downhill, sideslope, stock, uphill
+from veltrin.core.methods import downhill, grass, sideslope, stock, uphill
 from veltrin.core.methods.method import Method
 
 CATALOGUE: dict[str, Method] = {
-    m.id: m for m in (*stock.METHODS, *downhill.METHODS, *uphill.METHODS, *sideslope.METHODS)
+    m.id: m for m in (*stock.METHODS, *downhill.METHODS, *uphill.METHODS, *sideslope.METHODS, *grass.METHODS)
 }
 
 

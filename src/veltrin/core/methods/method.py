@@ -7,7 +7,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Literal
 
-from veltrin.core.ground import Slope
+from veltrin.core.ground import CLEAN, Grass, Slope
 from veltrin.core.kit import Club
 from veltrin.core.strike import Change
 
@@ -24,6 +24,7 @@ class Case:
     slope: Slope
     club: Club
     kept_club_id: str | None = None
+    grass: Grass = CLEAN
 
 
 @dataclass(frozen=True)

@@ -8,7 +8,7 @@ from dataclasses import replace
 import numpy as np
 
 from veltrin.core.geometry import Vec, azimuth, elevation
-from veltrin.core.ground import Slope
+from veltrin.core.ground import CLEAN, Slope
 from veltrin.core.plan.candidates import Candidate
 from veltrin.core.plan.ledgers import ledgers_of
 from veltrin.core.plan.model import Call, Detail, Ghost, Line, SetupNote
@@ -114,7 +114,7 @@ def with_detail(calls: list[Call], batch: Batch, world: World) -> list[Call]:
     swing, aim = np.array([c.swing for c in calls]), np.array([c.aim_rad for c in calls])
     real = play(batch, world, swing, aim, record=True)
     books = ledgers_of(batch, world, swing, aim, real)
-    level = replace(world, slope=Slope())
+    level = replace(world, slope=Slope(), grass=CLEAN)
     ghosts = play(replace(batch, change=Change()), level, swing, 0.0 * aim, record=True)
     done = []
     for i, call in enumerate(calls):

@@ -38,7 +38,7 @@ def list_candidates(question: Question, kept_club_id: str | None) -> tuple[list[
     for place, club in enumerate(question.player.bag):
         for method in CATALOGUE.values():
             candidate = Candidate(club, place, method)
-            reason = method.refuses(Case(question.slope, club, kept_club_id))
+            reason = method.refuses(Case(question.slope, club, kept_club_id, question.grass))
             if reason is None and club.loft_rad < NEEDS_TEE_RAD:
                 reason = "needs a tee: too little loft off the ground"
             if reason is None:

@@ -1,10 +1,10 @@
 """Ledgers: every number that differs from stock, as rows that add up exactly.
 
 Each ledger switches one cause on after another, in a fixed order, and plays the stroke again; a row is the
-difference. Rows are rounded from the running sum, so what is shown adds up to the shown total without a cent left over.
-Order of loft, bounce: stamped, stock hands, slope, hands and ball, face. Of distance: stock carry, air, wind, length of
-swing, slope, grip, set-up, carry, run. Of aim: slope, set-up, wind, green, the rest (aiming turns the player on the
-slope).
+difference. Rows are rounded from the running sum, so what is shown adds up to the shown total, nothing left over.
+Loft and bounce: stamped, stock hands, slope, hands and ball, face, grass. Spin: stock, slope, set-up, grass.
+Distance: stock carry, air, wind, length of swing, slope, grip, grass, set-up, carry, run. Aim: slope, set-up, grass,
+wind, green, the rest (aiming turns the player on the slope).
 """
 
 from __future__ import annotations
@@ -17,13 +17,15 @@ import numpy as np
 
 from veltrin.core.air import CALM
 from veltrin.core.geometry import Vec
-from veltrin.core.ground import Slope
+from veltrin.core.ground import CLEAN, Slope
 from veltrin.core.plan.model import REFERENCE_AIR, LedgerRow
 from veltrin.core.plan.play import Batch, Played, World, play
 from veltrin.core.strike import Change
+from veltrin.core.units import RAD_S_PER_RPM
 
 DISTANCE_STEP_M = 0.1
 ANGLE_STEP_DEG = 0.1
+SPIN_STEP_RPM = 10.0
 
 
 def _rounded(value: float, digits: int) -> float:
@@ -50,6 +52,7 @@ class _Stages:
     level: Played
     slope: Played
     hands: Played
+    face: Played
     real: Played
 
 
@@ -59,20 +62,22 @@ def _calm_level(world: World) -> World:
 
 
 def _angle_stages(batch: Batch, world: World, swing: Vec, aim: Vec, real: Played) -> _Stages:
-    neutral = replace(batch, change=Change())
+    neutral, clean = replace(batch, change=Change()), replace(world, grass=CLEAN)
     hands = replace(batch, change=replace(batch.change, open_rad=0.0, handle_rad=0.0))
     return _Stages(
-        level=play(neutral, replace(world, slope=Slope()), swing, aim),
-        slope=play(neutral, world, swing, aim),
-        hands=play(hands, world, swing, aim),
+        level=play(neutral, replace(clean, slope=Slope()), swing, aim),
+        slope=play(neutral, clean, swing, aim),
+        hands=play(hands, clean, swing, aim),
+        face=play(batch, clean, swing, aim),
         real=real,
     )
 
 
 def _angle_ledger(stamped: float, stages: Sequence[float], total_words: str) -> tuple[LedgerRow, ...]:
-    words = ("stamped", "stock hands ahead", "slope", "hands and ball", "face and handle")
+    words = ("stamped", "stock hands ahead", "slope", "hands and ball", "face and handle", "grass")
     reached = [math.degrees(v) for v in (stamped, *stages)]
-    return running_rows(list(zip(words, reached, strict=True)), total_words, ANGLE_STEP_DEG)
+    # Without grass the last stage is not there, and its row neither.
+    return running_rows(list(zip(words, reached, strict=False)), total_words, ANGLE_STEP_DEG)
 
 
 def _distance_steps(batch: Batch, world: World, swing: Vec, real: Played) -> list[tuple[str, Vec]]:
@@ -81,7 +86,7 @@ def _distance_steps(batch: Batch, world: World, swing: Vec, real: Played) -> lis
     full, zero = np.ones(batch.count), np.zeros(batch.count)
     airy = replace(calm, air=world.air)
     windy = replace(airy, wind=world.wind)
-    sloped = replace(world, landing=calm.landing)
+    sloped = replace(world, landing=calm.landing, grass=CLEAN)
     steps = [
         ("stock carry", play(neutral, calm, full, zero).carry),
         ("air of the day", play(neutral, airy, full, zero).carry),
@@ -89,11 +94,24 @@ def _distance_steps(batch: Batch, world: World, swing: Vec, real: Played) -> lis
         ("shorter swing", play(neutral, windy, swing, zero).carry),
         ("slope", play(neutral, sloped, swing, zero, gripped=False).carry),
         ("grip down", play(neutral, sloped, swing, zero).carry),
+        ("grass", play(neutral, replace(sloped, grass=world.grass), swing, zero).carry),
         ("set-up", real.carry),
     ]
-    if world.wind == CALM:
-        steps = [s for s in steps if s[0] != "wind"]
-    return steps
+    idle = {"wind"} if world.wind == CALM else set()
+    idle |= set() if in_grass(world) else {"grass"}
+    return [s for s in steps if s[0] not in idle]
+
+
+def in_grass(world: World) -> bool:
+    """Whether grass or water comes between club and ball at all."""
+    return world.grass.over_m > 0 or world.grass.wet > 0
+
+
+def _spin_rows(i: int, stages: _Stages) -> tuple[LedgerRow, ...]:
+    words = ("stock, level and clean", "slope", "set-up", "grass and wet")
+    played = (stages.level, stages.slope, stages.face, stages.real)
+    rates = [float(np.linalg.norm(p.launch.spin[i])) / RAD_S_PER_RPM for p in played]
+    return running_rows(list(zip(words, rates, strict=True)), "spin", SPIN_STEP_RPM)
 
 
 def _finish_angle(played: Played) -> Vec:
@@ -104,11 +122,14 @@ def _aim_steps(batch: Batch, world: World, swing: Vec, aim: Vec) -> list[tuple[s
     neutral = replace(batch, change=Change())
     zero = np.zeros(batch.count)
     flat = replace(world.landing, fall_rad=0.0, side_rad=0.0)
-    still = replace(world, wind=CALM, landing=flat)
+    still = replace(world, wind=CALM, landing=flat, grass=CLEAN)
     steps = [
         ("slope", -_finish_angle(play(neutral, still, swing, zero))),
         ("path and face", -_finish_angle(play(batch, still, swing, zero))),
     ]
+    if in_grass(world):
+        still = replace(still, grass=world.grass)
+        steps.append(("grass", -_finish_angle(play(batch, still, swing, zero))))
     if world.wind != CALM:
         steps.append(("wind", -_finish_angle(play(batch, replace(still, wind=world.wind), swing, zero))))
     if world.landing.fall_rad or world.landing.side_rad:
@@ -122,7 +143,7 @@ def ledgers_of(
 ) -> list[dict[str, tuple[LedgerRow, ...]]]:
     """Loft, bounce (deg), distance (m) and aim (deg, left positive) ledgers of each stroke in the batch."""
     angles = _angle_stages(batch, world, swing, aim, real)
-    order = (angles.level, angles.slope, angles.hands, angles.real)
+    order = [angles.level, angles.slope, angles.hands, angles.face, *([real] if in_grass(world) else [])]
     distance = _distance_steps(batch, world, swing, real)
     aims = _aim_steps(batch, world, swing, aim)
     books = []
@@ -137,6 +158,7 @@ def ledgers_of(
                 "loft": _angle_ledger(float(batch.clubs.loft[i]), lofts, "delivered"),
                 "bounce": _angle_ledger(float(batch.clubs.bounce[i]), bounces, "effective"),
                 "distance": (*carry, *finish),
+                "spin": _spin_rows(i, angles),
                 "aim": running_rows([(w, math.degrees(v[i])) for w, v in aims], "aim", ANGLE_STEP_DEG),
             }
         )

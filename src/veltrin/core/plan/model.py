@@ -9,7 +9,7 @@ from veltrin.core.air import CALM, Air, Wind
 from veltrin.core.checks import require
 from veltrin.core.errors import DomainError
 from veltrin.core.geometry import Vec
-from veltrin.core.ground import Slope
+from veltrin.core.ground import CLEAN, Grass, Slope
 from veltrin.core.kit import Player
 from veltrin.core.run import Landing
 
@@ -51,6 +51,7 @@ class Question:
     kept_club_id: str | None = None
     detail_for: tuple[str, ...] = ()
     only: tuple[str, ...] = ()
+    grass: Grass = CLEAN
 
 
 @dataclass(frozen=True)

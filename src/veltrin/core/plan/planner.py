@@ -16,7 +16,7 @@ from veltrin.core.plan.answer import call_of, with_detail
 from veltrin.core.plan.candidates import Candidate, list_candidates
 from veltrin.core.plan.model import Call, FellOut, LevelChoice, Line, Plan, Question
 from veltrin.core.plan.play import Batch, World, stack_changes
-from veltrin.core.plan.rank import club_difficulty, cost_of, slope_difficulty, typical_leave
+from veltrin.core.plan.rank import club_difficulty, cost_of, grass_difficulty, slope_difficulty, typical_leave
 from veltrin.core.plan.solve import Solved, solve
 from veltrin.core.plan.stock import stock_speeds
 from veltrin.core.plan.swap import swap_note
@@ -28,7 +28,7 @@ WOOD_SHORTEST_SWING = 0.70
 LEAST_LAUNCH_RAD = math.radians(4.0)
 """Lower than this it never gets off the turf. Judgement."""
 
-LONGEST_JUDGED_RUN_M = 40.0
+LONGEST_JUDGED_RUN_M = 60.0
 """A longer run depends on every bump in the way. Judgement."""
 
 ALIKE_AIM_RAD = math.radians(1.0)
@@ -39,7 +39,7 @@ def make_batch(question: Question, candidates: list[Candidate], kept_club_id: st
     player = question.player
     place = np.array([c.bag_place for c in candidates], dtype=int)
     speeds = np.array(stock_speeds(player))[place]
-    changes = [c.method.change(Case(question.slope, c.club, kept_club_id)) for c in candidates]
+    changes = [c.method.change(Case(question.slope, c.club, kept_club_id, question.grass)) for c in candidates]
     return Batch(club_arrays(player, player.bag).take(place), speeds, stack_changes(changes), player.stature_m)
 
 
@@ -82,7 +82,7 @@ def _solve_all(
         return [], out
     loft = solved.played.delivery.delivered_loft
     ease = np.array([c.method.difficulty for c in candidates])
-    hard = slope_difficulty(question.slope) * club_difficulty(loft) * ease
+    hard = slope_difficulty(question.slope) * grass_difficulty(question.grass) * club_difficulty(loft) * ease
     leave = np.full(len(candidates), math.inf)
     leave[index] = typical_leave(
         batch.take(index), world, solved.swing[index], solved.aim[index], question.player.scatter, hard[index]
@@ -136,7 +136,7 @@ def kept_club(question: Question) -> tuple[str | None, LevelChoice | None]:
 
 def plan_right_handed(question: Question) -> Plan:
     """Plan the shot. With `only` given, just those calls are worked out again: the fast answer while dragging."""
-    world = World(question.slope, question.air, question.wind, question.line.landing)
+    world = World(question.slope, question.air, question.wind, question.line.landing, question.grass)
     kept, level = kept_club(question)
     candidates, out = list_candidates(question, kept)
     if question.only:

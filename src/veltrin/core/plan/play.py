@@ -11,7 +11,16 @@ import numpy as np
 from veltrin.core.air import Air, Wind
 from veltrin.core.flight import Flights, fly
 from veltrin.core.geometry import Index, Vec, turn_about_z
-from veltrin.core.ground import Slope, slope_along
+from veltrin.core.ground import (
+    CLEAN,
+    Grass,
+    Slope,
+    face_friction,
+    face_grab,
+    slope_along,
+    speed_kept,
+    way_through,
+)
 from veltrin.core.run import Landing, Runs, run_out
 from veltrin.core.strike import (
     Change,
@@ -56,6 +65,7 @@ class World:
     air: Air
     wind: Wind
     landing: Landing
+    grass: Grass = CLEAN
 
 
 class Played(NamedTuple):
@@ -99,8 +109,11 @@ def play(batch: Batch, world: World, swing: Vec, aim: Vec, *, gripped: bool = Tr
     fall, side = slope_along(world.slope, aim)
     stroke = stock_stroke(batch.clubs, batch.stature_m, swing)
     setup = set_up(batch.clubs, stroke, batch.change, fall, side, batch.stature_m)
-    delivery = deliver(batch.clubs, setup)
-    speed = batch.full_speed * swing * (setup.speed_share if gripped else 1.0)
+    swung = batch.full_speed * swing * (setup.speed_share if gripped else 1.0)
+    attack_ground = setup.attack - setup.face_turn + setup.missed_fall
+    way = way_through(world.grass, attack_ground, batch.clubs.arc_m)
+    delivery = deliver(batch.clubs, setup, shut=face_grab(world.grass, way, batch.clubs.snag))
+    speed = swung * speed_kept(world.grass, way, batch.clubs.snag)
     v_n = speed * np.sum(delivery.path * delivery.face, axis=1)
     launch = strike_ball(
         delivery.path,
@@ -109,8 +122,9 @@ def play(batch: Batch, world: World, swing: Vec, aim: Vec, *, gripped: bool = Tr
         batch.clubs.head_mass,
         restitution(v_n, batch.clubs.cor_at_rest, batch.clubs.cor_slope),
         grip_restitution(v_n, batch.clubs.gear_loss),
+        face_friction(world.grass, way),
     )
     velocity, spin = turn_about_z(launch.velocity, aim), turn_about_z(launch.spin, aim)
     flights = fly(velocity, spin, world.air, world.wind, record=record, workers=2)
     runs = run_out(flights.landing, flights.velocity, flights.spin, world.landing, record=record)
-    return Played(setup, delivery, Launch(velocity, spin, launch.slid), flights, runs, speed)
+    return Played(setup, delivery, Launch(velocity, spin, launch.slid), flights, runs, swung)

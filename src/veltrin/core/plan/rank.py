@@ -16,7 +16,7 @@ from dataclasses import replace
 import numpy as np
 
 from veltrin.core.geometry import Vec
-from veltrin.core.ground import Slope
+from veltrin.core.ground import Grass, Slope
 from veltrin.core.kit import Scatter
 from veltrin.core.plan.play import Batch, World, nudge, play
 
@@ -44,6 +44,11 @@ def slope_difficulty(slope: Slope) -> float:
     along = abs(fall) * (0.040 if fall > 0 else 0.025)
     across = abs(side) * (0.040 if side < 0 else 0.030)
     return 1.0 + along + across + along * across
+
+
+def grass_difficulty(grass: Grass) -> float:
+    """How much grass around the ball widens scatter, 1 for a ball on top. Judgement: doubled when buried in rough."""
+    return 1.0 + grass.cover.density * grass.sunk * (1.0 + 0.3 * grass.wet)
 
 
 def club_difficulty(delivered_loft: Vec) -> Vec:

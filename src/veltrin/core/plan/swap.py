@@ -6,7 +6,7 @@ from dataclasses import replace
 
 import numpy as np
 
-from veltrin.core.ground import Slope
+from veltrin.core.ground import CLEAN, Slope
 from veltrin.core.plan.model import Call, LevelChoice, Question, Swap
 from veltrin.core.plan.play import Batch, World, play
 from veltrin.core.plan.stock import stock_speeds
@@ -25,7 +25,7 @@ def swap_note(question: Question, level: LevelChoice | None, first: Call | None,
     batch = Batch(club_arrays(player, player.bag).take(place), speeds, Change(), player.stature_m)
     swing = np.minimum(speed_before / speeds, 1.0)
     here = play(batch, world, swing, np.zeros(3))
-    flat = play(batch, replace(world, slope=Slope()), swing, np.zeros(3))
+    flat = play(batch, replace(world, slope=Slope(), grass=CLEAN), swing, np.zeros(3))
     lofts = here.delivery.delivered_loft
     return Swap(
         from_club=player.bag[place[0]].name,

@@ -36,18 +36,19 @@ class Delivery(NamedTuple):
         return np.asarray(np.arccos(np.clip(np.sum(self.path * self.face, axis=1), -1.0, 1.0)))
 
 
-def deliver(clubs: ClubArrays, setup: Setup) -> Delivery:
+def deliver(clubs: ClubArrays, setup: Setup, shut: Vec | float = 0.0) -> Delivery:
     """Turn path and face with the body, then by what the ball's place adds.
 
     In the body's frame the ball lies back by what the set-up gave it, so the club meets it earlier on its arc:
     path and face are both turned down by that arc angle. The whole is then laid on to the slope as far as the
     body follows it. Where ball place makes up all the body missed, the blow meets the *ground* as stock does.
+    `shut` is how far something outside, grass at the hosel, closes the face (rad).
     """
     shown = present(
         clubs.loft,
         clubs.lie,
         clubs.bounce,
-        open_rad=setup.open,
+        open_rad=setup.open - shut,
         lean_rad=setup.lean + setup.face_turn,
         handle_rad=setup.handle,
     )

@@ -13,9 +13,7 @@ from numpy.typing import ArrayLike
 
 from veltrin.core.constants import BALL_MASS_KG, BALL_RADIUS_M, INERTIA_FACTOR
 from veltrin.core.geometry import Mask, Vec, cross
-
-CLEAN_DRY_FRICTION = 0.41
-"""Ball cover on a clean dry grooved face: 0.40-0.42. Judgement, after groove studies of 2006-07 (from memory)."""
+from veltrin.core.ground import CLEAN_DRY_FRICTION
 
 
 class Launch(NamedTuple):

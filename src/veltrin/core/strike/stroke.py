@@ -6,6 +6,7 @@ club, so 1 is a full swing and 0.3 a chip.
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
@@ -48,10 +49,22 @@ class ClubArrays:
     cor_at_rest: Vec
     cor_slope: Vec
     gear_loss: Vec
+    snag: Vec
 
     def take(self, index: Index) -> ClubArrays:
         """Pick or repeat entries by integer index."""
         return ClubArrays(**{name: getattr(self, name)[index] for name in self.__dataclass_fields__})
+
+
+def sole_snag(club: Club) -> float:
+    """How much a sole catches in grass, 1 for a short iron. Judgement, in the order of the trade.
+
+    A flat long sole with little loft snags most; a hybrid's rounded sole parts the grass, so does a lofted wood's.
+    """
+    if club.kind == "hybrid":
+        return 0.55
+    little_loft = max(math.radians(30.0) - club.loft_rad, 0.0) / math.radians(15.0)
+    return {"wood": 0.7, "iron": 1.0, "wedge": 0.9}[club.kind] * (1.0 + 0.9 * little_loft)
 
 
 def club_arrays(player: Player, clubs: Sequence[Club]) -> ClubArrays:
@@ -78,6 +91,7 @@ def club_arrays(player: Player, clubs: Sequence[Club]) -> ClubArrays:
         cor_at_rest=np.array([_COR_AT_REST[c.kind] for c in clubs]),
         cor_slope=np.array([_COR_SPEED_SLOPE[c.kind] for c in clubs]),
         gear_loss=np.array([_GEAR_LOSS[c.kind] for c in clubs]),
+        snag=np.array([sole_snag(c) for c in clubs]),
     )
 
 

@@ -10,12 +10,22 @@ from veltrin.service.contracts.base import Contract
 from veltrin.service.contracts.players import PlayerInline
 from veltrin.service.contracts.world import AirIn, FirmnessShare, FirmnessWord, WindIn
 
+CoverName = Literal["tight", "fairway", "semi", "rough", "deep"]
+
 
 class LieIn(Contract):
-    """The slope under ball and feet."""
+    """The slope under ball and feet, and the grass around the ball."""
 
     fall_deg: float = Field(0.0, ge=-20, le=20, description="Positive: downhill to the target.")
     side_deg: float = Field(0.0, ge=-20, le=20, description="Positive: ball above the feet.")
+    cover: CoverName = Field("fairway", description="Grass around the ball.")
+    sunk: float = Field(
+        0.0,
+        ge=0,
+        le=3.05,
+        description="Depth of the ball below the tips in ball diameters: 0 on top, 1 level with them.",
+    )
+    wet: float = Field(0.0, ge=0, le=1, description="Water on ball, face and grass: 0 dry to 1 dripping.")
 
 
 class LineIn(Contract):
@@ -98,11 +108,12 @@ class LedgerRowOut(Contract):
 
 
 class LedgersOut(Contract):
-    """Loft, bounce and aim in deg (aim right-positive), distance in m."""
+    """Loft, bounce and aim in deg (aim right-positive), distance in m, spin in rpm."""
 
     loft: list[LedgerRowOut]
     bounce: list[LedgerRowOut]
     distance: list[LedgerRowOut]
+    spin: list[LedgerRowOut]
     aim: list[LedgerRowOut]
 
 

@@ -48,6 +48,7 @@ export function Bench({ player, settings, benchKeys, onKept }: BenchProps) {
     L: () => setLedger('loft'),
     B: () => setLedger('bounce'),
     D: () => setLedger('distance'),
+    S: () => setLedger('spin'),
     A: () => setLedger('aim'),
     K: () => chosen && setKeeping(true),
   })

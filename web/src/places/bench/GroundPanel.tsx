@@ -1,10 +1,10 @@
 import type { Call, Player } from '../../api/client'
 import { END_H, END_W, EndView } from '../../drawing/EndView'
 import { GroundSection } from '../../drawing/GroundSection'
-import { RANGES, type Reading } from '../../lib/reading'
+import { COVER_NAMES, COVERS, deepest, RANGES, WET_NAMES, type Reading } from '../../lib/reading'
 import { useBench } from '../../lib/store'
 import { show, type Units } from '../../lib/units'
-import { fallWords, sideWords } from '../../lib/words'
+import { fallWords, sideWords, sunkWords } from '../../lib/words'
 import { Choice } from '../../ui/Choice'
 import { EditableNumber } from '../../ui/EditableNumber'
 import { LineReadings } from './LineReadings'
@@ -37,6 +37,40 @@ function SlopeRow({ name, shown, value, read, units }: SlopeRowProps) {
           range={RANGES[read]}
           units={units}
           onChange={(next) => useBench.getState().set({ [read]: next })}
+        />
+      </dd>
+    </>
+  )
+}
+
+/** The grass around the ball, how deep the ball lies in it, and the wet. */
+function LieRow({ reading, units }: { reading: Reading; units: Units }) {
+  const set = useBench.getState().set
+  const range = { ...RANGES.sunk, high: deepest(reading.cover) }
+  return (
+    <>
+      <dt className="text-quiet">lies</dt>
+      <dd>
+        <EditableNumber
+          shown={sunkWords(reading.sunk, units)}
+          value={reading.sunk}
+          range={range}
+          units={units}
+          onChange={(sunk) => set({ sunk })}
+        />
+        {' in '}
+        <Choice
+          label="Grass"
+          value={reading.cover}
+          options={COVER_NAMES.map((value) => ({ value, words: COVERS[value].words }))}
+          onChange={(cover) => set({ cover })}
+        />
+        {', '}
+        <Choice
+          label="Wet"
+          value={reading.wet}
+          options={WET_NAMES.map((value) => ({ value, words: value }))}
+          onChange={(wet) => set({ wet })}
         />
       </dd>
     </>
@@ -89,6 +123,7 @@ export function GroundPanel({ reading, call, player, keptClubId, units }: Ground
           setup={call?.setup ?? null}
           units={units}
           fallShown={fall}
+          sunkShown={sunkWords(reading.sunk, units)}
           onDrag={drag}
           onRelease={release}
           onStep={set}
@@ -107,9 +142,10 @@ export function GroundPanel({ reading, call, player, keptClubId, units }: Ground
           />
         </div>
       </div>
-      <dl className="grid grid-cols-[4.6rem_1fr] gap-x-2 gap-y-[5px] border-t border-rule px-3.5 py-2">
+      <dl className="grid grid-cols-[4.6rem_1fr] gap-x-2 gap-y-[3px] border-t border-rule px-3.5 py-1.5">
         <SlopeRow name="fall" shown={fall} value={reading.fall} read="fall" units={units} />
         <SlopeRow name="across" shown={side} value={reading.side} read="side" units={units} />
+        <LieRow reading={reading} units={units} />
         <LineReadings reading={reading} units={units} />
         <KeptClub kept={reading.keep} levelChoice={keptClubId} player={player} />
       </dl>

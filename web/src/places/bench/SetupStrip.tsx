@@ -52,8 +52,8 @@ function SwapNote({ swap, units }: { swap: Swap; units: Units }) {
   )
 }
 
-function signed(value: number, isPlain: boolean): string {
-  const text = Math.abs(value).toFixed(1)
+function signed(value: number, isPlain: boolean, digits: number): string {
+  const text = Math.abs(value).toFixed(digits)
   if (value < 0) return `−${text}`
   return isPlain || value === 0 ? text : `+${text}`
 }
@@ -74,7 +74,9 @@ function Rows({ name, rows, units }: { name: LedgerName; rows: LedgerRow[]; unit
               {row.words}
             </th>
             <td className="figure text-right">
-              {name === 'aim' ? aimValue(row.value) : signed(row.value, i === 0 || row.total)}
+              {name === 'aim'
+                ? aimValue(row.value)
+                : signed(row.value, i === 0 || row.total, name === 'spin' ? 0 : 1)}
             </td>
           </tr>
         ))}
@@ -92,7 +94,9 @@ interface LedgerPanelProps {
 }
 
 function LedgerPanel({ call, units, ledger, onLedger, onKeep }: LedgerPanelProps) {
-  const unit = ledger === 'distance' ? units.distance : 'degrees'
+  const unit = { distance: units.distance, spin: 'rpm', loft: 'degrees', bounce: 'degrees', aim: 'degrees' }[
+    ledger
+  ]
   return (
     <section aria-label="Ledger" className="flex min-h-0 min-w-0 flex-col overflow-y-auto">
       <Head
