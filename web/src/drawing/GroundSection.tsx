@@ -106,7 +106,7 @@ function uprightWords(bare: ArcShape, units: Units): string[] {
   const early = entry(bare)
   const strike =
     early < -0.005
-      ? [`in the ground ${small(-early, units)} early`]
+      ? [`comes down ${small(-early, units)} too early`]
       : early > 0.015
         ? ['thin, then digs in']
         : []
