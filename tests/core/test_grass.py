@@ -111,6 +111,9 @@ def test_methods_for_sunk_balls_only_for_sunk_balls() -> None:
     rough = {c.method_id for c in plan_shot(question(0, 0, 100, grass=Grass(COVERS["rough"], 1.0))).calls}
     assert not clean & {"hooded-chop", "skim"}
     assert "hooded-chop" in rough
+    near = plan_shot(question(0, 0, 10, grass=Grass(COVERS["rough"], 1.0)))
+    assert "hooded-chop" not in {c.method_id for c in near.calls}
+    assert any("longer swings" in f.reason for f in near.fell_out if f.method_id == "hooded-chop")
 
 
 depths = st.tuples(st.floats(0, 2.5), st.floats(0.02, 0.5))

@@ -32,7 +32,8 @@ class Method:
     """One way of playing. `way` says what it changes first: the club or the set-up.
 
     `refuses` gives the reason why it isn't played in this case, or None. `change` gives its numbers. `difficulty`
-    multiplies the player's scatter (1 is stock). `miss` is the usual bad one. Sources are named in `source`.
+    multiplies the player's scatter (1 is stock). `shortest_swing`: share of full speed below which it isn't
+    played. `miss` is the usual bad one. Sources are named in `source`.
     """
 
     id: str
@@ -48,6 +49,7 @@ class Method:
     wins_when: str
     source: str
     cautions: tuple[str, ...] = ()
+    shortest_swing: float = 0.0
 
 
 def never(_: Case) -> str | None:

@@ -56,6 +56,7 @@ def reason_against(i: int, candidate: Candidate, solved: Solved) -> str | None:
             candidate.club.kind == "wood" and solved.swing[i] < WOOD_SHORTEST_SWING,
             "a wood is not swung this short",
         ),
+        (solved.swing[i] < candidate.method.shortest_swing, "is for longer swings: this one would be a touch"),
         (run > LONGEST_JUDGED_RUN_M, "lands so hot that nobody can judge the run"),
         (solved.unsettled[i], "no length of swing leaves it at the flag: the ground changes just there"),
     )
