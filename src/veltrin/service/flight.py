@@ -7,7 +7,7 @@ import math
 import numpy as np
 
 from veltrin.core.flight import fly
-from veltrin.core.geometry import turn, turn_about_z, vectors
+from veltrin.core.geometry import elevation, turn, turn_about_z, vectors
 from veltrin.core.run import run_out
 from veltrin.core.units import rpm_to_rad_s
 from veltrin.service.contracts.flight import FlightRequest, FlightResponse
@@ -25,16 +25,15 @@ def fly_one(request: FlightRequest) -> FlightResponse:
     velocity, spin = turn_about_z(velocity, start), turn_about_z(spin, start)
     flights = fly(velocity, spin, air_in(request.air), wind_in(request.wind))
     runs = run_out(flights.landing, flights.velocity, flights.spin, landing_in(request.landing))
-    down = flights.velocity[0]
     return FlightResponse(
         carry_m=float(flights.landing[0, 0]),
         total_m=float(runs.rest[0, 0]),
         apex_m=float(flights.apex_m[0]),
-        descent_deg=math.degrees(math.atan2(-float(down[2]), math.hypot(float(down[0]), float(down[1])))),
+        descent_deg=-math.degrees(float(elevation(flights.velocity)[0])),
         flight_s=float(flights.flight_s[0]),
         offline_carry_m=0.0 - float(flights.landing[0, 1]),
         offline_total_m=0.0 - float(runs.rest[0, 1]),
-        landing_speed_m_s=float(np.linalg.norm(down)),
+        landing_speed_m_s=float(np.linalg.norm(flights.velocity[0])),
         bounces=int(runs.bounces[0]),
         holds=bool(runs.held[0]),
     )

@@ -35,13 +35,18 @@ def list_players(store: Store) -> list[PlayerOut]:
         return [_out(p) for p in rows.load_all(session)]
 
 
-def show_player(store: Store, player_id: str) -> PlayerOut:
-    """One player; NotFoundError if there is none of that id."""
+def find_stored(store: Store, player_id: str) -> StoredPlayer:
+    """A player of the store; NotFoundError if there is none of that id."""
     with store.session() as session:
         found = rows.load(session, player_id)
     if found is None:
         raise NotFoundError("player_id", f"There is no player '{player_id}'.", "Choose one from /api/players.")
-    return _out(found)
+    return found
+
+
+def show_player(store: Store, player_id: str) -> PlayerOut:
+    """One player; NotFoundError if there is none of that id."""
+    return _out(find_stored(store, player_id))
 
 
 def _new_id(name: str) -> str:

@@ -77,12 +77,16 @@ def list_shots(store: Store) -> list[ShotOut]:
         return [_out(s) for s in shot_rows.load_all(session)]
 
 
+def _no_shot(shot_id: int) -> NotFoundError:
+    return NotFoundError("shot_id", f"There is no kept shot {shot_id}.", "Choose one from /api/shots.")
+
+
 def show_shot(store: Store, shot_id: int) -> ShotOut:
     """One kept shot."""
     with store.session() as session:
         found = shot_rows.load(session, shot_id)
     if found is None:
-        raise NotFoundError("shot_id", f"There is no kept shot {shot_id}.", "Choose one from /api/shots.")
+        raise _no_shot(shot_id)
     return _out(found)
 
 
@@ -90,4 +94,4 @@ def drop_shot(store: Store, shot_id: int) -> None:
     """Delete a kept shot."""
     with store.session() as session:
         if not shot_rows.delete(session, shot_id):
-            raise NotFoundError("shot_id", f"There is no kept shot {shot_id}.", "Choose one from /api/shots.")
+            raise _no_shot(shot_id)

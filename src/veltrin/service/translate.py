@@ -6,10 +6,10 @@ import math
 
 from veltrin.core.air import Air, Wind
 from veltrin.core.geometry import Vec
-from veltrin.core.ground import COVERS, Grass, Slope
+from veltrin.core.ground import Grass, Slope, cover_named
 from veltrin.core.kit import Club, Player, Scatter
 from veltrin.core.plan import Call, LedgerRow, Line, Plan, Question, Swap
-from veltrin.core.run import FIRMNESS, SURFACES, Landing
+from veltrin.core.run import FIRMNESS, Landing, surface_named
 from veltrin.core.units import RAD_S_PER_RPM
 from veltrin.service.contracts.plan import (
     CallOut,
@@ -50,7 +50,7 @@ def wind_in(wind: WindIn) -> Wind:
 def landing_in(landing: LandingIn) -> Landing:
     """One surface throughout."""
     return Landing(
-        on=SURFACES[landing.surface],
+        on=surface_named(landing.surface),
         firmness=firmness_share(landing.firmness),
         green_speed_ft=landing.green_speed_ft,
         fall_rad=rad(landing.fall_deg),
@@ -63,7 +63,7 @@ def line_in(line: LineIn) -> Line:
     landing = Landing(
         front_m=line.flag_m - 8.0 if line.green_front_m is None else line.green_front_m,
         back_m=line.flag_m + 10.0 if line.green_back_m is None else line.green_back_m,
-        surround=SURFACES[line.surround],
+        surround=surface_named(line.surround),
         firmness=firmness_share(line.firmness),
         green_speed_ft=line.green_speed_ft,
         fall_rad=rad(line.fall_deg),
@@ -128,7 +128,7 @@ def question_in(request: PlanRequest, player: Player) -> Question:
         kept_club_id=request.kept_club_id,
         detail_for=tuple(request.detail_for),
         only=tuple(request.only),
-        grass=Grass(COVERS[request.lie.cover], request.lie.sunk, request.lie.wet),
+        grass=Grass(cover_named(request.lie.cover), request.lie.sunk, request.lie.wet),
     )
 
 

@@ -6,7 +6,7 @@ import { Handle } from './Handle'
 import { Hatches } from './hatch'
 import type { LineScale } from './line-scale'
 
-export const ELEV_H = 214
+const ELEV_H = 214
 export const TALLEST = 140
 /** How much of the sky a phone leaves out. */
 export const LOW_CUT = 50

@@ -3,8 +3,8 @@ import { RAD } from '../lib/geometry'
 import { halfDegree } from '../lib/units'
 import { Hatches } from './hatch'
 
-export const FACE_W = 300
-export const FACE_H = 196
+const FACE_W = 300
+const FACE_H = 196
 const FOOT = { x: 150, y: 140 }
 const K = 78 // pixels per metre
 

@@ -2,14 +2,13 @@ import type { Setup } from '../api/client'
 import { RAD } from '../lib/geometry'
 import { halfDegree, small, type Units } from '../lib/units'
 
-export const FEET_W = 330
-export const FEET_H = 196
+const FEET_W = 330
+const FEET_H = 196
 const K = 250 // pixels per metre
 const BALL = { x: 176 }
 
 interface FeetProps {
   setup: Setup
-  aim: number
   leftHanded: boolean
   units: Units
 }

@@ -5,8 +5,8 @@ import { small, type Units } from '../lib/units'
 import { Handle } from './Handle'
 import { Hatches } from './hatch'
 
-export const GROUND_W = 372
-export const GROUND_H = 312
+const GROUND_W = 372
+const GROUND_H = 312
 const MM = 1.05 // pixels per millimetre, everything in this drawing
 const BALL = 42.67 * MM
 const ORIGIN = { x: 172, y: 146 }

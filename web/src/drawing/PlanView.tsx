@@ -5,7 +5,7 @@ import { aimWords } from '../lib/words'
 import type { Drawn } from './Elevation'
 import type { LineScale } from './line-scale'
 
-export const PLAN_H = 236
+const PLAN_H = 236
 const MID = PLAN_H / 2
 
 interface PlanProps {

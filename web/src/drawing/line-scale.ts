@@ -4,8 +4,8 @@ import type { Reading } from '../lib/reading'
 /** Widths the line is drawn at: beside the other panels, and on a phone. */
 export const LINE_WIDE = 572
 export const LINE_NARROW = 378
-export const LEFT = 26
-export const RIGHT = 18
+const LEFT = 26
+const RIGHT = 18
 
 export interface LineScale {
   /** Width of the drawing (px). */

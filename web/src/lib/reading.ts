@@ -64,11 +64,11 @@ export const COVERS = {
 export type CoverName = keyof typeof COVERS
 export const COVER_NAMES = Object.keys(COVERS) as CoverName[]
 
-export const WETS = { dry: 0, damp: 0.5, wet: 1 } as const
+const WETS = { dry: 0, damp: 0.5, wet: 1 } as const
 export type WetName = keyof typeof WETS
 export const WET_NAMES = Object.keys(WETS) as WetName[]
 
-export const BALL_MM = 42.67
+const BALL_MM = 42.67
 
 /** How deep the ball can lie in a cover, in balls: down to the soil, on the step. */
 export function deepest(cover: CoverName): number {

@@ -25,7 +25,7 @@ export function sunkWords(sunk: number, units: Units): string {
   return `${small((sunk - 1) * 0.04267, units)} under the tips`
 }
 
-export function sideName(value: number): string {
+function sideName(value: number): string {
   return value > 0 ? 'right' : 'left'
 }
 
@@ -44,7 +44,7 @@ export function aimFigure(call: Call): string {
   return `${halfDegree(Math.abs(call.aim_deg))}°${call.aim_deg > 0 ? 'R' : 'L'}`
 }
 
-export function heightWords(apex: number): string {
+function heightWords(apex: number): string {
   if (apex < 0.4) return 'shin high'
   if (apex < 0.7) return 'knee high'
   if (apex < 1.1) return 'hip high'
@@ -149,12 +149,6 @@ export function sayLines(call: Call, hand: Player['hand'], units: Units): string
   return [feet, ball, body, hold, [...stroke, ...call.key_words]]
     .map((group) => group.filter((line) => line !== null).join(' '))
     .filter((line) => line !== '')
-}
-
-/** What a low point means for the strike. */
-export function lowPointWords(metres: number, units: Units): string {
-  const where = small(Math.abs(metres), units)
-  return metres >= 0 ? `bottoms ${where} past the ball` : `bottoms ${where} behind, heavy`
 }
 
 export function conditionWords(temperature: string, altitude: string, humidity: number): string {

@@ -53,7 +53,7 @@ def _note(i: int, played: Played, batch: Batch, swing: Vec) -> SetupNote:
         low_point_m=float(s.low_point_m[i]),
         uncorrected_low_point_m=float(s.uncorrected_low_point_m[i]),
         arc_m=float(batch.clubs.arc_m[i]),
-        attack_ground_rad=float(s.attack[i] - s.face_turn[i] + s.missed_fall[i]),
+        attack_ground_rad=float(s.attack_ground[i]),
     )
 
 
@@ -64,7 +64,6 @@ def call_of(
     played, method, club = solved.played, candidate.method, candidate.club
     launch, landing = played.launch, played.flights
     aim = float(solved.aim[i])
-    down = landing.velocity[i]
     return Call(
         id=candidate.id,
         club_id=club.id,
@@ -83,7 +82,7 @@ def call_of(
         total_m=float(played.total[i]),
         offline_m=float(played.offline[i]),
         apex_m=float(landing.apex_m[i]),
-        descent_rad=math.atan2(-float(down[2]), math.hypot(float(down[0]), float(down[1]))),
+        descent_rad=-float(elevation(landing.velocity)[i]),
         launch_rad=float(elevation(launch.velocity)[i]),
         ball_speed_m_s=float(np.linalg.norm(launch.velocity[i])),
         club_speed_m_s=float(played.club_speed[i]),

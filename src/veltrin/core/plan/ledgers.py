@@ -68,7 +68,7 @@ def _angle_stages(batch: Batch, world: World, swing: Vec, aim: Vec, real: Played
         level=play(neutral, replace(clean, slope=Slope()), swing, aim),
         slope=play(neutral, clean, swing, aim),
         hands=play(hands, clean, swing, aim),
-        face=play(batch, clean, swing, aim),
+        face=play(batch, clean, swing, aim) if in_grass(world) else real,
         real=real,
     )
 
@@ -90,16 +90,18 @@ def _distance_steps(batch: Batch, world: World, swing: Vec, real: Played) -> lis
     steps = [
         ("stock carry", play(neutral, calm, full, zero).carry),
         ("air of the day", play(neutral, airy, full, zero).carry),
-        ("wind", play(neutral, windy, full, zero).carry),
+    ]
+    if world.wind != CALM:
+        steps.append(("wind", play(neutral, windy, full, zero).carry))
+    steps += [
         ("shorter swing", play(neutral, windy, swing, zero).carry),
         ("slope", play(neutral, sloped, swing, zero, gripped=False).carry),
         ("grip down", play(neutral, sloped, swing, zero).carry),
-        ("grass", play(neutral, replace(sloped, grass=world.grass), swing, zero).carry),
-        ("set-up", real.carry),
     ]
-    idle = {"wind"} if world.wind == CALM else set()
-    idle |= set() if in_grass(world) else {"grass"}
-    return [s for s in steps if s[0] not in idle]
+    if in_grass(world):
+        steps.append(("grass", play(neutral, replace(sloped, grass=world.grass), swing, zero).carry))
+    steps.append(("set-up", real.carry))
+    return steps
 
 
 def in_grass(world: World) -> bool:
@@ -141,7 +143,7 @@ def _aim_steps(batch: Batch, world: World, swing: Vec, aim: Vec) -> list[tuple[s
 def ledgers_of(
     batch: Batch, world: World, swing: Vec, aim: Vec, real: Played
 ) -> list[dict[str, tuple[LedgerRow, ...]]]:
-    """Loft, bounce (deg), distance (m) and aim (deg, left positive) ledgers of each stroke in the batch."""
+    """Loft, bounce (deg), distance (m), spin (rpm) and aim (deg, left positive) ledgers of each stroke in the batch."""
     angles = _angle_stages(batch, world, swing, aim, real)
     order = [angles.level, angles.slope, angles.hands, angles.face, *([real] if in_grass(world) else [])]
     distance = _distance_steps(batch, world, swing, real)

@@ -110,8 +110,7 @@ def play(batch: Batch, world: World, swing: Vec, aim: Vec, *, gripped: bool = Tr
     stroke = stock_stroke(batch.clubs, batch.stature_m, swing)
     setup = set_up(batch.clubs, stroke, batch.change, fall, side, batch.stature_m)
     swung = batch.full_speed * swing * (setup.speed_share if gripped else 1.0)
-    attack_ground = setup.attack - setup.face_turn + setup.missed_fall
-    way = way_through(world.grass, attack_ground, batch.clubs.arc_m)
+    way = way_through(world.grass, setup.attack_ground, batch.clubs.arc_m)
     delivery = deliver(batch.clubs, setup, shut=face_grab(world.grass, way, batch.clubs.snag))
     speed = swung * speed_kept(world.grass, way, batch.clubs.snag)
     v_n = speed * np.sum(delivery.path * delivery.face, axis=1)

@@ -20,7 +20,10 @@ _ROUNDS = 9
 
 
 class Solved(NamedTuple):
-    """Swing and aim per candidate (n,), the played result, and flags: too short, too long, unsettled."""
+    """Swing and aim per candidate (n,), the played result, and flags: too short, too long, unsettled.
+
+    `full_total` is where a full swing stops.
+    """
 
     swing: Vec
     aim: Vec
@@ -29,7 +32,6 @@ class Solved(NamedTuple):
     long: Mask
     unsettled: Mask
     full_total: Vec
-    least_total: Vec
 
 
 def _brackets(totals: Vec, target: float) -> tuple[Index, Mask]:
@@ -78,4 +80,4 @@ def solve(batch: Batch, world: World, flag_m: float) -> Solved:
         active = a[~done]
     played = play(batch, world, swing, aim)
     unsettled = reaches & ~long & (np.hypot(played.total - flag_m, played.offline) > UNSETTLED_M)
-    return Solved(swing, aim, played, ~reaches, long, unsettled, totals[:, -1], totals[:, 0])
+    return Solved(swing, aim, played, ~reaches, long, unsettled, totals[:, -1])

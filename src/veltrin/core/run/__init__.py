@@ -8,6 +8,7 @@ from veltrin.core.run.surface import (
     Surface,
     bounce_numbers,
     green_deceleration,
+    surface_named,
     two_way_green_speed,
 )
 
@@ -21,5 +22,6 @@ __all__ = [
     "bounce_numbers",
     "green_deceleration",
     "run_out",
+    "surface_named",
     "two_way_green_speed",
 ]

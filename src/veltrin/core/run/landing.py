@@ -176,7 +176,7 @@ def _run_many(landing: Vec, velocity: Vec, spin: Vec, ground: Vec, out: Vec, tra
                         row += 1
             place += v * air + 0.5 * pull * air * air
             v += gravity * air
-        out[i, 4], out[i, 5], out[i, 6] = place[0], place[1], float(hops)
+        out[i, 4] = float(hops)
         # In the plane now: what slip there is turns into roll at once (5/7 of speed, 2/7 of spin).
         slide = v - (v[0] * normal[0] + v[1] * normal[1] + v[2] * normal[2]) * normal
         rolling = 5.0 / 7.0 * slide + 2.0 / 7.0 * BALL_RADIUS_M * np.cross(w, normal)
@@ -189,10 +189,9 @@ def _run_many(landing: Vec, velocity: Vec, spin: Vec, ground: Vec, out: Vec, tra
 
 
 class Runs(NamedTuple):
-    """Where each ball rests and where its roll began, (n, 3) and (n, 2); `held` False: it never stopped."""
+    """Where each ball rests, (n, 3); `held` False: it never stopped."""
 
     rest: Vec
-    roll_start: Vec
     held: Mask
     bounces: Vec
     trace: Vec
@@ -202,7 +201,7 @@ class Runs(NamedTuple):
 def run_out(landing: Vec, velocity: Vec, spin: Vec, ground: Landing, *, record: bool = False) -> Runs:
     """Bounce and roll a batch from `landing` (n, 3) with `velocity` (m/s) and `spin` (rad/s), both (n, 3)."""
     count = landing.shape[0]
-    out = np.zeros((count, 7))
+    out = np.zeros((count, 5))
     trace, rows = np.zeros((count, TRACE_ROWS if record else 0, 3)), np.zeros(count, dtype=np.int64)
     _run_many(
         np.ascontiguousarray(landing),
@@ -213,4 +212,4 @@ def run_out(landing: Vec, velocity: Vec, spin: Vec, ground: Landing, *, record: 
         trace,
         rows,
     )
-    return Runs(out[:, 0:3], out[:, 4:6], out[:, 3] > 0.5, out[:, 6], trace, rows)
+    return Runs(out[:, 0:3], out[:, 3] > 0.5, out[:, 4], trace, rows)

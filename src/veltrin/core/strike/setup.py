@@ -73,7 +73,6 @@ class Setup:
     """
 
     follow_fall: Vec
-    follow_side: Vec
     tilt_fall: Vec
     tilt_side: Vec
     missed_fall: Vec
@@ -84,7 +83,6 @@ class Setup:
     stock_width_m: Vec
     lead_share: Vec
     stock_lead_share: Vec
-    shoulder_tilt: Vec
     grip_down_m: Vec
     posture_m: Vec
     face_turn: Vec
@@ -95,6 +93,16 @@ class Setup:
     stance: Vec
     handle: Vec
     speed_share: Vec
+
+    @property
+    def shoulder_tilt(self) -> Vec:
+        """Tilt of the shoulders: the body's own (rad, down to the target positive)."""
+        return self.tilt_fall
+
+    @property
+    def attack_ground(self) -> Vec:
+        """Attack angle against the ground (rad): the arc's turn is against the body, the miss comes back."""
+        return np.asarray(self.attack - self.face_turn + self.missed_fall)
 
 
 def _stance_width(stroke: Stroke, lead_bias: Vec, lean_down: Vec, stature_m: float, widen: Vec) -> Vec:
@@ -147,7 +155,6 @@ def set_up(clubs: ClubArrays, stroke: Stroke, change: Change, fall: Vec, side: V
     none = np.zeros_like(fall)
     return Setup(
         follow_fall=np.where(np.abs(fall) > 1e-9, tilt_fall / np.where(np.abs(fall) > 1e-9, fall, 1.0), wanted),
-        follow_side=change.follow_side + none,
         tilt_fall=tilt_fall,
         tilt_side=tilt_side,
         missed_fall=missed,
@@ -158,7 +165,6 @@ def set_up(clubs: ClubArrays, stroke: Stroke, change: Change, fall: Vec, side: V
         stock_width_m=stroke.stance_width_m,
         lead_share=base + height * np.tan(tilt_fall) / width,
         stock_lead_share=stroke.lead_share,
-        shoulder_tilt=tilt_fall,
         grip_down_m=grip,
         posture_m=posture,
         face_turn=face_turn,

@@ -14,7 +14,7 @@ import { LinePanel } from './LinePanel'
 import { SetupStrip } from './SetupStrip'
 
 /** First the call looked at, then the one it is held against. */
-export function drawnCalls(plan: PlanResponse | undefined, chosenId: string): Drawn[] {
+function drawnCalls(plan: PlanResponse | undefined, chosenId: string): Drawn[] {
   if (!plan) return []
   const find = (id: string | null) => plan.calls.find((call) => call.id === id)
   const chosen = find(chosenId) ?? find(plan.first_id)

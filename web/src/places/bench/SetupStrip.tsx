@@ -150,7 +150,7 @@ export function SetupStrip({
     <div className="grid border-t border-ink lg:h-[227px] lg:grid-cols-[330px_292px_1fr_258px]">
       <section aria-label="Set-up from above" className="min-w-0 border-rule lg:border-r">
         <Head title="Set-up" note="from above, target right" />
-        <FeetView setup={call.setup} aim={call.aim_deg} leftHanded={player.hand === 'left'} units={units} />
+        <FeetView setup={call.setup} leftHanded={player.hand === 'left'} units={units} />
       </section>
       <section aria-label="Set-up across" className="min-w-0 border-rule lg:border-r">
         <Head title="" note="across the line" />
