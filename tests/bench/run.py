@@ -66,7 +66,9 @@ def reference(velocity: np.ndarray, spin: np.ndarray, rtol: float) -> float:
         v = s[3:6]
         speed = math.sqrt(v @ v)
         ratio, reynolds = BALL_RADIUS_M * s[6] / speed, rho * speed * 2 * BALL_RADIUS_M / mu
-        force = k * speed * (-drag_coefficient(reynolds, ratio) * v + lift_coefficient(ratio) * np.cross(axis, v))
+        force = (
+            k * speed * (-drag_coefficient(reynolds, ratio) * v + lift_coefficient(reynolds, ratio) * np.cross(axis, v))
+        )
         force[2] -= GRAVITY_M_S2
         return np.concatenate([v, force, [-2e-5 * s[6] * speed / BALL_RADIUS_M]])
 

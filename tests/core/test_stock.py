@@ -18,6 +18,8 @@ from veltrin.core.plan import stock_speeds
 def test_stock_carry_is_reproduced_within_half_a_metre(seven: float) -> None:
     who = player(seven)
     for club in who.bag:
+        if club.kind == "putter":
+            continue
         assert strike(club.id, 0.0, 0.0, 1.0, who=who).carry[0] == pytest.approx(club.stock_carry_m, abs=0.5)
 
 
@@ -33,7 +35,7 @@ def test_speeds_rise_with_length_and_smash_is_believable() -> None:
 
 def test_launch_rises_and_speed_falls_through_the_bag() -> None:
     who = player()
-    launches = [strike(c.id, 0, 0, 1.0, who=who).launch.velocity[0] for c in who.bag]
+    launches = [strike(c.id, 0, 0, 1.0, who=who).launch.velocity[0] for c in who.bag if c.kind != "putter"]
     ups = [math.atan2(v[2], v[0]) for v in launches[3:]]
     assert ups == sorted(ups)
 

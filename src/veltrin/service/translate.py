@@ -6,7 +6,7 @@ import math
 
 from veltrin.core.air import Air, Wind
 from veltrin.core.geometry import Vec
-from veltrin.core.ground import Grass, Slope, cover_named
+from veltrin.core.ground import Lie, Slope, cover_named
 from veltrin.core.kit import Club, Player, Scatter
 from veltrin.core.plan import Call, LedgerRow, Line, Plan, Question, Swap
 from veltrin.core.run import FIRMNESS, Landing, surface_named
@@ -128,7 +128,7 @@ def question_in(request: PlanRequest, player: Player) -> Question:
         kept_club_id=request.kept_club_id,
         detail_for=tuple(request.detail_for),
         only=tuple(request.only),
-        grass=Grass(cover_named(request.lie.cover), request.lie.sunk, request.lie.wet),
+        lie=Lie(cover_named(request.lie.cover), request.lie.sunk, request.lie.wet),
     )
 
 

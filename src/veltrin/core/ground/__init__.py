@@ -1,27 +1,29 @@
-"""Ground: the slope under ball and feet, the grass around the ball."""
+"""Ground: the slope under ball and feet, and what lies around and under the ball."""
 
+from veltrin.core.ground.cover import COVERS, Bed, Cover, cover_named
 from veltrin.core.ground.grass import (
-    CLEAN,
     CLEAN_DRY_FRICTION,
-    COVERS,
-    Cover,
-    Grass,
-    cover_named,
+    ball_kept,
     face_friction,
     face_grab,
     speed_kept,
     way_through,
 )
+from veltrin.core.ground.lie import BALL_M, CLEAN, Growth, Lie
 from veltrin.core.ground.slope import MAX_SLOPE_RAD, Slope, ground_frame, slope_along
 
 __all__ = [
+    "BALL_M",
     "CLEAN",
     "CLEAN_DRY_FRICTION",
     "COVERS",
     "MAX_SLOPE_RAD",
+    "Bed",
     "Cover",
-    "Grass",
+    "Growth",
+    "Lie",
     "Slope",
+    "ball_kept",
     "cover_named",
     "face_friction",
     "face_grab",

@@ -7,14 +7,12 @@ that way, the more speed it loses, the more blades lie between face and ball, an
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 import numpy as np
+from numpy.typing import ArrayLike
 
-from veltrin.core.checks import require
-from veltrin.core.constants import BALL_RADIUS_M
-from veltrin.core.errors import DomainError, UnknownNameError
 from veltrin.core.geometry import Vec
+from veltrin.core.ground.lie import BALL_M, Lie
 
 CLEAN_DRY_FRICTION = 0.41
 """Ball cover on a clean dry grooved face: 0.40-0.42. Judgement, after groove studies of 2006-07 (from memory)."""
@@ -36,93 +34,58 @@ MOST_GRAB_RAD = math.radians(6.0)
 
 GRAB_WAY_M = 0.25
 
+AHEAD_DRAG_PER_M = 4.0
+"""Share of its speed that a ball loses per metre of full-density grass pushed aside. Judgement: a putt dies in it."""
 
-@dataclass(frozen=True)
-class Cover:
-    """A kind of grass: height of its tips above the soil (m) and density 0..1."""
-
-    name: str
-    words: str
-    height_m: float
-    density: float
+COLLAR_WIDTH_M = 0.30
 
 
-COVERS = {
-    c.name: c
-    for c in (
-        Cover("tight", "tight turf", 0.004, 0.2),
-        Cover("fairway", "fairway", 0.012, 0.3),
-        Cover("semi", "semi-rough", 0.040, 0.5),
-        Cover("rough", "rough", 0.080, 0.8),
-        Cover("deep", "deep rough", 0.130, 1.0),
-    )
-}
-
-
-@dataclass(frozen=True)
-class Grass:
-    """Grass at the ball.
-
-    `sunk`: depth of the ball's bottom below the tips in ball diameters: 0 on top, 1 level with the tips, more is
-    under them, at most down to the soil. `wet`: 0 dry .. 1 dripping.
-    """
-
-    cover: Cover = COVERS["fairway"]
-    sunk: float = 0.0
-    wet: float = 0.0
-
-    def __post_init__(self) -> None:
-        require("lie.sunk", self.sunk, 0.0, 3.05, "balls")
-        require("lie.wet", self.wet, 0.0, 1.0, "")
-        deepest = self.cover.height_m / (2.0 * BALL_RADIUS_M)
-        if self.sunk > deepest + 1e-9:
-            raise DomainError(
-                "lie.sunk",
-                f"{self.cover.words} of {1000 * self.cover.height_m:.0f} mm can't hold a ball {self.sunk:g} deep.",
-                f"Give at most {math.floor(100 * deepest) / 100:g}, or choose a longer cover.",
-            )
-
-    @property
-    def over_m(self) -> float:
-        """Height of the tips above the ball's bottom."""
-        return 2.0 * BALL_RADIUS_M * self.sunk
-
-
-CLEAN = Grass()
-
-
-def cover_named(name: str) -> Cover:
-    """Look a cover up; UnknownNameError lists those there are."""
-    if name not in COVERS:
-        raise UnknownNameError("lie.cover", name, list(COVERS))
-    return COVERS[name]
-
-
-def way_through(grass: Grass, attack_ground: Vec, arc_m: Vec) -> Vec:
+def way_through(lie: Lie, attack_ground: Vec, arc_m: Vec, edge_m: ArrayLike = 0.0) -> Vec:
     """Length of the head's way through the grass before it meets the ball (m).
+
+    `edge_m` is how far above the ball's bottom the head's edge travels: the higher, the less grass.
 
     Geometry: on an arc of radius r that comes down at slope a, the head is below tips that stand `over` above the
     ball's bottom for x = r (-a + sqrt(a^2 + 2 over / r)). Steeper means less grass.
     """
     steep = np.tan(np.maximum(-attack_ground, 0.0))
-    return np.asarray(arc_m * (-steep + np.sqrt(steep**2 + 2.0 * grass.over_m / arc_m)))
+    over = np.maximum(lie.over_m - np.asarray(edge_m), 0.0)
+    return np.asarray(arc_m * (-steep + np.sqrt(steep**2 + 2.0 * over / arc_m)))
 
 
-def speed_kept(grass: Grass, way_m: Vec, snag: Vec) -> Vec:
+def speed_kept(lie: Lie, way_m: Vec, snag: Vec) -> Vec:
     """Share of club-head speed left at the ball; `snag` is how much the sole catches (1 a short iron)."""
-    bent = min(grass.over_m / grass.cover.height_m, 1.0)
-    drag = DRAG_PER_M * grass.cover.density * (1.0 + 0.5 * grass.wet) * bent
+    if lie.thickness == 0.0:
+        return np.ones_like(way_m)
+    bent = min(lie.over_m / lie.top_m, 1.0)
+    drag = DRAG_PER_M * lie.thickness * (1.0 + 0.5 * lie.wet) * bent
     return np.asarray(np.exp(-drag * snag * way_m))
 
 
-def face_friction(grass: Grass, way_m: Vec) -> Vec:
-    """Friction between face and ball: clean and dry, wet film, or blades in between. More of either never raises it."""
-    bare = CLEAN_DRY_FRICTION + (WET_FILM_FRICTION - CLEAN_DRY_FRICTION) * grass.wet
-    blades = 1.0 - np.exp(-grass.cover.density * way_m / BLADES_FILL_M)
+def face_friction(lie: Lie, way_m: Vec) -> Vec:
+    """Friction between face and ball: clean and dry, wet film, grains or mud, or blades in between.
+
+    More of any of them never raises it.
+    """
+    clean = min(CLEAN_DRY_FRICTION, lie.cover.friction)
+    bare = clean + (min(WET_FILM_FRICTION, clean) - clean) * lie.wet
+    blades = 1.0 - np.exp(-lie.thickness * way_m / BLADES_FILL_M)
     return np.asarray(bare + (JUICY_FRICTION - bare) * blades)
 
 
-def face_grab(grass: Grass, way_m: Vec, snag: Vec) -> Vec:
+def face_grab(lie: Lie, way_m: Vec, snag: Vec) -> Vec:
     """How far the grass shuts the face (rad, positive), at most MOST_GRAB_RAD."""
-    held = grass.cover.density * (1.0 + 0.3 * grass.wet) * snag * way_m / GRAB_WAY_M
+    held = lie.thickness * (1.0 + 0.3 * lie.wet) * snag * way_m / GRAB_WAY_M
     return np.asarray(MOST_GRAB_RAD * (1.0 - np.exp(-held)))
+
+
+def ball_kept(lie: Lie, launch_rad: Vec) -> Vec:
+    """Share of ball speed left after the grass that stands in front of the ball.
+
+    The ball ploughs until it has risen above the tips, at most across the collar: a rolling ball all the way.
+    """
+    if lie.cover.ahead == 0.0:
+        return np.ones_like(launch_rad)
+    rise = np.tan(np.maximum(launch_rad, 1e-3))
+    length = np.minimum(np.maximum(lie.over_m, 0.25 * BALL_M) / rise, COLLAR_WIDTH_M)
+    return np.asarray(np.exp(-AHEAD_DRAG_PER_M * lie.cover.ahead * (1.0 + 0.5 * lie.wet) * length))

@@ -24,6 +24,7 @@ _USUAL: tuple[tuple[str, str, ClubKind, float, float, float, float, float, float
     ("50", "Gap wedge 50", "wedge", 50.0, 64.0, 8.0, 22.0, 294.0, 0.902, 0.695),
     ("54", "Sand wedge 54", "wedge", 54.0, 64.0, 12.0, 24.0, 300.0, 0.895, 0.61),
     ("58", "Lob wedge 58", "wedge", 58.0, 64.0, 8.0, 22.0, 302.0, 0.889, 0.525),
+    ("putter", "Putter", "putter", 3.5, 70.0, 0.0, 25.0, 350.0, 0.864, 0.0),
 )
 
 

@@ -12,7 +12,7 @@ from numpy.typing import ArrayLike
 from veltrin.core.checks import require
 from veltrin.core.geometry import Vec, azimuth, elevation, turn, turn_about_x, turn_about_y, vectors
 
-ClubKind = Literal["wood", "hybrid", "iron", "wedge"]
+ClubKind = Literal["wood", "hybrid", "iron", "wedge", "putter"]
 
 
 @dataclass(frozen=True)
@@ -20,7 +20,7 @@ class Club:
     """One club as built. Angles in rad, lengths in m, mass in kg.
 
     `stock_carry_m` is what this player carries it from level ground with a full stock swing in the reference
-    air (15 C, sea level, 50 % humidity).
+    air (15 C, sea level, 50 % humidity); 0 for a putter, which rolls the ball.
     """
 
     id: str
@@ -35,12 +35,13 @@ class Club:
     stock_carry_m: float
 
     def __post_init__(self) -> None:
-        require("club.loft", math.degrees(self.loft_rad), 7.0, 70.0, "deg")
-        require("club.lie", math.degrees(self.lie_rad), 50.0, 75.0, "deg")
+        is_putter = self.kind == "putter"
+        require("club.loft", math.degrees(self.loft_rad), *((0.0, 8.0) if is_putter else (7.0, 70.0)), "deg")
+        require("club.lie", math.degrees(self.lie_rad), 50.0, 80.0, "deg")
         require("club.bounce", math.degrees(self.bounce_rad), -2.0, 18.0, "deg")
         require("club.head_mass", self.head_mass_kg, 0.15, 0.40, "kg")
         require("club.length", self.length_m, 0.60, 1.22, "m")
-        require("club.stock_carry", self.stock_carry_m, 5.0, 330.0, "m")
+        require("club.stock_carry", self.stock_carry_m, *((0.0, 0.0) if is_putter else (5.0, 330.0)), "m")
 
 
 class Presented(NamedTuple):

@@ -15,13 +15,16 @@ class Scatter:
     """One standard deviation of what varies from strike to strike on a flat, clean lie.
 
     Judgement, scaled by handicap: a scratch player about 1.6 deg of face and 1.8 % of speed with a full swing,
-    an 18-handicap about 2.9 deg and 3.2 %.
+    an 18-handicap about 2.9 deg and 3.2 %. `along_m` and `deep_m` are how far the bottom of the arc wanders along the
+    ground and in depth with a touch: 9 mm and 1 mm for a scratch player, 20 and 2 for an 18-handicap.
     """
 
     face_rad: float
     loft_rad: float
     speed_share_full: float
     speed_share_touch: float
+    along_m: float = 0.017
+    deep_m: float = 0.0019
 
     @classmethod
     def for_handicap(cls, handicap: float) -> Scatter:
@@ -32,6 +35,8 @@ class Scatter:
             loft_rad=math.radians(1.1 + 0.05 * max(handicap, 0.0)),
             speed_share_full=0.018 + 0.0008 * max(handicap, 0.0),
             speed_share_touch=0.045 + 0.0015 * max(handicap, 0.0),
+            along_m=0.009 + 0.0006 * max(handicap, 0.0),
+            deep_m=0.0010 + 0.00006 * max(handicap, 0.0),
         )
 
 

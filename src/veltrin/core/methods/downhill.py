@@ -50,6 +50,11 @@ DOWNHILL_CUT = Method(
     miss="picked up too soon: thin and through",
     wins_when="grass or bank behind the ball leaves no room for the club to come in low",
     source="common practice: school (a) for downhill lies",
+    hinge="early",
+    faults=(
+        ("stands to gravity: fat, or a blade", "shoulders along the slope, nearly all pressure on the lead side"),
+        ("picks it up after impact", "chase the head down the hill"),
+    ),
     cautions=(_AHEAD,),
 )
 
@@ -66,6 +71,11 @@ DROPPED_FOOT = Method(
     miss="heavy if the weight falls back, stays short",
     wins_when="there is room behind the ball and height is wanted",
     source="common practice: school (b) for downhill lies",
+    hinge="early",
+    faults=(
+        ("weight falls back up the hill", "hold the trail foot light and behind"),
+        ("handle comes up: the face looks right", "keep it low through the ball"),
+    ),
     cautions=(_AHEAD,),
 )
 

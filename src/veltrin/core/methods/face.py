@@ -13,9 +13,9 @@ from veltrin.core.methods.method import Case
 MOST_OPEN_RAD = math.radians(25.0)
 
 
-def _fan(case: Case, handle_rad: float = 0.0) -> tuple[Vec, Presented]:
-    """The case's club at every opening from square to MOST_OPEN_RAD."""
-    grid = np.linspace(0.0, MOST_OPEN_RAD, 51)
+def _fan(case: Case, handle_rad: float = 0.0, least_rad: float = 0.0) -> tuple[Vec, Presented]:
+    """The case's club at every opening from `least_rad` (shut where negative) to MOST_OPEN_RAD."""
+    grid = np.linspace(least_rad, MOST_OPEN_RAD, 51)
     club = case.club
     return grid, present(club.loft_rad, club.lie_rad, club.bounce_rad, open_rad=grid, handle_rad=handle_rad)
 
@@ -29,7 +29,8 @@ def opened_to_gain(case: Case, wanted_rad: float) -> float:
 def opened_to_look_straight(case: Case, handle_rad: float) -> float:
     """How far to open a face (rad) whose handle was moved by `handle_rad` so that it looks at the target again.
 
-    A lowered handle (negative) turns a lofted face left; little loft turns little and wants little opening.
+    A lowered handle (negative) turns a lofted face left and wants it opened; a raised one turns it right and wants it
+    shut. Little loft turns little.
     """
-    grid, shown = _fan(case, handle_rad)
+    grid, shown = _fan(case, handle_rad, least_rad=-MOST_OPEN_RAD)
     return float(np.interp(0.0, -shown.face_azimuth_rad, grid))

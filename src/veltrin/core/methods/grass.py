@@ -16,7 +16,7 @@ LEAST_DENSITY = 0.4
 
 
 def _sunk(case: Case) -> str | None:
-    if case.grass.sunk < LEAST_SUNK or case.grass.cover.density < LEAST_DENSITY:
+    if case.lie.sunk < LEAST_SUNK or case.lie.thickness < LEAST_DENSITY:
         return "is for a ball that sits down in the grass"
     return None
 
@@ -61,6 +61,12 @@ HOODED_CHOP = Method(
     miss="snags and stays, or comes out low and runs through",
     wins_when="the ball is well down and the first duty is the fairway",
     source="common practice: school (a) for a ball sitting down",
+    hand=0,
+    hinge="early",
+    faults=(
+        ("swept: ten centimetres of grass first", "steep: pick it up, hit down"),
+        ("aimed straight", "grass and face turn it left: aim right"),
+    ),
 )
 
 SKIM = Method(
@@ -77,6 +83,10 @@ SKIM = Method(
     miss="smothered low when the grass is thicker than it looked",
     wins_when="distance is needed and the grass is not too deep for a rounded sole",
     source="common practice: school (b) for a ball sitting down",
+    faults=(
+        ("swept up at it", "descend a little, two to five degrees"),
+        ("square face: smothered", "a touch open, expect a low fade"),
+    ),
 )
 
 METHODS = (HOODED_CHOP, SKIM)

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
-from veltrin.core.ground import CLEAN, Grass, Slope
+from veltrin.core.ground import CLEAN, Lie, Slope
 from veltrin.core.kit import Club
 from veltrin.core.strike import Change
 
@@ -17,14 +17,32 @@ WORTH_ADJUSTING_RAD = math.radians(1.5)
 """A slope below this is played as level: nobody feels it and nobody measures it. Common practice."""
 
 
+NEAR_M = 40.0
+"""From further away a shot is no longer played as one from near the green. Judgement."""
+
+Blow = Literal["face", "edge", "splash"]
+Hinge = Literal["none", "little", "early", "full"]
+
+HAND_WORDS = ("held", "level", "passing", "full")
+"""The scale of hand action from none (the handle leads through) to full (the head passes the hands)."""
+
+HAND_LEAN_RAD = math.radians(2.5)
+"""Loft that each step of hand action gives back at impact. Judgement."""
+
+
 @dataclass(frozen=True)
 class Case:
-    """What a method looks at to decide whether and how it is played."""
+    """What a method looks at to decide whether and how it is played.
+
+    `least_bounce_id`: the wedge of the bag with the least bounce.
+    """
 
     slope: Slope
     club: Club
     kept_club_id: str | None = None
-    grass: Grass = CLEAN
+    lie: Lie = CLEAN
+    flag_m: float = NEAR_M
+    least_bounce_id: str | None = None
 
 
 @dataclass(frozen=True)
@@ -32,8 +50,10 @@ class Method:
     """One way of playing. `way` says what it changes first: the club or the set-up.
 
     `refuses` gives the reason why it isn't played in this case, or None. `change` gives its numbers. `difficulty`
-    multiplies the player's scatter (1 is stock). `shortest_swing`: share of full speed below which it isn't
-    played. `miss` is the usual bad one. Sources are named in `source`.
+    multiplies the player's scatter (1 is stock). `shortest_swing`/`longest_swing`: shares of full speed
+    between which it is played. `blow`: what meets the ball. `hand`: hand action on the scale of HAND_WORDS.
+    `rolls`: the ball rolls from the start, so it needs no height, and a putter may do it.
+    `faults`: what goes wrong, each with its cure. `miss` is the usual bad one. Sources are named in `source`.
     """
 
     id: str
@@ -48,8 +68,19 @@ class Method:
     miss: str
     wins_when: str
     source: str
+    faults: tuple[tuple[str, str], ...]
     cautions: tuple[str, ...] = ()
     shortest_swing: float = 0.0
+    longest_swing: float = 1.0
+    blow: Blow = "face"
+    rolls: bool = False
+    hand: int = 1
+    hinge: Hinge = "full"
+
+    def changed(self, case: Case) -> Change:
+        """What it asks for in this case, hand action worked into the lean."""
+        change = self.change(case)
+        return replace(change, lean_rad=change.lean_rad + HAND_LEAN_RAD * (1 - self.hand))
 
 
 def never(_: Case) -> str | None:
@@ -75,3 +106,40 @@ def above_only(case: Case) -> str | None:
 def below_only(case: Case) -> str | None:
     """Refuse unless the ball lies below the feet."""
     return None if case.slope.side_rad <= -WORTH_ADJUSTING_RAD else "is for a ball below the feet"
+
+
+def first_reason(*reasons: str | None) -> str | None:
+    """The first reason there is, or None."""
+    return next((reason for reason in reasons if reason is not None), None)
+
+
+def near_only(case: Case) -> str | None:
+    """Refuse far from the green."""
+    return None if case.flag_m <= NEAR_M else "is for shots from near the green"
+
+
+def wedges_only(case: Case, least_deg: float = 40.0, most_deg: float = 70.0) -> str | None:
+    """Refuse clubs other than wedges between two lofts."""
+    degrees = math.degrees(case.club.loft_rad)
+    if case.club.kind == "wedge" and least_deg - 0.01 <= degrees <= most_deg + 0.01:
+        return None
+    span = f"wedges from {least_deg:.0f}°" if most_deg >= 70.0 else f"wedges of {least_deg:.0f}° to {most_deg:.0f}°"
+    return f"is for {span}"
+
+
+def off_sand(case: Case) -> str | None:
+    """Refuse in a bunker."""
+    return "is not for sand" if case.lie.in_sand else None
+
+
+def sand_only(case: Case) -> str | None:
+    """Refuse outside a bunker."""
+    return None if case.lie.in_sand else "is for sand"
+
+
+def short_cover_only(case: Case) -> str | None:
+    """Refuse where grass stands above the ball, or sand or mud is under it."""
+    lie = case.lie
+    if lie.cover.name in ("tight", "fairway", "fringe", "bare", "hard-pan") and lie.over_m < 0.008:
+        return None
+    return "is for tight, bare or short-mown ground"

@@ -31,6 +31,8 @@ STAND_TALL = Method(
     miss="pulled left of the aim",
     wins_when="there is trouble left, or a lofted club would turn too far left",
     source="common practice: ball above the feet",
+    hand=0,
+    faults=(("full length of the club: heavy", "grip down"), ("trail hand rolls over", "hold it from rolling")),
 )
 
 SIT_LOW = Method(
@@ -46,6 +48,7 @@ SIT_LOW = Method(
     miss="thin, low and right",
     wins_when="the player can hold the height through the stroke",
     source="common practice: ball below the feet",
+    faults=(("rises: thin", "keep the height through the stroke"), ("aimed straight", "aim left: it goes right")),
 )
 
 METHODS = (STAND_TALL, SIT_LOW)

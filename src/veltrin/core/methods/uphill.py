@@ -41,6 +41,10 @@ WITH_SLOPE = Method(
     miss="weight hangs back: thin or pulled",
     wins_when="height and a soft landing are welcome",
     source="common practice: school (a) for uphill lies",
+    faults=(
+        ("leans into the hill: digs", "shoulders with the hill"),
+        ("falls back", "finish balanced over the trail leg"),
+    ),
 )
 
 INTO_SLOPE = Method(
@@ -56,6 +60,12 @@ INTO_SLOPE = Method(
     miss="digs into the bank, stays short",
     wins_when="the ground is firm and a flight under control matters more than height",
     source="common practice: school (b) for uphill lies",
+    hand=0,
+    hinge="little",
+    faults=(
+        ("soft ground: digs in", "go with the slope there"),
+        ("long follow-through", "stop the hands after the ball"),
+    ),
     cautions=("Firm ground only: on a soft bank the club digs in. Mind the wrists.",),
 )
 
@@ -72,6 +82,7 @@ SOFT_BANK = Method(
     miss="turns over: left and long",
     wins_when="the bank is soft and wet and would swallow a steep blow",
     source="common practice: school (c) for uphill lies",
+    faults=(("steep: swallowed", "let the sole run up the bank"), ("too much draw", "a touch right is enough")),
 )
 
 METHODS = (WITH_SLOPE, INTO_SLOPE, SOFT_BANK)

@@ -9,9 +9,10 @@ import numpy as np
 
 from veltrin.core.geometry import Vec, azimuth, elevation
 from veltrin.core.ground import CLEAN, Slope
+from veltrin.core.methods import Method
 from veltrin.core.plan.candidates import Candidate
 from veltrin.core.plan.ledgers import ledgers_of
-from veltrin.core.plan.model import Call, Detail, Ghost, Line, SetupNote
+from veltrin.core.plan.model import Call, Detail, Ghost, Line, Odds, SetupNote
 from veltrin.core.plan.play import Batch, Played, World, play
 from veltrin.core.plan.solve import Solved
 from veltrin.core.strike import Change, stock_stroke
@@ -31,9 +32,15 @@ def swing_words(swing: float) -> str:
     return next(words for upto, words in _SWING_WORDS if swing < upto)
 
 
-def _note(i: int, played: Played, batch: Batch, swing: Vec) -> SetupNote:
+HALF_SHOULDERS = 0.055
+"""From breastbone to where the arc of a square stroke bottoms out, over stature. Judgement."""
+
+
+def _note(i: int, method: Method, played: Played, batch: Batch, swing: Vec) -> SetupNote:
     s = played.setup
     stock = stock_stroke(batch.clubs, batch.stature_m, swing)
+    contact = played.contact
+    moved = contact.splash if contact.is_splash[i] else None
     return SetupNote(
         ball_back_m=float(s.ball_back_m[i]),
         stance_width_m=float(s.width_m[i]),
@@ -54,11 +61,22 @@ def _note(i: int, played: Played, batch: Batch, swing: Vec) -> SetupNote:
         uncorrected_low_point_m=float(s.uncorrected_low_point_m[i]),
         arc_m=float(batch.clubs.arc_m[i]),
         attack_ground_rad=float(s.attack_ground[i]),
+        # The arc bottoms out under the lead shoulder; the breastbone is half the shoulders' width behind that.
+        breastbone_m=float(s.low_point_m[i]) - HALF_SHOULDERS * batch.stature_m,
+        shaft_rad=float(batch.clubs.lie[i] + s.handle[i]),
+        hand=method.hand,
+        hinge=method.hinge,
+        blow=method.blow,
+        entry_m=float(np.ravel(batch.change.entry_m)[i]),
+        mark_m=float(moved.mark_m[i]) if moved else 0.0,
+        mark_depth_m=float(moved.depth_m[i]) if moved else 0.0,
+        edge_m=float(contact.meeting.edge_m[i]),
+        thin_above_m=float(contact.meeting.limit_m[i]),
     )
 
 
 def call_of(
-    i: int, candidate: Candidate, batch: Batch, solved: Solved, line: Line, leave: Vec, cost: Vec, hard: Vec
+    i: int, candidate: Candidate, batch: Batch, solved: Solved, line: Line, leave: Vec, cost: Vec, hard: Vec, odds: Odds
 ) -> Call:
     """Say one solved candidate as a call."""
     played, method, club = solved.played, candidate.method, candidate.club
@@ -98,7 +116,9 @@ def call_of(
         source=method.source,
         cautions=method.cautions,
         key_words=method.key_words,
-        setup=_note(i, played, batch, solved.swing),
+        faults=method.faults,
+        setup=_note(i, method, played, batch, solved.swing),
+        odds=odds,
     )
 
 
@@ -113,7 +133,7 @@ def with_detail(calls: list[Call], batch: Batch, world: World) -> list[Call]:
     swing, aim = np.array([c.swing for c in calls]), np.array([c.aim_rad for c in calls])
     real = play(batch, world, swing, aim, record=True)
     books = ledgers_of(batch, world, swing, aim, real)
-    level = replace(world, slope=Slope(), grass=CLEAN)
+    level = replace(world, slope=Slope(), lie=CLEAN)
     ghosts = play(replace(batch, change=Change()), level, swing, 0.0 * aim, record=True)
     done = []
     for i, call in enumerate(calls):

@@ -62,7 +62,7 @@ def _calm_level(world: World) -> World:
 
 
 def _angle_stages(batch: Batch, world: World, swing: Vec, aim: Vec, real: Played) -> _Stages:
-    neutral, clean = replace(batch, change=Change()), replace(world, grass=CLEAN)
+    neutral, clean = replace(batch, change=Change()), replace(world, lie=CLEAN)
     hands = replace(batch, change=replace(batch.change, open_rad=0.0, handle_rad=0.0))
     return _Stages(
         level=play(neutral, replace(clean, slope=Slope()), swing, aim),
@@ -86,7 +86,7 @@ def _distance_steps(batch: Batch, world: World, swing: Vec, real: Played) -> lis
     full, zero = np.ones(batch.count), np.zeros(batch.count)
     airy = replace(calm, air=world.air)
     windy = replace(airy, wind=world.wind)
-    sloped = replace(world, landing=calm.landing, grass=CLEAN)
+    sloped = replace(world, landing=calm.landing, lie=CLEAN)
     steps = [
         ("stock carry", play(neutral, calm, full, zero).carry),
         ("air of the day", play(neutral, airy, full, zero).carry),
@@ -99,14 +99,14 @@ def _distance_steps(batch: Batch, world: World, swing: Vec, real: Played) -> lis
         ("grip down", play(neutral, sloped, swing, zero).carry),
     ]
     if in_grass(world):
-        steps.append(("grass", play(neutral, replace(sloped, grass=world.grass), swing, zero).carry))
+        steps.append(("grass", play(neutral, replace(sloped, lie=world.lie), swing, zero).carry))
     steps.append(("set-up", real.carry))
     return steps
 
 
 def in_grass(world: World) -> bool:
     """Whether grass or water comes between club and ball at all."""
-    return world.grass.over_m > 0 or world.grass.wet > 0
+    return world.lie.over_m > 0 or world.lie.wet > 0
 
 
 def _spin_rows(i: int, stages: _Stages) -> tuple[LedgerRow, ...]:
@@ -124,13 +124,13 @@ def _aim_steps(batch: Batch, world: World, swing: Vec, aim: Vec) -> list[tuple[s
     neutral = replace(batch, change=Change())
     zero = np.zeros(batch.count)
     flat = replace(world.landing, fall_rad=0.0, side_rad=0.0)
-    still = replace(world, wind=CALM, landing=flat, grass=CLEAN)
+    still = replace(world, wind=CALM, landing=flat, lie=CLEAN)
     steps = [
         ("slope", -_finish_angle(play(neutral, still, swing, zero))),
         ("path and face", -_finish_angle(play(batch, still, swing, zero))),
     ]
     if in_grass(world):
-        still = replace(still, grass=world.grass)
+        still = replace(still, lie=world.lie)
         steps.append(("grass", -_finish_angle(play(batch, still, swing, zero))))
     if world.wind != CALM:
         steps.append(("wind", -_finish_angle(play(batch, replace(still, wind=world.wind), swing, zero))))

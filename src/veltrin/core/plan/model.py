@@ -9,7 +9,7 @@ from veltrin.core.air import CALM, Air, Wind
 from veltrin.core.checks import require
 from veltrin.core.errors import DomainError
 from veltrin.core.geometry import Vec
-from veltrin.core.ground import CLEAN, Grass, Slope
+from veltrin.core.ground import CLEAN, Lie, Slope
 from veltrin.core.kit import Player
 from veltrin.core.run import Landing
 
@@ -41,6 +41,7 @@ class Question:
 
     `kept_club_id`: club the coach wants kept; by default the one used from level. `detail_for`: call ids to draw and
     explain besides the first two. `only`: work out just these call ids again (the fast answer while dragging).
+    `pinned` methods come before all others where they can be played; `excluded` ones are left out.
     """
 
     player: Player
@@ -51,7 +52,9 @@ class Question:
     kept_club_id: str | None = None
     detail_for: tuple[str, ...] = ()
     only: tuple[str, ...] = ()
-    grass: Grass = CLEAN
+    lie: Lie = CLEAN
+    pinned: frozenset[str] = frozenset()
+    excluded: frozenset[str] = frozenset()
 
 
 @dataclass(frozen=True)
@@ -86,6 +89,51 @@ class SetupNote:
     uncorrected_low_point_m: float
     arc_m: float
     attack_ground_rad: float
+    breastbone_m: float
+    shaft_rad: float
+    hand: int
+    hinge: str
+    blow: str
+    entry_m: float
+    mark_m: float
+    mark_depth_m: float
+    edge_m: float
+    thin_above_m: float
+
+
+@dataclass(frozen=True)
+class Odds:
+    """How often the strike itself goes wrong, as shares of 1, and how much it may be off before it does (m).
+
+    In sand heavy means stuck and thin means skulled.
+    """
+
+    clean: float
+    heavy: float
+    thin: float
+    early_m: float
+    deep_m: float
+    high_m: float
+
+
+@dataclass(frozen=True)
+class Spread:
+    """Where many strikes end, against the flag (m): the middle eight tenths along and across, and the worst twentieth.
+
+    `mean_leave_m` counts every strike, the bad ones too. `on_green` is the share that ends between the edges.
+    """
+
+    strikes: int
+    mean_leave_m: float
+    short_m: float
+    long_m: float
+    left_m: float
+    right_m: float
+    on_green: float
+    worst_along_m: float
+    worst_across_m: float
+    worst_is: str
+    ends: Vec
 
 
 @dataclass(frozen=True)
@@ -147,7 +195,11 @@ class Call:
     source: str
     cautions: tuple[str, ...]
     key_words: tuple[str, ...]
+    faults: tuple[tuple[str, str], ...]
     setup: SetupNote
+    odds: Odds
+    pinned: bool = False
+    spread: Spread | None = None
     detail: Detail | None = None
 
 

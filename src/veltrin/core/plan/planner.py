@@ -3,33 +3,53 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 from functools import lru_cache
 
 import numpy as np
 
 from veltrin.core.air import Air, Wind
-from veltrin.core.geometry import elevation
-from veltrin.core.ground import Slope
+from veltrin.core.constants import GRAVITY_M_S2
+from veltrin.core.geometry import Vec, elevation
+from veltrin.core.ground import BALL_M, Lie, Slope
 from veltrin.core.kit import Player
-from veltrin.core.methods import Case
 from veltrin.core.plan.answer import call_of, with_detail
-from veltrin.core.plan.candidates import Candidate, list_candidates
-from veltrin.core.plan.model import Call, FellOut, LevelChoice, Line, Plan, Question
+from veltrin.core.plan.candidates import Candidate, case_of, list_candidates
+from veltrin.core.plan.model import Call, FellOut, LevelChoice, Line, Odds, Plan, Question
+from veltrin.core.plan.odds import strike_odds
 from veltrin.core.plan.play import Batch, World, stack_changes
-from veltrin.core.plan.rank import club_difficulty, cost_of, grass_difficulty, slope_difficulty, typical_leave
+from veltrin.core.plan.rank import (
+    FAILED_LEAVE,
+    club_difficulty,
+    cost_of,
+    grass_difficulty,
+    slope_difficulty,
+    typical_leave,
+)
+from veltrin.core.plan.scatter import spreads_of
 from veltrin.core.plan.solve import Solved, solve
 from veltrin.core.plan.stock import stock_speeds
 from veltrin.core.plan.swap import swap_note
 from veltrin.core.strike import club_arrays
 
-WOOD_SHORTEST_SWING = 0.70
-"""A wood is not swung shorter than about three quarters off the ground. Common practice."""
+SHORTEST_SWING_OF_KIND = {"wood": 0.70, "hybrid": 0.45}
+"""A wood is not swung shorter than about three quarters off the ground, a hybrid than half: they are rolled with a putting
+stroke instead. Common practice."""
 
 LEAST_LAUNCH_RAD = math.radians(4.0)
 """Lower than this it never gets off the turf. Judgement."""
 
 LONGEST_JUDGED_RUN_M = 60.0
 """A longer run depends on every bump in the way. Judgement."""
+
+LEAST_CLEAN = 0.4
+"""A way that is struck clean less often than this is no call. Judgement."""
+
+LIP_ROLLED_M = 0.12
+"""A lip lower than this lets a rolling ball climb out. Judgement."""
+
+STRUCK_OFTEN = 12
+"""How many of the best calls are struck many times."""
 
 ALIKE_AIM_RAD = math.radians(1.0)
 
@@ -39,58 +59,85 @@ def make_batch(question: Question, candidates: list[Candidate], kept_club_id: st
     player = question.player
     place = np.array([c.bag_place for c in candidates], dtype=int)
     speeds = np.array(stock_speeds(player))[place]
-    changes = [c.method.change(Case(question.slope, c.club, kept_club_id, question.grass)) for c in candidates]
+    changes = [c.method.changed(case_of(question, c.club, kept_club_id)) for c in candidates]
     return Batch(club_arrays(player, player.bag).take(place), speeds, stack_changes(changes), player.stature_m)
 
 
-def reason_against(i: int, candidate: Candidate, solved: Solved) -> str | None:
+def reason_against(i: int, candidate: Candidate, solved: Solved, odds: Odds, lie: Lie) -> str | None:
     """Why a solved candidate falls out after all, or None."""
-    played = solved.played
+    played, method = solved.played, candidate.method
     run = float(played.total[i] - played.carry[i])
+    launch = float(elevation(played.launch.velocity)[i])
+    swing = solved.swing[i]
+    wood_touch = swing < SHORTEST_SWING_OF_KIND.get(candidate.club.kind, 0.0) and not method.rolls
     reasons = (
-        (float(elevation(played.launch.velocity)[i]) < LEAST_LAUNCH_RAD, "won't get up: too little loft is left here"),
+        (launch < LEAST_LAUNCH_RAD and not method.rolls, "won't get up: too little loft is left here"),
+        (not clears_lip(lie, played.launch.velocity[i]), "won't clear the lip"),
         (solved.short[i], "a full swing stops short"),
         (not played.runs.held[i], "the ball does not stop on this tilt"),
         (solved.long[i], "the shortest stroke already runs past"),
-        (
-            candidate.club.kind == "wood" and solved.swing[i] < WOOD_SHORTEST_SWING,
-            "a wood is not swung this short",
-        ),
-        (solved.swing[i] < candidate.method.shortest_swing, "is for longer swings: this one would be a touch"),
+        (wood_touch, f"a {candidate.club.kind} is not swung this short"),
+        (swing < method.shortest_swing, "is for longer swings: this one would be a touch"),
+        (swing > method.longest_swing, "is for shorter swings than this one needs"),
         (run > LONGEST_JUDGED_RUN_M, "lands so hot that nobody can judge the run"),
         (solved.unsettled[i], "no length of swing leaves it at the flag: the ground changes just there"),
+        (odds.clean < LEAST_CLEAN and odds.thin > odds.heavy, "would be thin or skulled more often than not"),
+        (odds.clean < LEAST_CLEAN, "would be heavy or stuck more often than not"),
     )
     return next((words for is_out, words in reasons if is_out), None)
+
+
+def clears_lip(lie: Lie, velocity: Vec) -> bool:
+    """Whether a ball that leaves with this velocity (m/s) rises over the lip, a ball's width to spare.
+
+    Vacuum parabola: over a few metres the air takes nothing that a coach could see.
+    """
+    if lie.lip_m <= LIP_ROLLED_M:
+        return True
+    along = float(np.hypot(velocity[0], velocity[1]))
+    if along < 0.1:
+        return False
+    time = lie.lip_at_m / along
+    height = float(velocity[2]) * time - 0.5 * GRAVITY_M_S2 * time**2
+    return height > lie.lip_m + BALL_M
 
 
 def _solve_all(
     question: Question, candidates: list[Candidate], kept_club_id: str | None, known_loft: float | None, world: World
 ) -> tuple[list[tuple[Call, Candidate]], list[FellOut]]:
     batch = make_batch(question, candidates, kept_club_id)
-    flag = question.line.flag_m
-    solved = solve(batch, world, flag)
-    out: list[FellOut] = []
-    good: list[int] = []
-    for i, candidate in enumerate(candidates):
-        reason = reason_against(i, candidate, solved)
-        if reason is None:
-            good.append(i)
-        else:
-            short = flag - float(solved.full_total[i]) if solved.short[i] else None
-            out.append(candidate.fell(reason, short))
-    index = np.array(good, dtype=int)
-    if not good:
-        return [], out
+    line, scatter = question.line, question.player.scatter
+    solved = solve(batch, world, line.flag_m)
     loft = solved.played.delivery.delivered_loft
     ease = np.array([c.method.difficulty for c in candidates])
-    hard = slope_difficulty(question.slope) * grass_difficulty(question.grass) * club_difficulty(loft) * ease
+    rolls = np.array([c.method.rolls for c in candidates])
+    hard = slope_difficulty(question.slope) * grass_difficulty(question.lie) * club_difficulty(loft, rolls) * ease
+    odds = strike_odds(batch, question.lie, solved.played.contact, scatter, solved.swing, hard)
+    reasons = [reason_against(i, c, solved, odds[i], question.lie) for i, c in enumerate(candidates)]
+    out = [
+        c.fell(reason, line.flag_m - float(solved.full_total[i]) if solved.short[i] else None)
+        for i, (c, reason) in enumerate(zip(candidates, reasons, strict=True))
+        if reason is not None
+    ]
+    index = np.flatnonzero([reason is None for reason in reasons])
+    if not len(index):
+        return [], out
+    good = batch.take(index)
     leave = np.full(len(candidates), math.inf)
-    leave[index] = typical_leave(
-        batch.take(index), world, solved.swing[index], solved.aim[index], question.player.scatter, hard[index]
-    )
-    cost = cost_of(leave, loft, known_loft)
-    calls = [(call_of(i, candidates[i], batch, solved, question.line, leave, cost, hard), candidates[i]) for i in good]
-    calls.sort(key=lambda pair: (round(pair[0].cost_m, 3), pair[0].swing, pair[0].id))
+    leave[index] = typical_leave(good, world, solved.swing[index], solved.aim[index], scatter, hard[index])
+    fail = np.array([1.0 - o.clean for o in odds])
+    cost = cost_of(leave + FAILED_LEAVE * fail * line.flag_m, loft, known_loft)
+    best = index[np.argsort(cost[index], kind="stable")][:STRUCK_OFTEN]
+    spreads = spreads_of(batch.take(best), world, line, solved.swing[best], solved.aim[best], scatter, hard[best])
+    struck = dict(zip((int(i) for i in best), spreads, strict=True))
+    leave[best] = [s.mean_leave_m for s in spreads]
+    cost[best] = cost_of(leave[best], loft[best], known_loft)
+    calls = []
+    for i in map(int, index):
+        call = call_of(i, candidates[i], batch, solved, line, leave, cost, hard, odds[i])
+        pinned = candidates[i].method.id in question.pinned
+        calls.append((replace(call, pinned=pinned, spread=struck.get(i)), candidates[i]))
+    calls.sort(key=lambda p: (not p[0].pinned, p[0].spread is None, round(p[0].cost_m, 3), p[0].swing, p[0].id))
     return calls, out
 
 
@@ -137,7 +184,7 @@ def kept_club(question: Question) -> tuple[str | None, LevelChoice | None]:
 
 def plan_right_handed(question: Question) -> Plan:
     """Plan the shot. With `only` given, just those calls are worked out again: the fast answer while dragging."""
-    world = World(question.slope, question.air, question.wind, question.line.landing, question.grass)
+    world = World(question.slope, question.air, question.wind, question.line.landing, question.lie)
     kept, level = kept_club(question)
     candidates, out = list_candidates(question, kept)
     if question.only:

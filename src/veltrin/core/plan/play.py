@@ -9,31 +9,41 @@ from typing import NamedTuple
 import numpy as np
 
 from veltrin.core.air import Air, Wind
-from veltrin.core.flight import Flights, fly
-from veltrin.core.geometry import Index, Vec, turn_about_z
+from veltrin.core.constants import BALL_RADIUS_M
+from veltrin.core.flight import STEP_S, Flights, fly
+from veltrin.core.geometry import Index, Mask, Vec, cross, elevation, turn_about_z
 from veltrin.core.ground import (
     CLEAN,
-    Grass,
+    Lie,
     Slope,
+    ball_kept,
     face_friction,
     face_grab,
+    ground_frame,
     slope_along,
     speed_kept,
     way_through,
 )
 from veltrin.core.run import Landing, Runs, run_out
 from veltrin.core.strike import (
+    Approach,
     Change,
     ClubArrays,
     Delivery,
     Launch,
+    Meeting,
     Setup,
+    Splash,
+    bladed_elevation,
     deliver,
+    meet,
     set_up,
+    splash,
     stock_stroke,
     strike_ball,
 )
 from veltrin.core.strike.impact import grip_restitution, restitution
+from veltrin.core.strike.meeting import BLADED_SHARE
 
 
 @dataclass(frozen=True)
@@ -65,7 +75,29 @@ class World:
     air: Air
     wind: Wind
     landing: Landing
-    grass: Grass = CLEAN
+    lie: Lie = CLEAN
+
+
+class Miss(NamedTuple):
+    """What strikes are off by, (n,) in m: low point further ahead, and deeper, than meant."""
+
+    along_m: Vec | float = 0.0
+    deep_m: Vec | float = 0.0
+
+
+AS_MEANT = Miss()
+
+
+class Contact(NamedTuple):
+    """How the head met ground and ball. `meeting` holds where the face strikes, `splash` where sand or grass carries
+    the ball (None if no stroke of the batch is one); `thin`: the edge met the ball unasked.
+    """
+
+    approach: Approach
+    meeting: Meeting
+    splash: Splash | None
+    is_splash: Mask
+    thin: Mask
 
 
 class Played(NamedTuple):
@@ -73,6 +105,7 @@ class Played(NamedTuple):
 
     setup: Setup
     delivery: Delivery
+    contact: Contact
     launch: Launch
     flights: Flights
     runs: Runs
@@ -104,26 +137,104 @@ def nudge(change: Change, **extra: Vec | float) -> Change:
     return replace(change, **{k: np.asarray(getattr(change, k)) + v for k, v in extra.items()})
 
 
-def play(batch: Batch, world: World, swing: Vec, aim: Vec, *, gripped: bool = True, record: bool = False) -> Played:
+PATH_LEADS_SAND = 0.6
+"""Share of the path, against the face, in where a splash goes. Judgement."""
+
+
+def _contact(batch: Batch, lie: Lie, setup: Setup, loft: Vec, bounce: Vec, miss: Miss) -> Contact:
+    """Meet the ground; `loft` and `bounce` against it."""
+    change, none = batch.change, np.zeros(batch.count)
+    approach = Approach(
+        steep=-setup.attack_ground,
+        low_point_m=setup.low_point_m,
+        loft=loft,
+        bounce=bounce,
+        arc_m=batch.clubs.arc_m,
+        sole_m=batch.clubs.sole_m,
+        engaged=none + change.engaged,
+    )
+    entry, edge = none + change.entry_m, none + change.edge_m
+    is_splash = entry > 0.0
+    met = meet(lie, approach, miss.along_m, miss.deep_m)
+    # An edge laid on the ball on purpose travels above the ground: only its own height can be missed.
+    on_edge = edge > 0.0
+    met = Meeting(
+        edge_m=np.where(on_edge, edge - np.asarray(miss.deep_m), met.edge_m),
+        limit_m=met.limit_m,
+        early_m=np.where(on_edge, 0.0, met.early_m),
+        kept=np.where(on_edge | is_splash, 1.0, met.kept),
+    )
+    if not is_splash.any():
+        return Contact(approach, met, None, is_splash, np.asarray(met.thin & ~on_edge))
+    moved = splash(lie, approach, batch.clubs.head_mass, entry, miss.along_m, miss.deep_m)
+    met = met._replace(edge_m=np.where(is_splash, moved.edge_m, met.edge_m))
+    thin = np.where(is_splash, moved.over_edge, met.thin & ~on_edge)
+    return Contact(approach, met, moved, is_splash, thin)
+
+
+def _splashed(contact: Contact, moved: Splash, delivery: Delivery, normal: Vec, speed: Vec) -> tuple[Vec, Vec]:
+    """Velocity and spin of a ball that sand or grass carries."""
+    mixed = PATH_LEADS_SAND * delivery.path + (1.0 - PATH_LEADS_SAND) * delivery.face
+    along = _in_ground(mixed, normal)
+    u = speed * moved.carried
+    velocity = u[:, None] * (np.cos(moved.launch)[:, None] * along + np.sin(moved.launch)[:, None] * normal)
+    spin = -cross(normal, along) * (moved.spin_ratio * u / BALL_RADIUS_M)[:, None]
+    return velocity, spin
+
+
+def _in_ground(v: Vec, normal: Vec) -> Vec:
+    """Unit vector along the ground in the direction of `v`."""
+    flat = v - np.sum(v * normal, axis=1)[:, None] * normal
+    return np.asarray(flat / np.linalg.norm(flat, axis=1, keepdims=True))
+
+
+def play(
+    batch: Batch,
+    world: World,
+    swing: Vec,
+    aim: Vec,
+    *,
+    gripped: bool = True,
+    record: bool = False,
+    miss: Miss = AS_MEANT,
+    step_s: float = STEP_S,
+) -> Played:
     """Strike every candidate with `swing` (share of full speed) aimed `aim` rad left of the target."""
+    lie, clubs, change = world.lie, batch.clubs, batch.change
     fall, side = slope_along(world.slope, aim)
-    stroke = stock_stroke(batch.clubs, batch.stature_m, swing)
-    setup = set_up(batch.clubs, stroke, batch.change, fall, side, batch.stature_m)
+    stroke = stock_stroke(clubs, batch.stature_m, swing)
+    setup = set_up(clubs, stroke, change, fall, side, batch.stature_m)
     swung = batch.full_speed * swing * (setup.speed_share if gripped else 1.0)
-    way = way_through(world.grass, setup.attack_ground, batch.clubs.arc_m)
-    delivery = deliver(batch.clubs, setup, shut=face_grab(world.grass, way, batch.clubs.snag))
-    speed = swung * speed_kept(world.grass, way, batch.clubs.snag)
-    v_n = speed * np.sum(delivery.path * delivery.face, axis=1)
+    snag = clubs.snag * change.engaged
+    way = way_through(lie, setup.attack_ground, clubs.arc_m, change.edge_m)
+    delivery = deliver(clubs, setup, shut=face_grab(lie, way, snag) * change.grab)
+    normal = ground_frame(fall, side)[:, :, 2]
+    loft = np.arcsin(np.clip(np.sum(delivery.face * normal, axis=1), -1.0, 1.0))
+    contact = _contact(batch, lie, setup, loft, delivery.effective_bounce, miss)
+    met = contact.meeting
+    speed = swung * speed_kept(lie, way, snag) * met.kept
+    on_edge = contact.thin | (np.zeros(batch.count) + change.edge_m > 0.0)
+    face = delivery.face
+    if on_edge.any():
+        tilt = np.where(on_edge, bladed_elevation(met.edge_m), loft)[:, None]
+        face = np.where(on_edge[:, None], np.cos(tilt) * _in_ground(face, normal) + np.sin(tilt) * normal, face)
+    v_n = speed * np.sum(delivery.path * face, axis=1)
     launch = strike_ball(
         delivery.path,
-        delivery.face,
+        face,
         speed,
-        batch.clubs.head_mass,
-        restitution(v_n, batch.clubs.cor_at_rest, batch.clubs.cor_slope),
-        grip_restitution(v_n, batch.clubs.gear_loss),
-        face_friction(world.grass, way),
+        clubs.head_mass,
+        restitution(v_n, clubs.cor_at_rest, clubs.cor_slope) * np.where(on_edge, BLADED_SHARE, 1.0),
+        grip_restitution(v_n, clubs.gear_loss),
+        face_friction(lie, way),
     )
-    velocity, spin = turn_about_z(launch.velocity, aim), turn_about_z(launch.spin, aim)
-    flights = fly(velocity, spin, world.air, world.wind, record=record, workers=2)
+    velocity, spin = launch.velocity, launch.spin
+    if contact.splash is not None:
+        carried = (contact.is_splash & ~contact.thin)[:, None]
+        out = _splashed(contact, contact.splash, delivery, normal, speed)
+        velocity, spin = np.where(carried, out[0], velocity), np.where(carried, out[1], spin)
+    left = ball_kept(lie, elevation(velocity))[:, None]
+    velocity, spin = turn_about_z(velocity * left, aim), turn_about_z(spin * left, aim)
+    flights = fly(velocity, spin, world.air, world.wind, record=record, workers=2, step_s=step_s)
     runs = run_out(flights.landing, flights.velocity, flights.spin, world.landing, record=record)
-    return Played(setup, delivery, Launch(velocity, spin, launch.slid), flights, runs, swung)
+    return Played(setup, delivery, contact, Launch(velocity, spin, launch.slid), flights, runs, swung)

@@ -1,10 +1,12 @@
-"""The plain ranking rule of the first version: the shortest typical leave comes first, a known flight before a new one.
+"""The ranking rule: the shortest leave comes first, a known flight before a new one.
 
-Each strike varies in speed, face and loft, and the ground is firmer or softer than read. The chain is played again
-with each of these off by one standard deviation; the shifts of the resting point, squared and summed, give the
-typical distance the ball is left from the flag. A method's difficulty and the slope multiply the scatter.
+A first sieve works out the typical leave: each strike varies in speed, face and loft, and the ground is firmer or softer
+than read. The chain is played again with each of these off by one standard deviation; the shifts of the resting
+point, squared and summed, give the typical distance the ball is left from the flag. A method's difficulty, the slope
+and the grass multiply the scatter. A strike that fails counts as a leave of FAILED_LEAVE of the way.
 Each degree of delivered loft away from the player's own choice on the level then counts as one per cent more leave:
 that keeps near-ties from flipping, and is the trade's "swap the club, keep the flight".
+The best are then struck many times (see scatter), and their mean leave, bad ones counted, decides.
 Expected strokes over the drawn trouble replace this rule when the line carries trouble.
 """
 
@@ -15,17 +17,25 @@ from dataclasses import replace
 
 import numpy as np
 
-from veltrin.core.geometry import Vec
-from veltrin.core.ground import Grass, Slope
+from veltrin.core.geometry import Mask, Vec
+from veltrin.core.ground import Lie, Slope
 from veltrin.core.kit import Scatter
-from veltrin.core.plan.play import Batch, World, nudge, play
+from veltrin.core.run import Landing, green_deceleration
+from veltrin.core.plan.play import Batch, Played, World, nudge, play
 
 FIRMNESS_DOUBT = 0.12
 """How far a reading of firmness is usually off, on its 0..1 scale. Judgement."""
 
 
+SURROUND_DOUBT = 0.12
+"""How far the brake of unmown or fairway grass on a rolling ball is usually misjudged. Judgement: every blade differs."""
+
 UNKNOWN_FLIGHT_PER_RAD = 0.01 * 180.0 / math.pi
 """Extra cost of a flight unlike the one the player would choose from level: 1 % per degree of loft. Judgement."""
+
+
+FAILED_LEAVE = 0.5
+"""Share of the distance that a heavy, thin, stuck or skulled strike leaves, for the first sieve. Judgement."""
 
 
 def cost_of(leave: Vec, delivered_loft: Vec, known_loft_rad: float | None) -> Vec:
@@ -46,14 +56,17 @@ def slope_difficulty(slope: Slope) -> float:
     return 1.0 + along + across + along * across
 
 
-def grass_difficulty(grass: Grass) -> float:
+def grass_difficulty(lie: Lie) -> float:
     """How much grass around the ball widens scatter, 1 for a ball on top. Judgement: doubled when buried in rough."""
-    return 1.0 + grass.cover.density * grass.sunk * (1.0 + 0.3 * grass.wet)
+    return 1.0 + lie.thickness * lie.sunk * (1.0 + 0.3 * lie.wet)
 
 
-def club_difficulty(delivered_loft: Vec) -> Vec:
-    """How much little loft widens scatter: nothing from 25 deg up, 2 % a degree below. Judgement."""
-    return 1.0 + 0.02 * np.maximum(25.0 - np.degrees(delivered_loft), 0.0)
+def club_difficulty(delivered_loft: Vec, rolls: Mask) -> Vec:
+    """How much little loft widens scatter: nothing from 25 deg up, 2 % a degree below; nothing where the ball rolls.
+
+    Judgement.
+    """
+    return np.asarray(1.0 + np.where(rolls, 0.0, 0.02 * np.maximum(25.0 - np.degrees(delivered_loft), 0.0)))
 
 
 def speed_scatter(scatter: Scatter, swing: Vec) -> Vec:
@@ -75,11 +88,27 @@ def typical_leave(batch: Batch, world: World, swing: Vec, aim: Vec, scatter: Sca
     off = play(many, world, np.tile(swing, 6), np.tile(aim, 6))
     rest = np.stack([off.total, off.offline]).reshape(2, 3, 2, n)
     shift = 0.5 * (rest[:, :, 0] - rest[:, :, 1])
-    firmness = _firmness_shift(batch, world, swing, aim)
-    return np.asarray(np.sqrt(np.sum(shift**2, axis=(0, 1)) + firmness**2))
+    firmness = firmness_shift(batch, world, swing, aim)
+    rolled = roll_shift(play(batch, world, swing, aim), world.landing)
+    return np.asarray(np.sqrt(np.sum(shift**2, axis=(0, 1)) + firmness**2 + rolled**2))
 
 
-def _firmness_shift(batch: Batch, world: World, swing: Vec, aim: Vec) -> Vec:
+def roll_shift(played: Played, landing: Landing) -> Vec:
+    """How far the ball stops short where the surround brakes SURROUND_DOUBT more than judged (m, (n,)).
+
+    Energy: what is lost more on the way to the green is missing on it, as many times over as the green is faster.
+    """
+    slow = green_deceleration(
+        landing.green_speed_ft if landing.surround.speed_ft is None else landing.surround.speed_ft
+    )
+    fast = green_deceleration(landing.green_speed_ft)
+    through = np.clip(np.minimum(played.total, landing.front_m) - played.carry, 0.0, None)
+    on_green = played.total > landing.front_m
+    return np.asarray(SURROUND_DOUBT * through * np.where(on_green, slow / fast, 1.0))
+
+
+def firmness_shift(batch: Batch, world: World, swing: Vec, aim: Vec) -> Vec:
+    """How far a firmness read FIRMNESS_DOUBT too soft lets the ball run on (m, (n,))."""
     firm = world.landing.firmness
     ends = [
         play(batch, replace(world, landing=replace(world.landing, firmness=f)), swing, aim).total

@@ -10,13 +10,15 @@ from veltrin.core.air import CALM
 from veltrin.core.errors import DomainError
 from veltrin.core.geometry import Vec
 from veltrin.core.ground import Slope
-from veltrin.core.kit import Player
+from veltrin.core.kit import Club, Player
 from veltrin.core.plan.model import REFERENCE_AIR
 from veltrin.core.plan.play import Batch, World, play
 from veltrin.core.run import Landing
 from veltrin.core.strike import Change, club_arrays
 
 SLOWEST_M_S, FASTEST_M_S = 6.0, 75.0
+PUTTER_FULL_M_S = 6.0
+"""Head speed of the longest stroke still called a putt. Judgement."""
 # The fastest is beyond any swing: drag at driver speed is overstated, and the inferred speed makes up for it.
 
 LEVEL = Slope()
@@ -35,13 +37,19 @@ def stock_speeds(player: Player) -> tuple[float, ...]:
     Bisection between 6 and 75 m/s on the carry from level ground in reference air. Raises DomainError naming the
     club whose carry no speed in that range gives.
     """
-    clubs = club_arrays(player, player.bag)
-    low, high = np.full(len(player.bag), SLOWEST_M_S), np.full(len(player.bag), FASTEST_M_S)
-    wanted = np.array([c.stock_carry_m for c in player.bag])
+    swung = [c for c in player.bag if c.kind != "putter"]
+    found = iter(_carried_speeds(player, swung) if swung else ())
+    return tuple(PUTTER_FULL_M_S if c.kind == "putter" else next(found) for c in player.bag)
+
+
+def _carried_speeds(player: Player, bag: list[Club]) -> tuple[float, ...]:
+    clubs = club_arrays(player, bag)
+    low, high = np.full(len(bag), SLOWEST_M_S), np.full(len(bag), FASTEST_M_S)
+    wanted = np.array([c.stock_carry_m for c in bag])
     for bound, sign in ((low, 1.0), (high, -1.0)):
         off = sign * (_full_carries(Batch(clubs, bound, Change(), player.stature_m)) - wanted)
         if np.any(off > 0):
-            club = player.bag[int(np.argmax(off))]
+            club = bag[int(np.argmax(off))]
             raise DomainError(
                 f"player.bag.{club.id}.stock_carry_m",
                 f"no swing gives a stock carry of {club.stock_carry_m:g} m with this loft.",

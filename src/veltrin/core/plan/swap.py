@@ -25,7 +25,7 @@ def swap_note(question: Question, level: LevelChoice | None, first: Call | None,
     batch = Batch(club_arrays(player, player.bag).take(place), speeds, Change(), player.stature_m)
     swing = np.minimum(speed_before / speeds, 1.0)
     here = play(batch, world, swing, np.zeros(3))
-    flat = play(batch, replace(world, slope=Slope(), grass=CLEAN), swing, np.zeros(3))
+    flat = play(batch, replace(world, slope=Slope(), lie=CLEAN), swing, np.zeros(3))
     lofts = here.delivery.delivered_loft
     return Swap(
         from_club=player.bag[place[0]].name,

@@ -2,19 +2,29 @@
 
 from veltrin.core.strike.delivery import Delivery, deliver
 from veltrin.core.strike.impact import Launch, strike_ball
+from veltrin.core.strike.meeting import Approach, Meeting, Window, bladed_elevation, meet, window
 from veltrin.core.strike.setup import Change, Setup, set_up
+from veltrin.core.strike.splash import Splash, splash
 from veltrin.core.strike.stroke import ClubArrays, Stroke, club_arrays, stock_stroke
 
 __all__ = [
+    "Approach",
     "Change",
     "ClubArrays",
     "Delivery",
     "Launch",
+    "Meeting",
     "Setup",
+    "Splash",
     "Stroke",
+    "Window",
+    "bladed_elevation",
     "club_arrays",
     "deliver",
+    "meet",
     "set_up",
+    "splash",
     "stock_stroke",
     "strike_ball",
+    "window",
 ]

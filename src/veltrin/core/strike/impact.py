@@ -30,12 +30,12 @@ def restitution(normal_speed: ArrayLike, at_rest: ArrayLike, slope: ArrayLike) -
 
 
 def grip_restitution(normal_speed: ArrayLike, gear_loss: ArrayLike = 0.0) -> Vec:
-    """Tangential restitution e_t of a ball that grips: 0.38 in a chip falling to 0.20 in a full iron.
+    """Tangential restitution e_t of a ball that grips: 0.40 in a chip falling to 0.20 in a full iron.
 
     Woods lose `gear_loss` on top, as their deep heads turn under the blow.
     """
     speed = np.asarray(normal_speed, float)
-    held = np.interp(speed, [5.0, 35.0], [0.38, 0.20])
+    held = np.interp(speed, [8.0, 35.0], [0.40, 0.20])
     return np.asarray(held - np.asarray(gear_loss) * np.clip(speed / 40.0, 0.0, 1.0))
 
 

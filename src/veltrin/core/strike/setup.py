@@ -29,6 +29,9 @@ MARGIN_KEPT = 0.40
 MAX_WIDTH_SHARE = 0.45
 """Widest stance in which one still turns, over stature. Judgement."""
 
+FEET_TOGETHER_M = 0.10
+"""Middle of one foot to middle of the other with the feet together. Common practice."""
+
 GRIP_RESERVE_M = 0.012
 """How far from the butt end one stands as a rule: all a player can lengthen the club by. Common practice."""
 
@@ -45,6 +48,9 @@ class Change:
     before gripping. `lean`: hands ahead of stock. `path` > 0 swings left. `attack` < 0 steeper. `stance` > 0
     open (left). `handle` > 0 raised. `ball_back` > 0 further back than needed. `widen`: stance on top. `taken_up`:
     share of what the body missed of the fall that ball place makes up; less than 1 meets the hill on purpose.
+    `grip_down_m`: shorter grip by choice. `edge_m` > 0: not the face but the edge meets the ball, so high above its
+    bottom. `entry_m` > 0: the head goes in so far behind the ball, which sand or grass then carries. `engaged`: share
+    of the sole that touches (toe down: half). `grab`: share of the face grab that is left by a firm hand.
     """
 
     follow_touch: float | Vec = 0.74
@@ -60,6 +66,11 @@ class Change:
     ball_back_m: float | Vec = 0.0
     widen_m: float | Vec = 0.0
     taken_up: float | Vec = 1.0
+    grip_down_m: float | Vec = 0.0
+    edge_m: float | Vec = 0.0
+    entry_m: float | Vec = 0.0
+    engaged: float | Vec = 1.0
+    grab: float | Vec = 1.0
 
 
 @dataclass(frozen=True)
@@ -112,7 +123,7 @@ def _stance_width(stroke: Stroke, lead_bias: Vec, lean_down: Vec, stature_m: flo
     stock_downhill = np.where(lean_down >= 0, stroke.lead_share, 1.0 - stroke.lead_share)
     needed = MARGIN_KEPT * (1.0 - stock_downhill) * stroke.stance_width_m + np.abs(lean_down)
     width = np.maximum(needed / spare, stroke.stance_width_m)
-    return np.minimum(width + widen, MAX_WIDTH_SHARE * stature_m)
+    return np.clip(width + widen, FEET_TOGETHER_M, MAX_WIDTH_SHARE * stature_m)
 
 
 def _reach(side: Vec, clubs: ClubArrays, stature_m: float, wider_m: Vec) -> tuple[Vec, Vec]:
@@ -151,7 +162,7 @@ def set_up(clubs: ClubArrays, stroke: Stroke, change: Change, fall: Vec, side: V
     tilt_side = np.asarray(change.follow_side) * side
     grip, posture = _reach(side, clubs, stature_m, width - stroke.stance_width_m)
     # A downhill or steep stance is gripped a little shorter for control: about 2 mm a degree (judgement).
-    grip = grip + 0.002 * np.degrees(np.maximum(fall, 0.0))
+    grip = grip + 0.002 * np.degrees(np.maximum(fall, 0.0)) + change.grip_down_m
     none = np.zeros_like(fall)
     return Setup(
         follow_fall=np.where(np.abs(fall) > 1e-9, tilt_fall / np.where(np.abs(fall) > 1e-9, fall, 1.0), wanted),

@@ -26,12 +26,13 @@ _KIND_OFFSETS_DEG = {
     "hybrid": (-2.0, 1.0),
     "iron": (0.0, 0.0),
     "wedge": (0.0, -0.5),
+    "putter": (-3.0, 5.5),
 }
-_COR_SPEED_SLOPE = {"wood": 0.0012, "hybrid": 0.0022, "iron": 0.0025, "wedge": 0.0025}
-_COR_AT_REST = {"wood": 0.87, "hybrid": 0.875, "iron": 0.875, "wedge": 0.875}
+_COR_SPEED_SLOPE = {"wood": 0.0012, "hybrid": 0.0022, "iron": 0.0025, "wedge": 0.0025, "putter": 0.0025}
+_COR_AT_REST = {"wood": 0.87, "hybrid": 0.875, "iron": 0.875, "wedge": 0.875, "putter": 0.80}
 # A deep head turns under a blow and takes spin off (vertical gear effect); an iron hardly does. Judgement,
 # set so that a driver's spin comes near published averages (from memory).
-_GEAR_LOSS = {"wood": 0.30, "hybrid": 0.10, "iron": 0.0, "wedge": 0.0}
+_GEAR_LOSS = {"wood": 0.30, "hybrid": 0.10, "iron": 0.0, "wedge": 0.0, "putter": 0.0}
 
 
 @dataclass(frozen=True)
@@ -50,6 +51,7 @@ class ClubArrays:
     cor_slope: Vec
     gear_loss: Vec
     snag: Vec
+    sole_m: Vec
 
     def take(self, index: Index) -> ClubArrays:
         """Pick or repeat entries by integer index."""
@@ -64,18 +66,18 @@ def sole_snag(club: Club) -> float:
     if club.kind == "hybrid":
         return 0.55
     little_loft = max(math.radians(30.0) - club.loft_rad, 0.0) / math.radians(15.0)
-    return {"wood": 0.7, "iron": 1.0, "wedge": 0.9}[club.kind] * (1.0 + 0.9 * little_loft)
+    return {"wood": 0.7, "iron": 1.0, "wedge": 0.9, "putter": 1.2}[club.kind] * (1.0 + 0.9 * little_loft)
 
 
 def club_arrays(player: Player, clubs: Sequence[Club]) -> ClubArrays:
     """Gather what the strike needs to know about each club in this player's hands."""
-    # A wood is swept whoever swings it: its lean doesn't grow with strength or loft.
-    is_wood = np.array([c.kind == "wood" for c in clubs])
+    # A wood or a putter is swept whoever swings it: its lean doesn't grow with strength or loft.
+    is_swept = np.array([c.kind in ("wood", "putter") for c in clubs])
     # Lean grows with loft from the mid iron up: a full wedge is struck with the hands further ahead. Judgement,
     # so that the speeds behind usual stock carries fall from club to club as they do in the trade.
     growth = np.array([max(c.loft_rad / MID_IRON_LOFT_RAD, 1.0) for c in clubs])
     lean = np.radians([_KIND_OFFSETS_DEG[c.kind][0] for c in clubs]) + np.where(
-        is_wood, STOCK_LEAN_RAD, player.lean_rad * growth
+        is_swept, STOCK_LEAN_RAD, player.lean_rad * growth
     )
     attack = np.radians([_KIND_OFFSETS_DEG[c.kind][1] for c in clubs]) + player.mid_iron_attack_rad
     length = np.array([c.length_m for c in clubs])
@@ -92,6 +94,7 @@ def club_arrays(player: Player, clubs: Sequence[Club]) -> ClubArrays:
         cor_slope=np.array([_COR_SPEED_SLOPE[c.kind] for c in clubs]),
         gear_loss=np.array([_GEAR_LOSS[c.kind] for c in clubs]),
         snag=np.array([sole_snag(c) for c in clubs]),
+        sole_m=np.array([c.sole_width_m for c in clubs]),
     )
 
 

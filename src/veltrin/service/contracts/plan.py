@@ -10,7 +10,10 @@ from veltrin.service.contracts.base import Contract
 from veltrin.service.contracts.players import PlayerInline
 from veltrin.service.contracts.world import AirIn, FirmnessShare, FirmnessWord, WindIn
 
-CoverName = Literal["tight", "fairway", "semi", "rough", "deep"]
+CoverName = Literal[
+    "tight", "fairway", "fringe", "semi", "rough", "deep", "heather", "bare", "hard-pan", "mud", "divot",
+    "sanded-divot", "collar-ahead", "collar-behind", "sand", "sand-soft", "sand-dry-hard", "sand-wet-hard", "sand-wet-fluffy",
+]  # fmt: skip
 
 
 class LieIn(Contract):

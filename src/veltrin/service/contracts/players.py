@@ -16,14 +16,14 @@ class ClubOut(Contract):
 
     id: str = Field(min_length=1, max_length=24, pattern=r"^[a-z0-9-]+$")
     name: str = Field(min_length=1, max_length=40)
-    kind: Literal["wood", "hybrid", "iron", "wedge"]
-    loft_deg: float = Field(ge=7, le=70)
-    lie_deg: float = Field(ge=50, le=75)
+    kind: Literal["wood", "hybrid", "iron", "wedge", "putter"]
+    loft_deg: float = Field(ge=0, le=70, description="7 to 70; a putter 0 to 8.")
+    lie_deg: float = Field(ge=50, le=80)
     bounce_deg: float = Field(ge=-2, le=18)
     sole_mm: float = Field(ge=5, le=80)
     head_g: float = Field(ge=150, le=400)
     length_m: float = Field(ge=0.6, le=1.22)
-    stock_carry_m: float = Field(ge=5, le=330)
+    stock_carry_m: float = Field(ge=0, le=330, description="5 to 330; 0 for a putter.")
 
 
 class PlayerBase(Contract):

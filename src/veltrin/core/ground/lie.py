@@ -1,0 +1,126 @@
+"""The lie as read: cover, seat of the ball, growth, wetness, give of the ground, sand."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from typing import Literal
+
+from veltrin.core.checks import require
+from veltrin.core.constants import BALL_RADIUS_M
+from veltrin.core.errors import DomainError
+from veltrin.core.ground.cover import COVERS, Bed, Cover
+
+BALL_M = 2.0 * BALL_RADIUS_M
+
+Growth = Literal["with", "across", "against"]
+
+GROWTH_FACTOR: dict[Growth, float] = {"with": 0.75, "across": 1.0, "against": 1.35}
+"""How much thicker grass feels by the way it grows to the shot. Judgement."""
+
+ROOM_SHARE = 0.4
+"""Share of the grass under a ball that a sole can press through before it is on the soil. Judgement."""
+
+FULL_SAND_M = 0.05
+"""Sand at least this deep behaves as sand; less of it, and the base below throws the sole back. Judgement."""
+
+MOST_HEIGHT_M = 0.2
+
+
+@dataclass(frozen=True)
+class Lie:
+    """How the ball lies.
+
+    `sunk`: depth of the ball's bottom below the tips (sand: below its surface; divot: below its rim) in ball
+    diameters: 0 on top, 1 level with them, at most down to the soil. `wet`: 0 dry .. 1 dripping. `height_m`,
+    `density` and `give` replace the cover's own where they were read. `lip_m` is how high a bank or bunker
+    lip stands `lip_at_m` ahead of the ball; `sand_m` is how deep the sand is.
+    """
+
+    cover: Cover = COVERS["fairway"]
+    sunk: float = 0.0
+    wet: float = 0.0
+    height_m: float | None = None
+    density: float | None = None
+    give: float | None = None
+    growth: Growth = "across"
+    sand_m: float = 0.10
+    lip_m: float = 0.0
+    lip_at_m: float = 3.0
+
+    def __post_init__(self) -> None:
+        require("lie.sunk", self.sunk, 0.0, MOST_HEIGHT_M / BALL_M + 0.05, "balls")
+        require("lie.wet", self.wet, 0.0, 1.0, "")
+        if self.height_m is not None:
+            require("lie.height_mm", 1000.0 * self.height_m, 2.0, 1000.0 * MOST_HEIGHT_M, "mm")
+            if self.cover.group not in ("grass", "collar"):
+                raise DomainError(
+                    "lie.height_mm", f"{self.cover.words} has no grass to measure.", "Leave the height out."
+                )
+        if self.density is not None:
+            require("lie.density", self.density, 0.0, 1.5, "")
+        if self.give is not None:
+            require("lie.give", self.give, 0.0, 1.0, "")
+        require("lie.sand_mm", 1000.0 * self.sand_m, 5.0, 600.0, "mm")
+        require("lie.lip_m", self.lip_m, 0.0, 5.0, "m")
+        require("lie.lip_at_m", self.lip_at_m, 0.3, 30.0, "m")
+        deepest = self.top_m / BALL_M
+        if self.sunk > deepest + 1e-9:
+            raise DomainError(
+                "lie.sunk",
+                f"{self.cover.words} of {1000 * self.top_m:.0f} mm can't hold a ball {self.sunk:g} deep.",
+                f"Give at most {math.floor(100 * deepest) / 100:g}, or choose a longer cover.",
+            )
+
+    @property
+    def top_m(self) -> float:
+        """Height of the tips, rim or surface above the deepest a ball can lie (m)."""
+        return self.cover.height_m if self.height_m is None else self.height_m
+
+    @property
+    def over_m(self) -> float:
+        """Height of the tips (rim, surface) above the ball's bottom (m)."""
+        return BALL_M * self.sunk
+
+    @property
+    def thickness(self) -> float:
+        """Density of the grass behind the ball as it feels to this shot: 0 none, 1 deep rough."""
+        read = self.cover.density if self.density is None else self.density
+        return read * GROWTH_FACTOR[self.growth]
+
+    @property
+    def softness(self) -> float:
+        """Give of the ground below: 0 hard-pan .. 1 sodden."""
+        return self.cover.give if self.give is None else self.give
+
+    @property
+    def room_m(self) -> float:
+        """How far below the ball's bottom a sole is before it touches the ground proper (m).
+
+        Negative in sand and mud: the ball's bottom lies below the surface.
+        """
+        if self.in_sand or self.cover.group == "bare":
+            return -self.over_m
+        if self.cover.group == "divot":
+            return 0.0
+        return ROOM_SHARE * (self.top_m - self.over_m)
+
+    @property
+    def in_sand(self) -> bool:
+        """Whether the ball lies in a bunker."""
+        return self.cover.group == "sand"
+
+    @property
+    def bed(self) -> Bed | None:
+        """The sand as it meets the sole: shallow sand throws it back as the base does."""
+        bed = self.cover.bed
+        if bed is None or self.sand_m >= FULL_SAND_M:
+            return bed
+        base = COVERS["sand-dry-hard"].bed
+        assert base is not None, "compacted sand has a bed"
+        share = self.sand_m / FULL_SAND_M
+        return Bed(bed.density, base.lift + (bed.lift - base.lift) * share, bed.load)
+
+
+CLEAN = Lie()
+"""On top of the fairway: the lie on which stock carries are stated."""

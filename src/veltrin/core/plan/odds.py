@@ -1,0 +1,104 @@
+"""How often a strike fails: heavy or thin, in sand stuck or skulled. From the player's scatter; no flight needed."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+from statistics import NormalDist
+
+import numpy as np
+
+from veltrin.core.constants import BALL_RADIUS_M
+from veltrin.core.geometry import Mask, Vec
+from veltrin.core.ground import Lie
+from veltrin.core.kit import Scatter
+from veltrin.core.plan.model import Odds
+from veltrin.core.plan.play import Batch, Contact, Miss
+from veltrin.core.strike import Window, meet, splash, window
+from veltrin.core.strike.meeting import Approach
+from veltrin.core.strike.splash import STUCK_SHARE, splash_window
+
+STRIKES = 128
+
+DEEP_FULL = 1.5
+"""How much more the depth of a full swing wanders than a touch's. Judgement."""
+
+EDGE_SLIP = 0.45
+"""How far, in ball radii, a laid-on edge may sink or rise before the ball pops up or is pressed down. Judgement."""
+
+
+@lru_cache(maxsize=8)
+def even_normals(count: int, kinds: int) -> Vec:
+    """`count` evenly spread draws of `kinds` independent standard normals, (count, kinds), always the same.
+
+    Additive recurrence on the generalised golden ratio (the root of x^(d+1) = x + 1), through the normal
+    quantile: the same question always gives the same answer.
+    """
+    ratio = 2.0
+    for _ in range(60):
+        ratio = (1.0 + ratio) ** (1.0 / (kinds + 1))
+    steps = np.array([(1.0 / ratio) ** (k + 1) for k in range(kinds)])
+    even = (0.5 + np.outer(np.arange(1, count + 1), steps)) % 1.0
+    quantile = NormalDist().inv_cdf
+    return np.array([[quantile(min(max(float(u), 1e-9), 1 - 1e-9)) for u in row] for row in even])
+
+
+def strike_scatter(scatter: Scatter, swing: Vec, difficulty: Vec) -> tuple[Vec, Vec]:
+    """Standard deviation of the low point along the ground and in depth (m, (n,))."""
+    along = scatter.along_m * (0.8 + 0.5 * swing) * difficulty
+    deep = scatter.deep_m * (1.0 + (DEEP_FULL - 1.0) * swing) * difficulty
+    return np.asarray(along), np.asarray(deep)
+
+
+def failures(
+    batch: Batch, lie: Lie, contact: Contact, approach: Approach, miss: Miss, meant: Vec | None
+) -> tuple[Mask, Mask]:
+    """Tell heavy and thin of a batch of strikes; `meant` is what a splash as meant carries."""
+    change = batch.change
+    edge, entry = np.zeros(batch.count) + change.edge_m, np.zeros(batch.count) + change.entry_m
+    met = meet(lie, approach, miss.along_m, miss.deep_m)
+    heavy, thin = met.heavy, met.thin
+    on_edge = edge > 0.0
+    if on_edge.any():
+        slip = np.asarray(miss.deep_m) / BALL_RADIUS_M
+        # Below the equator it pops up, above it presses the ball into the ground.
+        heavy = np.where(on_edge, slip > EDGE_SLIP, heavy)
+        thin = np.where(on_edge, slip < -EDGE_SLIP, thin)
+    if contact.splash is not None:
+        out = splash(lie, approach, batch.clubs.head_mass, entry, miss.along_m, miss.deep_m)
+        is_splash = entry > 0.0
+        thin = np.where(is_splash, out.over_edge, thin)
+        stuck = ~out.over_edge & (out.carried < STUCK_SHARE * (out.carried if meant is None else meant))
+        heavy = np.where(is_splash, stuck, heavy)
+    return np.asarray(heavy), np.asarray(thin)
+
+
+def strike_odds(batch: Batch, lie: Lie, contact: Contact, scatter: Scatter, swing: Vec, difficulty: Vec) -> list[Odds]:
+    """Odds and strike window of each stroke of a batch."""
+    n = batch.count
+    along, deep = strike_scatter(scatter, swing, difficulty)
+    draws = even_normals(STRIKES, 2)
+    rows = np.repeat(np.arange(n), STRIKES)
+    miss = Miss(np.outer(along, draws[:, 0]).ravel(), np.outer(deep, draws[:, 1]).ravel())
+    meant = None if contact.splash is None else np.repeat(contact.splash.carried, STRIKES)
+    many = batch.take(rows)
+    heavy, thin = failures(many, lie, contact, contact.approach.repeat(STRIKES), miss, meant)
+    heavy_share, thin_share = heavy.reshape(n, -1).mean(axis=1), thin.reshape(n, -1).mean(axis=1)
+    room = window(lie, contact.approach)
+    if contact.splash is not None:
+        entry = np.zeros(n) + batch.change.entry_m
+        sandy = splash_window(lie, contact.approach, batch.clubs.head_mass, entry)
+        room = Window(*(np.where(contact.is_splash, s, r) for s, r in zip(sandy, room, strict=True)))
+    laid = np.zeros(n) + batch.change.edge_m > 0.0
+    slip = EDGE_SLIP * BALL_RADIUS_M
+    room = Window(room.early_m, np.where(laid, slip, room.deep_m), np.where(laid, slip, room.high_m))
+    return [
+        Odds(
+            clean=float(1.0 - heavy_share[i] - thin_share[i]),
+            heavy=float(heavy_share[i]),
+            thin=float(thin_share[i]),
+            early_m=float(room.early_m[i]),
+            deep_m=float(room.deep_m[i]),
+            high_m=float(room.high_m[i]),
+        )
+        for i in range(n)
+    ]

@@ -1,0 +1,186 @@
+"""How the head meets ground and ball: the strike window, heavy and thin.
+
+The leading edge comes down an arc. Where it dips below the soil behind the ball, hard ground throws the sole up and
+soft ground swallows it; where it is still too high at the ball, the edge and not the face strikes. All heights are
+above the ball's bottom, square to the ground.
+"""
+
+from __future__ import annotations
+
+from typing import NamedTuple
+
+import numpy as np
+from numpy.typing import ArrayLike
+
+from veltrin.core.constants import BALL_RADIUS_M
+from veltrin.core.geometry import Mask, Vec
+from veltrin.core.ground import Lie
+
+SWEET_SPOT_M = 0.014
+"""How far up the face a ball is struck from choice, where the ground lets the edge pass that low. Judgement."""
+
+SOLE_REST_SHARE = 0.4
+"""Where along its width a sole touches the ground first, from the leading edge. Judgement."""
+
+REBOUND = 0.75
+"""Share of the angle at which sole and ground meet that hard-pan throws back. Judgement."""
+
+DIG_PER_M = 9.0
+"""Speed lost per metre of way in medium ground by a sole that neither digs nor glides. Judgement: an inch early costs a
+fifth of the speed."""
+
+DIG_STEP_RAD = np.radians(6.0)
+HEAVY_KEPT = 0.80
+"""Less speed than this left after the ground, and the strike is called heavy. Judgement."""
+
+LOOSE_DIGS = 2.5
+"""How much faster sand takes the speed of a head that should have missed it than turf does. Judgement."""
+
+FIRM_LIFT = 20.0
+"""Lift (1/m) of sand on which a sole is held up as on turf: compacted."""
+
+RIM_SHARE = 0.25
+"""Way in the ground, over the distance to a divot's rim, that cutting through the whole rim is worth. Judgement."""
+
+BLADED_SHARE = 0.85
+"""Restitution of an edge that meets the ball, over that of the face. Judgement."""
+
+
+class Meeting(NamedTuple):
+    """Arrays (n,). Heights above the ball's bottom and lengths in m.
+
+    `edge_m` is where the leading edge is when it reaches the ball, `limit_m` the height from which on it strikes
+    before the face does. `early_m` is how far behind the ball the sole touched the soil. `kept` is the
+    share of speed left after the soil.
+    """
+
+    edge_m: Vec
+    limit_m: Vec
+    early_m: Vec
+    kept: Vec
+
+    @property
+    def thin(self) -> Mask:
+        """Edge first: thin, bladed or topped."""
+        return np.asarray(self.edge_m > self.limit_m)
+
+    @property
+    def heavy(self) -> Mask:
+        """Too much ground first."""
+        return np.asarray(~self.thin & (self.kept < HEAVY_KEPT))
+
+
+class Approach(NamedTuple):
+    """What of a stroke decides how it meets the ground, arrays (n,) in rad and m: all against the ground."""
+
+    steep: Vec
+    low_point_m: Vec
+    loft: Vec
+    bounce: Vec
+    arc_m: Vec
+    sole_m: Vec
+    engaged: Vec
+
+    def repeat(self, times: int) -> Approach:
+        """Each stroke `times` over, stroke by stroke."""
+        return Approach(*(np.repeat(v, times) for v in self))
+
+
+def thin_limit(loft: Vec) -> Vec:
+    """Height of the edge above which it meets the ball before a face of this loft can: r (1 - sin loft).
+
+    Geometry: a face touches the ball where the ball's own surface is parallel to it.
+    """
+    return np.asarray(BALL_RADIUS_M * (1.0 - np.sin(np.clip(loft, 0.0, np.pi / 2))))
+
+
+def bladed_elevation(edge_m: Vec) -> Vec:
+    """Elevation of the line from an edge at this height to the ball's centre (rad): what a thin strike has for loft.
+
+    Joins on to the face's own loft at the limit; negative above the equator: the ball is topped.
+    """
+    return np.asarray(np.arcsin(np.clip(1.0 - edge_m / BALL_RADIUS_M, -0.94, 1.0)))
+
+
+def aimed_edge(lie: Lie, loft: Vec) -> Vec:
+    """Height at which the player lets the edge reach the ball: low enough for the sweet spot, never in the soil.
+
+    Where any touch of the ground takes the speed, in sand and mud, it is picked: half way between ground and thin.
+    """
+    limit = thin_limit(loft)
+    if lie.in_sand or lie.cover.name == "mud":
+        return np.maximum(0.5 * (limit - lie.room_m), -lie.room_m)
+    return np.maximum(limit - SWEET_SPOT_M * np.cos(loft), -lie.room_m)
+
+
+def dig_rate(lie: Lie, approach: Approach) -> Vec:
+    """Speed lost per metre of way in the soil (1/m): more the softer, more where the edge leads the sole down."""
+    soft = lie.softness
+    # Loose grains give way under a sole: bounce counts for as much as this sand can throw it up.
+    held = 1.0 if lie.bed is None else min(lie.bed.lift / FIRM_LIFT, 1.0)
+    leads = (approach.steep - held * approach.bounce) / DIG_STEP_RAD * min(1.0, soft / 0.3)
+    loose = 1.0 if lie.bed is None else LOOSE_DIGS
+    return np.asarray(loose * DIG_PER_M * (0.3 + 1.6 * soft) * approach.engaged * np.clip(1.0 + leads, 0.3, 4.0))
+
+
+def meet(lie: Lie, approach: Approach, along_m: ArrayLike = 0.0, deep_m: ArrayLike = 0.0) -> Meeting:
+    """Meet ground and ball with the arc's low point `along_m` further ahead and `deep_m` deeper than meant."""
+    a, room, hard = approach, lie.room_m, (1.0 - lie.softness) ** 2
+    along, deep = np.asarray(along_m, float), np.asarray(deep_m, float)
+    limit = thin_limit(a.loft)
+    aimed = aimed_edge(lie, a.loft)
+    lowest = aimed - a.low_point_m**2 / (2.0 * a.arc_m) - deep
+    low_at = a.low_point_m + along
+    free = lowest + low_at**2 / (2.0 * a.arc_m)
+    into_soil = np.maximum(-room - lowest, 0.0)
+    touches_at = low_at - np.sqrt(2.0 * a.arc_m * into_soil)
+    early = np.where(into_soil > 0.0, np.maximum(-touches_at, 0.0), 0.0)
+    if lie.cover.wall_m is not None and lie.over_m > 0.0:
+        early = np.maximum(early, _rim(lie, lie.cover.wall_m, lowest, low_at, a.arc_m))
+    # Where the soil was met, or will be right at the ball, it holds the sole up and throws it back.
+    bounce = np.maximum(a.bounce, 0.0)
+    lift = SOLE_REST_SHARE * a.sole_m * a.engaged * np.sin(bounce)
+    back = np.tan(REBOUND * hard * np.maximum(a.steep + bounce, 0.0))
+    thrown = -room + lift + early * back
+    on_soil = np.clip((-room + lift - free) / 0.001, 0.0, 1.0)
+    edge = free + on_soil * hard * np.maximum(thrown - free, 0.0)
+    return Meeting(edge, limit, early, np.exp(-dig_rate(lie, a) * early))
+
+
+def _rim(lie: Lie, wall_m: float, lowest: Vec, low_at: Vec, arc_m: Vec) -> Vec:
+    """How far behind the ball the head meets the rim of a divot: the wall itself, and the way cut through it."""
+    at_wall = lowest + (wall_m + low_at) ** 2 / (2.0 * arc_m)
+    cut = np.clip(lie.over_m - at_wall, 0.0, None)
+    return np.where(cut > 0.0, np.minimum(cut / max(lie.over_m, 1e-6), 1.0) * wall_m * RIM_SHARE, 0.0)
+
+
+class Window(NamedTuple):
+    """How far a strike may be off before it fails, arrays (n,) in m: early behind the ball, deeper, higher."""
+
+    early_m: Vec
+    deep_m: Vec
+    high_m: Vec
+
+
+EARLY_STEPS = np.linspace(0.0, 0.12, 49)
+DEPTH_STEPS = np.linspace(0.0, 0.012, 49)
+
+
+def furthest_good(misses: Vec, bad: Mask) -> Vec:
+    """The last of growing misses (k,) before the first bad one, for each of n strokes; `bad` is (n * k,)."""
+    table = bad.reshape(-1, len(misses))
+    first = np.where(table.any(axis=1), np.argmax(table, axis=1), len(misses))
+    return np.asarray(misses[np.maximum(first - 1, 0)])
+
+
+def window(lie: Lie, approach: Approach) -> Window:
+    """Find the strike window: the furthest of growing misses before the first that is heavy or thin."""
+
+    def last_good(misses: Vec, along: float, deep: float) -> Vec:
+        size = np.tile(misses, len(approach.steep))
+        met = meet(lie, approach.repeat(len(misses)), along * size, deep * size)
+        return furthest_good(misses, np.asarray(met.thin | met.heavy))
+
+    return Window(
+        last_good(EARLY_STEPS, -1.0, 0.0), last_good(DEPTH_STEPS, 0.0, 1.0), last_good(DEPTH_STEPS, 0.0, -1.0)
+    )

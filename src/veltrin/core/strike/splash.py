@@ -1,0 +1,115 @@
+"""The ball moved by sand, or by grass, without the face: splash and gouge.
+
+The head goes in behind the ball and ploughs a curved way; the sole's bounce throws it up again. It shares its momentum
+with what it moves, and the ball rides out on that. Bookkeeping with a fitted loss: marks of about 16 cm and splashes
+of about 14 m at half to chest-high swings are the trade's (common practice), the coefficients are judgement.
+"""
+
+from __future__ import annotations
+
+from typing import NamedTuple
+
+import numpy as np
+from numpy.typing import ArrayLike
+
+from veltrin.core.constants import BALL_RADIUS_M
+from veltrin.core.geometry import Mask, Vec
+from veltrin.core.ground import BALL_M, Bed, Lie
+from veltrin.core.strike.meeting import DEPTH_STEPS, EARLY_STEPS, Approach, Window, furthest_good
+
+SLAB_WIDTH_M = 0.065
+"""Width of the slab a wedge head moves. Judgement: face and half of what lies beside it."""
+
+UNDER_M = 0.002
+"""How far above the ball's bottom an edge may pass and still be under it. Judgement."""
+
+UNDER_SHARE = 0.7
+"""How high up a sunk ball, over its depth in the sand, an edge may pass and still move it through the sand in between.
+Judgement."""
+
+STUCK_SHARE = 0.72
+"""Less ball speed than this of what was meant leaves the ball half way: about half the distance."""
+
+LAUNCH_SHARE = 0.86
+BURIED_LAUNCH = 0.28
+"""Share of the loft at which the slab leaves, and how much of it a buried ball loses. Judgement."""
+
+
+class Splash(NamedTuple):
+    """Arrays (n,). `carried` is ball speed over head speed at entry, `edge_m` where the edge passes the ball above its
+    bottom, `launch` the elevation against the ground (rad), `spin_ratio` r omega / u, `mark_m` the length of
+    the mark, `depth_m` its depth, `over_edge` True: the edge meets the ball itself.
+    """
+
+    carried: Vec
+    edge_m: Vec
+    launch: Vec
+    spin_ratio: Vec
+    mark_m: Vec
+    depth_m: Vec
+    over_edge: Mask
+
+
+def grass_bed(lie: Lie) -> Bed:
+    """Grass as a bed to splash from: light, thrown up by the ground below it. Judgement."""
+    return Bed(density=350.0 * max(lie.thickness, 0.2), lift=4.0 + 16.0 * (1.0 - lie.softness) ** 2, load=3.0)
+
+
+def carried_share(entry_m: Vec) -> Vec:
+    """Ball speed over head speed when the head passes below it, by entry behind the ball (m). Judgement.
+
+    1.45 with nothing in between, as off the face; 0.73 at 5 cm; then slowly less.
+    """
+    behind = np.maximum(entry_m, 0.0)
+    return np.asarray(0.5 * np.exp(-behind / 0.015) + 0.95 * np.exp(-behind / 0.17))
+
+
+def splash(
+    lie: Lie, a: Approach, head_mass: Vec, entry_m: Vec, along_m: ArrayLike = 0.0, deep_m: ArrayLike = 0.0
+) -> Splash:
+    """Enter `entry_m` behind the ball at `a.steep`; misses as in `meet`.
+
+    Depth x behind the entry: x tan(steep) - x^2 c / 2 with curvature c = 1/arc + lift sin(bounce): bounce throws
+    the sole up, an edge that leads digs on. Momentum: V M = V' (M + load m).
+    """
+    bed = lie.bed or grass_bed(lie)
+    in_sand = lie.in_sand
+    over = lie.over_m if in_sand else 0.0
+    entry = np.maximum(entry_m - np.asarray(along_m), 0.0)
+    slope = np.tan(np.maximum(a.steep, np.radians(3.0)))
+    curve = np.maximum(1.0 / a.arc_m + bed.lift * np.sin(a.bounce), 0.15)
+    depth_at_ball = entry * slope - 0.5 * curve * entry**2 + np.asarray(deep_m)
+    edge = over - depth_at_ball
+    if not in_sand:
+        # Below the grass the ground proper stops the sole.
+        edge = np.maximum(edge, -lie.room_m - 0.006 * lie.softness)
+    way = np.minimum(entry + BALL_RADIUS_M, 2.0 * slope / curve)
+    area = np.maximum(0.5 * slope * way**2 - curve * way**3 / 6.0 + np.maximum(np.asarray(deep_m), 0.0) * way, 0.0)
+    mass = bed.density * SLAB_WIDTH_M * a.engaged * (area + 0.1 * over * way)
+    kept = head_mass / (head_mass + bed.load * mass)
+    buried = min(over / BALL_M, 1.0)
+    # An edge that isn't all the way under a sunk ball still moves it, through the sand in between.
+    over_edge = edge > max(UNDER_M, UNDER_SHARE * over)
+    carried = kept * carried_share(entry) * np.exp(-0.15 * buried)
+    thick = entry + 0.6 * over
+    spin_ratio = (0.9 if in_sand else 0.45) * np.exp(-thick / 0.09) * (1.0 - 0.5 * lie.wet)
+    launch = (LAUNCH_SHARE - BURIED_LAUNCH * buried) * a.loft
+    # A ball near the entry is struck by the face: its launch is the face's.
+    depth = 0.5 * slope**2 / curve
+    return Splash(carried, edge, launch, np.asarray(spin_ratio), 2.0 * slope / curve, depth, np.asarray(over_edge))
+
+
+def splash_window(lie: Lie, a: Approach, head_mass: Vec, entry_m: Vec) -> Window:
+    """How far a splash may be off before it sticks or is skulled; a deeper or an earlier entry sticks."""
+    meant = splash(lie, a, head_mass, entry_m).carried
+
+    def last_good(misses: Vec, along: float, deep: float) -> Vec:
+        k = len(misses)
+        size = np.tile(misses, len(a.steep))
+        out = splash(lie, a.repeat(k), np.repeat(head_mass, k), np.repeat(entry_m, k), along * size, deep * size)
+        bad = out.over_edge | (out.carried < STUCK_SHARE * np.repeat(meant, k))
+        return furthest_good(misses, bad)
+
+    return Window(
+        last_good(EARLY_STEPS, -1.0, 0.0), last_good(DEPTH_STEPS, 0.0, 1.0), last_good(DEPTH_STEPS, 0.0, -1.0)
+    )
