@@ -24,17 +24,19 @@ def test_outcomes_are_plausible_everywhere(fall: float, side: float, flag: float
     found = plan_shot(question(fall, side, flag))
     for call in found.calls:
         s = call.setup
+        rolls = CATALOGUE[call.method_id].rolls
         assert 0.05 <= call.swing <= 1.0, call.id
-        assert 0 < call.apex_m < 60, call.id
-        assert 0 < call.carry_m <= 1.15 * flag + 1, call.id
-        assert math.radians(4) <= call.launch_rad < math.radians(80), call.id
+        assert 0 <= call.apex_m < 60, call.id
+        assert 0 <= call.carry_m <= 1.15 * flag + 1, call.id
+        assert rolls or call.carry_m > 0, call.id
+        assert math.radians(-25 if rolls else 4) <= call.launch_rad < math.radians(80), call.id
         assert call.spin_rad_s * 60 / (2 * math.pi) < 14_000, call.id
         assert 0.02 <= s.lead_share <= 0.98 + 1e-9, call.id
-        assert 0.12 < s.stance_width_m <= 0.45 * 1.8 + 1e-9, call.id
+        assert 0.10 <= s.stance_width_m <= 0.45 * 1.8 + 1e-9, call.id
         assert abs(s.ball_back_m) < 0.25, call.id
         assert abs(call.aim_rad) < math.radians(40), call.id
         assert call.leave_m > 0.2, call.id
-        assert call.difficulty >= 0.9, call.id
+        assert call.difficulty >= 0.8, call.id
 
 
 @pytest.mark.parametrize("method", CATALOGUE.values(), ids=lambda m: m.id)
@@ -62,12 +64,13 @@ def test_downhill_schools_only_downhill_and_so_on() -> None:
         case = Case(question(fall, side, 20.0).slope, club, "54")
         return {m.id for m in CATALOGUE.values() if m.refuses(case) is None}
 
-    assert played(0, 0) == {"stock-swing"}
-    assert played(1.0, 1.0) == {"stock-swing"}  # too little to feel
-    assert played(6, 0) == {"stock-swing", "kept-club", "downhill-cut", "dropped-foot"}
-    assert played(-6, 0) == {"stock-swing", "kept-club", "up-the-hill", "into-the-hill", "soft-bank-draw"}
-    assert played(0, 6) == {"stock-swing", "stand-tall"}
-    assert played(0, -6) == {"stock-swing", "sit-low"}
+    always = {"stock-swing", "tall-clip", "quiet-glide", "low-press"}
+    assert played(0, 0) == always
+    assert played(1.0, 1.0) == always  # too little to feel
+    assert played(6, 0) == always | {"kept-club", "downhill-cut", "dropped-foot"}
+    assert played(-6, 0) == always | {"kept-club", "up-the-hill", "into-the-hill", "soft-bank-draw"}
+    assert played(0, 6) == always | {"stand-tall"}
+    assert played(0, -6) == always | {"sit-low"}
     assert {"downhill-cut", "sit-low"} <= played(6, -6)
 
 

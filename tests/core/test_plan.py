@@ -86,7 +86,7 @@ def test_ledgers_add_up_exactly_and_agree_with_the_call(case: tuple[float, float
 
 
 def test_distance_ledger_starts_from_the_stock_carry() -> None:
-    call = plan(6.0, 0.0, 15.0).calls[0]
+    call = plan(6.0, 0.0, 120.0).calls[0]
     assert call.detail is not None
     assert call.detail.ledgers["distance"][0].value == pytest.approx(
         player().club(call.club_id).stock_carry_m, abs=0.06

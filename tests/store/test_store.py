@@ -41,7 +41,7 @@ def test_opening_again_keeps_what_was_there(tmp_path: Path) -> None:
     second = open_store(path)
     assert read_settings(second).coach == "Maren"
     second.close()
-    assert sqlite3.connect(path).execute("select version_num from alembic_version").fetchone() == ("0001",)
+    assert sqlite3.connect(path).execute("select version_num from alembic_version").fetchone() == ("0002",)
 
 
 def test_a_block_that_fails_saves_nothing(demo_store: Store) -> None:

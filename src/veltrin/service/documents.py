@@ -5,16 +5,19 @@ from __future__ import annotations
 import json
 from pathlib import Path
 
-from veltrin.core.methods import CATALOGUE, Method
+from veltrin.core.methods import CATALOGUE, DISPUTES, HAND_WORDS, Method
 from veltrin.service.contracts.base import Contract
 from veltrin.service.contracts.flight import FlightRequest, FlightResponse
+from veltrin.service.contracts.methods import SchoolsResponse
 from veltrin.service.contracts.plan import PlanRequest, PlanResponse
+from veltrin.service.ground import ground
 
 SCHEMAS: dict[str, tuple[type[Contract], bool]] = {
     "flight-request": (FlightRequest, True),
     "flight-response": (FlightResponse, False),
     "plan-request": (PlanRequest, True),
     "plan-response": (PlanResponse, False),
+    "schools-response": (SchoolsResponse, False),
 }
 
 _METHODS_HEAD = """# Methods
@@ -25,13 +28,16 @@ what it asks for besides what the slope itself demands, how it delivers, what go
 
 
 def _method_text(method: Method) -> str:
+    meets = {"face": "the face", "edge": "the edge", "splash": "sand or grass"}[method.blow]
     lines = [
         f"\n## {method.name} (`{method.id}`)\n",
         f"School: {method.school}. Family: {method.family}. Changes first: the {method.way}. "
+        f"The ball is met by {meets}. Hands: {HAND_WORDS[method.hand]}. Hinge: {method.hinge}. "
         f"Scatter times {method.difficulty:g}.\n",
         f"- Wins when {method.wins_when}.",
         f"- Bad miss: {method.miss}.",
         *(f"- Say: {words}" for words in method.key_words),
+        *(f"- Fault: {fault}. Cure: {cure}." for fault, cure in method.faults),
         *(f"- Caution: {words}" for words in method.cautions),
         f"- Source: {method.source}.",
     ]
@@ -46,7 +52,11 @@ def texts(openapi: dict[str, object]) -> dict[str, str]:
     }
     bodies["schema/openapi.json"] = openapi
     made = {name: json.dumps(body, indent=2, sort_keys=True) + "\n" for name, body in bodies.items()}
-    made["methods.md"] = _METHODS_HEAD + "".join(_method_text(m) for m in CATALOGUE.values())
+    made["schema/ground.json"] = json.dumps(ground().model_dump(), indent=2) + "\n"
+    disputes = "".join(f"- {d.question} {', '.join(CATALOGUE[m].name for m in d.method_ids)}.\n" for d in DISPUTES)
+    made["methods.md"] = f"{_METHODS_HEAD}\n## Where the schools disagree\n\n{disputes}" + "".join(
+        _method_text(m) for m in CATALOGUE.values()
+    )
     return made
 
 

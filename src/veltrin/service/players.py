@@ -26,6 +26,8 @@ def _out(stored: StoredPlayer) -> PlayerOut:
         handicap=player.handicap,
         note=stored.note,
         clubs=[club_out(c) for c in player.bag],
+        pinned=[m for m, stand in stored.stands.items() if stand == "pinned"],
+        excluded=[m for m, stand in stored.stands.items() if stand == "excluded"],
     )
 
 

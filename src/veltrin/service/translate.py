@@ -8,21 +8,28 @@ from veltrin.core.air import Air, Wind
 from veltrin.core.geometry import Vec
 from veltrin.core.ground import Lie, Slope, cover_named
 from veltrin.core.kit import Club, Player, Scatter
-from veltrin.core.plan import Call, LedgerRow, Line, Plan, Question, Swap
+from veltrin.core.methods import HAND_WORDS, Method
+from veltrin.core.plan import Call, LedgerRow, Line, Odds, Plan, Question, Schools, Spread, Swap
 from veltrin.core.run import FIRMNESS, Landing, surface_named
 from veltrin.core.units import RAD_S_PER_RPM
+from veltrin.service.contracts.methods import MethodOut, SchoolRowOut, SchoolsResponse
 from veltrin.service.contracts.plan import (
     CallOut,
+    CareOut,
     DetailOut,
+    FaultOut,
     FellOutOut,
     GhostOut,
     LedgerRowOut,
     LedgersOut,
+    LieIn,
     LineIn,
+    OddsOut,
     PlanRequest,
     PlanResponse,
     Points,
     SetupOut,
+    SpreadOut,
     SwapOut,
 )
 from veltrin.service.contracts.players import ClubOut, PlayerInline, PlayerNew
@@ -117,7 +124,25 @@ def player_in(player_id: str, body: PlayerInline | PlayerNew, clubs: tuple[Club,
     )
 
 
-def question_in(request: PlanRequest, player: Player) -> Question:
+def lie_in(lie: LieIn) -> Lie:
+    """Contract to core."""
+    return Lie(
+        cover=cover_named(lie.cover),
+        sunk=lie.sunk,
+        wet=lie.wet,
+        height_m=None if lie.grass_mm is None else lie.grass_mm / 1000.0,
+        density=lie.density,
+        give=lie.give,
+        growth=lie.growth,
+        sand_m=lie.sand_mm / 1000.0,
+        lip_m=lie.lip_m,
+        lip_at_m=lie.lip_at_m,
+    )
+
+
+def question_in(
+    request: PlanRequest, player: Player, pinned: frozenset[str] = frozenset(), excluded: frozenset[str] = frozenset()
+) -> Question:
     """Contract to core."""
     return Question(
         player=player,
@@ -128,7 +153,9 @@ def question_in(request: PlanRequest, player: Player) -> Question:
         kept_club_id=request.kept_club_id,
         detail_for=tuple(request.detail_for),
         only=tuple(request.only),
-        lie=Lie(cover_named(request.lie.cover), request.lie.sunk, request.lie.wet),
+        lie=lie_in(request.lie),
+        pinned=pinned,
+        excluded=excluded,
     )
 
 
@@ -163,6 +190,16 @@ def _setup(call: Call) -> SetupOut:
         uncorrected_low_point_m=s.uncorrected_low_point_m,
         arc_m=s.arc_m,
         attack_ground_deg=deg(s.attack_ground_rad),
+        breastbone_m=s.breastbone_m,
+        shaft_deg=deg(s.shaft_rad),
+        hand=HAND_WORDS[s.hand],
+        hinge=s.hinge,
+        blow=s.blow,
+        entry_m=s.entry_m,
+        mark_m=s.mark_m,
+        mark_depth_m=s.mark_depth_m,
+        edge_m=s.edge_m,
+        thin_above_m=s.thin_above_m,
     )
 
 
@@ -188,7 +225,48 @@ def _detail(call: Call) -> DetailOut | None:
             flight=points_out(ghost.flight),
             run=points_out(ghost.run),
         ),
+        ends=[] if call.spread is None else [_end(x, y) for x, y in call.spread.ends[::SHOW_EACH]],
     )
+
+
+SHOW_EACH = 4
+"""Of the strikes of a scatter, one in so many is drawn."""
+
+
+def _end(x: float, y: float) -> tuple[float, float]:
+    return round(float(x), 2), round(0.0 - float(y), 2) + 0.0
+
+
+def _odds(odds: Odds) -> OddsOut:
+    return OddsOut(
+        clean_pct=100 * odds.clean,
+        heavy_pct=100 * odds.heavy,
+        thin_pct=100 * odds.thin,
+        early_m=odds.early_m,
+        deep_m=odds.deep_m,
+        high_m=odds.high_m,
+    )
+
+
+def _spread(spread: Spread | None) -> SpreadOut | None:
+    if spread is None:
+        return None
+    return SpreadOut(
+        strikes=spread.strikes,
+        short_m=spread.short_m,
+        long_m=spread.long_m,
+        left_m=0.0 - spread.left_m,
+        right_m=0.0 - spread.right_m,
+        on_green_pct=100 * spread.on_green,
+        worst_along_m=spread.worst_along_m,
+        worst_across_m=0.0 - spread.worst_across_m,
+        worst_is=spread.worst_is,
+    )
+
+
+def faults_out(faults: tuple[tuple[str, str], ...]) -> list[FaultOut]:
+    """Core to contract."""
+    return [FaultOut(fault=fault, cure=cure) for fault, cure in faults]
 
 
 def call_out(call: Call) -> CallOut:
@@ -227,6 +305,10 @@ def call_out(call: Call) -> CallOut:
         source=call.source,
         cautions=list(call.cautions),
         key_words=list(call.key_words),
+        faults=faults_out(call.faults),
+        pinned=call.pinned,
+        odds=_odds(call.odds),
+        spread=_spread(call.spread),
         setup=_setup(call),
         detail=_detail(call),
     )
@@ -266,4 +348,36 @@ def plan_out(plan: Plan) -> PlanResponse:
         ],
         swap=_swap(plan.swap),
         kept_club_id=plan.kept_club_id,
+        care=[CareOut(kind=n.kind, words=n.words, rule=n.rule) for n in plan.care],
+    )
+
+
+def method_out(method: Method) -> MethodOut:
+    """Core to contract."""
+    return MethodOut(
+        id=method.id,
+        name=method.name,
+        family=method.family,
+        school=method.school,
+        way=method.way,
+        blow=method.blow,
+        hand=HAND_WORDS[method.hand],
+        hinge=method.hinge,
+        difficulty=method.difficulty,
+        key_words=list(method.key_words),
+        faults=faults_out(method.faults),
+        miss=method.miss,
+        wins_when=method.wins_when,
+        source=method.source,
+        cautions=list(method.cautions),
+    )
+
+
+def schools_out(schools: Schools) -> SchoolsResponse:
+    """Core to contract."""
+    return SchoolsResponse(
+        rows=[
+            SchoolRowOut(method_id=r.method_id, call=None if r.call is None else call_out(r.call), reason=r.reason)
+            for r in schools.rows
+        ]
     )

@@ -36,6 +36,9 @@ class PlayerRow(Base):
     clubs: Mapped[list[ClubRow]] = relationship(
         back_populates="player", order_by="ClubRow.place", cascade="all, delete-orphan", lazy="selectin"
     )
+    stands: Mapped[list[StandRow]] = relationship(
+        order_by="StandRow.method_id", cascade="all, delete-orphan", lazy="selectin"
+    )
 
 
 class ClubRow(Base):
@@ -56,6 +59,17 @@ class ClubRow(Base):
     length_m: Mapped[float]
     stock_carry_m: Mapped[float]
     player: Mapped[PlayerRow] = relationship(back_populates="clubs")
+
+
+class StandRow(Base):
+    """A method pinned or left out for a player."""
+
+    __tablename__ = "stands"
+    __table_args__ = (CheckConstraint("stand IN ('pinned', 'excluded')", name="known_stand"),)
+
+    player_id: Mapped[str] = mapped_column(ForeignKey("players.id", ondelete="CASCADE"), primary_key=True)
+    method_id: Mapped[str] = mapped_column(String(40), primary_key=True)
+    stand: Mapped[str] = mapped_column(String(8))
 
 
 class ShotRow(Base):

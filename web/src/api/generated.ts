@@ -24,6 +24,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/ground": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ground
+         * @description All covers, and the helps to read a lie with.
+         */
+        get: operations["ground_api_ground_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ground/slope": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Slope
+         * @description A slope from a rise over a run, with how far it is usually off.
+         */
+        post: operations["slope_api_ground_slope_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/health": {
         parameters: {
             query?: never;
@@ -36,6 +76,26 @@ export interface paths {
          * @description Whether the server is warming up or ready.
          */
         get: operations["health_api_health_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/methods": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Catalogue
+         * @description All methods, and what the schools disagree on.
+         */
+        get: operations["catalogue_api_methods_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -102,6 +162,46 @@ export interface paths {
         get: operations["show_player_api_players__player_id__get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players/{player_id}/methods/{method_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Stand
+         * @description Pin or leave out a method for a player, or take that back.
+         */
+        put: operations["set_stand_api_players__player_id__methods__method_id__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Schools
+         * @description Every method for one shot, each with its best club, or why it can't be played.
+         */
+        post: operations["schools_api_schools_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -250,6 +350,8 @@ export interface components {
             difficulty: number;
             /** Effective Bounce Deg */
             effective_bounce_deg: number;
+            /** Faults */
+            faults: components["schemas"]["FaultOut"][];
             /** Flight S */
             flight_s: number;
             /** Id */
@@ -260,7 +362,7 @@ export interface components {
             launch_deg: number;
             /**
              * Leave M
-             * @description Typical distance left after the stroke (1 sigma).
+             * @description Mean distance left over many strikes, bad ones counted; typical one without.
              */
             leave_m: number;
             /** Method Id */
@@ -269,8 +371,14 @@ export interface components {
             method_name: string;
             /** Miss */
             miss: string;
+            odds: components["schemas"]["OddsOut"];
             /** Offline M */
             offline_m: number;
+            /**
+             * Pinned
+             * @description Pinned for this player by the coach.
+             */
+            pinned: boolean;
             /** Run M */
             run_m: number;
             /** School */
@@ -280,6 +388,8 @@ export interface components {
             source: string;
             /** Spin Rpm */
             spin_rpm: number;
+            /** @description For the best dozen. */
+            spread: components["schemas"]["SpreadOut"] | null;
             /** Start Deg */
             start_deg: number;
             /** Swing */
@@ -297,6 +407,31 @@ export interface components {
             wins_when: string;
         };
         /**
+         * CareOut
+         * @description A caution, or a rule this lie brings up.
+         */
+        CareOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "caution" | "rule";
+            /** Rule */
+            rule: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * CatalogueOut
+         * @description All methods, and what the schools disagree on.
+         */
+        CatalogueOut: {
+            /** Disputes */
+            disputes: components["schemas"]["DisputeOut"][];
+            /** Methods */
+            methods: components["schemas"]["MethodOut"][];
+        };
+        /**
          * ClubOut
          * @description One club in a bag.
          */
@@ -311,25 +446,65 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "wood" | "hybrid" | "iron" | "wedge";
+            kind: "wood" | "hybrid" | "iron" | "wedge" | "putter";
             /** Length M */
             length_m: number;
             /** Lie Deg */
             lie_deg: number;
-            /** Loft Deg */
+            /**
+             * Loft Deg
+             * @description 7 to 70; a putter 0 to 8.
+             */
             loft_deg: number;
             /** Name */
             name: string;
             /** Sole Mm */
             sole_mm: number;
-            /** Stock Carry M */
+            /**
+             * Stock Carry M
+             * @description 5 to 330; 0 for a putter.
+             */
             stock_carry_m: number;
+        };
+        /**
+         * CoverOut
+         * @description What the ball may lie in or on.
+         */
+        CoverOut: {
+            /** Density */
+            density: number;
+            /** Give */
+            give: number;
+            /**
+             * Group
+             * @enum {string}
+             */
+            group: "grass" | "bare" | "divot" | "collar" | "sand";
+            /**
+             * Mm
+             * @description Height of tips or rim, or how deep a ball can lie, mm.
+             */
+            mm: number;
+            /** Name */
+            name: string;
+            /** Usual Sunk */
+            usual_sunk: number;
+            /** Words */
+            words: string;
         };
         /**
          * DetailOut
          * @description Drawn flight and run (x to the target, y to the right, z up), ledgers, ghost.
          */
         DetailOut: {
+            /**
+             * Ends
+             * @description Where strikes of the scatter end: x to the target, y right.
+             */
+            ends: [
+                number,
+                number
+            ][];
             /** Flight */
             flight: [
                 number,
@@ -344,6 +519,34 @@ export interface components {
                 number,
                 number
             ][];
+        };
+        /**
+         * DisputeOut
+         * @description A question on which good coaches disagree.
+         */
+        DisputeOut: {
+            /** Id */
+            id: string;
+            /** Method Ids */
+            method_ids: string[];
+            /** Question */
+            question: string;
+        };
+        /**
+         * DoubtsIn
+         * @description How far readings of the lie are usually off (one standard deviation), from the way they were measured.
+         */
+        DoubtsIn: {
+            /** Density */
+            density?: number | null;
+            /** Fall Deg */
+            fall_deg?: number | null;
+            /** Give */
+            give?: number | null;
+            /** Side Deg */
+            side_deg?: number | null;
+            /** Sunk */
+            sunk?: number | null;
         };
         /**
          * ErrorBody
@@ -364,6 +567,16 @@ export interface components {
             fix: string;
             /** Problem */
             problem: string;
+        };
+        /**
+         * FaultOut
+         * @description What goes wrong, and its cure.
+         */
+        FaultOut: {
+            /** Cure */
+            cure: string;
+            /** Fault */
+            fault: string;
         };
         /**
          * FellOutOut
@@ -501,6 +714,16 @@ export interface components {
             total_m: number;
         };
         /**
+         * GroundOut
+         * @description All covers, and the helps to read a lie with.
+         */
+        GroundOut: {
+            /** Covers */
+            covers: components["schemas"]["CoverOut"][];
+            /** Helps */
+            helps: components["schemas"]["HelpOut"][];
+        };
+        /**
          * HealthOut
          * @description State of the server. `warming` until the compiled kernels have run once.
          */
@@ -517,6 +740,25 @@ export interface components {
             status: "warming" | "ready" | "failed";
             /** Version */
             version: string;
+        };
+        /**
+         * HelpOut
+         * @description A test on the spot.
+         */
+        HelpOut: {
+            /** How */
+            how: string;
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Sets
+             * @enum {string}
+             */
+            sets: "give" | "density" | "sunk" | "cover";
+            /** Steps */
+            steps: components["schemas"]["StepOut"][];
         };
         /**
          * LandingIn
@@ -585,22 +827,67 @@ export interface components {
         };
         /**
          * LieIn
-         * @description The slope under ball and feet, and the grass around the ball.
+         * @description The slope under ball and feet, what lies around and under the ball, and how the ball sits in it.
          */
         LieIn: {
             /**
              * Cover
-             * @description Grass around the ball.
+             * @description What the ball lies in or on.
              * @default fairway
              * @enum {string}
              */
-            cover: "tight" | "fairway" | "semi" | "rough" | "deep";
+            cover: "tight" | "fairway" | "fringe" | "semi" | "rough" | "deep" | "heather" | "bare" | "hard-pan" | "mud" | "divot" | "sanded-divot" | "collar-ahead" | "collar-behind" | "sand" | "sand-soft" | "sand-dry-hard" | "sand-wet-hard" | "sand-wet-fluffy";
+            /**
+             * Density
+             * @description Density of the grass; default: the cover's usual.
+             */
+            density?: number | null;
+            /**
+             * @description Kept with the shot; the sensitivity of the call reads them.
+             * @default {}
+             */
+            doubts: components["schemas"]["DoubtsIn"];
             /**
              * Fall Deg
              * @description Positive: downhill to the target.
              * @default 0
              */
             fall_deg: number;
+            /**
+             * Give
+             * @description Give of the ground: 0 hard-pan to 1 sodden; default: the cover's usual.
+             */
+            give?: number | null;
+            /**
+             * Grass Mm
+             * @description Height of the grass; default: the cover's usual.
+             */
+            grass_mm?: number | null;
+            /**
+             * Growth
+             * @description How the grass grows to the shot.
+             * @default across
+             * @enum {string}
+             */
+            growth: "with" | "across" | "against";
+            /**
+             * Lip At M
+             * @description How far ahead of the ball it stands.
+             * @default 3
+             */
+            lip_at_m: number;
+            /**
+             * Lip M
+             * @description Height of a bank or bunker lip in the way.
+             * @default 0
+             */
+            lip_m: number;
+            /**
+             * Sand Mm
+             * @description Depth of the sand.
+             * @default 100
+             */
+            sand_mm: number;
             /**
              * Side Deg
              * @description Positive: ball above the feet.
@@ -609,7 +896,7 @@ export interface components {
             side_deg: number;
             /**
              * Sunk
-             * @description Depth of the ball below the tips in ball diameters: 0 on top, 1 level with them.
+             * @description Depth of the ball's bottom below tips, rim or surface, in ball diameters: 1 level with them.
              * @default 0
              */
             sunk: number;
@@ -673,6 +960,81 @@ export interface components {
             surround: "fringe" | "fairway" | "semi" | "rough";
         };
         /**
+         * MethodOut
+         * @description One way of playing, as declared.
+         */
+        MethodOut: {
+            /**
+             * Blow
+             * @enum {string}
+             */
+            blow: "face" | "edge" | "splash";
+            /** Cautions */
+            cautions: string[];
+            /** Difficulty */
+            difficulty: number;
+            /** Family */
+            family: string;
+            /** Faults */
+            faults: components["schemas"]["FaultOut"][];
+            /**
+             * Hand
+             * @enum {string}
+             */
+            hand: "held" | "level" | "passing" | "full";
+            /**
+             * Hinge
+             * @enum {string}
+             */
+            hinge: "none" | "little" | "early" | "full";
+            /** Id */
+            id: string;
+            /** Key Words */
+            key_words: string[];
+            /** Miss */
+            miss: string;
+            /** Name */
+            name: string;
+            /** School */
+            school: string;
+            /** Source */
+            source: string;
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "club" | "set-up";
+            /** Wins When */
+            wins_when: string;
+        };
+        /**
+         * OddsOut
+         * @description How often the strike fails, and how far it may be off before it does. In sand: stuck and skulled.
+         */
+        OddsOut: {
+            /** Clean Pct */
+            clean_pct: number;
+            /**
+             * Deep M
+             * @description May pass so much deeper.
+             */
+            deep_m: number;
+            /**
+             * Early M
+             * @description May touch the ground so far behind the ball.
+             */
+            early_m: number;
+            /** Heavy Pct */
+            heavy_pct: number;
+            /**
+             * High M
+             * @description May pass so much higher.
+             */
+            high_m: number;
+            /** Thin Pct */
+            thin_pct: number;
+        };
+        /**
          * PlanRequest
          * @description One shot. Give `player_id` of a stored player, or a `player` in full.
          */
@@ -698,7 +1060,12 @@ export interface components {
             /**
              * @default {
              *       "cover": "fairway",
+             *       "doubts": {},
              *       "fall_deg": 0,
+             *       "growth": "across",
+             *       "lip_at_m": 3,
+             *       "lip_m": 0,
+             *       "sand_mm": 100,
              *       "side_deg": 0,
              *       "sunk": 0,
              *       "wet": 0
@@ -730,6 +1097,11 @@ export interface components {
         PlanResponse: {
             /** Calls */
             calls: components["schemas"]["CallOut"][];
+            /**
+             * Care
+             * @description Cautions and rules this lie brings up. The committee decides.
+             */
+            care: components["schemas"]["CareOut"][];
             /** Fell Out */
             fell_out: components["schemas"]["FellOutOut"][];
             /** First Id */
@@ -747,6 +1119,11 @@ export interface components {
         PlayerInline: {
             /** Clubs */
             clubs: components["schemas"]["ClubOut"][];
+            /**
+             * Excluded
+             * @description Methods the coach leaves out for this player.
+             */
+            excluded?: string[];
             /**
              * Hand
              * @default right
@@ -769,6 +1146,11 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * Pinned
+             * @description Methods the coach puts first for this player.
+             */
+            pinned?: string[];
             /**
              * Stature M
              * @description Height of the player, m.
@@ -828,6 +1210,11 @@ export interface components {
             /** Clubs */
             clubs: components["schemas"]["ClubOut"][];
             /**
+             * Excluded
+             * @description Methods the coach leaves out for this player.
+             */
+            excluded?: string[];
+            /**
              * Hand
              * @default right
              * @enum {string}
@@ -852,11 +1239,51 @@ export interface components {
              */
             note: string;
             /**
+             * Pinned
+             * @description Methods the coach puts first for this player.
+             */
+            pinned?: string[];
+            /**
              * Stature M
              * @description Height of the player, m.
              * @default 1.78
              */
             stature_m: number;
+        };
+        /**
+         * RiseIn
+         * @description A rise held against a run.
+         */
+        RiseIn: {
+            /**
+             * Rise M
+             * @description Rise over the run, m; negative falls.
+             */
+            rise_m: number;
+            /**
+             * Run M
+             * @description Length along the level, m.
+             */
+            run_m: number;
+        };
+        /**
+         * SchoolRowOut
+         * @description One method for the present lie: its best call, or why there is none.
+         */
+        SchoolRowOut: {
+            call: components["schemas"]["CallOut"] | null;
+            /** Method Id */
+            method_id: string;
+            /** Reason */
+            reason: string | null;
+        };
+        /**
+         * SchoolsResponse
+         * @description Every method for one question.
+         */
+        SchoolsResponse: {
+            /** Rows */
+            rows: components["schemas"]["SchoolRowOut"][];
         };
         /**
          * SettingsBody
@@ -929,6 +1356,27 @@ export interface components {
              */
             ball_back_m: number;
             /**
+             * Blow
+             * @description What meets the ball.
+             * @enum {string}
+             */
+            blow: "face" | "edge" | "splash";
+            /**
+             * Breastbone M
+             * @description Breastbone ahead of the ball: the other way to say where the ball lies.
+             */
+            breastbone_m: number;
+            /**
+             * Edge M
+             * @description Leading edge above the ball's bottom as it reaches the ball.
+             */
+            edge_m: number;
+            /**
+             * Entry M
+             * @description Splash: how far behind the ball the head goes in.
+             */
+            entry_m: number;
+            /**
              * Follow Share
              * @description Share of the fall the body goes along with.
              */
@@ -939,10 +1387,21 @@ export interface components {
              */
             grip_down_m: number;
             /**
+             * Hand
+             * @description Hand action through the ball.
+             * @enum {string}
+             */
+            hand: "held" | "level" | "passing" | "full";
+            /**
              * Handle Deg
              * @description Positive: handle raised.
              */
             handle_deg: number;
+            /**
+             * Hinge
+             * @enum {string}
+             */
+            hinge: "none" | "little" | "early" | "full";
             /** Lead Pct */
             lead_pct: number;
             /** Lean Deg */
@@ -952,6 +1411,13 @@ export interface components {
              * @description Lowest point of the arc on this ground, ahead of the ball.
              */
             low_point_m: number;
+            /** Mark Depth M */
+            mark_depth_m: number;
+            /**
+             * Mark M
+             * @description Splash: length of the mark.
+             */
+            mark_m: number;
             /**
              * Open Deg
              * @description Face opened before gripping.
@@ -967,6 +1433,11 @@ export interface components {
              * @description Positive: stand taller by so much; negative: lower.
              */
             posture_m: number;
+            /**
+             * Shaft Deg
+             * @description Shaft against the ground, seen from behind.
+             */
+            shaft_deg: number;
             /**
              * Shoulder Tilt Deg
              * @description Shoulders tilted with the hill; positive down to the target.
@@ -985,6 +1456,11 @@ export interface components {
             stock_lean_deg: number;
             /** Stock Width M */
             stock_width_m: number;
+            /**
+             * Thin Above M
+             * @description Edge height from which on the strike is thin.
+             */
+            thin_above_m: number;
             /**
              * Uncorrected Low Point M
              * @description The same, standing upright with the ball in its stock place.
@@ -1028,6 +1504,69 @@ export interface components {
             request: components["schemas"]["PlanRequest"];
             /** Summary */
             summary: string;
+        };
+        /**
+         * SlopeOut
+         * @description A slope, and how far it is usually off.
+         */
+        SlopeOut: {
+            /** Doubt Deg */
+            doubt_deg: number;
+            /** Slope Deg */
+            slope_deg: number;
+        };
+        /**
+         * SpreadOut
+         * @description Where many strikes end against the flag, m: the middle eight tenths, and the mean of the worst twentieth.
+         */
+        SpreadOut: {
+            /**
+             * Left M
+             * @description Right positive.
+             */
+            left_m: number;
+            /** Long M */
+            long_m: number;
+            /** On Green Pct */
+            on_green_pct: number;
+            /** Right M */
+            right_m: number;
+            /** Short M */
+            short_m: number;
+            /** Strikes */
+            strikes: number;
+            /** Worst Across M */
+            worst_across_m: number;
+            /** Worst Along M */
+            worst_along_m: number;
+            /**
+             * Worst Is
+             * @enum {string}
+             */
+            worst_is: "thin" | "past" | "short";
+        };
+        /**
+         * StandIn
+         * @description What the coach thinks of a method for a player; null takes it back.
+         */
+        StandIn: {
+            /**
+             * Stand
+             * @description pinned, excluded or null.
+             */
+            stand: ("pinned" | "excluded") | null;
+        };
+        /**
+         * StepOut
+         * @description One answer to a test, the value it stands for, and how far that is usually off.
+         */
+        StepOut: {
+            /** Doubt */
+            doubt: number;
+            /** Value */
+            value: number | string;
+            /** Words */
+            words: string;
         };
         /**
          * SwapOut
@@ -1135,6 +1674,104 @@ export interface operations {
             };
         };
     };
+    ground_api_ground_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundOut"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    slope_api_ground_slope_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RiseIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SlopeOut"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
     health_api_health_get: {
         parameters: {
             query?: never;
@@ -1151,6 +1788,53 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HealthOut"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    catalogue_api_methods_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CatalogueOut"];
                 };
             };
             /** @description Not found */
@@ -1349,6 +2033,111 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlayerOut"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    set_stand_api_players__player_id__methods__method_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                player_id: string;
+                method_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StandIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlayerOut"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    schools_api_schools_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolsResponse"];
                 };
             };
             /** @description Not found */

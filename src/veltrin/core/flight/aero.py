@@ -44,4 +44,4 @@ def lift_coefficient(reynolds: float, spin_ratio: float) -> float:
     if reynolds < REYNOLDS_LOW:
         t = (REYNOLDS_LOW - max(reynolds, SUBCRITICAL_REYNOLDS)) / (REYNOLDS_LOW - SUBCRITICAL_REYNOLDS)
         lift *= 1.0 - (1.0 - SUBCRITICAL_LIFT) * t * t * (3.0 - 2.0 * t)
-    return lift
+    return lift  # type: ignore[no-any-return]

@@ -9,6 +9,7 @@ from veltrin.core.ground.grass import (
     speed_kept,
     way_through,
 )
+from veltrin.core.ground.helps import HELPS, Help, Measured, rise_over_run
 from veltrin.core.ground.lie import BALL_M, CLEAN, Growth, Lie
 from veltrin.core.ground.slope import MAX_SLOPE_RAD, Slope, ground_frame, slope_along
 
@@ -17,17 +18,21 @@ __all__ = [
     "CLEAN",
     "CLEAN_DRY_FRICTION",
     "COVERS",
+    "HELPS",
     "MAX_SLOPE_RAD",
     "Bed",
     "Cover",
     "Growth",
+    "Help",
     "Lie",
+    "Measured",
     "Slope",
     "ball_kept",
     "cover_named",
     "face_friction",
     "face_grab",
     "ground_frame",
+    "rise_over_run",
     "slope_along",
     "speed_kept",
     "way_through",

@@ -111,6 +111,16 @@ class Lie:
         return self.cover.group == "sand"
 
     @property
+    def comes_between(self) -> bool:
+        """Whether grass, grains, mud or water come between club and ball, or stand in the ball's way, at all."""
+        return self.over_m > 0.0 or self.wet > 0.0 or self.cover.friction < 1.0 or self.cover.ahead > 0.0
+
+    @property
+    def cause(self) -> str:
+        """What a ledger calls it."""
+        return {"grass": "grass", "collar": "grass", "sand": "sand"}.get(self.cover.group, "ground")
+
+    @property
     def bed(self) -> Bed | None:
         """The sand as it meets the sole: shallow sand throws it back as the base does."""
         bed = self.cover.bed

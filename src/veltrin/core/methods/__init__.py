@@ -1,6 +1,17 @@
 """Ways of playing the shot: one file per family, all listed in the catalogue."""
 
 from veltrin.core.methods.catalogue import CATALOGUE, DISPUTES, Dispute, method_named
-from veltrin.core.methods.method import HAND_WORDS, NEAR_M, Case, Method
+from veltrin.core.methods.method import HAND_WORDS, NEAR_M, Blow, Case, Hinge, Method
 
-__all__ = ["CATALOGUE", "DISPUTES", "HAND_WORDS", "NEAR_M", "Case", "Dispute", "Method", "method_named"]
+__all__ = [
+    "CATALOGUE",
+    "DISPUTES",
+    "HAND_WORDS",
+    "NEAR_M",
+    "Blow",
+    "Case",
+    "Dispute",
+    "Hinge",
+    "Method",
+    "method_named",
+]

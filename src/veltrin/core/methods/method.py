@@ -23,7 +23,9 @@ NEAR_M = 40.0
 Blow = Literal["face", "edge", "splash"]
 Hinge = Literal["none", "little", "early", "full"]
 
-HAND_WORDS = ("held", "level", "passing", "full")
+HandWord = Literal["held", "level", "passing", "full"]
+
+HAND_WORDS: tuple[HandWord, HandWord, HandWord, HandWord] = ("held", "level", "passing", "full")
 """The scale of hand action from none (the handle leads through) to full (the head passes the hands)."""
 
 HAND_LEAN_RAD = math.radians(2.5)

@@ -24,13 +24,15 @@ def _roll_refuses(case: Case) -> str | None:
 
 
 def _roll(case: Case) -> Change:
-    raised = math.radians(6.0)
+    # A putting stroke: the arms hang, the hands are not pushed ahead, so the club keeps the loft it is stamped with.
+    raised = math.radians(4.0)
     return Change(
-        lead_bias=0.08,
-        ball_back_m=0.05,
+        lead_bias=0.06,
+        ball_back_m=0.02,
         widen_m=-0.04,
         handle_rad=raised,
         open_rad=opened_to_look_straight(case, raised),
+        lean_rad=math.radians(-7.5),
         grip_down_m=0.04,
         attack_rad=math.radians(1.0),
     )

@@ -21,8 +21,10 @@ def _soft_bank(_: Case) -> Change:
         follow_touch=0.80,
         follow_full=0.88,
         lead_bias=-0.05,
-        path_rad=math.radians(-3.0),
-        stance_rad=math.radians(-3.0),
+        path_rad=math.radians(-3.5),
+        stance_rad=math.radians(-3.5),
+        # A touch shut to the path: the draw that is felt.
+        open_rad=math.radians(-2.0),
         ball_back_m=-0.015,
         attack_rad=math.radians(1.0),
     )

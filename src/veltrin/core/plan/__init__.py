@@ -1,7 +1,20 @@
 """The plan: candidates, speed and aim solved, ranked, explained."""
 
-from veltrin.core.plan.mirror import plan_shot
-from veltrin.core.plan.model import Call, FellOut, Ghost, LedgerRow, Line, Plan, Question, Swap
+from veltrin.core.plan.mirror import compare_schools, plan_shot
+from veltrin.core.plan.model import (
+    Call,
+    FellOut,
+    Ghost,
+    LedgerRow,
+    Line,
+    Odds,
+    Plan,
+    Question,
+    SchoolRow,
+    Schools,
+    Spread,
+    Swap,
+)
 from veltrin.core.plan.stock import stock_speeds
 
 __all__ = [
@@ -10,9 +23,14 @@ __all__ = [
     "Ghost",
     "LedgerRow",
     "Line",
+    "Odds",
     "Plan",
     "Question",
+    "SchoolRow",
+    "Schools",
+    "Spread",
     "Swap",
+    "compare_schools",
     "plan_shot",
     "stock_speeds",
 ]

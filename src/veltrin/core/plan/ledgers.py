@@ -2,8 +2,8 @@
 
 Each ledger switches one cause on after another, in a fixed order, and plays the stroke again; a row is the
 difference. Rows are rounded from the running sum, so what is shown adds up to the shown total, nothing left over.
-Loft and bounce: stamped, stock hands, slope, hands and ball, face, grass. Spin: stock, slope, set-up, grass.
-Distance: stock carry, air, wind, length of swing, slope, grip, grass, set-up, carry, run. Aim: slope, set-up, grass,
+Loft and bounce: stamped, stock hands, slope, hands and ball, face, lie. Spin: stock, slope, set-up, lie.
+Distance: stock carry, air, wind, length of swing, slope, grip, lie, set-up, carry, run. Aim: slope, set-up, lie,
 wind, green, the rest (aiming turns the player on the slope).
 """
 
@@ -68,15 +68,15 @@ def _angle_stages(batch: Batch, world: World, swing: Vec, aim: Vec, real: Played
         level=play(neutral, replace(clean, slope=Slope()), swing, aim),
         slope=play(neutral, clean, swing, aim),
         hands=play(hands, clean, swing, aim),
-        face=play(batch, clean, swing, aim) if in_grass(world) else real,
+        face=play(batch, clean, swing, aim) if world.lie.comes_between else real,
         real=real,
     )
 
 
-def _angle_ledger(stamped: float, stages: Sequence[float], total_words: str) -> tuple[LedgerRow, ...]:
-    words = ("stamped", "stock hands ahead", "slope", "hands and ball", "face and handle", "grass")
+def _angle_ledger(stamped: float, stages: Sequence[float], total_words: str, cause: str) -> tuple[LedgerRow, ...]:
+    words = ("stamped", "stock hands ahead", "slope", "hands and ball", "face and handle", cause)
     reached = [math.degrees(v) for v in (stamped, *stages)]
-    # Without grass the last stage is not there, and its row neither.
+    # With nothing in between the last stage is not there, and its row neither.
     return running_rows(list(zip(words, reached, strict=False)), total_words, ANGLE_STEP_DEG)
 
 
@@ -98,19 +98,14 @@ def _distance_steps(batch: Batch, world: World, swing: Vec, real: Played) -> lis
         ("slope", play(neutral, sloped, swing, zero, gripped=False).carry),
         ("grip down", play(neutral, sloped, swing, zero).carry),
     ]
-    if in_grass(world):
-        steps.append(("grass", play(neutral, replace(sloped, lie=world.lie), swing, zero).carry))
+    if world.lie.comes_between:
+        steps.append((world.lie.cause, play(neutral, replace(sloped, lie=world.lie), swing, zero).carry))
     steps.append(("set-up", real.carry))
     return steps
 
 
-def in_grass(world: World) -> bool:
-    """Whether grass or water comes between club and ball at all."""
-    return world.lie.over_m > 0 or world.lie.wet > 0
-
-
-def _spin_rows(i: int, stages: _Stages) -> tuple[LedgerRow, ...]:
-    words = ("stock, level and clean", "slope", "set-up", "grass and wet")
+def _spin_rows(i: int, stages: _Stages, cause: str) -> tuple[LedgerRow, ...]:
+    words = ("stock, level and clean", "slope", "set-up", f"{cause} and wet")
     played = (stages.level, stages.slope, stages.face, stages.real)
     rates = [float(np.linalg.norm(p.launch.spin[i])) / RAD_S_PER_RPM for p in played]
     return running_rows(list(zip(words, rates, strict=True)), "spin", SPIN_STEP_RPM)
@@ -129,9 +124,9 @@ def _aim_steps(batch: Batch, world: World, swing: Vec, aim: Vec) -> list[tuple[s
         ("slope", -_finish_angle(play(neutral, still, swing, zero))),
         ("path and face", -_finish_angle(play(batch, still, swing, zero))),
     ]
-    if in_grass(world):
+    if world.lie.comes_between:
         still = replace(still, lie=world.lie)
-        steps.append(("grass", -_finish_angle(play(batch, still, swing, zero))))
+        steps.append((world.lie.cause, -_finish_angle(play(batch, still, swing, zero))))
     if world.wind != CALM:
         steps.append(("wind", -_finish_angle(play(batch, replace(still, wind=world.wind), swing, zero))))
     if world.landing.fall_rad or world.landing.side_rad:
@@ -145,7 +140,7 @@ def ledgers_of(
 ) -> list[dict[str, tuple[LedgerRow, ...]]]:
     """Loft, bounce (deg), distance (m), spin (rpm) and aim (deg, left positive) ledgers of each stroke in the batch."""
     angles = _angle_stages(batch, world, swing, aim, real)
-    order = [angles.level, angles.slope, angles.hands, angles.face, *([real] if in_grass(world) else [])]
+    order = [angles.level, angles.slope, angles.hands, angles.face, *([real] if world.lie.comes_between else [])]
     distance = _distance_steps(batch, world, swing, real)
     aims = _aim_steps(batch, world, swing, aim)
     books = []
@@ -157,10 +152,10 @@ def ledgers_of(
         finish = running_rows([("run", float(real.total[i]))], "finish", DISTANCE_STEP_M, start=reached)
         books.append(
             {
-                "loft": _angle_ledger(float(batch.clubs.loft[i]), lofts, "delivered"),
-                "bounce": _angle_ledger(float(batch.clubs.bounce[i]), bounces, "effective"),
+                "loft": _angle_ledger(float(batch.clubs.loft[i]), lofts, "delivered", world.lie.cause),
+                "bounce": _angle_ledger(float(batch.clubs.bounce[i]), bounces, "effective", world.lie.cause),
                 "distance": (*carry, *finish),
-                "spin": _spin_rows(i, angles),
+                "spin": _spin_rows(i, angles, world.lie.cause),
                 "aim": running_rows([(w, math.degrees(v[i])) for w, v in aims], "aim", ANGLE_STEP_DEG),
             }
         )

@@ -7,8 +7,9 @@ from dataclasses import replace
 import numpy as np
 
 from veltrin.core.geometry import Vec
-from veltrin.core.plan.model import Call, Detail, LedgerRow, Plan, Question
+from veltrin.core.plan.model import Call, Detail, LedgerRow, Plan, Question, Schools, Spread
 from veltrin.core.plan.planner import plan_right_handed
+from veltrin.core.plan.schools import compare_right_handed
 
 _ACROSS = np.array([1.0, -1.0, 1.0])
 
@@ -42,6 +43,16 @@ def _detail(detail: Detail) -> Detail:
     )
 
 
+def _spread(spread: Spread) -> Spread:
+    return replace(
+        spread,
+        left_m=-spread.right_m,
+        right_m=-spread.left_m,
+        worst_across_m=-spread.worst_across_m,
+        ends=spread.ends * _ACROSS[:2],
+    )
+
+
 def _call(call: Call) -> Call:
     return replace(
         call,
@@ -51,6 +62,7 @@ def _call(call: Call) -> Call:
         offline_m=-call.offline_m,
         setup=replace(call.setup, path_rad=-call.setup.path_rad, stance_rad=-call.setup.stance_rad),
         detail=None if call.detail is None else _detail(call.detail),
+        spread=None if call.spread is None else _spread(call.spread),
     )
 
 
@@ -64,3 +76,11 @@ def plan_shot(question: Question) -> Plan:
     if not question.player.left_handed:
         return plan_right_handed(question)
     return mirror_plan(plan_right_handed(mirror_question(question)))
+
+
+def compare_schools(question: Question) -> Schools:
+    """Compare the schools for this player, right- or left-handed."""
+    if not question.player.left_handed:
+        return compare_right_handed(question)
+    found = compare_right_handed(mirror_question(question))
+    return Schools(tuple(replace(r, call=None if r.call is None else _call(r.call)) for r in found.rows))

@@ -3,14 +3,16 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import NamedTuple
+from typing import Literal, NamedTuple
 
 from veltrin.core.air import CALM, Air, Wind
+from veltrin.core.care import Note
 from veltrin.core.checks import require
 from veltrin.core.errors import DomainError
 from veltrin.core.geometry import Vec
 from veltrin.core.ground import CLEAN, Lie, Slope
 from veltrin.core.kit import Player
+from veltrin.core.methods import Blow, Hinge
 from veltrin.core.run import Landing
 
 MIN_TARGET_M, MAX_TARGET_M = 2.0, 230.0
@@ -92,8 +94,8 @@ class SetupNote:
     breastbone_m: float
     shaft_rad: float
     hand: int
-    hinge: str
-    blow: str
+    hinge: Hinge
+    blow: Blow
     entry_m: float
     mark_m: float
     mark_depth_m: float
@@ -132,7 +134,7 @@ class Spread:
     on_green: float
     worst_along_m: float
     worst_across_m: float
-    worst_is: str
+    worst_is: Literal["thin", "past", "short"]
     ends: Vec
 
 
@@ -247,3 +249,20 @@ class Plan:
     fell_out: tuple[FellOut, ...]
     swap: Swap | None
     kept_club_id: str | None
+    care: tuple[Note, ...] = ()
+
+
+@dataclass(frozen=True)
+class SchoolRow:
+    """One method for the present lie: its best call, or the reason why there is none."""
+
+    method_id: str
+    call: Call | None
+    reason: str | None
+
+
+@dataclass(frozen=True)
+class Schools:
+    """Every method of the catalogue for one question."""
+
+    rows: tuple[SchoolRow, ...]

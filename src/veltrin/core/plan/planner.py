@@ -3,19 +3,21 @@
 from __future__ import annotations
 
 import math
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 import numpy as np
 
 from veltrin.core.air import Air, Wind
+from veltrin.core.care import notes_for
 from veltrin.core.constants import GRAVITY_M_S2
-from veltrin.core.geometry import Vec, elevation
+from veltrin.core.geometry import Index, Vec, elevation
 from veltrin.core.ground import BALL_M, Lie, Slope
 from veltrin.core.kit import Player
+from veltrin.core.methods.stock import STOCK_SWING
 from veltrin.core.plan.answer import call_of, with_detail
 from veltrin.core.plan.candidates import Candidate, case_of, list_candidates
-from veltrin.core.plan.model import Call, FellOut, LevelChoice, Line, Odds, Plan, Question
+from veltrin.core.plan.model import Call, FellOut, LevelChoice, Line, Odds, Plan, Question, Spread
 from veltrin.core.plan.odds import strike_odds
 from veltrin.core.plan.play import Batch, World, stack_changes
 from veltrin.core.plan.rank import (
@@ -32,9 +34,11 @@ from veltrin.core.plan.stock import stock_speeds
 from veltrin.core.plan.swap import swap_note
 from veltrin.core.strike import club_arrays
 
-SHORTEST_SWING_OF_KIND = {"wood": 0.70, "hybrid": 0.45}
-"""A wood is not swung shorter than about three quarters off the ground, a hybrid than half: they are rolled with a putting
-stroke instead. Common practice."""
+SHORTEST_SWING_OF_KIND = {"wood": 0.70, "hybrid": 0.45, "long iron": 0.30}
+"""A wood is not swung shorter than about three quarters off the ground, a hybrid than half, nobody chips with a long
+iron: the ball is rolled instead. Common practice."""
+
+LONG_IRON_RAD = math.radians(29.0)
 
 LEAST_LAUNCH_RAD = math.radians(4.0)
 """Lower than this it never gets off the turf. Judgement."""
@@ -69,14 +73,16 @@ def reason_against(i: int, candidate: Candidate, solved: Solved, odds: Odds, lie
     run = float(played.total[i] - played.carry[i])
     launch = float(elevation(played.launch.velocity)[i])
     swing = solved.swing[i]
-    wood_touch = swing < SHORTEST_SWING_OF_KIND.get(candidate.club.kind, 0.0) and not method.rolls
+    club = candidate.club
+    kind = "long iron" if club.kind == "iron" and club.loft_rad < LONG_IRON_RAD else club.kind
+    touched = swing < SHORTEST_SWING_OF_KIND.get(kind, 0.0) and not method.rolls
     reasons = (
         (launch < LEAST_LAUNCH_RAD and not method.rolls, "won't get up: too little loft is left here"),
         (not clears_lip(lie, played.launch.velocity[i]), "won't clear the lip"),
         (solved.short[i], "a full swing stops short"),
         (not played.runs.held[i], "the ball does not stop on this tilt"),
         (solved.long[i], "the shortest stroke already runs past"),
-        (wood_touch, f"a {candidate.club.kind} is not swung this short"),
+        (touched, f"a {kind} is not swung this short"),
         (swing < method.shortest_swing, "is for longer swings: this one would be a touch"),
         (swing > method.longest_swing, "is for shorter swings than this one needs"),
         (run > LONGEST_JUDGED_RUN_M, "lands so hot that nobody can judge the run"),
@@ -102,9 +108,25 @@ def clears_lip(lie: Lie, velocity: Vec) -> bool:
     return height > lie.lip_m + BALL_M
 
 
-def _solve_all(
+@dataclass(frozen=True)
+class Sieved:
+    """All candidates solved; `good` are those that are calls, `cost` (m) what the first sieve makes of each."""
+
+    candidates: list[Candidate]
+    batch: Batch
+    solved: Solved
+    odds: list[Odds]
+    fell_out: list[FellOut]
+    good: Index
+    leave: Vec
+    cost: Vec
+    hard: Vec
+
+
+def sieve(
     question: Question, candidates: list[Candidate], kept_club_id: str | None, known_loft: float | None, world: World
-) -> tuple[list[tuple[Call, Candidate]], list[FellOut]]:
+) -> Sieved:
+    """Solve the candidates, sort out those that fail, and work out the typical leave of the others."""
     batch = make_batch(question, candidates, kept_club_id)
     line, scatter = question.line, question.player.scatter
     solved = solve(batch, world, line.flag_m)
@@ -119,33 +141,55 @@ def _solve_all(
         for i, (c, reason) in enumerate(zip(candidates, reasons, strict=True))
         if reason is not None
     ]
-    index = np.flatnonzero([reason is None for reason in reasons])
-    if not len(index):
-        return [], out
-    good = batch.take(index)
+    good = np.flatnonzero([reason is None for reason in reasons])
     leave = np.full(len(candidates), math.inf)
-    leave[index] = typical_leave(good, world, solved.swing[index], solved.aim[index], scatter, hard[index])
+    if len(good):
+        part = batch.take(good)
+        leave[good] = typical_leave(part, world, solved.swing[good], solved.aim[good], scatter, hard[good])
     fail = np.array([1.0 - o.clean for o in odds])
     cost = cost_of(leave + FAILED_LEAVE * fail * line.flag_m, loft, known_loft)
-    best = index[np.argsort(cost[index], kind="stable")][:STRUCK_OFTEN]
-    spreads = spreads_of(batch.take(best), world, line, solved.swing[best], solved.aim[best], scatter, hard[best])
-    struck = dict(zip((int(i) for i in best), spreads, strict=True))
-    leave[best] = [s.mean_leave_m for s in spreads]
-    cost[best] = cost_of(leave[best], loft[best], known_loft)
+    return Sieved(candidates, batch, solved, odds, out, good, leave, cost, hard)
+
+
+def struck_calls(
+    question: Question, found: Sieved, struck: Index, known_loft: float | None, world: World
+) -> list[tuple[Call, Candidate]]:
+    """Say all good candidates as calls, those in `struck` with the spread of many strikes, best first."""
+    solved, leave, cost = found.solved, found.leave.copy(), found.cost.copy()
+    spreads: dict[int, Spread] = {}
+    if len(struck):
+        part = found.batch.take(struck)
+        aimed = (solved.swing[struck], solved.aim[struck])
+        made = spreads_of(part, world, question.line, *aimed, question.player.scatter, found.hard[struck])
+        spreads = dict(zip((int(i) for i in struck), made, strict=True))
+        leave[struck] = [s.mean_leave_m for s in made]
+        cost[struck] = cost_of(leave[struck], solved.played.delivery.delivered_loft[struck], known_loft)
     calls = []
-    for i in map(int, index):
-        call = call_of(i, candidates[i], batch, solved, line, leave, cost, hard, odds[i])
-        pinned = candidates[i].method.id in question.pinned
-        calls.append((replace(call, pinned=pinned, spread=struck.get(i)), candidates[i]))
+    for i in map(int, found.good):
+        candidate = found.candidates[i]
+        call = call_of(i, candidate, found.batch, solved, question.line, leave, cost, found.hard, found.odds[i])
+        calls.append((replace(call, pinned=candidate.method.id in question.pinned, spread=spreads.get(i)), candidate))
     calls.sort(key=lambda p: (not p[0].pinned, p[0].spread is None, round(p[0].cost_m, 3), p[0].swing, p[0].id))
-    return calls, out
+    return calls
+
+
+def _solve_all(
+    question: Question, candidates: list[Candidate], kept_club_id: str | None, known_loft: float | None, world: World
+) -> tuple[list[tuple[Call, Candidate]], list[FellOut]]:
+    found = sieve(question, candidates, kept_club_id, known_loft, world)
+    pinned = np.array([candidates[i].method.id not in question.pinned for i in found.good], dtype=bool)
+    order = np.lexsort((found.cost[found.good], pinned))
+    return struck_calls(question, found, found.good[order[:STRUCK_OFTEN]], known_loft, world), found.fell_out
 
 
 @lru_cache(maxsize=512)
 def level_choice(player: Player, line: Line, air: Air, wind: Wind) -> LevelChoice | None:
     """What this player would use for this line from level ground with the stock stroke."""
     question = Question(player, Slope(), line, air, wind)
-    candidates, _ = list_candidates(question, None)
+    listed, _ = list_candidates(question, None)
+    candidates = [c for c in listed if c.method.id == STOCK_SWING.id]
+    if not candidates:
+        return None
     world = World(Slope(), air, wind, line.landing)
     calls, _ = _solve_all(question, candidates, None, None, world)
     if not calls:
@@ -186,11 +230,12 @@ def plan_right_handed(question: Question) -> Plan:
     """Plan the shot. With `only` given, just those calls are worked out again: the fast answer while dragging."""
     world = World(question.slope, question.air, question.wind, question.line.landing, question.lie)
     kept, level = kept_club(question)
+    care = notes_for(question.lie, question.slope, question.air.temperature_c)
     candidates, out = list_candidates(question, kept)
     if question.only:
         candidates, out = [c for c in candidates if c.id in question.only], []
     if not candidates:
-        return Plan((), None, None, tuple(out), None, kept)
+        return Plan((), None, None, tuple(out), None, kept, care)
     pairs, fell = _solve_all(question, candidates, kept, level.loft_rad if level else None, world)
     out = out + fell
     calls = [call for call, _ in pairs]
@@ -207,6 +252,7 @@ def plan_right_handed(question: Question) -> Plan:
         first_id=first.id if first else None,
         second_id=second.id if second else None,
         fell_out=tuple(out),
-        swap=swap_note(question, level, first, world),
+        swap=swap_note(question, level, next((c for c in calls if c.method_id == STOCK_SWING.id), None), world),
         kept_club_id=kept,
+        care=care,
     )

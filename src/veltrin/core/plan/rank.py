@@ -1,7 +1,7 @@
 """The ranking rule: the shortest leave comes first, a known flight before a new one.
 
-A first sieve works out the typical leave: each strike varies in speed, face and loft, and the ground is firmer or softer
-than read. The chain is played again with each of these off by one standard deviation; the shifts of the resting
+A first sieve works out the typical leave: each strike varies in speed, face and loft, and the ground is firmer or
+softer than read. The chain is played again with each of these off by one standard deviation; the shifts of the resting
 point, squared and summed, give the typical distance the ball is left from the flag. A method's difficulty, the slope
 and the grass multiply the scatter. A strike that fails counts as a leave of FAILED_LEAVE of the way.
 Each degree of delivered loft away from the player's own choice on the level then counts as one per cent more leave:
@@ -20,15 +20,15 @@ import numpy as np
 from veltrin.core.geometry import Mask, Vec
 from veltrin.core.ground import Lie, Slope
 from veltrin.core.kit import Scatter
-from veltrin.core.run import Landing, green_deceleration
 from veltrin.core.plan.play import Batch, Played, World, nudge, play
+from veltrin.core.run import Landing, green_deceleration
 
 FIRMNESS_DOUBT = 0.12
 """How far a reading of firmness is usually off, on its 0..1 scale. Judgement."""
 
 
 SURROUND_DOUBT = 0.12
-"""How far the brake of unmown or fairway grass on a rolling ball is usually misjudged. Judgement: every blade differs."""
+"""How far the brake of unmown or fairway grass on a rolling ball is usually misjudged. Judgement."""
 
 UNKNOWN_FLIGHT_PER_RAD = 0.01 * 180.0 / math.pi
 """Extra cost of a flight unlike the one the player would choose from level: 1 % per degree of loft. Judgement."""

@@ -21,7 +21,7 @@ WORST_SHARE = 0.05
 def spreads_of(
     batch: Batch, world: World, line: Line, swing: Vec, aim: Vec, scatter: Scatter, difficulty: Vec
 ) -> list[Spread]:
-    """Strike each call of the batch STRIKES times, off in speed, face, loft, low point, depth, firmness and surround as read."""
+    """Strike each call STRIKES times, off in speed, face, loft, low point, depth, and firmness and surround as read."""
     n = batch.count
     draws = even_normals(STRIKES, 7)
     along, deep = strike_scatter(scatter, swing, difficulty)

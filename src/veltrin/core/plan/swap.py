@@ -13,13 +13,13 @@ from veltrin.core.plan.stock import stock_speeds
 from veltrin.core.strike import Change, club_arrays
 
 
-def swap_note(question: Question, level: LevelChoice | None, first: Call | None, world: World) -> Swap | None:
-    """Tell what the club swap does with the very same stroke."""
-    if level is None or first is None or first.club_id == level.club_id:
+def swap_note(question: Question, level: LevelChoice | None, best: Call | None, world: World) -> Swap | None:
+    """Tell what swapping to the best stock call's club does with the very same stroke."""
+    if level is None or best is None or best.club_id == level.club_id:
         return None
     player = question.player
     ids = [c.id for c in player.bag]
-    place = np.array([ids.index(level.club_id), ids.index(level.club_id), ids.index(first.club_id)])
+    place = np.array([ids.index(level.club_id), ids.index(level.club_id), ids.index(best.club_id)])
     speed_before = stock_speeds(player)[place[0]] * level.swing
     speeds = np.array(stock_speeds(player))[place]
     batch = Batch(club_arrays(player, player.bag).take(place), speeds, Change(), player.stature_m)

@@ -11,24 +11,61 @@ from veltrin.service.contracts.players import PlayerInline
 from veltrin.service.contracts.world import AirIn, FirmnessShare, FirmnessWord, WindIn
 
 CoverName = Literal[
-    "tight", "fairway", "fringe", "semi", "rough", "deep", "heather", "bare", "hard-pan", "mud", "divot",
-    "sanded-divot", "collar-ahead", "collar-behind", "sand", "sand-soft", "sand-dry-hard", "sand-wet-hard", "sand-wet-fluffy",
-]  # fmt: skip
+    "tight",
+    "fairway",
+    "fringe",
+    "semi",
+    "rough",
+    "deep",
+    "heather",
+    "bare",
+    "hard-pan",
+    "mud",
+    "divot",
+    "sanded-divot",
+    "collar-ahead",
+    "collar-behind",
+    "sand",
+    "sand-soft",
+    "sand-dry-hard",
+    "sand-wet-hard",
+    "sand-wet-fluffy",
+]
+
+
+class DoubtsIn(Contract):
+    """How far readings of the lie are usually off (one standard deviation), from the way they were measured."""
+
+    fall_deg: float | None = Field(None, ge=0, le=10)
+    side_deg: float | None = Field(None, ge=0, le=10)
+    sunk: float | None = Field(None, ge=0, le=2)
+    give: float | None = Field(None, ge=0, le=0.5)
+    density: float | None = Field(None, ge=0, le=1)
 
 
 class LieIn(Contract):
-    """The slope under ball and feet, and the grass around the ball."""
+    """The slope under ball and feet, what lies around and under the ball, and how the ball sits in it."""
 
     fall_deg: float = Field(0.0, ge=-20, le=20, description="Positive: downhill to the target.")
     side_deg: float = Field(0.0, ge=-20, le=20, description="Positive: ball above the feet.")
-    cover: CoverName = Field("fairway", description="Grass around the ball.")
+    cover: CoverName = Field("fairway", description="What the ball lies in or on.")
     sunk: float = Field(
         0.0,
         ge=0,
-        le=3.05,
-        description="Depth of the ball below the tips in ball diameters: 0 on top, 1 level with them.",
+        le=4.7,
+        description="Depth of the ball's bottom below tips, rim or surface, in ball diameters: 1 level with them.",
     )
     wet: float = Field(0.0, ge=0, le=1, description="Water on ball, face and grass: 0 dry to 1 dripping.")
+    grass_mm: float | None = Field(None, ge=2, le=200, description="Height of the grass; default: the cover's usual.")
+    density: float | None = Field(None, ge=0, le=1.5, description="Density of the grass; default: the cover's usual.")
+    growth: Literal["with", "across", "against"] = Field("across", description="How the grass grows to the shot.")
+    give: float | None = Field(
+        None, ge=0, le=1, description="Give of the ground: 0 hard-pan to 1 sodden; default: the cover's usual."
+    )
+    sand_mm: float = Field(100.0, ge=5, le=600, description="Depth of the sand.")
+    lip_m: float = Field(0.0, ge=0, le=5, description="Height of a bank or bunker lip in the way.")
+    lip_at_m: float = Field(3.0, ge=0.3, le=30, description="How far ahead of the ball it stands.")
+    doubts: DoubtsIn = Field(DoubtsIn(), description="Kept with the shot; the sensitivity of the call reads them.")
 
 
 class LineIn(Contract):
@@ -100,6 +137,56 @@ class SetupOut(Contract):
     uncorrected_low_point_m: float = Field(description="The same, standing upright with the ball in its stock place.")
     arc_m: float = Field(description="Radius of the club head's arc.")
     attack_ground_deg: float = Field(description="Attack angle against the ground.")
+    breastbone_m: float = Field(description="Breastbone ahead of the ball: the other way to say where the ball lies.")
+    shaft_deg: float = Field(description="Shaft against the ground, seen from behind.")
+    hand: Literal["held", "level", "passing", "full"] = Field(description="Hand action through the ball.")
+    hinge: Literal["none", "little", "early", "full"]
+    blow: Literal["face", "edge", "splash"] = Field(description="What meets the ball.")
+    entry_m: float = Field(description="Splash: how far behind the ball the head goes in.")
+    mark_m: float = Field(description="Splash: length of the mark.")
+    mark_depth_m: float
+    edge_m: float = Field(description="Leading edge above the ball's bottom as it reaches the ball.")
+    thin_above_m: float = Field(description="Edge height from which on the strike is thin.")
+
+
+class OddsOut(Contract):
+    """How often the strike fails, and how far it may be off before it does. In sand: stuck and skulled."""
+
+    clean_pct: float
+    heavy_pct: float
+    thin_pct: float
+    early_m: float = Field(description="May touch the ground so far behind the ball.")
+    deep_m: float = Field(description="May pass so much deeper.")
+    high_m: float = Field(description="May pass so much higher.")
+
+
+class SpreadOut(Contract):
+    """Where many strikes end against the flag, m: the middle eight tenths, and the mean of the worst twentieth."""
+
+    strikes: int
+    short_m: float
+    long_m: float
+    left_m: float = Field(description="Right positive.")
+    right_m: float
+    on_green_pct: float
+    worst_along_m: float
+    worst_across_m: float
+    worst_is: Literal["thin", "past", "short"]
+
+
+class FaultOut(Contract):
+    """What goes wrong, and its cure."""
+
+    fault: str
+    cure: str
+
+
+class CareOut(Contract):
+    """A caution, or a rule this lie brings up."""
+
+    kind: Literal["caution", "rule"]
+    words: str
+    rule: str
 
 
 class LedgerRowOut(Contract):
@@ -141,6 +228,7 @@ class DetailOut(Contract):
     run: Points
     ledgers: LedgersOut
     ghost: GhostOut
+    ends: list[tuple[float, float]] = Field(description="Where strikes of the scatter end: x to the target, y right.")
 
 
 class CallOut(Contract):
@@ -171,7 +259,7 @@ class CallOut(Contract):
     flight_s: float
     delivered_loft_deg: float
     effective_bounce_deg: float
-    leave_m: float = Field(description="Typical distance left after the stroke (1 sigma).")
+    leave_m: float = Field(description="Mean distance left over many strikes, bad ones counted; typical one without.")
     cost_m: float = Field(description="What calls are ranked by: the leave, dearer for an unknown flight.")
     difficulty: float
     miss: str
@@ -179,6 +267,10 @@ class CallOut(Contract):
     source: str
     cautions: list[str]
     key_words: list[str]
+    faults: list[FaultOut]
+    pinned: bool = Field(description="Pinned for this player by the coach.")
+    odds: OddsOut
+    spread: SpreadOut | None = Field(description="For the best dozen.")
     setup: SetupOut
     detail: DetailOut | None
 
@@ -216,3 +308,4 @@ class PlanResponse(Contract):
     fell_out: list[FellOutOut]
     swap: SwapOut | None
     kept_club_id: str | None
+    care: list[CareOut] = Field(description="Cautions and rules this lie brings up. The committee decides.")

@@ -49,10 +49,15 @@ class PlayerInline(PlayerBase):
     """A player given in the question itself, with the bag."""
 
     clubs: list[ClubOut] = Field(min_length=1, max_length=20)
+    pinned: list[str] = Field(
+        default_factory=list, max_length=100, description="Methods the coach puts first for this player."
+    )
+    excluded: list[str] = Field(
+        default_factory=list, max_length=100, description="Methods the coach leaves out for this player."
+    )
 
 
-class PlayerOut(PlayerBase):
+class PlayerOut(PlayerInline):
     """A player as stored."""
 
     id: str
-    clubs: list[ClubOut]

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import cast
 
 from sqlalchemy import select
@@ -22,6 +22,7 @@ class StoredPlayer:
 
     player: Player
     note: str
+    stands: dict[str, str] = field(default_factory=dict)
 
 
 def _club(row: ClubRow) -> Club:
@@ -38,7 +39,7 @@ def _stored(row: PlayerRow) -> StoredPlayer:
         bag=tuple(_club(c) for c in row.clubs),
         scatter=Scatter.for_handicap(row.handicap),
     )
-    return StoredPlayer(player, row.note)
+    return StoredPlayer(player, row.note, {s.method_id: s.stand for s in row.stands})
 
 
 def load(session: Session, player_id: str) -> StoredPlayer | None:

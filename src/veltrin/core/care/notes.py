@@ -1,0 +1,85 @@
+"""Short notes for a lie. Nothing here blocks a shot; the committee, local rules and licensed professionals decide.
+
+Rules of Golf (R&A/USGA, 2023), from memory.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from typing import Literal
+
+from veltrin.core.ground import Lie, Slope
+
+LOCAL_RULES = "The committee and local rules decide."
+
+STEEP_RAD = math.radians(10.0)
+WET_STEEP_RAD = math.radians(5.0)
+FROZEN_C = 1.0
+
+
+@dataclass(frozen=True)
+class Note:
+    """A caution, or a rule that this lie brings up; `rule` is its number, empty for a caution."""
+
+    kind: Literal["caution", "rule"]
+    words: str
+    rule: str = ""
+
+
+def _cautions(lie: Lie, slope: Slope, temperature_c: float) -> list[tuple[bool, str]]:
+    steepest = max(abs(slope.fall_rad), abs(slope.side_rad))
+    slippery = lie.wet >= 0.4 or lie.softness >= 0.8
+    rooted = lie.cover.name in ("bare", "heather", "deep")
+    return [
+        (
+            steepest >= STEEP_RAD or (slippery and steepest >= WET_STEEP_RAD),
+            "Footing: don't play it where a fall is likely. Nobody stands below or behind the bank.",
+        ),
+        (
+            lie.in_sand and lie.lip_m >= 1.0,
+            "Under a lip the ball may come straight back: stand so that it can't hit you.",
+        ),
+        (rooted, "Feel for roots and stones first: they hurt wrists. Relief or an unplayable ball costs less."),
+        (
+            temperature_c <= FROZEN_C and lie.softness < 0.5 and not lie.in_sand,
+            "Frozen ground jars the wrists: sweep it, or don't play it. Pain: stop, and see a licensed professional.",
+        ),
+    ]
+
+
+def _rules(lie: Lie) -> list[tuple[bool, str, str]]:
+    soaked = lie.softness >= 0.85 and not lie.in_sand
+    return [
+        (
+            lie.in_sand,
+            "12.2b",
+            "Don't touch the sand to test it, in a practice swing, or right before or behind the ball.",
+        ),
+        (
+            lie.cover.group == "grass" and lie.over_m >= 0.02,
+            "8.1",
+            "Practice swings beside the ball only: lie and swing must not be improved.",
+        ),
+        (soaked, "16.1", "Temporary water where you stand or lie: free relief."),
+        (soaked, "16.3", "Plugged in its own pitch mark: free relief, as a rule."),
+        (lie.cover.group == "divot", "8.1", "A divot is played as it lies, unless a local rule says otherwise."),
+        (lie.cover.name == "mud", "MLR E-3", "Preferred lies may be in force in winter: ask."),
+        (
+            lie.sunk >= 1.5 or lie.cover.name == "heather" or (lie.in_sand and lie.sunk >= 0.9),
+            "19",
+            "Unplayable is one stroke: two club-lengths, back on the line, or where it was played from.",
+        ),
+        (
+            True,
+            "4.3a",
+            "For teaching, practice and preparation: in a round no device may read slope or wind or name a club.",
+        ),
+    ]
+
+
+def notes_for(lie: Lie, slope: Slope, temperature_c: float) -> tuple[Note, ...]:
+    """Cautions first, then the rules that this lie brings up; temperature in C."""
+    cautions = [Note("caution", words) for applies, words in _cautions(lie, slope, temperature_c) if applies]
+    rules = [Note("rule", words, rule) for applies, rule, words in _rules(lie) if applies]
+    return (*cautions, *rules)

@@ -1,0 +1,48 @@
+"""All schools for one lie, side by side: the best call of every method with its spread, or why it has none."""
+
+from __future__ import annotations
+
+from collections import Counter
+from dataclasses import replace
+
+import numpy as np
+
+from veltrin.core.methods import CATALOGUE
+from veltrin.core.plan.answer import with_detail
+from veltrin.core.plan.candidates import list_candidates
+from veltrin.core.plan.model import FellOut, Question, SchoolRow, Schools
+from veltrin.core.plan.planner import kept_club, make_batch, sieve, struck_calls
+from veltrin.core.plan.play import World
+
+
+def _reason(method_id: str, fell: list[FellOut]) -> str:
+    """The reason that tells most: one found by trying it, else the one that struck most clubs for their lie."""
+    mine = [f.reason for f in fell if f.method_id == method_id]
+    tried = [r for r in mine if not r.startswith(("is ", "needs ", "wants ", "has "))]
+    about_lie = [r for r in mine if not r.startswith(("is for wedges", "is for the ", "is for an ", "is not for the "))]
+    return Counter(tried or about_lie or mine).most_common(1)[0][0]
+
+
+def compare_right_handed(question: Question) -> Schools:
+    """Work out every method that can be played here with its best club; what the coach left out counts as well."""
+    question = replace(question, excluded=frozenset(), pinned=frozenset())
+    world = World(question.slope, question.air, question.wind, question.line.landing, question.lie)
+    kept, level = kept_club(question)
+    known = level.loft_rad if level else None
+    candidates, out = list_candidates(question, kept)
+    by_method = {}
+    fell = list(out)
+    if candidates:
+        found = sieve(question, candidates, kept, known, world)
+        fell += found.fell_out
+        best: dict[str, int] = {}
+        for i in sorted(map(int, found.good), key=lambda i: float(found.cost[i])):
+            best.setdefault(candidates[i].method.id, i)
+        found = replace(found, good=np.array(sorted(best.values()), dtype=int))
+        pairs = struck_calls(question, found, found.good, known, world)
+        if pairs:
+            batch = make_batch(question, [c for _, c in pairs], kept)
+            by_method = {c.method_id: c for c in with_detail([c for c, _ in pairs], batch, world)}
+    return Schools(
+        tuple(SchoolRow(m, by_method.get(m), None if m in by_method else _reason(m, fell)) for m in CATALOGUE)
+    )

@@ -1,0 +1,36 @@
+"""Use cases: the catalogue, the schools side by side, pin or leave out a method for a player."""
+
+from __future__ import annotations
+
+from veltrin.core.methods import CATALOGUE, DISPUTES, method_named
+from veltrin.core.plan import compare_schools
+from veltrin.service.contracts.methods import CatalogueOut, DisputeOut, SchoolsResponse, Stand
+from veltrin.service.contracts.plan import PlanRequest
+from veltrin.service.contracts.players import PlayerOut
+from veltrin.service.plan import find_player
+from veltrin.service.players import find_stored, show_player
+from veltrin.service.translate import method_out, question_in, schools_out
+from veltrin.store.engine import Store
+from veltrin.store.repositories import stands
+
+
+def catalogue() -> CatalogueOut:
+    """All methods and the questions the schools disagree on."""
+    return CatalogueOut(
+        methods=[method_out(m) for m in CATALOGUE.values()],
+        disputes=[DisputeOut(id=d.id, question=d.question, method_ids=list(d.method_ids)) for d in DISPUTES],
+    )
+
+
+def schools(store: Store | None, request: PlanRequest) -> SchoolsResponse:
+    """Every method for one question, each with its best club. Pins and exclusions don't count here."""
+    return schools_out(compare_schools(question_in(request, find_player(store, request))))
+
+
+def set_stand(store: Store, player_id: str, method_id: str, stand: Stand | None) -> PlayerOut:
+    """Pin or leave out a method for a player, or take that back."""
+    find_stored(store, player_id)
+    method_named(method_id, "method_id")
+    with store.session() as session:
+        stands.save(session, player_id, method_id, stand)
+    return show_player(store, player_id)
