@@ -3,7 +3,7 @@ SHELL := /bin/bash
 PYTHON ?= $(shell command -v python3.11 || command -v python3)
 BIN := .venv/bin
 STAMPS := .stamps
-WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts
+WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts docs/schema/ground.json
 
 .PHONY: demo test setup check web bench docs screenshots wheel clean
 

@@ -2,15 +2,18 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { client, unwrap, type Player, type Settings } from './api/client'
 import { healthQuery, playersQuery, settingsQuery } from './api/queries'
-import { fromSearch, START, toSearch } from './lib/reading'
+import { fromSearch, toSearch } from './lib/address'
+import { START } from './lib/reading'
 import { begin } from './lib/history'
 import { useBench, useReading } from './lib/store'
+import { PLACES, useBackAndForward, usePlace } from './lib/place'
 import { useDusk } from './lib/use-dusk'
 import type { KeyActions } from './lib/keys'
 import { Bench } from './places/bench/Bench'
 import { KeysSheet } from './places/bench/KeysSheet'
 import { KeptSheet } from './places/bench/KeptSheet'
 import { PlayerForm } from './places/bench/PlayerForm'
+import { Methods } from './places/methods/Methods'
 import { TopLine } from './places/bench/TopLine'
 import { Problem } from './ui/Problem'
 import { Sheet } from './ui/Sheet'
@@ -39,10 +42,11 @@ function useStart(players: Player[] | undefined, settings: Settings | undefined)
 /** Keep the address in step with the reading, without filling the browser's history. */
 function useAddress() {
   const reading = useReading()
+  const place = usePlace((state) => state.place)
   useEffect(() => {
     const search = toSearch(reading)
-    window.history.replaceState(null, '', search ? `/?${search}` : '/')
-  }, [reading])
+    window.history.replaceState(null, '', PLACES[place] + (search ? `?${search}` : ''))
+  }, [reading, place])
 }
 
 function useSettingsWriter(settings: Settings | undefined) {
@@ -82,11 +86,14 @@ export function App() {
   const saveSettings = useSettingsWriter(settings.data)
   useStart(players.data, settings.data)
   useAddress()
+  useBackAndForward()
+  const { place, go } = usePlace()
 
   const { undo, redo, set } = useBench.getState()
   const benchKeys: KeyActions = {
     U: undo,
     R: redo,
+    M: () => go(place === 'bench' ? 'methods' : 'bench'),
     O: () => setSheet('kept'),
     '?': () => setSheet('keys'),
   }
@@ -123,6 +130,8 @@ export function App() {
         players={players.data}
         settings={settings.data}
         isDusk={isDusk}
+        place={place}
+        onPlace={go}
         onSettings={saveSettings}
         onDusk={toggle}
         onPlayer={choosePlayer}
@@ -131,7 +140,8 @@ export function App() {
         onKeys={() => setSheet('keys')}
       />
       <Warming />
-      {player && (
+      {player && place === 'methods' && <Methods player={player} settings={settings.data} keys={benchKeys} />}
+      {player && place === 'bench' && (
         <Bench
           player={player}
           settings={settings.data}

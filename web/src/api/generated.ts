@@ -1213,7 +1213,7 @@ export interface components {
              * Excluded
              * @description Methods the coach leaves out for this player.
              */
-            excluded?: string[];
+            excluded: string[];
             /**
              * Hand
              * @default right
@@ -1242,7 +1242,7 @@ export interface components {
              * Pinned
              * @description Methods the coach puts first for this player.
              */
-            pinned?: string[];
+            pinned: string[];
             /**
              * Stature M
              * @description Height of the player, m.

@@ -1,5 +1,5 @@
 import { keepPreviousData, queryOptions } from '@tanstack/react-query'
-import { client, unwrap, type PlanRequest, type PlanResponse } from './client'
+import { client, unwrap, type PlanRequest, type PlanResponse, type SchoolsResponse } from './client'
 
 export const healthQuery = queryOptions({
   queryKey: ['health'],
@@ -21,6 +21,26 @@ export const shotsQuery = queryOptions({
   queryKey: ['shots'],
   queryFn: async () => unwrap(await client.GET('/api/shots')),
 })
+
+export const catalogueQuery = queryOptions({
+  queryKey: ['methods'],
+  staleTime: Infinity,
+  queryFn: async () => unwrap(await client.GET('/api/methods')),
+})
+
+/** Every method for a request, side by side. */
+export function schoolsQuery(request: PlanRequest | null) {
+  return queryOptions({
+    queryKey: ['schools', request],
+    enabled: request !== null,
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    queryFn: async ({ signal }) => {
+      const answer = await client.POST('/api/schools', { body: request as PlanRequest, signal })
+      return unwrap(answer) as SchoolsResponse
+    },
+  })
+}
 
 /** The plan of a request; the last one stays on screen until the next is there. */
 export function planQuery(request: PlanRequest | null) {

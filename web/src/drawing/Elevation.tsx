@@ -1,4 +1,5 @@
 import type { Call } from '../api/client'
+import { coverOf } from '../lib/covers'
 import { axisStep, polyline, RAD } from '../lib/geometry'
 import { RANGES, snap, type Reading } from '../lib/reading'
 import { scaleOf, show, trim, type Units } from '../lib/units'
@@ -106,6 +107,20 @@ function Bank({ fall, scale }: { fall: number; scale: LineScale }) {
   )
 }
 
+/** The lip of a bunker, or a bank, that has to be cleared. */
+function Lip({ reading, scale }: { reading: Reading; scale: LineScale }) {
+  if (reading.lip === 0 || coverOf(reading.cover).group !== 'sand') return null
+  const x = scale.x(reading.lipAt)
+  const top = BASE - reading.lip * scale.k * scale.lift
+  return (
+    <path
+      d={`M${scale.x(0) + 22} ${BASE + 2}Q${x - 4} ${BASE} ${x} ${top}h7V${BASE + 4}H${scale.x(0) + 22}z`}
+      fill="url(#elev-sand)"
+      stroke="var(--earth)"
+    />
+  )
+}
+
 function Mark({ x, label, tone }: { x: number; label: string; tone: 'hot' | 'second' }) {
   return (
     <g transform={`translate(${x} ${BASE})`}>
@@ -147,6 +162,7 @@ export function Elevation({ reading, drawn, scale, cut, units, onDrag, onRelease
       <rect x={0} y={BASE} width={scale.width} height={20} fill="url(#elev-earth)" />
       <line x1={0} x2={scale.width} y1={BASE} y2={BASE} stroke="var(--earth)" strokeWidth={1.4} />
       <Bank fall={reading.fall} scale={scale} />
+      <Lip reading={reading} scale={scale} />
       <Green reading={reading} scale={scale} />
       <Axis scale={scale} units={units} />
       <Flag x={flagX} />

@@ -1,17 +1,25 @@
-import type { Setup } from '../api/client'
-import { arcHeight, entry, polyline, RAD, type ArcShape } from '../lib/geometry'
-import { COVERS, deepest, RANGES, snap, type Reading } from '../lib/reading'
-import { small, type Units } from '../lib/units'
+import type { Call } from '../api/client'
+import { coverOf, hasGrass } from '../lib/covers'
+import { RAD } from '../lib/geometry'
+import { deepest, RANGES, snap, type NumberKey, type Reading } from '../lib/reading'
+import type { Units } from '../lib/units'
+import { giveWords } from '../lib/words'
+import { Arcs, lowMarks, type LowMark } from './GroundArcs'
+import { CoverBehind, CoverFront } from './GroundCover'
 import { Handle } from './Handle'
 import { Hatches } from './hatch'
 
 const GROUND_W = 372
-const GROUND_H = 312
+const GROUND_H = 300
 const MM = 1.05 // pixels per millimetre, everything in this drawing
-const BALL = 42.67 * MM
-const ORIGIN = { x: 172, y: 146 }
+const BALL_MM = 42.67
+const BALL = BALL_MM * MM
+const ORIGIN = { x: 172, y: 134 }
 const REACH = 320
 const TIPS_X = 96
+const SEAT = { x: 78, top: 92, length: 84 }
+const GIVE = { y: GROUND_H - 14, from: 96, to: GROUND_W - 22 }
+const LABELS_Y = [218, 253]
 
 /** A point of the tilted ground on the page. */
 function turned(along: number, down: number, tilt: number) {
@@ -21,9 +29,9 @@ function turned(along: number, down: number, tilt: number) {
   }
 }
 
-interface GroundProps {
+export interface GroundProps {
   reading: Reading
-  setup: Setup | null
+  call: Call | undefined
   units: Units
   fallShown: string
   sunkShown: string
@@ -32,48 +40,18 @@ interface GroundProps {
   onStep: (patch: Partial<Reading>) => void
 }
 
-function arcPath(arc: ArcShape): string {
-  const points = []
-  for (let mm = -190; mm <= 215; mm += 5)
-    points.push([mm * MM, -arcHeight(arc, mm / 1000) * 1000 * MM] as const)
-  return polyline(points)
-}
-
-/** Grass from the soil to its tips; taller covers stand denser. */
-function Blades({ soil, tips }: { soil: number; tips: number }) {
-  const tall = soil - tips
-  const count = tall > 30 ? 120 : 62
-  const blades = []
-  for (let i = 0; i < count; i += 1) {
-    const x = -REACH + (i * 2 * REACH) / count + ((i * 7) % 5)
-    const height = tall * (0.72 + ((i * 13) % 29) / 100)
-    if (Math.abs(x) < BALL * 0.3 && tips > -6) continue
-    blades.push(`M${x} ${soil}q${((i * 5) % 7) - 3} ${-height * 0.6} ${((i * 3) % 9) - 4} ${-height}`)
-  }
-  return <path d={blades.join('')} stroke="var(--turf)" strokeWidth={1} fill="none" opacity={0.7} />
-}
-
-interface LowMark {
-  /** Lowest point ahead of the ball and below the ground line (m). */
-  at: number
-  depth: number
-  y: number
-  words: string[]
-  hot: boolean
-}
-
-/** A level label inside the drawing, tied to its lowest point by a thin line. */
-function LowLabel({ at, depth, y, words, hot, tilt }: LowMark & { tilt: number }) {
+/** A level label inside the drawing, tied to its place by a thin line. */
+function LowLabel({ at, depth, y, words, hot, tilt }: LowMark & { y: number; tilt: number }) {
   const point = turned(at * 1000 * MM, depth * 1000 * MM, tilt)
-  const x = Math.max(108, Math.min(GROUND_W - 96, point.x))
-  const isInside = point.x > 4 && point.x < GROUND_W - 4
+  const x = GROUND_W / 2 + 8
+  const isInside = point.x > 4 && point.x < GROUND_W - 4 && point.y < y - 14
   const colour = hot ? 'var(--hot)' : 'var(--quiet)'
   return (
     <g>
       {isInside && (
         <>
           <circle cx={point.x} cy={point.y} r={3} fill={colour} />
-          <line x1={point.x} y1={point.y + 5} x2={x} y2={y - 13} stroke={colour} strokeWidth={0.8} />
+          <line x1={point.x} y1={point.y + 5} x2={point.x} y2={y - 13} stroke={colour} strokeWidth={0.8} />
         </>
       )}
       {words.map((line, i) => (
@@ -83,7 +61,7 @@ function LowLabel({ at, depth, y, words, hot, tilt }: LowMark & { tilt: number }
           y={y + i * 15}
           textAnchor="middle"
           className="halo"
-          style={{ fill: colour, fontWeight: hot ? 600 : 400 }}
+          style={{ fill: colour, fontWeight: hot && i === 0 ? 600 : 400 }}
         >
           {line}
         </text>
@@ -92,74 +70,152 @@ function LowLabel({ at, depth, y, words, hot, tilt }: LowMark & { tilt: number }
   )
 }
 
-function arcsOf(setup: Setup): { good: ArcShape; bare: ArcShape; differs: boolean } {
-  const radius = setup.arc_m
-  const depth = setup.low_point_m ** 2 / (2 * radius)
-  const good = { low: setup.low_point_m, radius, depth }
-  const bare = { low: setup.uncorrected_low_point_m, radius, depth }
-  return { good, bare, differs: Math.abs(bare.low - good.low) > 0.015 }
+type GripProps = Pick<GroundProps, 'onDrag' | 'onRelease' | 'onStep'> & {
+  read: Extract<NumberKey, 'fall' | 'sunk' | 'grass' | 'give'>
+  label: string
+  reading: Reading
+  spoken: string
+  x: number
+  y: number
+  along: 'x' | 'y'
+  high?: number
+  up?: 1 | -1
+  /** What a pointer at this place means. */
+  valueAt: (x: number, y: number) => number
 }
 
-/** What standing upright would do: how far behind the ball the club would be in the ground already. */
-function uprightWords(bare: ArcShape, units: Units): string[] {
-  const where = `${small(Math.abs(bare.low), units)} ${bare.low < 0 ? 'behind the ball' : 'past the ball'}`
-  const early = entry(bare)
-  const strike =
-    early < -0.005
-      ? [`comes down ${small(-early, units)} too early`]
-      : early > 0.015
-        ? ['thin, then digs in']
-        : []
-  return [`upright: lowest ${where}`, ...strike]
-}
-
-function Labels({ setup, units, tilt }: { setup: Setup; units: Units; tilt: number }) {
-  const { good, bare, differs } = arcsOf(setup)
+/** A grip that sets one reading. */
+function Grip({ read, reading, high, valueAt, onDrag, onRelease, onStep, ...shape }: GripProps) {
+  const range = RANGES[read]
+  const within = (value: number) => Math.min(high ?? range.high, snap(read, value))
   return (
-    <g>
-      <LowLabel
-        tilt={tilt}
-        at={good.low}
-        depth={good.depth}
-        y={ORIGIN.y + 92}
-        hot
-        words={['set up so: lowest', `${small(good.low, units)} past the ball`]}
+    <Handle
+      {...shape}
+      value={reading[read]}
+      low={range.low}
+      high={high ?? range.high}
+      step={range.step}
+      valueAt={(x, y) => within(valueAt(x, y))}
+      onDrag={(value) => onDrag({ [read]: value })}
+      onRelease={onRelease}
+      onStep={(value) => onStep({ [read]: within(value) })}
+    />
+  )
+}
+
+/** The four grips: tilt of the ground, seat of the ball, tips of the grass, give of the earth. */
+function Grips(props: GroundProps) {
+  const { reading, fallShown, sunkShown, onDrag, onRelease, onStep } = props
+  const tilt = reading.fall
+  const hands = { reading, onDrag, onRelease, onStep }
+  const over = reading.sunk * BALL
+  const most = deepest(reading)
+  const tips = turned(TIPS_X, -over, tilt)
+  const end = { x: ORIGIN.x + 168 * Math.cos(tilt * RAD), y: ORIGIN.y + 168 * Math.sin(tilt * RAD) }
+  const give = giveWords(reading.give)
+  const across = GIVE.to - GIVE.from
+  return (
+    <>
+      <Grip
+        {...hands}
+        {...end}
+        read="fall"
+        label="Fall of the ground"
+        along="y"
+        up={-1}
+        spoken={fallShown}
+        valueAt={(x, y) => Math.atan2(y - ORIGIN.y, Math.max(20, x - ORIGIN.x)) / RAD}
       />
-      {differs && (
-        <LowLabel
-          tilt={tilt}
-          at={bare.low}
-          depth={bare.depth}
-          y={ORIGIN.y + 134}
-          hot={false}
-          words={uprightWords(bare, units)}
+      {most > 0 && (
+        <>
+          <line
+            x1={SEAT.x}
+            y1={SEAT.top}
+            x2={SEAT.x}
+            y2={SEAT.top + SEAT.length}
+            stroke="var(--faint)"
+            strokeDasharray="1 4"
+          />
+          <text x={SEAT.x - 13} y={SEAT.top + SEAT.length + 14} className="halo quiet">
+            seat
+          </text>
+          <Grip
+            {...hands}
+            x={SEAT.x}
+            y={SEAT.top + (reading.sunk / most) * SEAT.length}
+            read="sunk"
+            label="Seat of the ball"
+            along="y"
+            up={-1}
+            high={most}
+            spoken={sunkShown}
+            valueAt={(_, y) => ((y - SEAT.top) / SEAT.length) * most}
+          />
+        </>
+      )}
+      {hasGrass(reading.cover) && (
+        <Grip
+          {...hands}
+          {...tips}
+          read="grass"
+          label="Tips of the grass"
+          along="y"
+          spoken={`${reading.grass} mm`}
+          valueAt={(x, y) => {
+            const up = (x - ORIGIN.x) * Math.sin(tilt * RAD) - (y - ORIGIN.y) * Math.cos(tilt * RAD)
+            return reading.grass + (up - over) / MM
+          }}
+          onDrag={({ grass }) => onDrag(withSeat(reading, grass))}
+          onStep={({ grass }) => onStep(withSeat(reading, grass))}
         />
       )}
-    </g>
-  )
-}
-
-function Arcs({ setup }: { setup: Setup }) {
-  const { good, bare, differs } = arcsOf(setup)
-  return (
-    <g>
-      {differs && (
-        <path d={arcPath(bare)} fill="none" stroke="var(--quiet)" strokeWidth={1.6} strokeDasharray="6 4" />
+      {coverOf(reading.cover).group !== 'sand' && (
+        <>
+          <text x={10} y={GIVE.y + 4} className="halo quiet">
+            {`ground ${give}`}
+          </text>
+          <line
+            x1={GIVE.from}
+            y1={GIVE.y}
+            x2={GIVE.to}
+            y2={GIVE.y}
+            stroke="var(--faint)"
+            strokeDasharray="1 4"
+          />
+          <Grip
+            {...hands}
+            x={GIVE.from + (reading.give / 100) * across}
+            y={GIVE.y}
+            read="give"
+            label="Give of the ground"
+            along="x"
+            spoken={give}
+            valueAt={(x) => (100 * (x - GIVE.from)) / across}
+          />
+        </>
       )}
-      <path d={arcPath(good)} fill="none" stroke="var(--hot)" strokeWidth={2} />
-    </g>
+    </>
   )
 }
 
-/** The ground under the ball in section, to scale: tilt it by its end. */
+/** Longer grass around a ball that stays where it is above the soil: its depth below the tips grows with it. */
+function withSeat(reading: Reading, grass: number | undefined): Partial<Reading> {
+  const height = grass ?? reading.grass
+  const room = Math.max(reading.grass - reading.sunk * BALL_MM, 0)
+  return { grass: height, sunk: snap('sunk', Math.max(height - room, 0) / BALL_MM) }
+}
+
+/** The ground under the ball in section, to scale, with the head's arc and how far it may be off. */
 export function GroundSection(props: GroundProps) {
-  const { reading, setup, units, fallShown, sunkShown, onDrag, onRelease, onStep } = props
+  const { reading, call, units, fallShown } = props
   const tilt = reading.fall
-  const end = 168
-  const over = reading.sunk * BALL
-  const soil = COVERS[reading.cover].mm * MM - over
-  const tipsAt = turned(TIPS_X, -over, tilt)
-  const handle = { x: ORIGIN.x + end * Math.cos(tilt * RAD), y: ORIGIN.y + end * Math.sin(tilt * RAD) }
+  const cover = coverOf(reading.cover)
+  const over = reading.sunk * BALL_MM
+  const top = hasGrass(reading.cover) ? reading.grass : cover.mm
+  const shape = { ...reading, id: 'ground', mm: MM, top, over, reach: REACH }
+  const surface =
+    cover.group === 'sand' || cover.group === 'bare' ? over : cover.group === 'divot' ? 0 : over - top
+  const marks = call ? lowMarks(call.setup, call.odds, units) : []
   return (
     <svg
       viewBox={`0 0 ${GROUND_W} ${GROUND_H}`}
@@ -167,22 +223,23 @@ export function GroundSection(props: GroundProps) {
       role="group"
       aria-label="Ground under the ball, in section"
     >
-      <Hatches id="ground" />
+      <Hatches id="ground" give={reading.give} />
       <g transform={`translate(${ORIGIN.x} ${ORIGIN.y}) rotate(${tilt})`}>
-        <rect x={-REACH} y={soil} width={2 * REACH} height={360} fill="url(#ground-earth)" />
-        <line x1={-REACH} y1={soil} x2={REACH} y2={soil} stroke="var(--earth)" strokeWidth={1.6} />
+        <CoverBehind {...shape} />
         <circle cx={0} cy={-BALL / 2} r={BALL / 2} fill="var(--ball)" stroke="var(--ink)" strokeWidth={1.6} />
-        <Blades soil={soil} tips={-over} />
-        {setup && <Arcs setup={setup} />}
+        <CoverFront {...shape} />
+        {call && <Arcs setup={call.setup} odds={call.odds} mm={MM} surface={surface} ball={BALL} />}
       </g>
-      {setup && <Labels setup={setup} units={units} tilt={tilt} />}
-      <g transform={`translate(${ORIGIN.x + 46} 86)`}>
+      {marks.map((mark, i) => (
+        <LowLabel key={mark.words[0]} {...mark} tilt={tilt} y={LABELS_Y[i] ?? 250} />
+      ))}
+      <g transform={`translate(${ORIGIN.x + 46} ${ORIGIN.y - 60})`}>
         <path
           d={`M${-BALL / 2} 4v-8M${BALL / 2} 4v-8M${-BALL / 2} 0h${BALL}`}
           stroke="var(--quiet)"
           fill="none"
         />
-        <text className="figure quiet" y={-8} textAnchor="middle">
+        <text className="figure quiet halo" y={-8} textAnchor="middle">
           42.7 mm
         </text>
       </g>
@@ -191,52 +248,19 @@ export function GroundSection(props: GroundProps) {
         y1={ORIGIN.y}
         x2={GROUND_W}
         y2={ORIGIN.y}
-        stroke="var(--faint)"
+        stroke="var(--quiet)"
         strokeDasharray="2 4"
       />
       <text
-        x={GROUND_W - 8}
-        y={handle.y + 28}
+        x={GROUND_W - 6}
+        y={ORIGIN.y + (tilt >= 0 ? -6 : 16)}
         textAnchor="end"
         className="figure halo"
         style={{ fontWeight: 600 }}
       >
         {fallShown}
       </text>
-      <Handle
-        x={handle.x}
-        y={handle.y}
-        along="y"
-        label="Fall of the ground"
-        value={tilt}
-        low={RANGES.fall.low}
-        high={RANGES.fall.high}
-        step={RANGES.fall.step}
-        spoken={fallShown}
-        up={-1}
-        valueAt={(x, y) => snap('fall', Math.atan2(y - ORIGIN.y, Math.max(20, x - ORIGIN.x)) / RAD)}
-        onDrag={(fall) => onDrag({ fall })}
-        onRelease={onRelease}
-        onStep={(fall) => onStep({ fall: snap('fall', fall) })}
-      />
-      <Handle
-        x={tipsAt.x}
-        y={tipsAt.y}
-        along="y"
-        label="Tips of the grass: depth of the ball"
-        value={reading.sunk}
-        low={RANGES.sunk.low}
-        high={deepest(reading.cover)}
-        step={RANGES.sunk.step}
-        spoken={sunkShown}
-        valueAt={(x, y) => {
-          const up = (x - ORIGIN.x) * Math.sin(tilt * RAD) - (y - ORIGIN.y) * Math.cos(tilt * RAD)
-          return snap('sunk', up / BALL)
-        }}
-        onDrag={(sunk) => onDrag({ sunk })}
-        onRelease={onRelease}
-        onStep={(sunk) => onStep({ sunk: snap('sunk', sunk) })}
-      />
+      <Grips {...props} />
     </svg>
   )
 }

@@ -2,6 +2,7 @@ import { polyline, RAD } from '../lib/geometry'
 import type { Reading } from '../lib/reading'
 import { distance, halfDegree, type Units } from '../lib/units'
 import { aimWords } from '../lib/words'
+import type { Call } from '../api/client'
 import type { Drawn } from './Elevation'
 import type { LineScale } from './line-scale'
 
@@ -90,6 +91,20 @@ function Aim({ drawn, reading, scale, units }: PlanProps & { drawn: [Drawn, ...D
   )
 }
 
+/** Where the strikes of the scatter end; those off the page are left to the words. */
+function Ends({ call, scale }: { call: Call; scale: LineScale }) {
+  const dots = (call.detail?.ends ?? [])
+    .map(([x, y]) => ({ x: scale.x(x), y: MID + y * scale.k }))
+    .filter(({ x, y }) => x > 0 && x < scale.width && y > 0 && y < PLAN_H)
+  return (
+    <g fill="var(--hot)" opacity={0.45}>
+      {dots.map(({ x, y }, i) => (
+        <circle key={i} cx={x} cy={y} r={1.7} />
+      ))}
+    </g>
+  )
+}
+
 /** From above, same scale across as along: aim, curve, where it is typically left, the green and its tilt. */
 export function PlanView(props: PlanProps) {
   const { reading, drawn, scale, units } = props
@@ -108,9 +123,10 @@ export function PlanView(props: PlanProps) {
       <Tilt reading={reading} scale={scale} />
       {first && (
         <>
+          <Ends call={first.call} scale={scale} />
           <circle cx={flagX} cy={MID} r={leave} fill="none" stroke="var(--hot)" strokeDasharray="5 4" />
           <text x={6} y={PLAN_H - 8} className="quiet">
-            {`dashed ring: typical leave ${distance(first.call.leave_m, units)} ${units.distance}`}
+            {`dots: where strikes end; ring: mean leave ${distance(first.call.leave_m, units)} ${units.distance}`}
           </text>
           <Aim {...props} drawn={[first, ...others]} />
         </>

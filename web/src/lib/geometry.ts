@@ -20,7 +20,7 @@ export interface ArcShape {
   low: number
   /** Radius (m). */
   radius: number
-  /** How deep the stock arc cuts (m), so that both arcs are drawn with the same bite. */
+  /** How deep the arc cuts below the ball's bottom (m). */
   depth: number
 }
 

@@ -1,4 +1,4 @@
-/** Every key of the Bench, as the sheet under `?` lists them. */
+/** Every key, as the sheet under `?` lists them. */
 export const KEYS = [
   ['1', 'look at the first call'],
   ['2', 'look at the second call'],
@@ -7,6 +7,8 @@ export const KEYS = [
   ['D', 'distance ledger'],
   ['S', 'spin ledger'],
   ['A', 'aim ledger'],
+  ['H', 'measuring helps'],
+  ['M', 'methods, and back to the Bench'],
   ['K', 'keep this shot'],
   ['O', 'open a kept shot'],
   ['U', 'undo'],

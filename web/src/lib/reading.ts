@@ -1,4 +1,4 @@
-import type { PlanRequest } from '../api/client'
+import { coverOf, hasGrass, type CoverName } from './covers'
 
 /** Everything the coach has read and chosen on the Bench. Metres and degrees; right is positive. */
 export interface Reading {
@@ -9,6 +9,21 @@ export interface Reading {
   /** Depth of the ball's bottom below the tips, in balls. */
   sunk: number
   wet: WetName
+  /** Height of the grass (mm), its density and the give of the ground (percent). */
+  grass: number
+  density: number
+  give: number
+  growth: (typeof GROWTHS)[number]
+  /** Depth of the sand (mm); height of the lip and how far ahead it stands (m). */
+  sand: number
+  lip: number
+  lipAt: number
+  /** How far readings are off by the way they were measured; 0: not measured. */
+  doubtFall: number
+  doubtSide: number
+  doubtSunk: number
+  doubtGive: number
+  doubtDensity: number
   flag: number
   front: number
   back: number
@@ -30,7 +45,7 @@ export interface Range {
   low: number
   high: number
   step: number
-  unit: 'slope' | 'distance' | 'ball' | 'ft' | 'temperature' | 'altitude' | 'pct'
+  unit: 'slope' | 'distance' | 'ball' | 'ft' | 'temperature' | 'altitude' | 'pct' | 'mm'
   name: string
 }
 
@@ -38,7 +53,13 @@ export interface Range {
 export const RANGES = {
   fall: { low: -20, high: 20, step: 0.5, unit: 'slope', name: 'Fall' },
   side: { low: -20, high: 20, step: 0.5, unit: 'slope', name: 'Side slope' },
-  sunk: { low: 0, high: 3, step: 0.05, unit: 'ball', name: 'Depth in the grass' },
+  sunk: { low: 0, high: 4.7, step: 0.05, unit: 'ball', name: 'Depth of the ball' },
+  grass: { low: 2, high: 200, step: 1, unit: 'mm', name: 'Height of the grass' },
+  density: { low: 0, high: 150, step: 5, unit: 'pct', name: 'Density of the grass' },
+  give: { low: 0, high: 100, step: 1, unit: 'pct', name: 'Give of the ground' },
+  sand: { low: 5, high: 600, step: 5, unit: 'mm', name: 'Depth of the sand' },
+  lip: { low: 0, high: 5, step: 0.1, unit: 'distance', name: 'Height of the lip' },
+  lipAt: { low: 0.5, high: 30, step: 0.5, unit: 'distance', name: 'Distance to the lip' },
   flag: { low: 2, high: 230, step: 0.5, unit: 'distance', name: 'Flag' },
   front: { low: -20, high: 229, step: 0.5, unit: 'distance', name: 'Front edge' },
   back: { low: 2.5, high: 280, step: 0.5, unit: 'distance', name: 'Back edge' },
@@ -53,29 +74,47 @@ export const RANGES = {
 export type NumberKey = keyof typeof RANGES
 
 export const SURROUNDS = ['fringe', 'fairway', 'semi', 'rough'] as const
-/** Grass around the ball: words, height of the tips (mm), and how deep a ball usually lies in it. */
-export const COVERS = {
-  tight: { words: 'tight turf', mm: 4, usual: 0 },
-  fairway: { words: 'fairway', mm: 12, usual: 0 },
-  semi: { words: 'semi-rough', mm: 40, usual: 0.35 },
-  rough: { words: 'rough', mm: 80, usual: 1 },
-  deep: { words: 'deep rough', mm: 130, usual: 2 },
-} as const
-export type CoverName = keyof typeof COVERS
-export const COVER_NAMES = Object.keys(COVERS) as CoverName[]
+export const GROWTHS = ['with', 'across', 'against'] as const
 
-const WETS = { dry: 0, damp: 0.5, wet: 1 } as const
+export const WETS = { dry: 0, damp: 0.5, wet: 1 } as const
 export type WetName = keyof typeof WETS
 export const WET_NAMES = Object.keys(WETS) as WetName[]
 
 const BALL_MM = 42.67
 
-/** How deep the ball can lie in a cover, in balls: down to the soil, on the step. */
-export function deepest(cover: CoverName): number {
-  return Math.floor((COVERS[cover].mm / BALL_MM) * 20 + 1e-6) / 20
+/** How deep the ball can lie, in balls: down to the soil, on the step. */
+export function deepest(reading: Pick<Reading, 'cover' | 'grass'>): number {
+  const mm = hasGrass(reading.cover) ? reading.grass : coverOf(reading.cover).mm
+  return Math.min(RANGES.sunk.high, Math.floor((mm / BALL_MM) * 20 + 1e-6) / 20)
+}
+
+/** What a cover is like as a rule: depth of the ball, height, density, give. Doubts of the old cover go with it. */
+export function asUsual(cover: CoverName): Partial<Reading> {
+  const usual = coverOf(cover)
+  return {
+    sunk: usual.usual_sunk,
+    grass: Math.max(RANGES.grass.low, usual.mm),
+    density: Math.round(100 * usual.density),
+    give: Math.round(100 * usual.give),
+    ...NO_DOUBTS,
+  }
 }
 
 export const FIRMNESSES = ['soft', 'medium', 'firm', 'hard'] as const
+
+const NO_DOUBTS = { doubtSunk: 0, doubtGive: 0, doubtDensity: 0 }
+
+/** A reading typed or dragged anew is no longer the measured one. */
+const DOUBT_OF = {
+  fall: 'doubtFall',
+  side: 'doubtSide',
+  sunk: 'doubtSunk',
+  give: 'doubtGive',
+  density: 'doubtDensity',
+} as const satisfies Partial<Record<NumberKey, keyof Reading>>
+type Doubted = keyof typeof DOUBT_OF
+export type DoubtKey = (typeof DOUBT_OF)[Doubted]
+export const DOUBTS = Object.values(DOUBT_OF)
 
 export const START: Reading = {
   player: '',
@@ -84,6 +123,18 @@ export const START: Reading = {
   cover: 'fairway',
   sunk: 0,
   wet: 'dry',
+  grass: 12,
+  density: 30,
+  give: 45,
+  growth: 'across',
+  sand: 100,
+  lip: 0,
+  lipAt: 3,
+  doubtFall: 0,
+  doubtSide: 0,
+  doubtSunk: 0,
+  doubtGive: 0,
+  doubtDensity: 0,
   flag: 15,
   front: 8,
   back: 24,
@@ -97,28 +148,6 @@ export const START: Reading = {
   humidity: 50,
   keep: '',
   call: '',
-}
-
-const SHORT: Record<keyof Reading, string> = {
-  player: 'p',
-  fall: 'fall',
-  side: 'side',
-  cover: 'cover',
-  sunk: 'sunk',
-  wet: 'wet',
-  flag: 'flag',
-  front: 'front',
-  back: 'back',
-  surround: 'round',
-  firmness: 'firm',
-  speed: 'speed',
-  greenFall: 'gf',
-  greenSide: 'gs',
-  temperature: 't',
-  altitude: 'alt',
-  humidity: 'hum',
-  keep: 'keep',
-  call: 'call',
 }
 
 /** Keep a dragged value on its step and inside its range; typed values are refused instead (see parseNumber). */
@@ -139,111 +168,15 @@ export function change(reading: Reading, patch: Partial<Reading>): Reading {
       next.back = snap('back', reading.back + moved)
     }
   }
-  if (patch.cover !== undefined && patch.sunk === undefined) next.sunk = COVERS[next.cover].usual
-  next.sunk = Math.min(next.sunk, deepest(next.cover))
+  if (patch.cover !== undefined) Object.assign(next, asUsual(patch.cover), patch)
+  for (const key of Object.keys(DOUBT_OF) as Doubted[]) {
+    const doubt = DOUBT_OF[key]
+    if (patch[key] !== undefined && patch[doubt] === undefined) next[doubt] = 0
+  }
+  next.sunk = Math.min(next.sunk, deepest(next))
   if (next.back < next.front + 1) {
     if (patch.back !== undefined) next.back = next.front + 1
     else next.front = next.back - 1
   }
   return next
-}
-
-export function toSearch(reading: Reading): string {
-  const params = new URLSearchParams()
-  for (const key of Object.keys(SHORT) as (keyof Reading)[]) {
-    if (reading[key] !== START[key]) params.set(SHORT[key], String(reading[key]))
-  }
-  return params.toString()
-}
-
-function readNumber(params: URLSearchParams, key: NumberKey): number | undefined {
-  const text = params.get(SHORT[key])
-  if (text === null || text.trim() === '') return undefined
-  const value = Number(text)
-  const { low, high } = RANGES[key]
-  return Number.isFinite(value) && value >= low && value <= high ? value : undefined
-}
-
-function readWord<T extends string>(
-  params: URLSearchParams,
-  key: string,
-  known: readonly T[],
-): T | undefined {
-  const text = params.get(key)
-  return known.find((word) => word === text)
-}
-
-/** Read a state from the address; what is missing or broken falls back to `base`. */
-export function fromSearch(search: string, base: Reading): Reading {
-  const params = new URLSearchParams(search)
-  const next = { ...base }
-  for (const key of Object.keys(RANGES) as NumberKey[]) next[key] = readNumber(params, key) ?? base[key]
-  next.player = params.get(SHORT.player) ?? base.player
-  next.call = params.get(SHORT.call) ?? base.call
-  next.keep = params.get(SHORT.keep) ?? base.keep
-  next.cover = readWord(params, SHORT.cover, COVER_NAMES) ?? base.cover
-  next.sunk = Math.min(next.sunk, deepest(next.cover))
-  next.wet = readWord(params, SHORT.wet, WET_NAMES) ?? base.wet
-  next.surround = readWord(params, SHORT.surround, SURROUNDS) ?? base.surround
-  next.firmness = readWord(params, SHORT.firmness, FIRMNESSES) ?? base.firmness
-  return next.front < next.back ? next : { ...next, front: base.front, back: base.back }
-}
-
-export function toRequest(reading: Reading, only: string[] = []): PlanRequest {
-  return {
-    player_id: reading.player,
-    lie: {
-      fall_deg: reading.fall,
-      side_deg: reading.side,
-      cover: reading.cover,
-      sunk: reading.sunk,
-      wet: WETS[reading.wet],
-    },
-    line: {
-      flag_m: reading.flag,
-      green_front_m: reading.front,
-      green_back_m: reading.back,
-      surround: reading.surround,
-      green_speed_ft: reading.speed,
-      firmness: reading.firmness,
-      fall_deg: reading.greenFall,
-      side_deg: reading.greenSide,
-    },
-    air: {
-      temperature_c: reading.temperature,
-      altitude_m: reading.altitude,
-      humidity_pct: reading.humidity,
-    },
-    wind: { speed_m_s: 0, from_deg: 0, height_m: 2 },
-    kept_club_id: reading.keep === '' ? null : reading.keep,
-    detail_for: reading.call ? [reading.call] : [],
-    only,
-  }
-}
-
-export function fromRequest(request: PlanRequest, call: string): Reading {
-  const { lie, line, air } = request
-  const firmness = FIRMNESSES.find((word) => word === line.firmness) ?? START.firmness
-  return {
-    ...START,
-    player: request.player_id ?? '',
-    fall: lie.fall_deg,
-    side: lie.side_deg,
-    cover: lie.cover,
-    sunk: lie.sunk,
-    wet: WET_NAMES.find((word) => WETS[word] === lie.wet) ?? 'dry',
-    flag: line.flag_m,
-    front: line.green_front_m ?? line.flag_m - 8,
-    back: line.green_back_m ?? line.flag_m + 10,
-    surround: line.surround,
-    firmness,
-    speed: line.green_speed_ft,
-    greenFall: line.fall_deg,
-    greenSide: line.side_deg,
-    temperature: air.temperature_c,
-    altitude: air.altitude_m,
-    humidity: air.humidity_pct,
-    keep: request.kept_club_id ?? '',
-    call,
-  }
 }

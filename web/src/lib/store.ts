@@ -1,6 +1,7 @@
 import { create } from 'zustand'
 import { begin, glide, push, redo, settle, undo, type History } from './history'
-import { change, fromSearch, START, type Reading } from './reading'
+import { fromSearch } from './address'
+import { change, START, type Reading } from './reading'
 
 interface BenchState {
   history: History<Reading>

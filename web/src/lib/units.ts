@@ -44,6 +44,8 @@ export function scaleOf(unit: Range['unit'], units: Units): Scale {
       return { ...PLAIN, sign: ' ft', digits: 1 }
     case 'ball':
       return { ...PLAIN, sign: ' balls', digits: 2 }
+    case 'mm':
+      return { ...PLAIN, sign: ' mm', digits: 0 }
     case 'pct':
       return { ...PLAIN, sign: ' %', digits: 0 }
   }

@@ -2,7 +2,8 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { Call, PlanResponse } from '../api/client'
 import { planQuery } from '../api/queries'
-import { toRequest, type Reading } from './reading'
+import { type Reading } from './reading'
+import { toRequest } from './request'
 
 const SETTLE_MS = 160
 const FAST_MS = 45

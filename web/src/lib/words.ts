@@ -1,5 +1,7 @@
-import type { Call, Player } from '../api/client'
-import { distance, halfDegree, small, trim, type Units } from './units'
+import type { Call, Odds, Player } from '../api/client'
+import { coverOf, type CoverGroup } from './covers'
+import type { Reading } from './reading'
+import { distance, halfDegree, show, small, trim, type Units } from './units'
 
 const LEAST_CM = 0.006
 
@@ -13,7 +15,29 @@ export function sideWords(side: number, shown: string): string {
   return `ball ${shown.replace('-', '')} ${side > 0 ? 'above' : 'below'} the feet`
 }
 
-/** How the ball lies in its grass, told against the ball itself. */
+const GIVES = [
+  [10, 'like a floor'],
+  [27, 'hard'],
+  [40, 'firm'],
+  [55, 'medium'],
+  [80, 'soft'],
+  [101, 'sodden'],
+] as const
+
+/** Give of the ground (percent) in words. */
+export function giveWords(give: number): string {
+  return GIVES.find(([upto]) => give < upto)?.[1] ?? 'sodden'
+}
+
+/** How a ball lies in this cover, told against the ball itself. */
+export function seatWords(sunk: number, group: CoverGroup, units: Units): string {
+  if (group === 'grass' || group === 'collar') return sunkWords(sunk, units)
+  if (sunk < 0.03) return 'on top'
+  if (group === 'sand' && sunk >= 0.9) return 'buried'
+  return `${small(sunk * 0.04267, units)} down`
+}
+
+/** How the ball lies in its grass. */
 export function sunkWords(sunk: number, units: Units): string {
   if (sunk < 0.03) return 'on top'
   if (sunk < 0.2) return 'a touch down'
@@ -64,10 +88,12 @@ export function landWords(call: Call, front: number, back: number, units: Units)
 }
 
 export function callSentence(call: Call, front: number, back: number, units: Units): string {
+  const flies = call.apex_m >= 0.12
   const parts = [
     `swing ${call.swing_words}`,
-    `flight ${heightWords(call.apex_m)}`,
-    landWords(call, front, back, units),
+    ...(flies
+      ? [`flight ${heightWords(call.apex_m)}`, landWords(call, front, back, units)]
+      : ['along the ground']),
     aimWords(call, units),
   ]
   const text = `${parts.join(', ')}.`
@@ -139,18 +165,97 @@ function pathWords(call: Call): string | null {
   return `Swing ${halfDegree(Math.abs(path))}° ${sideName(path)} of the aim.`
 }
 
+const HANDS = {
+  held: 'Hands held: the handle leads through.',
+  level: null,
+  passing: 'Let the head pass the hands.',
+  full: 'Head passes the hands fully, sole to the sky.',
+}
+const HINGES = { none: 'No hinge.', little: 'Hardly any hinge.', early: 'Hinge early.', full: null }
+
+function entryWords(call: Call, units: Units): string | null {
+  return call.setup.blow === 'splash' ? `Enter ${small(call.setup.entry_m, units)} behind the ball.` : null
+}
+
+/** The ball's place from the breastbone, for those who don't go by the feet. */
+function breastboneWords(call: Call, units: Units): string | null {
+  const ahead = call.setup.breastbone_m
+  if (call.setup.blow === 'edge' || Math.abs(call.setup.ball_back_m) < LEAST_CM) return null
+  if (Math.abs(ahead) < 0.015) return 'Breastbone over the ball.'
+  return `Breastbone ${small(Math.abs(ahead), units)} ${ahead > 0 ? 'ahead of' : 'behind'} the ball.`
+}
+
 /** What to say to the player, in the order of setting up. */
 export function sayLines(call: Call, hand: Player['hand'], units: Units): string[] {
   const feet = [widthWords(call, units), stanceWords(call, hand)]
-  const ball = [ballWords(call.setup.ball_back_m, units)]
+  const ball = [ballWords(call.setup.ball_back_m, units), breastboneWords(call, units)]
   const body = [shoulderWords(call), pressureWords(call), postureWords(call, units)]
   const hold = [faceWords(call), gripWords(call, units), handsWords(call)]
   const stroke = [`${call.swing_words.charAt(0).toUpperCase()}${call.swing_words.slice(1)}.`, pathWords(call)]
-  return [feet, ball, body, hold, [...stroke, ...call.key_words]]
+  const hands = [entryWords(call, units), HINGES[call.setup.hinge], HANDS[call.setup.hand]]
+  return [feet, ball, body, hold, [...stroke, ...hands], call.key_words]
     .map((group) => group.filter((line) => line !== null).join(' '))
     .filter((line) => line !== '')
 }
 
 export function conditionWords(temperature: string, altitude: string, humidity: number): string {
   return `${temperature}, ${altitude} up, ${trim(humidity, 0)} % damp, calm`
+}
+
+const round = (share: number) => Math.round(share)
+
+/** How often the strike fails, in the words of its ground. */
+export function oddsWords(odds: Odds, isSplash: boolean): string {
+  const [heavy, thin] = isSplash ? ['stuck', 'skulled'] : ['heavy', 'thin']
+  const parts = [
+    `clean ${round(odds.clean_pct)} %`,
+    ...(odds.heavy_pct >= 0.5 ? [`${heavy} ${round(odds.heavy_pct)} %`] : []),
+    ...(odds.thin_pct >= 0.5 ? [`${thin} ${round(odds.thin_pct)} %`] : []),
+  ]
+  return parts.join(', ')
+}
+
+/** The middle eight tenths of many strikes, along the line. */
+export function spreadWords(call: Call, units: Units): string | null {
+  const { spread } = call
+  if (!spread) return null
+  const far = (metres: number) =>
+    `${distance(Math.abs(metres), units)} ${units.distance} ${metres < 0 ? 'short' : 'past'}`
+  return `8 of 10 end from ${far(spread.short_m)} to ${far(spread.long_m)}`
+}
+
+/** The bad miss: how it happens, and where the worst twentieth ends. */
+export function missWords(call: Call, units: Units): string {
+  const { spread } = call
+  if (!spread) return call.miss
+  const end = `${distance(Math.abs(spread.worst_along_m), units)} ${units.distance} ${spread.worst_along_m < 0 ? 'short' : 'past'}`
+  return `${spread.worst_is === 'thin' ? 'thin, ' : ''}${end}: ${call.miss}`
+}
+
+/** The lie in words: cover, seat, wetness, slope. */
+export function lieWords(reading: Reading, units: Units): string {
+  const cover = coverOf(reading.cover)
+  const slope = [
+    fallWords(reading.fall, show(reading.fall, 'slope', units)),
+    ...(reading.side === 0 ? [] : [sideWords(reading.side, show(reading.side, 'slope', units))]),
+  ]
+  const seat = seatWords(reading.sunk, cover.group, units)
+  const wet = reading.wet === 'dry' ? [] : [reading.wet]
+  const ground = cover.group === 'sand' ? [] : [`ground ${giveWords(reading.give)}`]
+  return [`${seat}, ${cover.words}`, ...wet, ...ground, ...slope].join('; ')
+}
+
+/** The whole Bench in a few sentences, for those who hear it. */
+export function spokenSummary(reading: Reading, call: Call | undefined, units: Units): string {
+  const lie = `The lie: ${lieWords(reading, units)}. Flag at ${show(reading.flag, 'distance', units)}.`
+  if (!call) return lie
+  const odds = oddsWords(call.odds, call.setup.blow === 'splash')
+  return [
+    lie,
+    `${call.club_name}, ${call.method_name.toLowerCase()}.`,
+    callSentence(call, reading.front, reading.back, units),
+    `Carries ${distance(call.carry_m, units)}, runs ${distance(call.run_m, units)} ${units.distance}.`,
+    `Strike: ${odds}. ${spreadWords(call, units) ?? ''}.`,
+    `Bad miss: ${missWords(call, units)}.`,
+  ].join(' ')
 }

@@ -70,6 +70,7 @@ describe('the fast answer', () => {
     fell_out: [],
     swap: null,
     kept_club_id: null,
+    care: [],
   }
 
   it('replaces just the drawn calls', () => {

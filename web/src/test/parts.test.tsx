@@ -104,6 +104,7 @@ describe('the calls', () => {
     ],
     swap: null,
     kept_club_id: null,
+    care: [],
   }
   const show = (chosen: string, shown = plan) => {
     const onChoose = vi.fn()

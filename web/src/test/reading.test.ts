@@ -1,23 +1,21 @@
 import { describe, expect, it } from 'vitest'
-import {
-  change,
-  fromRequest,
-  fromSearch,
-  snap,
-  START,
-  toRequest,
-  toSearch,
-  type Reading,
-} from '../lib/reading'
+import { fromSearch, toSearch } from '../lib/address'
+import { change, snap, START, type Reading } from '../lib/reading'
+import { fromRequest, toRequest } from '../lib/request'
 
 const LIE: Reading = {
-  ...START,
+  ...change(START, { cover: 'rough' }),
   player: 'tove',
   fall: 7.5,
   side: -3,
   cover: 'rough',
   sunk: 1.2,
   wet: 'damp',
+  grass: 95,
+  give: 80,
+  growth: 'against',
+  doubtGive: 10,
+  doubtFall: 1.2,
   surround: 'semi',
   firmness: 'firm',
   keep: '54',
@@ -53,6 +51,35 @@ describe('the reading as a request', () => {
   })
 })
 
+describe('the lie', () => {
+  it('takes a new cover as it usually is, and forgets what was measured of the old one', () => {
+    const read = change(START, { give: 20, doubtGive: 7 })
+    expect(read).toMatchObject({ give: 20, doubtGive: 7 })
+    expect(change(read, { cover: 'sand' })).toMatchObject({
+      cover: 'sand',
+      give: 70,
+      sunk: 0.1,
+      doubtGive: 0,
+    })
+  })
+
+  it('forgets the doubt of what is read anew', () => {
+    const measured = change(START, { fall: 4, doubtFall: 1.3 })
+    expect(change(measured, { side: 2 }).doubtFall).toBe(1.3)
+    expect(change(measured, { fall: 5 }).doubtFall).toBe(0)
+  })
+
+  it('sends grass only where it grows, a lip only in sand', () => {
+    const sand = change({ ...START, lip: 1 }, { cover: 'sand' })
+    expect(toRequest(sand).lie).toMatchObject({ grass_mm: null, density: null, lip_m: 1 })
+    expect(toRequest({ ...START, lip: 1 }).lie).toMatchObject({ grass_mm: 12, density: 0.3, lip_m: 0 })
+  })
+
+  it('goes into the address with its cover only, where it is as usual', () => {
+    expect(toSearch(change(START, { cover: 'sand-soft' }))).toBe('cover=sand-soft')
+  })
+})
+
 describe('changing the line', () => {
   it('leaves the green where it is while the flag stays on it', () => {
     expect(change(START, { flag: 20 })).toMatchObject({ flag: 20, front: START.front, back: START.back })
@@ -72,8 +99,8 @@ describe('changing the line', () => {
 
 it('lets a ball lie as deep as the grass allows', () => {
   expect(change(START, { cover: 'rough' })).toMatchObject({ cover: 'rough', sunk: 1 })
-  expect(change({ ...START, cover: 'rough', sunk: 1.5 }, { cover: 'tight' }).sunk).toBe(0)
-  expect(change({ ...START, cover: 'semi' }, { sunk: 3 }).sunk).toBe(0.9)
+  expect(change(change(START, { cover: 'rough', sunk: 1.5 }), { cover: 'tight' }).sunk).toBe(0)
+  expect(change(change(START, { cover: 'semi' }), { sunk: 3 }).sunk).toBe(0.9)
   expect(fromSearch('cover=semi&sunk=2', START).sunk).toBe(0.9)
 })
 

@@ -37,10 +37,11 @@ describe('what to say to the player', () => {
     const said = sayLines(sampleCall(), 'right', METRIC)
     expect(said).toEqual([
       'Feet 13 cm wider. Stance 10° closed, trail foot back.',
-      'Ball 5 cm back of stock.',
+      'Ball 5 cm back of stock. Breastbone over the ball.',
       'Shoulders 5° down with the hill. Stand on the lead leg, 83\u00a0%. Stand 3 cm lower.',
       'Open the face 6°, then take the grip. Grip down 2 cm. Handle 4° lower.',
-      'Hip to hip. Swing 1° right of the aim. Trail foot back.',
+      'Hip to hip. Swing 1° right of the aim. Hinge early.',
+      'Trail foot back.',
     ])
   })
 
@@ -53,12 +54,13 @@ describe('what to say to the player', () => {
       { key_words: ['Same stroke.'] },
       {
         ball_back_m: 0, stance_width_m: 0.2, lead_pct: 60, shoulder_tilt_deg: 0, grip_down_m: -0.012,
-        posture_m: 0, open_deg: 0, stance_deg: 0, path_deg: 0, handle_deg: 0,
+        hinge: 'full', posture_m: 0, open_deg: 0, stance_deg: 0, path_deg: 0, handle_deg: 0,
       },
     ) // prettier-ignore
     expect(sayLines(stock, 'right', METRIC)).toEqual([
       'Hold the club at its full length.',
-      'Hip to hip. Same stroke.',
+      'Hip to hip.',
+      'Same stroke.',
     ])
   })
 

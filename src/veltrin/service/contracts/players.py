@@ -61,3 +61,5 @@ class PlayerOut(PlayerInline):
     """A player as stored."""
 
     id: str
+    pinned: list[str] = Field(description="Methods the coach puts first for this player.")
+    excluded: list[str] = Field(description="Methods the coach leaves out for this player.")

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import type { Player, PlanResponse, Settings } from '../../api/client'
+import type { Call, Player, PlanResponse, Settings, Swap } from '../../api/client'
 import type { Drawn } from '../../drawing/Elevation'
 import { useBench, useReading } from '../../lib/store'
 import type { KeyActions } from '../../lib/keys'
@@ -9,6 +9,7 @@ import { usePlan } from '../../lib/use-plan'
 import { Problem } from '../../ui/Problem'
 import { CallsPanel } from './CallsPanel'
 import { GroundPanel } from './GroundPanel'
+import { HelpsSheet } from './HelpsSheet'
 import { KeepSheet } from './KeepSheet'
 import { LinePanel } from './LinePanel'
 import { SetupStrip } from './SetupStrip'
@@ -21,6 +22,11 @@ function drawnCalls(plan: PlanResponse | undefined, chosenId: string): Drawn[] {
   if (!chosen) return []
   const other = find(chosen.id === plan.first_id ? plan.second_id : plan.first_id)
   return [{ call: chosen, tone: 'hot' }, ...(other ? [{ call: other, tone: 'second' } as const] : [])]
+}
+
+/** Whether this is the call that the swap note is about: the stock stroke with the club swapped to. */
+function isSwapped(call: Call, swap: Swap | null | undefined): boolean {
+  return call.method_id === 'stock-swing' && call.club_name === swap?.to_club
 }
 
 interface BenchProps {
@@ -36,6 +42,7 @@ export function Bench({ player, settings, benchKeys, onKept }: BenchProps) {
   const { plan, error, retry, isSettling } = usePlan(reading)
   const [ledger, setLedger] = useState<LedgerName>('loft')
   const [isKeeping, setKeeping] = useState(false)
+  const [isMeasuring, setMeasuring] = useState(false)
   const drawn = drawnCalls(plan, reading.call)
   const chosen = drawn[0]?.call
   const { set } = useBench.getState()
@@ -50,6 +57,7 @@ export function Bench({ player, settings, benchKeys, onKept }: BenchProps) {
     D: () => setLedger('distance'),
     S: () => setLedger('spin'),
     A: () => setLedger('aim'),
+    H: () => setMeasuring(true),
     K: () => chosen && setKeeping(true),
   })
 
@@ -67,6 +75,7 @@ export function Bench({ player, settings, benchKeys, onKept }: BenchProps) {
           player={player}
           keptClubId={plan?.kept_club_id ?? null}
           units={settings}
+          onHelps={() => setMeasuring(true)}
         />
         <LinePanel reading={reading} drawn={drawn} units={settings} />
         {plan ? (
@@ -86,6 +95,7 @@ export function Bench({ player, settings, benchKeys, onKept }: BenchProps) {
           <p className="p-4 text-quiet">{error ? '' : 'Working out the calls.'}</p>
         )}
       </div>
+      <HelpsSheet open={isMeasuring} reading={reading} units={settings} onOpenChange={setMeasuring} />
       {chosen && (
         <>
           <SetupStrip
@@ -93,7 +103,7 @@ export function Bench({ player, settings, benchKeys, onKept }: BenchProps) {
             reading={reading}
             player={player}
             units={settings}
-            swap={chosen.id === plan?.first_id ? plan.swap : null}
+            swap={isSwapped(chosen, plan?.swap) ? (plan?.swap ?? null) : null}
             ledger={ledger}
             onLedger={setLedger}
             onKeep={() => setKeeping(true)}

@@ -1,9 +1,9 @@
-import type { Call, FellOut, PlanResponse } from '../../api/client'
+import type { Call, Care, FellOut, PlanResponse } from '../../api/client'
 import type { Reading } from '../../lib/reading'
 import { useWide } from '../../lib/use-wide'
 import { distance, height, type Units } from '../../lib/units'
 import type { LedgerName } from '../../lib/ledger'
-import { aimFigure, callSentence } from '../../lib/words'
+import { aimFigure, callSentence, missWords, oddsWords, spreadWords } from '../../lib/words'
 import { Head } from './Head'
 
 interface CallsPanelProps {
@@ -70,6 +70,7 @@ interface CallCardProps {
 
 function CallCard(props: CallCardProps) {
   const { call, rank, title, isChosen, reading, units, onChoose, onLedger } = props
+  const spread = spreadWords(call, units)
   return (
     <article
       aria-label={title}
@@ -84,7 +85,10 @@ function CallCard(props: CallCardProps) {
         <span className="flex items-baseline gap-2">
           <kbd className="figure border border-faint px-1 text-[12px]">{rank}</kbd>
           <b className={isChosen ? 'text-hot' : ''}>{title}</b>
-          <span className="ml-auto text-[13px] text-quiet">{call.school}</span>
+          <span className="ml-auto text-[13px] text-quiet">
+            {call.pinned && <span className="mr-1 border border-hot px-1 text-hot">pinned</span>}
+            {call.school}
+          </span>
         </span>
         <span className="mt-0.5 block font-semibold">
           {call.club_name}, {call.method_name.toLowerCase()}
@@ -92,7 +96,10 @@ function CallCard(props: CallCardProps) {
         <span className="block">{callSentence(call, reading.front, reading.back, units)}</span>
       </button>
       <Figures call={call} units={units} onLedger={onLedger} />
-      <p className="mt-0.5 text-[13px] text-quiet">Bad miss: {call.miss}.</p>
+      <p className="mt-0.5 text-[13px] text-quiet">
+        <b className="font-semibold text-ink">{oddsWords(call.odds, call.setup.blow === 'splash')}</b>
+        {spread && `; ${spread}`}. Bad miss: {missWords(call, units)}.
+      </p>
       {isChosen && <p className="text-[13px] text-quiet">Best when {call.wins_when}.</p>}
     </article>
   )
@@ -163,7 +170,9 @@ export function groupByReason(fellOut: FellOut[]): FellGroup[] {
   const groups = new Map<string, FellGroup>()
   for (const { club_name: name, method_name, reason, short_m: short } of fellOut) {
     // A way that doesn't fit the lie fell for every club alike: name the way, not thirteen clubs.
-    const isForEveryClub = reason.startsWith('is for') || reason.startsWith('has nothing')
+    const isForEveryClub = /^(is for|is not for|is left out|has nothing|needs room|wants|would meet)/.test(
+      reason,
+    )
     const words = isForEveryClub ? `${method_name} ${reason}` : reason
     const group = groups.get(words) ?? { words, clubs: [] }
     groups.set(words, group)
@@ -192,6 +201,27 @@ function Fallen({ fellOut, units }: { fellOut: FellOut[]; units: Units }) {
         ))}
       </ul>
     </details>
+  )
+}
+
+/** Cautions, and the rules this lie brings up: short, never in the way. */
+function CareNotes({ care }: { care: Care[] }) {
+  return (
+    <section aria-label="Care" className="px-3 pt-2 text-[13px]">
+      <h3 className="font-bold">Care and rules</h3>
+      <ul className="mt-0.5 space-y-0.5">
+        {care.map(({ kind, words, rule }) => (
+          <li
+            key={rule + words}
+            className={kind === 'caution' ? 'border-l-4 border-double border-ink pl-2' : ''}
+          >
+            {rule && <b className="figure mr-1.5 font-semibold">{rule}</b>}
+            {words}
+          </li>
+        ))}
+      </ul>
+      <p className="text-quiet">From memory of the 2023 rules: the committee and local rules decide.</p>
+    </section>
   )
 }
 
@@ -239,6 +269,7 @@ export function CallsPanel(props: CallsPanelProps) {
           {others.length > 0 && (
             <OtherCalls calls={others} chosen={chosen} units={units} onChoose={onChoose} />
           )}
+          <CareNotes care={plan.care} />
           <Fallen fellOut={plan.fell_out} units={units} />
         </div>
       </div>

@@ -1,12 +1,14 @@
 import type { Call, Player } from '../../api/client'
 import { END_H, END_W, EndView } from '../../drawing/EndView'
 import { GroundSection } from '../../drawing/GroundSection'
-import { COVER_NAMES, COVERS, deepest, RANGES, WET_NAMES, type Reading } from '../../lib/reading'
+import { RANGES, type Reading } from '../../lib/reading'
+import { coverOf } from '../../lib/covers'
 import { useBench } from '../../lib/store'
 import { show, type Units } from '../../lib/units'
-import { fallWords, sideWords, sunkWords } from '../../lib/words'
+import { fallWords, seatWords, sideWords, spokenSummary } from '../../lib/words'
 import { Choice } from '../../ui/Choice'
 import { EditableNumber } from '../../ui/EditableNumber'
+import { LieRows } from './LieRows'
 import { LineReadings } from './LineReadings'
 import { Head } from './Head'
 
@@ -16,6 +18,7 @@ interface GroundPanelProps {
   player: Player
   keptClubId: string | null
   units: Units
+  onHelps: () => void
 }
 
 interface SlopeRowProps {
@@ -37,40 +40,6 @@ function SlopeRow({ name, shown, value, read, units }: SlopeRowProps) {
           range={RANGES[read]}
           units={units}
           onChange={(next) => useBench.getState().set({ [read]: next })}
-        />
-      </dd>
-    </>
-  )
-}
-
-/** The grass around the ball, how deep the ball lies in it, and the wet. */
-function LieRow({ reading, units }: { reading: Reading; units: Units }) {
-  const set = useBench.getState().set
-  const range = { ...RANGES.sunk, high: deepest(reading.cover) }
-  return (
-    <>
-      <dt className="text-quiet">lies</dt>
-      <dd>
-        <EditableNumber
-          shown={sunkWords(reading.sunk, units)}
-          value={reading.sunk}
-          range={range}
-          units={units}
-          onChange={(sunk) => set({ sunk })}
-        />
-        {' in '}
-        <Choice
-          label="Grass"
-          value={reading.cover}
-          options={COVER_NAMES.map((value) => ({ value, words: COVERS[value].words }))}
-          onChange={(cover) => set({ cover })}
-        />
-        {', '}
-        <Choice
-          label="Wet"
-          value={reading.wet}
-          options={WET_NAMES.map((value) => ({ value, words: value }))}
-          onChange={(wet) => set({ wet })}
         />
       </dd>
     </>
@@ -110,20 +79,35 @@ function KeptClub({
 }
 
 /** Ground: the section under the ball and its reading in words. */
-export function GroundPanel({ reading, call, player, keptClubId, units }: GroundPanelProps) {
+export function GroundPanel({ reading, call, player, keptClubId, units, onHelps }: GroundPanelProps) {
   const { set, drag, release } = useBench.getState()
   const fall = fallWords(reading.fall, show(reading.fall, 'slope', units))
   const side = sideWords(reading.side, show(reading.side, 'slope', units))
   return (
     <section aria-label="Ground" className="flex min-w-0 flex-col border-rule lg:border-r">
-      <Head title="Ground" note="drag to match what you see" />
+      <Head
+        title="Ground"
+        note={
+          <>
+            drag to match what you see, or{' '}
+            <button
+              type="button"
+              className="border-b border-dotted border-quiet hover:text-hot"
+              onClick={onHelps}
+            >
+              measure
+            </button>
+          </>
+        }
+      />
+      <p className="sr-only">{spokenSummary(reading, call, units)}</p>
       <div className="relative">
         <GroundSection
           reading={reading}
-          setup={call?.setup ?? null}
+          call={call}
           units={units}
           fallShown={fall}
-          sunkShown={sunkWords(reading.sunk, units)}
+          sunkShown={seatWords(reading.sunk, coverOf(reading.cover).group, units)}
           onDrag={drag}
           onRelease={release}
           onStep={set}
@@ -145,7 +129,7 @@ export function GroundPanel({ reading, call, player, keptClubId, units }: Ground
       <dl className="grid grid-cols-[4.6rem_1fr] gap-x-2 gap-y-[3px] border-t border-rule px-3.5 py-1.5">
         <SlopeRow name="fall" shown={fall} value={reading.fall} read="fall" units={units} />
         <SlopeRow name="across" shown={side} value={reading.side} read="side" units={units} />
-        <LieRow reading={reading} units={units} />
+        <LieRows reading={reading} units={units} />
         <LineReadings reading={reading} units={units} />
         <KeptClub kept={reading.keep} levelChoice={keptClubId} player={player} />
       </dl>

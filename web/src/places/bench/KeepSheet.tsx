@@ -1,7 +1,8 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { client, unwrap, type Call } from '../../api/client'
-import { toRequest, type Reading } from '../../lib/reading'
+import { type Reading } from '../../lib/reading'
+import { toRequest } from '../../lib/request'
 import { Problem } from '../../ui/Problem'
 import { Sheet } from '../../ui/Sheet'
 

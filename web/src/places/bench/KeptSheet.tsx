@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { client, type Shot } from '../../api/client'
 import { shotsQuery } from '../../api/queries'
-import { fromRequest } from '../../lib/reading'
+import { fromRequest } from '../../lib/request'
 import { useBench } from '../../lib/store'
 import { show, type Units } from '../../lib/units'
 import { Problem } from '../../ui/Problem'

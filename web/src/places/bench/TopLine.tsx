@@ -1,6 +1,7 @@
 import { Popover } from 'radix-ui'
 import type { Player, Settings } from '../../api/client'
 import { RANGES, type NumberKey, type Reading } from '../../lib/reading'
+import type { Place } from '../../lib/place'
 import { useBench } from '../../lib/store'
 import { show } from '../../lib/units'
 import { conditionWords } from '../../lib/words'
@@ -12,6 +13,8 @@ interface TopLineProps {
   players: Player[]
   settings: Settings
   isDusk: boolean
+  place: Place
+  onPlace: (place: Place) => void
   onSettings: (patch: Partial<Settings>) => void
   onDusk: () => void
   onPlayer: (id: string) => void
@@ -38,6 +41,11 @@ const WARMTHS = [
 ] as const
 
 const PAPER = 'z-50 border border-ink bg-lit p-3'
+const NAMES: [Place, string][] = [
+  ['bench', 'Bench'],
+  ['methods', 'Methods'],
+]
+
 const PLAIN = 'whitespace-nowrap hover:text-hot'
 
 function Units({
@@ -150,9 +158,17 @@ export function TopLine(props: TopLineProps) {
     <header className="no-print flex flex-wrap items-baseline gap-x-5 gap-y-1 border-b border-ink px-4 py-2">
       <h1 className="text-lg font-bold">Veltrin</h1>
       <nav className="flex gap-4" aria-label="Places">
-        <span aria-current="page" className="border-b-[3px] border-hot font-semibold">
-          Bench
-        </span>
+        {NAMES.map(([place, name]) => (
+          <button
+            key={place}
+            type="button"
+            aria-current={place === props.place ? 'page' : undefined}
+            className={place === props.place ? 'border-b-[3px] border-hot font-semibold' : PLAIN}
+            onClick={() => place !== props.place && props.onPlace(place)}
+          >
+            {name}
+          </button>
+        ))}
         <button type="button" className={PLAIN} onClick={props.onKept}>
           Kept shots
         </button>

@@ -1,0 +1,99 @@
+import { COVER_NAMES } from './covers'
+import {
+  asUsual,
+  deepest,
+  DOUBTS,
+  FIRMNESSES,
+  GROWTHS,
+  RANGES,
+  START,
+  SURROUNDS,
+  WET_NAMES,
+  type DoubtKey,
+  type NumberKey,
+  type Reading,
+} from './reading'
+
+const SHORT: Record<keyof Reading, string> = {
+  player: 'p',
+  fall: 'fall',
+  side: 'side',
+  cover: 'cover',
+  sunk: 'sunk',
+  wet: 'wet',
+  grass: 'mm',
+  density: 'dens',
+  give: 'give',
+  growth: 'grows',
+  sand: 'sand',
+  lip: 'lip',
+  lipAt: 'lipat',
+  doubtFall: 'dfall',
+  doubtSide: 'dside',
+  doubtSunk: 'dsunk',
+  doubtGive: 'dgive',
+  doubtDensity: 'ddens',
+  flag: 'flag',
+  front: 'front',
+  back: 'back',
+  surround: 'round',
+  firmness: 'firm',
+  speed: 'speed',
+  greenFall: 'gf',
+  greenSide: 'gs',
+  temperature: 't',
+  altitude: 'alt',
+  humidity: 'hum',
+  keep: 'keep',
+  call: 'call',
+}
+
+export function toSearch(reading: Reading): string {
+  const params = new URLSearchParams()
+  const usual = { ...START, ...asUsual(reading.cover) }
+  for (const key of Object.keys(SHORT) as (keyof Reading)[]) {
+    if (reading[key] !== usual[key]) params.set(SHORT[key], String(reading[key]))
+  }
+  return params.toString()
+}
+
+function readNumber(params: URLSearchParams, key: NumberKey): number | undefined {
+  const text = params.get(SHORT[key])
+  if (text === null || text.trim() === '') return undefined
+  const value = Number(text)
+  const { low, high } = RANGES[key]
+  return Number.isFinite(value) && value >= low && value <= high ? value : undefined
+}
+
+function readDoubt(params: URLSearchParams, key: DoubtKey): number {
+  const value = Number(params.get(SHORT[key]) ?? 0)
+  return Number.isFinite(value) && value >= 0 && value <= 100 ? value : 0
+}
+
+function readWord<T extends string>(
+  params: URLSearchParams,
+  key: string,
+  known: readonly T[],
+): T | undefined {
+  const text = params.get(key)
+  return known.find((word) => word === text)
+}
+
+/** Read a state from the address; what is missing or broken falls back to `base`. */
+export function fromSearch(search: string, base: Reading): Reading {
+  const params = new URLSearchParams(search)
+  const cover = readWord(params, SHORT.cover, COVER_NAMES)
+  if (cover) base = { ...base, ...asUsual(cover), cover }
+  const next = { ...base }
+  for (const key of Object.keys(RANGES) as NumberKey[]) next[key] = readNumber(params, key) ?? base[key]
+  next.player = params.get(SHORT.player) ?? base.player
+  next.call = params.get(SHORT.call) ?? base.call
+  next.keep = params.get(SHORT.keep) ?? base.keep
+  for (const doubt of DOUBTS) next[doubt] = readDoubt(params, doubt)
+  next.sunk = Math.min(next.sunk, deepest(next))
+  next.growth = readWord(params, SHORT.growth, GROWTHS) ?? base.growth
+  next.wet = readWord(params, SHORT.wet, WET_NAMES) ?? base.wet
+  next.surround = readWord(params, SHORT.surround, SURROUNDS) ?? base.surround
+  next.firmness = readWord(params, SHORT.firmness, FIRMNESSES) ?? base.firmness
+  return next.front < next.back ? next : { ...next, front: base.front, back: base.back }
+}

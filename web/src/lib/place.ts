@@ -1,0 +1,33 @@
+import { useEffect } from 'react'
+import { create } from 'zustand'
+
+/** The places there are, by their path. */
+export const PLACES = { bench: '/', methods: '/methods' } as const
+export type Place = keyof typeof PLACES
+
+export function placeAt(path: string): Place {
+  return path === PLACES.methods ? 'methods' : 'bench'
+}
+
+interface PlaceState {
+  place: Place
+  go: (place: Place) => void
+}
+
+/** Where the coach is. Going somewhere is a step in the browser's history. */
+export const usePlace = create<PlaceState>()((set) => ({
+  place: placeAt(window.location.pathname),
+  go: (place) => {
+    window.history.pushState(null, '', PLACES[place] + window.location.search)
+    set({ place })
+  },
+}))
+
+/** Follow the browser's own back and forward. */
+export function useBackAndForward() {
+  useEffect(() => {
+    const follow = () => usePlace.setState({ place: placeAt(window.location.pathname) })
+    window.addEventListener('popstate', follow)
+    return () => window.removeEventListener('popstate', follow)
+  }, [])
+}

@@ -1,0 +1,92 @@
+import type { PlanRequest } from '../api/client'
+import { coverOf, hasGrass } from './covers'
+import { asUsual, FIRMNESSES, START, WET_NAMES, WETS, type Reading } from './reading'
+
+/** The question of a reading, as the server wants it. */
+export function toRequest(reading: Reading, only: string[] = []): PlanRequest {
+  return {
+    player_id: reading.player,
+    lie: {
+      fall_deg: reading.fall,
+      side_deg: reading.side,
+      cover: reading.cover,
+      sunk: reading.sunk,
+      wet: WETS[reading.wet],
+      grass_mm: hasGrass(reading.cover) ? reading.grass : null,
+      density: hasGrass(reading.cover) ? reading.density / 100 : null,
+      give: reading.give / 100,
+      growth: reading.growth,
+      sand_mm: reading.sand,
+      lip_m: coverOf(reading.cover).group === 'sand' ? reading.lip : 0,
+      lip_at_m: reading.lipAt,
+      doubts: {
+        fall_deg: reading.doubtFall || null,
+        side_deg: reading.doubtSide || null,
+        sunk: reading.doubtSunk || null,
+        give: reading.doubtGive / 100 || null,
+        density: reading.doubtDensity / 100 || null,
+      },
+    },
+    line: {
+      flag_m: reading.flag,
+      green_front_m: reading.front,
+      green_back_m: reading.back,
+      surround: reading.surround,
+      green_speed_ft: reading.speed,
+      firmness: reading.firmness,
+      fall_deg: reading.greenFall,
+      side_deg: reading.greenSide,
+    },
+    air: {
+      temperature_c: reading.temperature,
+      altitude_m: reading.altitude,
+      humidity_pct: reading.humidity,
+    },
+    wind: { speed_m_s: 0, from_deg: 0, height_m: 2 },
+    kept_club_id: reading.keep === '' ? null : reading.keep,
+    detail_for: reading.call ? [reading.call] : [],
+    only,
+  }
+}
+
+/** The reading of a kept question. */
+export function fromRequest(request: PlanRequest, call: string): Reading {
+  const { lie, line, air } = request
+  const firmness = FIRMNESSES.find((word) => word === line.firmness) ?? START.firmness
+  const usual = { ...START, ...asUsual(lie.cover) }
+  const percent = (share: number | null | undefined) => Math.round(100 * (share ?? 0))
+  return {
+    ...usual,
+    player: request.player_id ?? '',
+    fall: lie.fall_deg,
+    side: lie.side_deg,
+    cover: lie.cover,
+    sunk: lie.sunk,
+    grass: lie.grass_mm ?? usual.grass,
+    density: lie.density == null ? usual.density : percent(lie.density),
+    give: lie.give == null ? usual.give : percent(lie.give),
+    growth: lie.growth,
+    sand: lie.sand_mm,
+    lip: lie.lip_m,
+    lipAt: lie.lip_at_m,
+    doubtFall: lie.doubts.fall_deg ?? 0,
+    doubtSide: lie.doubts.side_deg ?? 0,
+    doubtSunk: lie.doubts.sunk ?? 0,
+    doubtGive: percent(lie.doubts.give),
+    doubtDensity: percent(lie.doubts.density),
+    wet: WET_NAMES.find((word) => WETS[word] === lie.wet) ?? 'dry',
+    flag: line.flag_m,
+    front: line.green_front_m ?? line.flag_m - 8,
+    back: line.green_back_m ?? line.flag_m + 10,
+    surround: line.surround,
+    firmness,
+    speed: line.green_speed_ft,
+    greenFall: line.fall_deg,
+    greenSide: line.side_deg,
+    temperature: air.temperature_c,
+    altitude: air.altitude_m,
+    humidity: air.humidity_pct,
+    keep: request.kept_club_id ?? '',
+    call,
+  }
+}

@@ -1,0 +1,64 @@
+import { Popover } from 'radix-ui'
+import { useState } from 'react'
+import { Swatch } from '../../drawing/Swatch'
+import { COVER_LIST, coverOf, type CoverGroup, type CoverName } from '../../lib/covers'
+
+const GROUPS: [CoverGroup, string][] = [
+  ['grass', 'Grass'],
+  ['bare', 'Bare'],
+  ['divot', 'Divot'],
+  ['collar', 'Against the collar'],
+  ['sand', 'Sand'],
+]
+
+interface CoverPickerProps {
+  cover: CoverName
+  onPick: (cover: CoverName) => void
+}
+
+/** The cover by its drawn swatch. */
+export function CoverPicker({ cover, onPick }: CoverPickerProps) {
+  const [open, setOpen] = useState(false)
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger
+        aria-label={`Cover: ${coverOf(cover).words}. Change`}
+        className="border-b border-dotted border-quiet text-left hover:border-hot hover:text-hot"
+      >
+        {coverOf(cover).words}
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          side="right"
+          align="start"
+          sideOffset={10}
+          collisionPadding={8}
+          className="z-50 max-h-[86vh] w-[min(34rem,94vw)] overflow-y-auto border border-ink bg-lit p-3"
+        >
+          {GROUPS.map(([group, name]) => (
+            <section key={group} aria-label={name} className="mb-2">
+              <h3 className="text-[13px] text-quiet">{name}</h3>
+              <div className="flex flex-wrap gap-2">
+                {COVER_LIST.filter((one) => one.group === group).map((one) => (
+                  <button
+                    key={one.name}
+                    type="button"
+                    aria-pressed={one.name === cover}
+                    className={`w-[86px] border text-left text-[12px] leading-tight hover:border-hot ${one.name === cover ? 'border-hot font-semibold' : 'border-rule'}`}
+                    onClick={() => {
+                      onPick(one.name)
+                      setOpen(false)
+                    }}
+                  >
+                    <Swatch cover={one.name} />
+                    <span className="block px-1 py-0.5">{one.words}</span>
+                  </button>
+                ))}
+              </div>
+            </section>
+          ))}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  )
+}

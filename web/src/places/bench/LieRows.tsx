@@ -1,0 +1,114 @@
+import { coverOf, hasGrass } from '../../lib/covers'
+import { deepest, GROWTHS, RANGES, WET_NAMES, type NumberKey, type Reading } from '../../lib/reading'
+import { useBench } from '../../lib/store'
+import { show, type Units } from '../../lib/units'
+import { giveWords, seatWords } from '../../lib/words'
+import { Choice } from '../../ui/Choice'
+import { EditableNumber } from '../../ui/EditableNumber'
+import { CoverPicker } from './CoverPicker'
+
+interface RowProps {
+  reading: Reading
+  units: Units
+}
+
+const GROWTH_WORDS = {
+  with: 'grown with the shot',
+  across: 'grown across',
+  against: 'grown against it',
+} as const
+
+function Value({
+  read,
+  shown,
+  reading,
+  units,
+  high,
+}: RowProps & { read: NumberKey; shown: string; high?: number }) {
+  return (
+    <EditableNumber
+      shown={shown}
+      value={reading[read]}
+      range={high === undefined ? RANGES[read] : { ...RANGES[read], high }}
+      units={units}
+      onChange={(value) => useBench.getState().set({ [read]: value })}
+    />
+  )
+}
+
+function GrassRow(props: RowProps) {
+  const { reading } = props
+  return (
+    <>
+      <dt className="text-quiet">grass</dt>
+      <dd>
+        <Value {...props} read="grass" shown={`${reading.grass} mm`} />
+        {', '}
+        <Value {...props} read="density" shown={`${reading.density} % dense`} />
+        {', '}
+        <Choice
+          label="Growth"
+          value={reading.growth}
+          options={GROWTHS.map((value) => ({ value, words: GROWTH_WORDS[value] }))}
+          onChange={(growth) => useBench.getState().set({ growth })}
+        />
+      </dd>
+    </>
+  )
+}
+
+function SandRow(props: RowProps) {
+  const { reading, units } = props
+  return (
+    <>
+      <dt className="text-quiet">sand</dt>
+      <dd>
+        <Value {...props} read="sand" shown={`${reading.sand} mm deep`} />
+        {', '}
+        <Value
+          {...props}
+          read="lip"
+          shown={reading.lip === 0 ? 'no lip' : `lip ${show(reading.lip, 'distance', units)} high`}
+        />
+        {reading.lip > 0 && (
+          <>
+            {', at '}
+            <Value {...props} read="lipAt" shown={show(reading.lipAt, 'distance', units)} />
+          </>
+        )}
+      </dd>
+    </>
+  )
+}
+
+/** What the ball lies in, how deep, how wet; the grass, the sand, the give of the ground. */
+export function LieRows(props: RowProps) {
+  const { reading, units } = props
+  const { group } = coverOf(reading.cover)
+  const set = useBench.getState().set
+  return (
+    <>
+      <dt className="text-quiet">lies</dt>
+      <dd>
+        <Value {...props} read="sunk" shown={seatWords(reading.sunk, group, units)} high={deepest(reading)} />
+        {reading.sunk < 0.03 ? ' of ' : ' in '}
+        <CoverPicker cover={reading.cover} onPick={(cover) => set({ cover })} />
+        {', '}
+        <Choice
+          label="Wet"
+          value={reading.wet}
+          options={WET_NAMES.map((value) => ({ value, words: value }))}
+          onChange={(wet) => set({ wet })}
+        />
+        {group !== 'sand' && (
+          <>
+            {', ground '}
+            <Value {...props} read="give" shown={giveWords(reading.give)} />
+          </>
+        )}
+      </dd>
+      {hasGrass(reading.cover) && <GrassRow {...props} />}
+      {group === 'sand' && <SandRow {...props} />}
+    </>
+  )
+}

@@ -1,0 +1,90 @@
+import type { Method, Player } from '../../api/client'
+import { distance, type Units } from '../../lib/units'
+import type { Side } from '../../lib/schools'
+import { StandButtons } from './StandButtons'
+
+function Declared({ method }: { method: Method }) {
+  return (
+    <div className="grid gap-x-6 pb-2 pl-3 text-[13px] md:grid-cols-2">
+      <div>
+        {method.key_words.map((words) => (
+          <p key={words}>Say: {words}</p>
+        ))}
+        <p>Wins when {method.wins_when}.</p>
+        <p>Bad miss: {method.miss}.</p>
+        {method.cautions.map((words) => (
+          <p key={words} className="border-l-4 border-double border-ink pl-2">
+            {words}
+          </p>
+        ))}
+        <p className="text-quiet">
+          Hands {method.hand}, hinge {method.hinge}. Source: {method.source}.
+        </p>
+      </div>
+      <ul>
+        {method.faults.map(({ fault, cure }) => (
+          <li key={fault}>
+            <b className="font-semibold">{fault}</b>: {cure}.
+          </li>
+        ))}
+      </ul>
+    </div>
+  )
+}
+
+interface CatalogueProps {
+  families: [string, Side[]][]
+  player: Player
+  units: Units
+  onTake: (callId: string) => void
+}
+
+function Row({ side, player, units, onTake }: Omit<CatalogueProps, 'families'> & { side: Side }) {
+  const { method, call, reason } = side
+  return (
+    <details className="border-t border-rule" id={method.id}>
+      <summary className="grid cursor-pointer grid-cols-[1fr_auto] items-baseline gap-x-3 py-1 md:grid-cols-[13rem_12rem_1fr_auto]">
+        <b className="font-semibold">{method.name}</b>
+        <span className="text-[13px] text-quiet max-md:hidden">{method.school}</span>
+        <span className={`text-[13px] max-md:col-span-2 ${call ? '' : 'text-quiet'}`}>
+          {call
+            ? `${call.club_name}: ${distance(call.carry_m, units)} + ${distance(call.run_m, units)} ${units.distance}, clean ${Math.round(call.odds.clean_pct)} %, leaves ${distance(call.leave_m, units)}`
+            : `not here: ${reason}`}
+        </span>
+        <span className="flex gap-1.5">
+          {call && (
+            <button
+              type="button"
+              aria-label={`${method.name} to the Bench`}
+              className="border border-ink px-1.5 text-[13px] hover:border-hot hover:text-hot"
+              onClick={(event) => {
+                event.preventDefault()
+                onTake(call.id)
+              }}
+            >
+              Bench
+            </button>
+          )}
+          <StandButtons player={player} methodId={method.id} methodName={method.name} />
+        </span>
+      </summary>
+      <Declared method={method} />
+    </details>
+  )
+}
+
+/** Every way of playing, by family: its best club here, or why not. */
+export function Catalogue({ families, ...rest }: CatalogueProps) {
+  return (
+    <>
+      {families.map(([family, sides]) => (
+        <section key={family} aria-label={family} className="mt-3">
+          <h3 className="text-[13px] font-bold text-quiet">{family}</h3>
+          {sides.map((side) => (
+            <Row key={side.method.id} side={side} {...rest} />
+          ))}
+        </section>
+      ))}
+    </>
+  )
+}

@@ -1,0 +1,112 @@
+import { useQuery } from '@tanstack/react-query'
+import type { Player, Settings } from '../../api/client'
+import { catalogueQuery, schoolsQuery } from '../../api/queries'
+import { usePlace } from '../../lib/place'
+import { toRequest } from '../../lib/request'
+import { familiesOf, questionsOf, type Question } from '../../lib/schools'
+import { useBench, useReading } from '../../lib/store'
+import { show } from '../../lib/units'
+import { useKeys } from '../../lib/use-keys'
+import type { KeyActions } from '../../lib/keys'
+import { lieWords } from '../../lib/words'
+import { Problem } from '../../ui/Problem'
+import { Catalogue } from './Catalogue'
+import { SchoolColumn } from './SchoolColumn'
+
+interface MethodsProps {
+  player: Player
+  settings: Settings
+  keys: KeyActions
+}
+
+const COLUMNS = [
+  '',
+  'md:grid-cols-1',
+  'md:grid-cols-2',
+  'md:grid-cols-3',
+  'md:grid-cols-4',
+  'lg:grid-cols-5',
+  'md:grid-cols-3',
+]
+
+function Dispute(props: {
+  asked: Question
+  player: Player
+  settings: Settings
+  onTake: (callId: string) => void
+}) {
+  const { asked, player, settings, onTake } = props
+  return (
+    <section aria-label={asked.question} className="mt-3">
+      <h3 className="mb-1 text-[15px] font-bold">{asked.question}</h3>
+      <div className={`grid gap-y-3 ${COLUMNS[asked.sides.length] ?? ''}`}>
+        {asked.sides.map((side) => (
+          <SchoolColumn
+            key={side.method.id}
+            side={side}
+            isFavoured={side.method.id === asked.favoured}
+            player={player}
+            units={settings}
+            onTake={onTake}
+          />
+        ))}
+      </div>
+    </section>
+  )
+}
+
+/** Methods: where good coaches disagree, side by side for the present lie; below, the whole catalogue. */
+export function Methods({ player, settings, keys }: MethodsProps) {
+  const reading = useReading()
+  const catalogue = useQuery(catalogueQuery)
+  const schools = useQuery(schoolsQuery(toRequest({ ...reading, call: '' })))
+  const { go } = usePlace.getState()
+  useKeys(keys)
+  const take = (callId: string) => {
+    useBench.getState().set({ call: callId })
+    go('bench')
+  }
+  const error = catalogue.error ?? schools.error
+  if (error) {
+    return (
+      <main className="p-4">
+        <Problem error={error} onRetry={() => void Promise.all([catalogue.refetch(), schools.refetch()])} />
+      </main>
+    )
+  }
+  if (!catalogue.data || !schools.data)
+    return <main className="p-4 text-quiet">Working out every school for this lie.</main>
+  const asked = questionsOf(catalogue.data, schools.data.rows)
+  const shared = { player, units: settings, onTake: take }
+  return (
+    <main className="mx-auto max-w-[1280px] px-4 pb-10" aria-busy={schools.isFetching}>
+      <p className="mt-2">
+        <span className="text-quiet">For </span>
+        <b>{lieWords(reading, settings)}</b>
+        <span className="text-quiet">, flag at </span>
+        <b>{show(reading.flag, 'distance', settings)}</b>
+        <button
+          type="button"
+          className="ml-3 border-b border-dotted border-quiet hover:text-hot"
+          onClick={() => go('bench')}
+        >
+          change it on the Bench
+        </button>
+      </p>
+      <section aria-label="Schools side by side">
+        <h2 className="mt-2 text-lg font-bold">Where the schools disagree</h2>
+        {asked.map((one) => (
+          <Dispute key={one.id} asked={one} player={player} settings={settings} onTake={take} />
+        ))}
+      </section>
+      <section aria-label="Catalogue">
+        <h2 className="mt-6 text-lg font-bold">All methods</h2>
+        <p className="text-[13px] text-quiet">
+          Pinned ones come first among {player.name}’s calls, left-out ones are not offered. Open one for
+          words, faults and cures.
+        </p>
+        <Catalogue families={familiesOf(catalogue.data, schools.data.rows)} {...shared} />
+      </section>
+    </main>
+  )
+}

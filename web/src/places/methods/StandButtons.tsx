@@ -1,0 +1,57 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { client, unwrap, type Player } from '../../api/client'
+import { playersQuery } from '../../api/queries'
+
+interface StandButtonsProps {
+  player: Player
+  methodId: string
+  methodName: string
+}
+
+/** Pin a way of playing for this player, or leave it out; pressing again takes it back. */
+export function StandButtons({ player, methodId, methodName }: StandButtonsProps) {
+  const queries = useQueryClient()
+  const stand = player.pinned.includes(methodId)
+    ? 'pinned'
+    : player.excluded.includes(methodId)
+      ? 'excluded'
+      : null
+  const save = useMutation({
+    mutationFn: async (next: 'pinned' | 'excluded' | null) =>
+      unwrap(
+        await client.PUT('/api/players/{player_id}/methods/{method_id}', {
+          params: { path: { player_id: player.id, method_id: methodId } },
+          body: { stand: next },
+        }),
+      ),
+    onSuccess: (saved) => {
+      queries.setQueryData(playersQuery.queryKey, (players: Player[] | undefined) =>
+        players?.map((one) => (one.id === saved.id ? saved : one)),
+      )
+      void queries.invalidateQueries({ queryKey: ['plan'] })
+    },
+  })
+  const button = (value: 'pinned' | 'excluded', words: string, on: string) => (
+    <button
+      type="button"
+      aria-pressed={stand === value}
+      aria-label={`${words} ${methodName} for ${player.name}`}
+      disabled={save.isPending}
+      className={`border px-1.5 text-[13px] hover:border-hot ${stand === value ? 'border-hot text-hot' : 'border-faint'}`}
+      onClick={() => save.mutate(stand === value ? null : value)}
+    >
+      {stand === value ? on : words}
+    </button>
+  )
+  return (
+    <span className="inline-flex gap-1.5">
+      {button('pinned', 'Pin', 'Pinned')}
+      {button('excluded', 'Leave out', 'Left out')}
+      {save.error && (
+        <span role="alert" className="text-hot">
+          Not saved: {save.error.message}
+        </span>
+      )}
+    </span>
+  )
+}

@@ -1,0 +1,163 @@
+import { describe, expect, it } from 'vitest'
+import { lowMarks, windowWords } from '../drawing/GroundArcs'
+import { COVER_NAMES, HELPS, helpFits } from '../lib/covers'
+import { change, deepest, START } from '../lib/reading'
+import { familiesOf, favouredOf, questionsOf } from '../lib/schools'
+import { METRIC } from '../lib/units'
+import {
+  giveWords,
+  lieWords,
+  missWords,
+  oddsWords,
+  seatWords,
+  spokenSummary,
+  spreadWords,
+} from '../lib/words'
+import { patchOf } from '../places/bench/HelpsSheet'
+import type { Catalogue, Method, SchoolRow } from '../api/client'
+import { sampleCall } from './sample'
+
+const SPREAD = {
+  strikes: 400,
+  short_m: -4.2,
+  long_m: 3,
+  left_m: -1,
+  right_m: 1,
+  on_green_pct: 80,
+  worst_along_m: 14,
+  worst_across_m: 0,
+  worst_is: 'thin' as const,
+}
+
+describe('the lie in words', () => {
+  it('names the give from floor to sodden', () => {
+    expect([3, 20, 35, 45, 70, 95].map(giveWords)).toEqual([
+      'like a floor',
+      'hard',
+      'firm',
+      'medium',
+      'soft',
+      'sodden',
+    ])
+  })
+
+  it('tells the seat by what the ball lies in', () => {
+    expect(seatWords(1, 'grass', METRIC)).toBe('level with the tips')
+    expect(seatWords(0.95, 'sand', METRIC)).toBe('buried')
+    expect(seatWords(0.25, 'divot', METRIC)).toBe('1 cm down')
+  })
+
+  it('says the whole lie', () => {
+    const sand = change(START, { cover: 'sand', fall: 0, side: -4 })
+    expect(lieWords(sand, METRIC)).toBe('0 cm down, standard sand; level; ball 4° below the feet')
+  })
+})
+
+describe('the strike in words', () => {
+  const call = sampleCall({ spread: SPREAD })
+
+  it('speaks of heavy and thin on turf, of stuck and skulled in sand', () => {
+    expect(oddsWords(call.odds, false)).toBe('clean 88 %, heavy 9 %, thin 3 %')
+    expect(oddsWords(call.odds, true)).toContain('stuck 9 %, skulled 3 %')
+  })
+
+  it('gives spread and bad miss against the flag', () => {
+    expect(spreadWords(call, METRIC)).toBe('8 of 10 end from 4 m short to 3 m past')
+    expect(missWords(call, METRIC)).toBe('thin, 14 m past: heavy')
+    expect(missWords(sampleCall(), METRIC)).toBe('heavy')
+  })
+
+  it('is read aloud in whole sentences', () => {
+    const heard = spokenSummary(START, call, METRIC)
+    expect(heard).toContain('The lie: on top, fairway; ground medium; 6° down.')
+    expect(heard).toContain('Strike: clean 88 %')
+  })
+
+  it('labels where the arc is lowest, where a splash goes in, and nothing for an edge', () => {
+    const { setup, odds } = call
+    expect(lowMarks(setup, odds, METRIC).map((m) => m.words[0])).toEqual([
+      'set up so: lowest 9 cm past the ball',
+      'upright: lowest 9 cm behind the ball',
+    ])
+    const splash = { ...setup, blow: 'splash' as const, entry_m: 0.05, mark_m: 0.16, mark_depth_m: 0.01 }
+    expect(lowMarks(splash, odds, METRIC)[0]?.words[0]).toBe('in 5 cm behind the ball, mark 16 cm')
+    expect(windowWords({ ...setup, blow: 'edge' }, odds, METRIC)).toBe('may be 4 mm deeper or 5 mm higher')
+  })
+})
+
+describe('measuring helps', () => {
+  it('offers what fits the ground', () => {
+    const ids = (cover: (typeof COVER_NAMES)[number]) =>
+      HELPS.filter((help) => helpFits(help, cover)).map((help) => help.id)
+    expect(ids('rough')).toEqual(['peg', 'swish', 'seat'])
+    expect(ids('sand')).toEqual(['feet'])
+    expect(ids('hard-pan')).toEqual(['peg'])
+  })
+
+  it('sets the reading and how far it may be off', () => {
+    const rough = change(START, { cover: 'rough' })
+    for (const help of HELPS) {
+      for (const step of help.steps) {
+        const next = change(rough, patchOf(help, step, rough))
+        expect(next.sunk).toBeLessThanOrEqual(deepest(next))
+        if (help.sets === 'give') expect(next.doubtGive).toBe(Math.round(100 * step.doubt))
+        if (help.sets === 'cover') expect(next.cover).toBe(step.value)
+      }
+    }
+  })
+})
+
+describe('schools side by side', () => {
+  const method = (id: string, family: string): Method => ({
+    id,
+    name: id,
+    family,
+    school: id,
+    way: 'set-up',
+    blow: 'face',
+    hand: 'held',
+    hinge: 'none',
+    difficulty: 1,
+    key_words: [],
+    faults: [],
+    miss: '',
+    wins_when: '',
+    source: '',
+    cautions: [],
+  })
+  const catalogue: Catalogue = {
+    methods: [method('a', 'one'), method('b', 'one'), method('c', 'two')],
+    disputes: [
+      { id: 'x', question: 'c or none?', method_ids: ['c'] },
+      { id: 'y', question: 'a or b?', method_ids: ['a', 'b'] },
+      { id: 'z', question: 'nobody?', method_ids: ['gone'] },
+    ],
+  }
+  const row = (id: string, cost: number | null): SchoolRow => ({
+    method_id: id,
+    call: cost === null ? null : sampleCall({ method_id: id, cost_m: cost }),
+    reason: cost === null ? 'is for sand' : null,
+  })
+
+  it('asks what this lie raises, most answers first, and favours the lowest cost', () => {
+    const asked = questionsOf(catalogue, [row('a', 3), row('b', 2), row('c', 1)])
+    expect(asked.map((q) => q.id)).toEqual(['y', 'x'])
+    expect(asked[0]?.favoured).toBe('b')
+    expect(asked[1]?.favoured).toBeNull()
+  })
+
+  it('drops what nobody can play here and keeps the reason', () => {
+    const asked = questionsOf(catalogue, [row('a', 3), row('b', null), row('c', null)])
+    expect(asked.map((q) => q.id)).toEqual(['y'])
+    expect(asked[0]?.sides[1]).toMatchObject({ call: null, reason: 'is for sand' })
+    expect(favouredOf(asked[0]?.sides ?? [])).toBeNull()
+  })
+
+  it('lists the catalogue by family', () => {
+    const families = familiesOf(catalogue, [row('a', 3)])
+    expect(families.map(([name, sides]) => [name, sides.length])).toEqual([
+      ['one', 2],
+      ['two', 1],
+    ])
+  })
+})
