@@ -199,6 +199,8 @@ def _setup(call: Call) -> SetupOut:
         mark_m=s.mark_m,
         mark_depth_m=s.mark_depth_m,
         edge_m=s.edge_m,
+        upright_early_m=s.upright_early_m,
+        upright_thin=s.upright_thin,
         thin_above_m=s.thin_above_m,
     )
 
@@ -225,12 +227,12 @@ def _detail(call: Call) -> DetailOut | None:
             flight=points_out(ghost.flight),
             run=points_out(ghost.run),
         ),
-        ends=[] if call.spread is None else [_end(x, y) for x, y in call.spread.ends[::SHOW_EACH]],
+        ends=[] if call.spread is None else [_end(x, y) for x, y in call.spread.ends[:ENDS_SHOWN]],
     )
 
 
-SHOW_EACH = 4
-"""Of the strikes of a scatter, one in so many is drawn."""
+ENDS_SHOWN = 100
+"""Of the strikes of a scatter, so many are drawn: evenly spread, whatever their number."""
 
 
 def _end(x: float, y: float) -> tuple[float, float]:

@@ -1466,6 +1466,16 @@ export interface components {
              * @description The same, standing upright with the ball in its stock place.
              */
             uncorrected_low_point_m: number;
+            /**
+             * Upright Early M
+             * @description Standing upright, ball in its stock place: in the ground so far behind the ball.
+             */
+            upright_early_m: number;
+            /**
+             * Upright Thin
+             * @description Standing so, the edge meets the ball.
+             */
+            upright_thin: boolean;
         };
         /**
          * ShotNew

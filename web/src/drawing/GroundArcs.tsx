@@ -1,6 +1,7 @@
 import type { Odds, Setup } from '../api/client'
-import { arcHeight, entry, polyline, type ArcShape } from '../lib/geometry'
+import { arcHeight, polyline, type ArcShape } from '../lib/geometry'
 import { small, type Units } from '../lib/units'
+import { offWords } from '../lib/words'
 
 interface ArcsProps {
   setup: Setup
@@ -103,32 +104,24 @@ export interface LowMark {
   hot: boolean
 }
 
-/** What standing upright would do: how far behind the ball the club would be in the ground already. */
-function uprightWords(bare: ArcShape, units: Units): string[] {
-  const where = `${small(Math.abs(bare.low), units)} ${bare.low < 0 ? 'behind the ball' : 'past the ball'}`
-  const early = entry(bare)
+/** What standing upright would do. */
+function uprightWords(setup: Setup, units: Units): string[] {
+  const low = setup.uncorrected_low_point_m
+  const where = `${small(Math.abs(low), units)} ${low < 0 ? 'behind the ball' : 'past the ball'}`
+  const early = setup.upright_early_m
   const strike =
-    early < -0.005
-      ? [`comes down ${small(-early, units)} too early`]
-      : early > 0.015
-        ? ['thin, then digs in']
-        : []
-  return [`upright: lowest ${where}`, ...strike]
-}
-
-const millimetres = (metres: number) => `${Math.round(metres * 1000)} mm`
-
-/** How far it may be off, in words. */
-export function windowWords(setup: Setup, odds: Odds, units: Units): string {
-  const sides = `${millimetres(odds.deep_m)} deeper or ${millimetres(odds.high_m)} higher`
-  if (setup.blow === 'edge') return `may be ${sides}`
-  return `may be ${small(odds.early_m, units)} early, ${sides}`
+    early > 0.004
+      ? `in the ground ${small(early, units)} too early`
+      : setup.upright_thin
+        ? 'thin'
+        : 'still clean'
+  return [`upright: lowest ${where}`, strike]
 }
 
 /** The marks to label on the section: where the arc bottoms out, or where a splash goes in. */
 export function lowMarks(setup: Setup, odds: Odds, units: Units): LowMark[] {
   const { good, bare, differs } = arcsOf(setup)
-  const window = windowWords(setup, odds, units)
+  const window = `may be ${offWords(setup, odds, units)}`
   if (setup.blow === 'splash') {
     const mark = `in ${small(setup.entry_m, units)} behind the ball, mark ${small(setup.mark_m, units)}`
     const at = -setup.entry_m + setup.mark_m / 2
@@ -140,5 +133,5 @@ export function lowMarks(setup: Setup, odds: Odds, units: Units): LowMark[] {
       : `set up so: lowest ${small(Math.abs(good.low), units)} ${good.low < 0 ? 'behind' : 'past'} the ball`
   const first = { at: good.low, depth: good.depth, words: [lowest, window], hot: true }
   if (!differs || setup.blow === 'edge') return [first]
-  return [first, { at: bare.low, depth: bare.depth, words: uprightWords(bare, units), hot: false }]
+  return [first, { at: bare.low, depth: bare.depth, words: uprightWords(setup, units), hot: false }]
 }

@@ -10,15 +10,15 @@ import { Handle } from './Handle'
 import { Hatches } from './hatch'
 
 const GROUND_W = 372
-const GROUND_H = 300
+const GROUND_H = 298
 const MM = 1.05 // pixels per millimetre, everything in this drawing
 const BALL_MM = 42.67
 const BALL = BALL_MM * MM
 const ORIGIN = { x: 172, y: 134 }
 const REACH = 320
 const TIPS_X = 96
-const SEAT = { x: 78, top: 92, length: 84 }
-const GIVE = { y: GROUND_H - 14, from: 96, to: GROUND_W - 22 }
+const SEAT = { x: 224, top: 86, length: 80 }
+const GIVE = { y: GROUND_H - 14, from: 128, to: GROUND_W - 22 }
 const LABELS_Y = [218, 253]
 
 /** A point of the tilted ground on the page. */
@@ -136,7 +136,7 @@ function Grips(props: GroundProps) {
             stroke="var(--faint)"
             strokeDasharray="1 4"
           />
-          <text x={SEAT.x - 13} y={SEAT.top + SEAT.length + 14} className="halo quiet">
+          <text x={SEAT.x} y={SEAT.top - 14} textAnchor="middle" className="halo quiet">
             seat
           </text>
           <Grip
@@ -233,7 +233,7 @@ export function GroundSection(props: GroundProps) {
       {marks.map((mark, i) => (
         <LowLabel key={mark.words[0]} {...mark} tilt={tilt} y={LABELS_Y[i] ?? 250} />
       ))}
-      <g transform={`translate(${ORIGIN.x + 46} ${ORIGIN.y - 60})`}>
+      <g transform={`translate(${ORIGIN.x} ${ORIGIN.y - 58})`}>
         <path
           d={`M${-BALL / 2} 4v-8M${BALL / 2} 4v-8M${-BALL / 2} 0h${BALL}`}
           stroke="var(--quiet)"
@@ -253,7 +253,7 @@ export function GroundSection(props: GroundProps) {
       />
       <text
         x={GROUND_W - 6}
-        y={ORIGIN.y + (tilt >= 0 ? -6 : 16)}
+        y={ORIGIN.y + (tilt >= 0 ? -15 : 24)}
         textAnchor="end"
         className="figure halo"
         style={{ fontWeight: 600 }}

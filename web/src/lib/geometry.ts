@@ -28,8 +28,3 @@ export interface ArcShape {
 export function arcHeight(arc: ArcShape, x: number): number {
   return (x - arc.low) ** 2 / (2 * arc.radius) - arc.depth
 }
-
-/** Where the arc enters the ground (m, ahead of the ball). */
-export function entry(arc: ArcShape): number {
-  return arc.low - Math.sqrt(2 * arc.radius * arc.depth)
-}

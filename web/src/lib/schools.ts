@@ -6,11 +6,16 @@ export interface Side {
   reason: string | null
 }
 
+/** A side that can be played here. */
+export type Played = Side & { call: Call }
+
 export interface Question {
   id: string
   question: string
-  sides: Side[]
-  /** The method the numbers favour here; null when fewer than two can be played. */
+  sides: Played[]
+  /** Sides that can't be played here, with their reasons. */
+  absent: Side[]
+  /** The method the numbers favour here. */
   favoured: string | null
 }
 
@@ -19,26 +24,28 @@ function sideOf(method: Method, rows: Map<string, SchoolRow>): Side {
   return { method, call: row?.call ?? null, reason: row?.reason ?? null }
 }
 
-/** The lowest cost wins; nothing is favoured where only one can be played. */
-export function favouredOf(sides: Side[]): string | null {
-  const calls = sides.flatMap((side) => (side.call ? [side.call] : []))
-  if (calls.length < 2) return null
-  return calls.reduce((best, call) => (call.cost_m < best.cost_m ? call : best)).method_id
+function isPlayed(side: Side): side is Played {
+  return side.call !== null
 }
 
-/** The questions the schools disagree on, those that this lie raises first (most methods playable). */
+/** The lowest cost wins. */
+export function favouredOf(sides: Played[]): string | null {
+  return sides.toSorted((a, b) => a.call.cost_m - b.call.cost_m)[0]?.method.id ?? null
+}
+
+/** The questions on which this lie leaves a choice, most answers first. */
 export function questionsOf(catalogue: Catalogue, rows: SchoolRow[]): Question[] {
   const byId = new Map(rows.map((row) => [row.method_id, row]))
   const methods = new Map(catalogue.methods.map((method) => [method.id, method]))
   const asked = catalogue.disputes.map(({ id, question, method_ids }) => {
-    const sides = method_ids.flatMap((m) => {
+    const all = method_ids.flatMap((m) => {
       const method = methods.get(m)
       return method ? [sideOf(method, byId)] : []
     })
-    return { id, question, sides, favoured: favouredOf(sides) }
+    const sides = all.filter(isPlayed)
+    return { id, question, sides, absent: all.filter((side) => !side.call), favoured: favouredOf(sides) }
   })
-  const playable = (q: Question) => q.sides.filter((side) => side.call).length
-  return asked.filter((q) => playable(q) > 0).toSorted((a, b) => playable(b) - playable(a))
+  return asked.filter((q) => q.sides.length > 1).toSorted((a, b) => b.sides.length - a.sides.length)
 }
 
 /** The whole catalogue by family, in the catalogue's order. */

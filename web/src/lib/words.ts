@@ -1,4 +1,4 @@
-import type { Call, Odds, Player } from '../api/client'
+import type { Call, Odds, Player, Setup } from '../api/client'
 import { coverOf, type CoverGroup } from './covers'
 import type { Reading } from './reading'
 import { distance, halfDegree, show, small, trim, type Units } from './units'
@@ -34,6 +34,7 @@ export function seatWords(sunk: number, group: CoverGroup, units: Units): string
   if (group === 'grass' || group === 'collar') return sunkWords(sunk, units)
   if (sunk < 0.03) return 'on top'
   if (group === 'sand' && sunk >= 0.9) return 'buried'
+  if (sunk < 0.35 && units.small === 'cm') return `${Math.round(sunk * 42.67)} mm down`
   return `${small(sunk * 0.04267, units)} down`
 }
 
@@ -191,7 +192,8 @@ export function sayLines(call: Call, hand: Player['hand'], units: Units): string
   const ball = [ballWords(call.setup.ball_back_m, units), breastboneWords(call, units)]
   const body = [shoulderWords(call), pressureWords(call), postureWords(call, units)]
   const hold = [faceWords(call), gripWords(call, units), handsWords(call)]
-  const stroke = [`${call.swing_words.charAt(0).toUpperCase()}${call.swing_words.slice(1)}.`, pathWords(call)]
+  const length = call.swing_words.charAt(0).toUpperCase() + call.swing_words.slice(1)
+  const stroke = [length.includes(' ') ? `${length}.` : `${length} swing.`, pathWords(call)]
   const hands = [entryWords(call, units), HINGES[call.setup.hinge], HANDS[call.setup.hand]]
   return [feet, ball, body, hold, [...stroke, ...hands], call.key_words]
     .map((group) => group.filter((line) => line !== null).join(' '))
@@ -203,6 +205,21 @@ export function conditionWords(temperature: string, altitude: string, humidity: 
 }
 
 const round = (share: number) => Math.round(share)
+
+const MOST_EARLY_M = 0.1195
+const MOST_DEEP_M = 0.0119
+
+function millimetres(metres: number): string {
+  const mm = Math.round(metres * 1000)
+  return metres > MOST_DEEP_M ? `${mm} mm or more` : `${mm} mm`
+}
+
+/** How far a strike may be off before it fails. */
+export function offWords(setup: Setup, odds: Odds, units: Units): string {
+  const early = small(odds.early_m, units) + (odds.early_m > MOST_EARLY_M ? ' or more' : '')
+  const sides = `${millimetres(odds.deep_m)} deeper, ${millimetres(odds.high_m)} higher`
+  return setup.blow === 'edge' ? sides : `${early} early, ${sides}`
+}
 
 /** How often the strike fails, in the words of its ground. */
 export function oddsWords(odds: Odds, isSplash: boolean): string {
@@ -224,12 +241,12 @@ export function spreadWords(call: Call, units: Units): string | null {
   return `8 of 10 end from ${far(spread.short_m)} to ${far(spread.long_m)}`
 }
 
-/** The bad miss: how it happens, and where the worst twentieth ends. */
-export function missWords(call: Call, units: Units): string {
+/** Where the worst twentieth of many strikes ends. */
+export function worstWords(call: Call, units: Units): string | null {
   const { spread } = call
-  if (!spread) return call.miss
+  if (!spread) return null
   const end = `${distance(Math.abs(spread.worst_along_m), units)} ${units.distance} ${spread.worst_along_m < 0 ? 'short' : 'past'}`
-  return `${spread.worst_is === 'thin' ? 'thin, ' : ''}${end}: ${call.miss}`
+  return spread.worst_is === 'thin' ? `thin, ${end}` : end
 }
 
 /** The lie in words: cover, seat, wetness, slope. */
@@ -250,12 +267,16 @@ export function spokenSummary(reading: Reading, call: Call | undefined, units: U
   const lie = `The lie: ${lieWords(reading, units)}. Flag at ${show(reading.flag, 'distance', units)}.`
   if (!call) return lie
   const odds = oddsWords(call.odds, call.setup.blow === 'splash')
+  const spread = spreadWords(call, units)
+  const worst = worstWords(call, units)
   return [
     lie,
     `${call.club_name}, ${call.method_name.toLowerCase()}.`,
     callSentence(call, reading.front, reading.back, units),
     `Carries ${distance(call.carry_m, units)}, runs ${distance(call.run_m, units)} ${units.distance}.`,
-    `Strike: ${odds}. ${spreadWords(call, units) ?? ''}.`,
-    `Bad miss: ${missWords(call, units)}.`,
+    `Strike: ${odds}.`,
+    ...(spread ? [`${spread}.`] : []),
+    ...(worst ? [`Worst one in twenty: ${worst}.`] : []),
+    `Bad miss: ${call.miss}.`,
   ].join(' ')
 }

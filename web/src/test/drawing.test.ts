@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { lineScale, LINE_WIDE } from '../drawing/line-scale'
-import { arcHeight, axisStep, entry, polyline } from '../lib/geometry'
+import { arcHeight, axisStep, polyline } from '../lib/geometry'
 import { rescaled } from '../lib/ledger'
 import { START } from '../lib/reading'
 import { drawnIds, merge } from '../lib/use-plan'
@@ -35,11 +35,6 @@ describe('the arc', () => {
 
   it('meets the ground just at a ball struck as stock', () => {
     expect(arcHeight(stock, 0)).toBeCloseTo(0)
-    expect(entry(stock)).toBeCloseTo(0)
-  })
-
-  it('enters early by as much as the low point moves back', () => {
-    expect(entry({ ...stock, low: -0.01 })).toBeCloseTo(-0.1)
   })
 })
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { lowMarks, windowWords } from '../drawing/GroundArcs'
+import { lowMarks } from '../drawing/GroundArcs'
 import { COVER_NAMES, HELPS, helpFits } from '../lib/covers'
 import { change, deepest, START } from '../lib/reading'
 import { familiesOf, favouredOf, questionsOf } from '../lib/schools'
@@ -7,7 +7,8 @@ import { METRIC } from '../lib/units'
 import {
   giveWords,
   lieWords,
-  missWords,
+  offWords,
+  worstWords,
   oddsWords,
   seatWords,
   spokenSummary,
@@ -44,12 +45,12 @@ describe('the lie in words', () => {
   it('tells the seat by what the ball lies in', () => {
     expect(seatWords(1, 'grass', METRIC)).toBe('level with the tips')
     expect(seatWords(0.95, 'sand', METRIC)).toBe('buried')
-    expect(seatWords(0.25, 'divot', METRIC)).toBe('1 cm down')
+    expect(seatWords(0.25, 'divot', METRIC)).toBe('11 mm down')
   })
 
   it('says the whole lie', () => {
     const sand = change(START, { cover: 'sand', fall: 0, side: -4 })
-    expect(lieWords(sand, METRIC)).toBe('0 cm down, standard sand; level; ball 4° below the feet')
+    expect(lieWords(sand, METRIC)).toBe('4 mm down, standard sand; level; ball 4° below the feet')
   })
 })
 
@@ -63,8 +64,8 @@ describe('the strike in words', () => {
 
   it('gives spread and bad miss against the flag', () => {
     expect(spreadWords(call, METRIC)).toBe('8 of 10 end from 4 m short to 3 m past')
-    expect(missWords(call, METRIC)).toBe('thin, 14 m past: heavy')
-    expect(missWords(sampleCall(), METRIC)).toBe('heavy')
+    expect(worstWords(call, METRIC)).toBe('thin, 14 m past')
+    expect(worstWords(sampleCall(), METRIC)).toBeNull()
   })
 
   it('is read aloud in whole sentences', () => {
@@ -81,7 +82,7 @@ describe('the strike in words', () => {
     ])
     const splash = { ...setup, blow: 'splash' as const, entry_m: 0.05, mark_m: 0.16, mark_depth_m: 0.01 }
     expect(lowMarks(splash, odds, METRIC)[0]?.words[0]).toBe('in 5 cm behind the ball, mark 16 cm')
-    expect(windowWords({ ...setup, blow: 'edge' }, odds, METRIC)).toBe('may be 4 mm deeper or 5 mm higher')
+    expect(offWords({ ...setup, blow: 'edge' }, odds, METRIC)).toBe('4 mm deeper, 5 mm higher')
   })
 })
 
@@ -141,16 +142,20 @@ describe('schools side by side', () => {
 
   it('asks what this lie raises, most answers first, and favours the lowest cost', () => {
     const asked = questionsOf(catalogue, [row('a', 3), row('b', 2), row('c', 1)])
-    expect(asked.map((q) => q.id)).toEqual(['y', 'x'])
+    expect(asked.map((q) => q.id)).toEqual(['y'])
     expect(asked[0]?.favoured).toBe('b')
-    expect(asked[1]?.favoured).toBeNull()
   })
 
-  it('drops what nobody can play here and keeps the reason', () => {
-    const asked = questionsOf(catalogue, [row('a', 3), row('b', null), row('c', null)])
-    expect(asked.map((q) => q.id)).toEqual(['y'])
-    expect(asked[0]?.sides[1]).toMatchObject({ call: null, reason: 'is for sand' })
-    expect(favouredOf(asked[0]?.sides ?? [])).toBeNull()
+  it('drops questions without a choice and keeps the reasons', () => {
+    const three = {
+      ...catalogue,
+      disputes: [{ id: 'w', question: 'a, b or c?', method_ids: ['a', 'b', 'c'] }],
+    }
+    const asked = questionsOf(three, [row('a', 3), row('b', null), row('c', 4)])
+    expect(asked[0]?.sides.map((side) => side.method.id)).toEqual(['a', 'c'])
+    expect(asked[0]?.absent[0]).toMatchObject({ call: null, reason: 'is for sand' })
+    expect(questionsOf(three, [row('a', 3), row('b', null), row('c', null)])).toEqual([])
+    expect(favouredOf([])).toBeNull()
   })
 
   it('lists the catalogue by family', () => {

@@ -65,6 +65,8 @@ export function sampleCall(changes: Partial<Call> = {}, setup: Partial<Call['set
       mark_m: 0,
       mark_depth_m: 0,
       edge_m: -0.002,
+      upright_early_m: 0.17,
+      upright_thin: false,
       thin_above_m: 0.004,
       ...setup,
     },

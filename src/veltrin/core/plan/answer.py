@@ -8,14 +8,14 @@ from dataclasses import replace
 import numpy as np
 
 from veltrin.core.geometry import Vec, azimuth, elevation
-from veltrin.core.ground import CLEAN, Slope
+from veltrin.core.ground import CLEAN, Lie, Slope
 from veltrin.core.methods import Method
 from veltrin.core.plan.candidates import Candidate
 from veltrin.core.plan.ledgers import ledgers_of
 from veltrin.core.plan.model import Call, Detail, Ghost, Line, Odds, SetupNote
 from veltrin.core.plan.play import Batch, Played, World, play
 from veltrin.core.plan.solve import Solved
-from veltrin.core.strike import Change, stock_stroke
+from veltrin.core.strike import Change, Meeting, meet, stock_stroke
 
 _SWING_WORDS = (
     (0.24, "knee to knee"),
@@ -36,9 +36,16 @@ HALF_SHOULDERS = 0.055
 """From breastbone to where the arc of a square stroke bottoms out, over stature. Judgement."""
 
 
-def _note(i: int, method: Method, played: Played, batch: Batch, swing: Vec) -> SetupNote:
+def upright_strikes(played: Played, lie: Lie) -> Meeting:
+    """How the same strokes would meet the ground if the player stood upright with the ball in its stock place."""
+    shift = played.setup.uncorrected_low_point_m - played.setup.low_point_m
+    return meet(lie, played.contact.approach, along_m=shift)
+
+
+def _note(i: int, method: Method, played: Played, batch: Batch, swing: Vec, upright: Meeting) -> SetupNote:
     s = played.setup
     stock = stock_stroke(batch.clubs, batch.stature_m, swing)
+    arms = batch.clubs.arc_m * np.broadcast_to(batch.change.attack_rad, batch.count)
     contact = played.contact
     moved = contact.splash if contact.is_splash[i] else None
     return SetupNote(
@@ -62,7 +69,8 @@ def _note(i: int, method: Method, played: Played, batch: Batch, swing: Vec) -> S
         arc_m=float(batch.clubs.arc_m[i]),
         attack_ground_rad=float(s.attack_ground[i]),
         # The arc bottoms out under the lead shoulder; the breastbone is half the shoulders' width behind that.
-        breastbone_m=float(s.low_point_m[i]) - HALF_SHOULDERS * batch.stature_m,
+        # What the arms do to the angle of the blow doesn't move it.
+        breastbone_m=float(s.low_point_m[i] + arms[i]) - HALF_SHOULDERS * batch.stature_m,
         shaft_rad=float(batch.clubs.lie[i] + s.handle[i]),
         hand=method.hand,
         hinge=method.hinge,
@@ -72,11 +80,22 @@ def _note(i: int, method: Method, played: Played, batch: Batch, swing: Vec) -> S
         mark_depth_m=float(moved.depth_m[i]) if moved else 0.0,
         edge_m=float(contact.meeting.edge_m[i]),
         thin_above_m=float(contact.meeting.limit_m[i]),
+        upright_early_m=float(upright.early_m[i]),
+        upright_thin=bool(upright.thin[i]),
     )
 
 
 def call_of(
-    i: int, candidate: Candidate, batch: Batch, solved: Solved, line: Line, leave: Vec, cost: Vec, hard: Vec, odds: Odds
+    i: int,
+    candidate: Candidate,
+    batch: Batch,
+    solved: Solved,
+    line: Line,
+    leave: Vec,
+    cost: Vec,
+    hard: Vec,
+    odds: Odds,
+    upright: Meeting,
 ) -> Call:
     """Say one solved candidate as a call."""
     played, method, club = solved.played, candidate.method, candidate.club
@@ -117,7 +136,7 @@ def call_of(
         cautions=method.cautions,
         key_words=method.key_words,
         faults=method.faults,
-        setup=_note(i, method, played, batch, solved.swing),
+        setup=_note(i, method, played, batch, solved.swing, upright),
         odds=odds,
     )
 

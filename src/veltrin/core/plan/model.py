@@ -101,6 +101,8 @@ class SetupNote:
     mark_depth_m: float
     edge_m: float
     thin_above_m: float
+    upright_early_m: float
+    upright_thin: bool
 
 
 @dataclass(frozen=True)

@@ -15,7 +15,7 @@ from veltrin.core.geometry import Index, Vec, elevation
 from veltrin.core.ground import BALL_M, Lie, Slope
 from veltrin.core.kit import Player
 from veltrin.core.methods.stock import STOCK_SWING
-from veltrin.core.plan.answer import call_of, with_detail
+from veltrin.core.plan.answer import call_of, upright_strikes, with_detail
 from veltrin.core.plan.candidates import Candidate, case_of, list_candidates
 from veltrin.core.plan.model import Call, FellOut, LevelChoice, Line, Odds, Plan, Question, Spread
 from veltrin.core.plan.odds import strike_odds
@@ -164,10 +164,13 @@ def struck_calls(
         spreads = dict(zip((int(i) for i in struck), made, strict=True))
         leave[struck] = [s.mean_leave_m for s in made]
         cost[struck] = cost_of(leave[struck], solved.played.delivery.delivered_loft[struck], known_loft)
+    upright = upright_strikes(solved.played, question.lie)
     calls = []
     for i in map(int, found.good):
         candidate = found.candidates[i]
-        call = call_of(i, candidate, found.batch, solved, question.line, leave, cost, found.hard, found.odds[i])
+        call = call_of(
+            i, candidate, found.batch, solved, question.line, leave, cost, found.hard, found.odds[i], upright
+        )
         calls.append((replace(call, pinned=candidate.method.id in question.pinned, spread=spreads.get(i)), candidate))
     calls.sort(key=lambda p: (not p[0].pinned, p[0].spread is None, round(p[0].cost_m, 3), p[0].swing, p[0].id))
     return calls

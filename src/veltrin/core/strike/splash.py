@@ -30,6 +30,9 @@ Judgement."""
 STUCK_SHARE = 0.72
 """Less ball speed than this of what was meant leaves the ball half way: about half the distance."""
 
+STOPPED_BY = 3.0
+"""Moved mass, over the head's, that has stopped a head: a quarter of its speed is left."""
+
 LAUNCH_SHARE = 0.86
 BURIED_LAUNCH = 0.28
 """Share of the loft at which the slab leaves, and how much of it a buried ball loses. Judgement."""
@@ -94,9 +97,12 @@ def splash(
     thick = entry + 0.6 * over
     spin_ratio = (0.9 if in_sand else 0.45) * np.exp(-thick / 0.09) * (1.0 - 0.5 * lie.wet)
     launch = (LAUNCH_SHARE - BURIED_LAUNCH * buried) * a.loft
-    # A ball near the entry is struck by the face: its launch is the face's.
-    depth = 0.5 * slope**2 / curve
-    return Splash(carried, edge, launch, np.asarray(spin_ratio), 2.0 * slope / curve, depth, np.asarray(over_edge))
+    # Where the sole doesn't come up again, the mark ends where the moved sand has stopped the head.
+    per_length2 = 0.5 * bed.load * bed.density * SLAB_WIDTH_M * a.engaged * slope
+    mark = np.minimum(2.0 * slope / curve, np.sqrt(STOPPED_BY * head_mass / per_length2))
+    deepest_at = np.minimum(slope / curve, mark)
+    depth = slope * deepest_at - 0.5 * curve * deepest_at**2
+    return Splash(carried, edge, launch, np.asarray(spin_ratio), mark, depth, np.asarray(over_edge))
 
 
 def splash_window(lie: Lie, a: Approach, head_mass: Vec, entry_m: Vec) -> Window:

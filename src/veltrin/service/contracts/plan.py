@@ -146,6 +146,10 @@ class SetupOut(Contract):
     mark_m: float = Field(description="Splash: length of the mark.")
     mark_depth_m: float
     edge_m: float = Field(description="Leading edge above the ball's bottom as it reaches the ball.")
+    upright_early_m: float = Field(
+        description="Standing upright, ball in its stock place: in the ground so far behind the ball."
+    )
+    upright_thin: bool = Field(description="Standing so, the edge meets the ball.")
     thin_above_m: float = Field(description="Edge height from which on the strike is thin.")
 
 

@@ -3,7 +3,7 @@ import type { Reading } from '../../lib/reading'
 import { useWide } from '../../lib/use-wide'
 import { distance, height, type Units } from '../../lib/units'
 import type { LedgerName } from '../../lib/ledger'
-import { aimFigure, callSentence, missWords, oddsWords, spreadWords } from '../../lib/words'
+import { aimFigure, callSentence, worstWords, oddsWords, spreadWords } from '../../lib/words'
 import { Head } from './Head'
 
 interface CallsPanelProps {
@@ -71,6 +71,7 @@ interface CallCardProps {
 function CallCard(props: CallCardProps) {
   const { call, rank, title, isChosen, reading, units, onChoose, onLedger } = props
   const spread = spreadWords(call, units)
+  const worst = worstWords(call, units)
   return (
     <article
       aria-label={title}
@@ -98,9 +99,14 @@ function CallCard(props: CallCardProps) {
       <Figures call={call} units={units} onLedger={onLedger} />
       <p className="mt-0.5 text-[13px] text-quiet">
         <b className="font-semibold text-ink">{oddsWords(call.odds, call.setup.blow === 'splash')}</b>
-        {spread && `; ${spread}`}. Bad miss: {missWords(call, units)}.
+        {spread && `; ${spread}`}
+        {worst && `, the worst twentieth ${worst}`}.
       </p>
-      {isChosen && <p className="text-[13px] text-quiet">Best when {call.wins_when}.</p>}
+      {isChosen && (
+        <p className="text-[13px] text-quiet">
+          Bad miss: {call.miss}. Best when {call.wins_when}.
+        </p>
+      )}
     </article>
   )
 }

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react'
 import type { Call, Player } from '../../api/client'
 import { END_H, END_W, EndView } from '../../drawing/EndView'
 import { GroundSection } from '../../drawing/GroundSection'
@@ -5,7 +6,7 @@ import { RANGES, type Reading } from '../../lib/reading'
 import { coverOf } from '../../lib/covers'
 import { useBench } from '../../lib/store'
 import { show, type Units } from '../../lib/units'
-import { fallWords, seatWords, sideWords, spokenSummary } from '../../lib/words'
+import { fallWords, giveWords, seatWords, sideWords, spokenSummary } from '../../lib/words'
 import { Choice } from '../../ui/Choice'
 import { EditableNumber } from '../../ui/EditableNumber'
 import { LieRows } from './LieRows'
@@ -27,9 +28,10 @@ interface SlopeRowProps {
   value: number
   read: 'fall' | 'side'
   units: Units
+  children?: ReactNode
 }
 
-function SlopeRow({ name, shown, value, read, units }: SlopeRowProps) {
+function SlopeRow({ name, shown, value, read, units, children }: SlopeRowProps) {
   return (
     <>
       <dt className="text-quiet">{name}</dt>
@@ -41,6 +43,7 @@ function SlopeRow({ name, shown, value, read, units }: SlopeRowProps) {
           units={units}
           onChange={(next) => useBench.getState().set({ [read]: next })}
         />
+        {children}
       </dd>
     </>
   )
@@ -127,7 +130,20 @@ export function GroundPanel({ reading, call, player, keptClubId, units, onHelps 
         </div>
       </div>
       <dl className="grid grid-cols-[4.6rem_1fr] gap-x-2 gap-y-[3px] border-t border-rule px-3.5 py-1.5">
-        <SlopeRow name="fall" shown={fall} value={reading.fall} read="fall" units={units} />
+        <SlopeRow name="ground" shown={fall} value={reading.fall} read="fall" units={units}>
+          {coverOf(reading.cover).group !== 'sand' && (
+            <>
+              {', '}
+              <EditableNumber
+                shown={giveWords(reading.give)}
+                value={reading.give}
+                range={RANGES.give}
+                units={units}
+                onChange={(give) => set({ give })}
+              />
+            </>
+          )}
+        </SlopeRow>
         <SlopeRow name="across" shown={side} value={reading.side} read="side" units={units} />
         <LieRows reading={reading} units={units} />
         <LineReadings reading={reading} units={units} />

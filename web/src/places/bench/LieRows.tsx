@@ -2,7 +2,7 @@ import { coverOf, hasGrass } from '../../lib/covers'
 import { deepest, GROWTHS, RANGES, WET_NAMES, type NumberKey, type Reading } from '../../lib/reading'
 import { useBench } from '../../lib/store'
 import { show, type Units } from '../../lib/units'
-import { giveWords, seatWords } from '../../lib/words'
+import { seatWords } from '../../lib/words'
 import { Choice } from '../../ui/Choice'
 import { EditableNumber } from '../../ui/EditableNumber'
 import { CoverPicker } from './CoverPicker'
@@ -100,12 +100,6 @@ export function LieRows(props: RowProps) {
           options={WET_NAMES.map((value) => ({ value, words: value }))}
           onChange={(wet) => set({ wet })}
         />
-        {group !== 'sand' && (
-          <>
-            {', ground '}
-            <Value {...props} read="give" shown={giveWords(reading.give)} />
-          </>
-        )}
       </dd>
       {hasGrass(reading.cover) && <GrassRow {...props} />}
       {group === 'sand' && <SandRow {...props} />}

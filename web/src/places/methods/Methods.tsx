@@ -51,6 +51,11 @@ function Dispute(props: {
           />
         ))}
       </div>
+      {asked.absent.length > 0 && (
+        <p className="mt-1 text-[13px] text-quiet">
+          Not here: {asked.absent.map(({ method, reason }) => `${method.name} ${reason ?? ''}`).join('; ')}.
+        </p>
+      )}
     </section>
   )
 }
@@ -95,6 +100,9 @@ export function Methods({ player, settings, keys }: MethodsProps) {
       </p>
       <section aria-label="Schools side by side">
         <h2 className="mt-2 text-lg font-bold">Where the schools disagree</h2>
+        {asked.length === 0 && (
+          <p>From this lie the schools agree, or only one of them has an answer: see below.</p>
+        )}
         {asked.map((one) => (
           <Dispute key={one.id} asked={one} player={player} settings={settings} onTake={take} />
         ))}
