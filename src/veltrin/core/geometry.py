@@ -18,7 +18,8 @@ Mask = NDArray[np.bool_]
 
 def vectors(x: ArrayLike, y: ArrayLike, z: ArrayLike) -> Vec:
     """Put components, scalars or (n,), together as an (n, 3) array."""
-    out = np.empty((max(np.size(x), np.size(y), np.size(z)), 3))
+    sizes = [v.size for v in (x, y, z) if isinstance(v, np.ndarray)]
+    out = np.empty((max(sizes, default=1), 3))
     out[:, 0], out[:, 1], out[:, 2] = x, y, z
     return out
 

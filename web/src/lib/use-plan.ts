@@ -33,10 +33,21 @@ function useThrottled<T>(value: T, ms: number): T {
   return through
 }
 
+/** A fresh call with the scatter of its older self: many strikes follow with the whole plan. */
+function withScatter(fresh: Call, old: Call): Call {
+  if (fresh.spread) return fresh
+  const detail = fresh.detail && { ...fresh.detail, ends: old.detail?.ends ?? [] }
+  return { ...fresh, spread: old.spread, leave_m: old.leave_m, detail }
+}
+
 /** Put freshly worked-out calls in the place of their older selves. */
 export function merge(plan: PlanResponse, fresh: Call[]): PlanResponse {
   const byId = new Map(fresh.map((call) => [call.id, call]))
-  return { ...plan, calls: plan.calls.map((call) => byId.get(call.id) ?? call) }
+  const calls = plan.calls.map((old) => {
+    const call = byId.get(old.id)
+    return call ? withScatter(call, old) : old
+  })
+  return { ...plan, calls }
 }
 
 /** Ids worth the fast answer: what is drawn now. */

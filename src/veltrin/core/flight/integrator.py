@@ -7,7 +7,9 @@ d omega/dt = -2e-5 omega v / r (Smits & Smith 1994, from memory).
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
+from functools import lru_cache
 from itertools import pairwise
 from typing import NamedTuple
 
@@ -146,6 +148,25 @@ def _fly_many(velocity: Vec, spin: Vec, medium: Vec, step_s: float, out: Vec, pa
         out[i, 9], out[i, 10] = time, apex
 
 
+FEWEST_TO_SHARE = 512
+"""Below this many balls, threads cost more than they bring."""
+
+
+@lru_cache(maxsize=4)
+def _pool(workers: int) -> ThreadPoolExecutor:
+    """The threads, kept: starting them anew costs more than a scatter of chips."""
+    return ThreadPoolExecutor(workers, thread_name_prefix="flight")
+
+
+def share_out(part: Callable[[slice], None], count: int, workers: int) -> None:
+    """Run `part` on slices of a batch of `count`, in threads where that pays."""
+    if workers <= 1 or count < FEWEST_TO_SHARE:
+        part(slice(0, count))
+        return
+    edges = np.linspace(0, count, workers + 1).astype(int)
+    list(_pool(workers).map(part, [slice(a, b) for a, b in pairwise(edges)]))
+
+
 class Flights(NamedTuple):
     """Where each flight comes back to the ball's own level. Arrays (n, 3) or (n,), SI.
 
@@ -206,10 +227,5 @@ def fly(
     def part(rows: slice) -> None:
         _fly_many(velocity[rows], spin[rows], medium, step_s, out[rows], path[rows], points[rows])
 
-    if workers <= 1 or count < 128:
-        part(slice(0, count))
-    else:
-        edges = np.linspace(0, count, workers + 1).astype(int)
-        with ThreadPoolExecutor(workers) as pool:
-            list(pool.map(part, [slice(a, b) for a, b in pairwise(edges)]))
+    share_out(part, count, workers)
     return Flights(out[:, 0:3], out[:, 3:6], out[:, 6:9], out[:, 9], out[:, 10], path, points)

@@ -31,11 +31,11 @@ def _putter(case: Case) -> str | None:
 def _plain_refuses(case: Case) -> str | None:
     blades = case.lie.cover.name == "collar-behind"
     return first_reason(
-        _putter(case),
         near_only(case),
         off_sand(case),
         _rollable(case),
         "would meet grass before the ball" if blades else None,
+        _putter(case),
     )
 
 
@@ -46,16 +46,16 @@ def _against_collar(case: Case) -> str | None:
 
 
 def _toe_refuses(case: Case) -> str | None:
-    return first_reason(_putter(case), near_only(case), off_sand(case), _against_collar(case))
+    return first_reason(near_only(case), off_sand(case), _against_collar(case), _putter(case))
 
 
 def _rim_refuses(case: Case) -> str | None:
     suits = case.club.kind == "wedge" and case.club.loft_rad >= math.radians(49.0)
     return first_reason(
-        None if suits else "is for the lofted wedges with a straight edge",
         near_only(case),
         off_sand(case),
         _against_collar(case),
+        None if suits else "is for the lofted wedges with a straight edge",
     )
 
 
@@ -63,10 +63,10 @@ def _hybrid_refuses(case: Case) -> str | None:
     suits = case.club.kind == "hybrid" or (case.club.kind == "wood" and case.club.loft_rad >= math.radians(17.0))
     blades = case.lie.over_m > ROLLABLE_OVER_M + 0.010 or case.lie.top_m > HOPPED_M
     return first_reason(
-        None if suits else "is for hybrids and lofted woods",
         near_only(case),
         off_sand(case),
         "is for a ball whose upper half shows" if blades else None,
+        None if suits else "is for hybrids and lofted woods",
     )
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from veltrin.core.methods.method import Case, Method
+from veltrin.core.methods.method import Case, Method, first_reason
 from veltrin.core.strike import Change
 
 LEAST_SUNK = 0.25
@@ -22,9 +22,8 @@ def _sunk(case: Case) -> str | None:
 
 
 def _chop_refuses(case: Case) -> str | None:
-    if case.club.kind not in ("iron", "wedge") or case.club.loft_rad < math.radians(34.0):
-        return "is for the short irons and wedges"
-    return _sunk(case)
+    is_short = case.club.kind in ("iron", "wedge") and case.club.loft_rad >= math.radians(34.0)
+    return first_reason(_sunk(case), None if is_short else "is for the short irons and wedges")
 
 
 def _chop(_: Case) -> Change:
@@ -38,9 +37,8 @@ def _chop(_: Case) -> Change:
 
 
 def _skim_refuses(case: Case) -> str | None:
-    if case.club.kind not in ("hybrid", "wood") or case.club.loft_rad < math.radians(17.0):
-        return "is for hybrids and lofted woods"
-    return _sunk(case)
+    is_rounded = case.club.kind in ("hybrid", "wood") and case.club.loft_rad >= math.radians(17.0)
+    return first_reason(_sunk(case), None if is_rounded else "is for hybrids and lofted woods")
 
 
 def _skim(_: Case) -> Change:

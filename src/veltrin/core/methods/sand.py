@@ -31,7 +31,7 @@ def _firm(case: Case) -> bool:
 
 def _splash_refuses(case: Case, least_deg: float, most_deg: float = 70.0) -> str | None:
     buried = "is for a ball that shows: this one is buried" if case.lie.sunk >= BURIED_FROM else None
-    return first_reason(sand_only(case), near_only(case), wedges_only(case, least_deg, most_deg), buried)
+    return first_reason(sand_only(case), near_only(case), buried, wedges_only(case, least_deg, most_deg))
 
 
 def _splash(case: Case, *, open_deg: float, stance_deg: float, widen_m: float, steep_deg: float) -> Change:
@@ -62,7 +62,7 @@ def _high(case: Case) -> Change:
 
 def _gouge_refuses(case: Case) -> str | None:
     buried = None if case.lie.sunk >= 0.4 else "is for a buried ball"
-    return first_reason(sand_only(case), near_only(case), wedges_only(case, 44.0), buried)
+    return first_reason(sand_only(case), near_only(case), buried, wedges_only(case, 44.0))
 
 
 def _gouge(_: Case) -> Change:
@@ -79,7 +79,7 @@ def _gouge(_: Case) -> Change:
 
 def _side_gouge_refuses(case: Case) -> str | None:
     sloping = abs(case.slope.side_rad) >= WORTH_ADJUSTING_RAD
-    return first_reason(_gouge_refuses(case), None if sloping else "is for a side slope in sand")
+    return first_reason(None if sloping else "is for a side slope in sand", _gouge_refuses(case))
 
 
 def _side_gouge(_: Case) -> Change:
@@ -96,17 +96,16 @@ def _side_gouge(_: Case) -> Change:
 
 def _above_refuses(case: Case) -> str | None:
     above = None if case.slope.side_rad >= WORTH_ADJUSTING_RAD else "is for a ball above the feet in sand"
-    return first_reason(_splash_refuses(case, 52.0), above)
+    return first_reason(above, _splash_refuses(case, 52.0))
 
 
 def _above(case: Case) -> Change:
-    base = _splash(case, open_deg=4.0, stance_deg=0.0, widen_m=0.02, steep_deg=5.0)
-    return base
+    return _splash(case, open_deg=4.0, stance_deg=0.0, widen_m=0.02, steep_deg=5.0)
 
 
 def _below_refuses(case: Case) -> str | None:
     below = None if case.slope.side_rad <= -WORTH_ADJUSTING_RAD else "is for a ball below the feet in sand"
-    return first_reason(_splash_refuses(case, 52.0), below)
+    return first_reason(below, _splash_refuses(case, 52.0))
 
 
 def _below(case: Case) -> Change:
@@ -115,7 +114,7 @@ def _below(case: Case) -> Change:
 
 def _dig_refuses(case: Case) -> str | None:
     firm = None if _firm(case) else "is for compacted or thin sand"
-    return first_reason(_splash_refuses(case, 48.0), firm)
+    return first_reason(sand_only(case), firm, _splash_refuses(case, 48.0))
 
 
 def _dig(_: Case) -> Change:
@@ -131,7 +130,7 @@ def _dig(_: Case) -> Change:
 
 def _full_sole_refuses(case: Case) -> str | None:
     fluffy = case.lie.cover.name in ("sand-wet-fluffy", "sand-soft")
-    return first_reason(_splash_refuses(case, 52.0), None if fluffy else "is for heavy or soft sand")
+    return first_reason(sand_only(case), None if fluffy else "is for heavy or soft sand", _splash_refuses(case, 52.0))
 
 
 def _full_sole(case: Case) -> Change:

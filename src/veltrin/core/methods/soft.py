@@ -30,8 +30,9 @@ def _room(case: Case, least_mm: float) -> str | None:
 def _float_refuses(case: Case) -> str | None:
     thin_sole = "needs a sole with bounce: 5° or more" if case.club.bounce_rad < math.radians(5.0) else None
     return first_reason(
-        _pitching(case), _in_grass(case), wedges_only(case, 56.0), _room(case, 4.0), thin_sole,
+        _pitching(case), _in_grass(case), _room(case, 4.0),
         "gives way on sodden ground" if case.lie.softness > 0.85 else None,
+        wedges_only(case, 56.0), thin_sole,
     )  # fmt: skip
 
 
@@ -49,7 +50,7 @@ def _float(_: Case) -> Change:
 
 def _pop_refuses(case: Case) -> str | None:
     tall = None if case.lie.top_m >= 0.02 else "is for longer grass"
-    return first_reason(_pitching(case), _in_grass(case), wedges_only(case, 56.0), tall, _room(case, 9.0))
+    return first_reason(_pitching(case), _in_grass(case), tall, _room(case, 9.0), wedges_only(case, 56.0))
 
 
 def _pop(_: Case) -> Change:
@@ -62,8 +63,8 @@ def _between(case: Case, low: float, high: float, words: str) -> str | None:
 
 def _grass_splash_refuses(case: Case) -> str | None:
     return first_reason(
-        near_only(case), _in_grass(case), wedges_only(case, 54.0),
-        _between(case, 0.7, 1.6, "is for a ball nestled level with the tips"),
+        near_only(case), _in_grass(case), _between(case, 0.7, 1.6, "is for a ball nestled level with the tips"),
+        wedges_only(case, 54.0),
     )  # fmt: skip
 
 
@@ -81,8 +82,8 @@ def _grass_splash(_: Case) -> Change:
 
 def _slice_refuses(case: Case) -> str | None:
     return first_reason(
-        near_only(case), _in_grass(case), wedges_only(case, 50.0),
-        _between(case, 0.2, 0.8, "is for a ball sunk a little, up to its upper half"),
+        near_only(case), _in_grass(case), _between(case, 0.2, 0.8, "is for a ball sunk a little, up to its upper half"),
+        wedges_only(case, 50.0),
     )  # fmt: skip
 
 
@@ -105,8 +106,8 @@ def _slice(case: Case) -> Change:
 def _wet_refuses(case: Case) -> str | None:
     damp = None if case.lie.wet >= 0.4 else "is for wet grass"
     return first_reason(
-        near_only(case), _in_grass(case), wedges_only(case, 50.0),
-        _between(case, 0.5, 5.0, "is for a ball that sits down"), damp,
+        near_only(case), _in_grass(case), _between(case, 0.5, 5.0, "is for a ball that sits down"), damp,
+        wedges_only(case, 50.0),
     )  # fmt: skip
 
 

@@ -18,8 +18,8 @@ def _roll_refuses(case: Case) -> str | None:
     sits_down = case.lie.over_m > 0.015 or case.lie.in_sand
     return first_reason(
         near_only(case),
-        None if little else "is for a 7-iron to a pitching wedge",
         "is for a ball that sits clean" if sits_down else None,
+        None if little else "is for a 7-iron to a pitching wedge",
     )
 
 
@@ -39,7 +39,7 @@ def _roll(case: Case) -> Change:
 
 
 def _tall_refuses(case: Case) -> str | None:
-    return first_reason(near_only(case), wedges_only(case), short_cover_only(case))
+    return first_reason(near_only(case), short_cover_only(case), wedges_only(case))
 
 
 def _tall(case: Case) -> Change:
@@ -60,7 +60,7 @@ def _tall(case: Case) -> Change:
 
 def _glide_refuses(case: Case) -> str | None:
     few = "needs a sole with bounce: 6° or more" if case.club.bounce_rad < math.radians(6.0) else None
-    return first_reason(near_only(case), wedges_only(case, 54.0), short_cover_only(case), few)
+    return first_reason(near_only(case), short_cover_only(case), wedges_only(case, 54.0), few)
 
 
 def _glide(_: Case) -> Change:
@@ -72,8 +72,8 @@ def _press_refuses(case: Case) -> str | None:
     suits = case.club.kind == "wedge" or (case.club.kind == "iron" and case.club.loft_rad > math.radians(37.0))
     return first_reason(
         near_only(case),
-        None if suits else "is for the wedges and the 9-iron",
         short_cover_only(case),
+        None if suits else "is for the wedges and the 9-iron",
     )
 
 
@@ -85,8 +85,8 @@ def _hard_refuses(case: Case) -> str | None:
     is_hard = case.lie.softness <= HARD_BELOW and short_cover_only(case) is None
     return first_reason(
         near_only(case),
-        wedges_only(case),
         None if is_hard else "is for bare ground that doesn't give",
+        wedges_only(case),
         None if case.club.id == case.least_bounce_id else "wants the wedge with the least bounce in the bag",
     )
 

@@ -22,9 +22,9 @@ def _brush_refuses(case: Case) -> str | None:
     return first_reason(
         near_only(case),
         off_sand(case),
-        None if suits else "is for an 8-iron to the wedges",
-        "is for a ball the sole can brush under" if sits_down else None,
         _soft(case),
+        "is for a ball the sole can brush under" if sits_down else None,
+        None if suits else "is for an 8-iron to the wedges",
     )
 
 

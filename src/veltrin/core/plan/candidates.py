@@ -52,13 +52,18 @@ def _refusal(method: Method, case: Case, question: Question) -> str | None:
 
 
 def list_candidates(question: Question, kept_club_id: str | None) -> tuple[list[Candidate], list[FellOut]]:
-    """Every club of the bag with every method; those that don't apply come back with their reason."""
+    """Every club of the bag with every method; those that don't apply come back with their reason.
+
+    With `only` given, the others aren't looked at.
+    """
     keep: list[Candidate] = []
     out: list[FellOut] = []
     for place, club in enumerate(question.player.bag):
         case = case_of(question, club, kept_club_id)
         for method in CATALOGUE.values():
             candidate = Candidate(club, place, method)
+            if question.only and candidate.id not in question.only:
+                continue
             reason = _refusal(method, case, question)
             if reason is None:
                 keep.append(candidate)

@@ -14,7 +14,7 @@ from veltrin.core.constants import GRAVITY_M_S2
 from veltrin.core.geometry import Index, Vec, elevation
 from veltrin.core.ground import BALL_M, Lie, Slope
 from veltrin.core.kit import Player
-from veltrin.core.methods.stock import STOCK_SWING
+from veltrin.core.methods.stock import KEPT_CLUB, STOCK_SWING
 from veltrin.core.plan.answer import call_of, upright_strikes, with_detail
 from veltrin.core.plan.candidates import Candidate, case_of, list_candidates
 from veltrin.core.plan.model import Call, FellOut, LevelChoice, Line, Odds, Plan, Question, Spread
@@ -22,9 +22,11 @@ from veltrin.core.plan.odds import strike_odds
 from veltrin.core.plan.play import Batch, World, stack_changes
 from veltrin.core.plan.rank import (
     FAILED_LEAVE,
+    Doubts,
     club_difficulty,
     cost_of,
     grass_difficulty,
+    ground_doubts,
     slope_difficulty,
     typical_leave,
 )
@@ -121,6 +123,7 @@ class Sieved:
     leave: Vec
     cost: Vec
     hard: Vec
+    doubts: Doubts
 
 
 def sieve(
@@ -143,12 +146,14 @@ def sieve(
     ]
     good = np.flatnonzero([reason is None for reason in reasons])
     leave = np.full(len(candidates), math.inf)
+    doubts = ground_doubts(solved.played, world.landing)
     if len(good):
         part = batch.take(good)
-        leave[good] = typical_leave(part, world, solved.swing[good], solved.aim[good], scatter, hard[good])
+        doubted = doubts.take(good)
+        leave[good] = typical_leave(part, world, solved.swing[good], solved.aim[good], scatter, hard[good], doubted)
     fail = np.array([1.0 - o.clean for o in odds])
     cost = cost_of(leave + FAILED_LEAVE * fail * line.flag_m, loft, known_loft)
-    return Sieved(candidates, batch, solved, odds, out, good, leave, cost, hard)
+    return Sieved(candidates, batch, solved, odds, out, good, leave, cost, hard, doubts)
 
 
 def struck_calls(
@@ -160,7 +165,8 @@ def struck_calls(
     if len(struck):
         part = found.batch.take(struck)
         aimed = (solved.swing[struck], solved.aim[struck])
-        made = spreads_of(part, world, question.line, *aimed, question.player.scatter, found.hard[struck])
+        scatter, doubts = question.player.scatter, found.doubts.take(struck)
+        made = spreads_of(part, world, question.line, *aimed, scatter, found.hard[struck], doubts)
         spreads = dict(zip((int(i) for i in struck), made, strict=True))
         leave[struck] = [s.mean_leave_m for s in made]
         cost[struck] = cost_of(leave[struck], solved.played.delivery.delivered_loft[struck], known_loft)
@@ -177,12 +183,18 @@ def struck_calls(
 
 
 def _solve_all(
-    question: Question, candidates: list[Candidate], kept_club_id: str | None, known_loft: float | None, world: World
+    question: Question,
+    candidates: list[Candidate],
+    kept_club_id: str | None,
+    known_loft: float | None,
+    world: World,
+    struck: int,
 ) -> tuple[list[tuple[Call, Candidate]], list[FellOut]]:
+    """All calls, best first, the best `struck` of them with the spread of many strikes; and what fell out."""
     found = sieve(question, candidates, kept_club_id, known_loft, world)
     pinned = np.array([candidates[i].method.id not in question.pinned for i in found.good], dtype=bool)
     order = np.lexsort((found.cost[found.good], pinned))
-    return struck_calls(question, found, found.good[order[:STRUCK_OFTEN]], known_loft, world), found.fell_out
+    return struck_calls(question, found, found.good[order[:struck]], known_loft, world), found.fell_out
 
 
 @lru_cache(maxsize=512)
@@ -194,7 +206,7 @@ def level_choice(player: Player, line: Line, air: Air, wind: Wind) -> LevelChoic
     if not candidates:
         return None
     world = World(Slope(), air, wind, line.landing)
-    calls, _ = _solve_all(question, candidates, None, None, world)
+    calls, _ = _solve_all(question, candidates, None, None, world, STRUCK_OFTEN)
     if not calls:
         return None
     best = calls[0][0]
@@ -222,25 +234,32 @@ def _second(calls: list[Call]) -> Call | None:
 
 
 def kept_club(question: Question) -> tuple[str | None, LevelChoice | None]:
-    """Find the club that 'kept club' keeps (asked for, or the level choice) and the level choice itself."""
+    """Find the club that 'kept club' keeps (asked for, or the level choice) and the level choice itself.
+
+    A fast answer without a kept club needs neither: what the level would take is looked up in the full plan.
+    """
+    asked = question.kept_club_id
+    kept = None if asked is None else question.player.club(asked, "kept_club_id").id
+    if question.only and (kept is not None or not any(i.endswith(f"~{KEPT_CLUB.id}") for i in question.only)):
+        return kept, None
     level = level_choice(question.player, question.line, question.air, question.wind)
-    if question.kept_club_id is not None:
-        return question.player.club(question.kept_club_id, "kept_club_id").id, level
-    return (level.club_id if level else None), level
+    return kept or (level.club_id if level else None), level
 
 
 def plan_right_handed(question: Question) -> Plan:
-    """Plan the shot. With `only` given, just those calls are worked out again: the fast answer while dragging."""
+    """Plan the shot.
+
+    With `only` given, just those calls are worked out again, without the many strikes: the fast answer while
+    dragging. Its leave is the typical one.
+    """
     world = World(question.slope, question.air, question.wind, question.line.landing, question.lie)
     kept, level = kept_club(question)
     care = notes_for(question.lie, question.slope, question.air.temperature_c)
     candidates, out = list_candidates(question, kept)
-    if question.only:
-        candidates, out = [c for c in candidates if c.id in question.only], []
     if not candidates:
         return Plan((), None, None, tuple(out), None, kept, care)
-    pairs, fell = _solve_all(question, candidates, kept, level.loft_rad if level else None, world)
-    out = out + fell
+    struck = 0 if question.only else STRUCK_OFTEN
+    pairs, fell = _solve_all(question, candidates, kept, level.loft_rad if level else None, world, struck)
     calls = [call for call, _ in pairs]
     first = calls[0] if calls else None
     second = _second(calls) if calls else None
@@ -250,12 +269,13 @@ def plan_right_handed(question: Question) -> Plan:
     if picked:
         batch = make_batch(question, [cand for _, cand in picked], kept)
         by_id = {c.id: c for c in with_detail([call for call, _ in picked], batch, world)}
+    best_stock = next((c for c in calls if c.method_id == STOCK_SWING.id), None)
     return Plan(
         calls=tuple(by_id.get(c.id, c) for c in calls),
         first_id=first.id if first else None,
         second_id=second.id if second else None,
-        fell_out=tuple(out),
-        swap=swap_note(question, level, next((c for c in calls if c.method_id == STOCK_SWING.id), None), world),
+        fell_out=(*out, *fell),
+        swap=swap_note(question, level, best_stock, world),
         kept_club_id=kept,
         care=care,
     )

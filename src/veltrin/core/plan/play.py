@@ -236,5 +236,5 @@ def play(
     left = ball_kept(lie, elevation(velocity))[:, None]
     velocity, spin = turn_about_z(velocity * left, aim), turn_about_z(spin * left, aim)
     flights = fly(velocity, spin, world.air, world.wind, record=record, workers=2, step_s=step_s)
-    runs = run_out(flights.landing, flights.velocity, flights.spin, world.landing, record=record)
+    runs = run_out(flights.landing, flights.velocity, flights.spin, world.landing, record=record, workers=2)
     return Played(setup, delivery, contact, Launch(velocity, spin, launch.slid), flights, runs, swung)

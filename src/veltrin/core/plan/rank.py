@@ -14,14 +14,15 @@ from __future__ import annotations
 
 import math
 from dataclasses import replace
+from typing import NamedTuple
 
 import numpy as np
 
-from veltrin.core.geometry import Mask, Vec
+from veltrin.core.geometry import Index, Mask, Vec
 from veltrin.core.ground import Lie, Slope
 from veltrin.core.kit import Scatter
 from veltrin.core.plan.play import Batch, Played, World, nudge, play
-from veltrin.core.run import Landing, green_deceleration
+from veltrin.core.run import Landing, green_deceleration, run_out
 
 FIRMNESS_DOUBT = 0.12
 """How far a reading of firmness is usually off, on its 0..1 scale. Judgement."""
@@ -74,7 +75,30 @@ def speed_scatter(scatter: Scatter, swing: Vec) -> Vec:
     return np.asarray(np.interp(swing, [0.25, 1.0], [scatter.speed_share_touch, scatter.speed_share_full]))
 
 
-def typical_leave(batch: Batch, world: World, swing: Vec, aim: Vec, scatter: Scatter, difficulty: Vec) -> Vec:
+class Doubts(NamedTuple):
+    """How far a call would end elsewhere if the ground were not as read (m, (n,)): firmer, and a slower surround."""
+
+    firm: Vec
+    rolled: Vec
+
+    def take(self, index: Index) -> Doubts:
+        """Pick entries."""
+        return Doubts(self.firm[index], self.rolled[index])
+
+
+def ground_doubts(played: Played, landing: Landing) -> Doubts:
+    """Run the same flights out on ground firmer and softer by FIRMNESS_DOUBT; judge the surround's brake."""
+    flown = played.flights
+    ends = [
+        run_out(flown.landing, flown.velocity, flown.spin, replace(landing, firmness=f)).rest[:, 0]
+        for f in (min(landing.firmness + FIRMNESS_DOUBT, 1.0), max(landing.firmness - FIRMNESS_DOUBT, 0.0))
+    ]
+    return Doubts(np.asarray(0.5 * (ends[0] - ends[1])), roll_shift(played, landing))
+
+
+def typical_leave(
+    batch: Batch, world: World, swing: Vec, aim: Vec, scatter: Scatter, difficulty: Vec, doubts: Doubts
+) -> Vec:
     """Root-mean-square distance from the flag (m, (n,)) after one stroke, first order in the scatter."""
     n = batch.count
     faster = speed_scatter(scatter, swing) * difficulty
@@ -88,9 +112,7 @@ def typical_leave(batch: Batch, world: World, swing: Vec, aim: Vec, scatter: Sca
     off = play(many, world, np.tile(swing, 6), np.tile(aim, 6))
     rest = np.stack([off.total, off.offline]).reshape(2, 3, 2, n)
     shift = 0.5 * (rest[:, :, 0] - rest[:, :, 1])
-    firmness = firmness_shift(batch, world, swing, aim)
-    rolled = roll_shift(play(batch, world, swing, aim), world.landing)
-    return np.asarray(np.sqrt(np.sum(shift**2, axis=(0, 1)) + firmness**2 + rolled**2))
+    return np.asarray(np.sqrt(np.sum(shift**2, axis=(0, 1)) + doubts.firm**2 + doubts.rolled**2))
 
 
 def roll_shift(played: Played, landing: Landing) -> Vec:
@@ -105,13 +127,3 @@ def roll_shift(played: Played, landing: Landing) -> Vec:
     through = np.clip(np.minimum(played.total, landing.front_m) - played.carry, 0.0, None)
     on_green = played.total > landing.front_m
     return np.asarray(SURROUND_DOUBT * through * np.where(on_green, slow / fast, 1.0))
-
-
-def firmness_shift(batch: Batch, world: World, swing: Vec, aim: Vec) -> Vec:
-    """How far a firmness read FIRMNESS_DOUBT too soft lets the ball run on (m, (n,))."""
-    firm = world.landing.firmness
-    ends = [
-        play(batch, replace(world, landing=replace(world.landing, firmness=f)), swing, aim).total
-        for f in (min(firm + FIRMNESS_DOUBT, 1.0), max(firm - FIRMNESS_DOUBT, 0.0))
-    ]
-    return np.asarray(0.5 * (ends[0] - ends[1]))

@@ -12,14 +12,14 @@ from veltrin.core.kit import Scatter
 from veltrin.core.plan.model import Line, Spread
 from veltrin.core.plan.odds import even_normals, strike_scatter
 from veltrin.core.plan.play import Batch, Miss, World, nudge, play
-from veltrin.core.plan.rank import firmness_shift, roll_shift, speed_scatter
+from veltrin.core.plan.rank import Doubts, roll_shift, speed_scatter
 
 STRIKES = 400
 WORST_SHARE = 0.05
 
 
 def spreads_of(
-    batch: Batch, world: World, line: Line, swing: Vec, aim: Vec, scatter: Scatter, difficulty: Vec
+    batch: Batch, world: World, line: Line, swing: Vec, aim: Vec, scatter: Scatter, difficulty: Vec, doubts: Doubts
 ) -> list[Spread]:
     """Strike each call STRIKES times, off in speed, face, loft, low point, depth, and firmness and surround as read."""
     n = batch.count
@@ -42,7 +42,7 @@ def spreads_of(
     )
     swings, aims = np.repeat(swing, STRIKES), np.repeat(aim, STRIKES)
     played = play(many, world, swings, aims, miss=Miss(each(along, 3), each(deep, 4)), step_s=COARSE_STEP_S)
-    firm = each(firmness_shift(batch, world, swing, aim), 5)
+    firm = each(doubts.firm, 5)
     rolled = np.tile(draws[:, 6], n) * roll_shift(played, world.landing)
     total = (played.total + firm + rolled).reshape(n, STRIKES)
     offline = played.offline.reshape(n, STRIKES)

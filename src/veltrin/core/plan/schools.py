@@ -16,11 +16,13 @@ from veltrin.core.plan.play import World
 
 
 def _reason(method_id: str, fell: list[FellOut]) -> str:
-    """The reason that tells most: one found by trying it, else the one that struck most clubs for their lie."""
+    """The reason that tells most: one found by trying it, else the one that struck most clubs.
+
+    Methods look at the lie before they look at the club, so what strikes most clubs is the lie.
+    """
     mine = [f.reason for f in fell if f.method_id == method_id]
-    tried = [r for r in mine if not r.startswith(("is ", "needs ", "wants ", "has "))]
-    about_lie = [r for r in mine if not r.startswith(("is for wedges", "is for the ", "is for an ", "is not for the "))]
-    return Counter(tried or about_lie or mine).most_common(1)[0][0]
+    tried = [r for r in mine if not r.startswith(("is ", "needs ", "wants ", "has ", "gives way", "would meet"))]
+    return Counter(tried or mine).most_common(1)[0][0]
 
 
 def compare_right_handed(question: Question) -> Schools:
