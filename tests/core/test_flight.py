@@ -11,7 +11,7 @@ from scipy.integrate import solve_ivp
 from tests.reference.tables import rows
 from veltrin.core.air import CALM, Air, Wind
 from veltrin.core.constants import BALL_AREA_M2, BALL_MASS_KG, BALL_RADIUS_M, GRAVITY_M_S2
-from veltrin.core.flight import drag_coefficient, fly, lift_coefficient
+from veltrin.core.flight import COARSE_STEP_S, STEP_S, drag_coefficient, fly, lift_coefficient
 from veltrin.core.units import rpm_to_rad_s
 
 AIR = Air(12.0, 620.0, 70.0)
@@ -132,3 +132,22 @@ def test_threads_give_the_same_answer() -> None:
     velocity, spin = (np.repeat(a, 300, axis=0) for a in launch(50.0, 20.0, 6000))
     one, two = (fly(velocity, spin, Air(), workers=w).landing for w in (1, 2))
     assert np.array_equal(one, two)
+
+
+def test_the_coarse_step_stays_within_two_centimetres() -> None:
+    rng = np.random.default_rng(5)
+    n = 200
+    speed = rng.uniform(6, 70, n)
+    up = np.radians(rng.uniform(8, 50, n))
+    rate = rng.uniform(100, 900, n)
+    velocity = np.stack([speed * np.cos(up), rng.uniform(-2, 2, n), speed * np.sin(up)], axis=1)
+    spin = np.stack([0 * rate, -rate, 0.1 * rate], axis=1)
+    fine, coarse = (fly(velocity, spin, AIR, step_s=s).landing for s in (STEP_S, COARSE_STEP_S))
+    assert np.max(np.linalg.norm(fine - coarse, axis=1)) < 0.02
+
+
+def test_lift_fades_before_the_drag_crisis_without_a_jump() -> None:
+    for edge in (4.0e4, 7.0e4):
+        below, above = lift_coefficient(edge * 0.9999, 0.5), lift_coefficient(edge * 1.0001, 0.5)
+        assert below == pytest.approx(above, abs=2e-3)
+    assert lift_coefficient(3.0e4, 0.5) == pytest.approx(0.5 * lift_coefficient(9.0e4, 0.5))
