@@ -14,9 +14,10 @@ from sqlalchemy.exc import IntegrityError
 
 from veltrin.demo import fill
 from veltrin.service.contracts.record import SettingsBody
+from veltrin.service.players import list_players
 from veltrin.service.record import list_shots, read_settings, write_settings
 from veltrin.service.store import Store, open_store
-from veltrin.store.repositories import shots
+from veltrin.store.repositories import shots, stands
 from veltrin.store.tables import Base
 
 
@@ -93,3 +94,42 @@ def test_demo_fills_players_of_every_kind(demo_store: Store) -> None:
     assert {s.player_id for s in kept} == {"tove", "corwin", "ansgar"}
     with pytest.raises(IntegrityError):
         fill(demo_store)
+
+
+def test_an_older_database_gets_stands_and_a_putter_in_each_bag(tmp_path: Path) -> None:
+    path = tmp_path / "old.sqlite3"
+    store = open_store(path)
+    fill(store)
+    store.close()
+    with sqlite3.connect(path) as old:
+        # As the first version left it: no stands, no putters.
+        old.execute("DELETE FROM clubs WHERE kind = 'putter' AND player_id != 'brisa'")
+        old.execute("DROP TABLE stands")
+        old.execute("UPDATE alembic_version SET version_num = '0001'")
+    again = open_store(path)
+    players = {p.id: p for p in list_players(again)}
+    again.close()
+    for player in players.values():
+        assert [c.kind for c in player.clubs].count("putter") == 1
+        assert player.clubs[-1].kind == "putter"
+        assert player.pinned == []
+
+
+def test_stands_are_of_known_kinds_and_go_with_their_player(demo_store: Store) -> None:
+    with demo_store.session() as session:
+        stands.save(session, "tove", "splash", "pinned")
+        stands.save(session, "tove", "splash", "excluded")
+        stands.save(session, "tove", "dig", "pinned")
+        stands.save(session, "tove", "dig", None)
+    tove = next(p for p in list_players(demo_store) if p.id == "tove")
+    assert (tove.pinned, tove.excluded) == ([], ["splash"])
+
+    def unknown() -> None:
+        with demo_store.session() as session:
+            stands.save(session, "tove", "gouge", "perhaps")
+
+    with pytest.raises(IntegrityError):
+        unknown()
+    with demo_store.engine.begin() as connection:
+        connection.execute(text("DELETE FROM players WHERE id = 'tove'"))
+        assert connection.execute(text("SELECT COUNT(*) FROM stands")).scalar() == 0
