@@ -20,6 +20,10 @@ UPHILL = "/?p=corwin&fall=-6&side=0&flag=128&front=118&back=143" + AIR
 SIDE = "/?p=ansgar&side=5&fall=0&flag=86&front=78&back=101" + AIR
 ROUGH = "/?p=corwin&fall=3&flag=140&front=130&back=155&cover=rough&sunk=1.2" + AIR
 
+SAND = "/?p=corwin&fall=0&side=-3&flag=14&front=6&back=24&cover=sand&lip=0.6&lipat=2.5" + AIR
+HARD_PAN = "/?p=brisa&fall=0&flag=15&front=7&back=26&cover=hard-pan&call=58~quiet-glide" + AIR
+TIGHT = "/methods?p=brisa&fall=0&cover=tight&flag=15&front=7&back=26" + AIR
+
 
 def kept(page: Page) -> None:
     page.keyboard.press("o")
@@ -40,6 +44,14 @@ def to_the_calls(page: Page) -> None:
     page.get_by_role("region", name="Line").evaluate("part => part.scrollIntoView()")
 
 
+def covers(page: Page) -> None:
+    page.get_by_role("button", name="Cover: standard sand. Change").click()
+
+
+def helps(page: Page) -> None:
+    page.keyboard.press("h")
+
+
 def nothing(_: Page) -> None:
     """Leave the page as it is."""
 
@@ -49,6 +61,11 @@ VIEWS: list[tuple[str, str, dict[str, int], str, Callable[[Page], None]]] = [
     ("bench-uphill-left-handed", UPHILL, WIDE, "light", distance_ledger),
     ("bench-side-slope-dusk", SIDE, WIDE, "dark", nothing),
     ("bench-rough", ROUGH, WIDE, "light", spin_ledger),
+    ("bench-sand", SAND, WIDE, "light", nothing),
+    ("bench-hard-pan", HARD_PAN, WIDE, "light", nothing),
+    ("methods", TIGHT, WIDE, "light", nothing),
+    ("covers", SAND, WIDE, "light", covers),
+    ("helps", ROUGH, WIDE, "light", helps),
     ("kept-shots", DOWNHILL, WIDE, "light", kept),
     ("phone-ground", DOWNHILL, PHONE, "light", nothing),
     ("phone-line", DOWNHILL, PHONE, "light", to_the_calls),
@@ -66,7 +83,7 @@ def main() -> None:
             for name, address, size, scheme, act in VIEWS:
                 page = browser.new_page(viewport=size, color_scheme=scheme)
                 page.goto(server.url + address)
-                page.wait_for_timeout(1500)
+                page.wait_for_timeout(2500)
                 act(page)
                 page.wait_for_timeout(500)
                 page.screenshot(path=FOLDER / f"{name}.png")
