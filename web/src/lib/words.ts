@@ -211,12 +211,12 @@ const MOST_DEEP_M = 0.0119
 
 function millimetres(metres: number): string {
   const mm = Math.round(metres * 1000)
-  return metres > MOST_DEEP_M ? `${mm} mm or more` : `${mm} mm`
+  return metres > MOST_DEEP_M ? `${mm} mm+` : `${mm} mm`
 }
 
 /** How far a strike may be off before it fails. */
 export function offWords(setup: Setup, odds: Odds, units: Units): string {
-  const early = small(odds.early_m, units) + (odds.early_m > MOST_EARLY_M ? ' or more' : '')
+  const early = small(odds.early_m, units) + (odds.early_m > MOST_EARLY_M ? '+' : '')
   const sides = `${millimetres(odds.deep_m)} deeper, ${millimetres(odds.high_m)} higher`
   return setup.blow === 'edge' ? sides : `${early} early, ${sides}`
 }
