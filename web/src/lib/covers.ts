@@ -54,5 +54,5 @@ export function helpFits(help: Help, name: CoverName): boolean {
   const isSand = coverOf(name).group === 'sand'
   if (help.sets === 'cover') return isSand
   if (help.sets === 'give') return !isSand
-  return hasGrass(name)
+  return help.sets === 'density' ? coverOf(name).group === 'grass' : hasGrass(name)
 }

@@ -13,7 +13,7 @@ export function toRequest(reading: Reading, only: string[] = []): PlanRequest {
       sunk: reading.sunk,
       wet: WETS[reading.wet],
       grass_mm: hasGrass(reading.cover) ? reading.grass : null,
-      density: hasGrass(reading.cover) ? reading.density / 100 : null,
+      density: coverOf(reading.cover).group === 'grass' ? reading.density / 100 : null,
       give: reading.give / 100,
       growth: reading.growth,
       sand_mm: reading.sand,

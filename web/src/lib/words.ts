@@ -47,7 +47,7 @@ export function sunkWords(sunk: number, units: Units): string {
   if (sunk < 0.63) return 'half down'
   if (sunk < 0.9) return 'three quarters down'
   if (sunk < 1.08) return 'level with the tips'
-  return `${small((sunk - 1) * 0.04267, units)} under the tips`
+  return `${small((sunk - 1) * 0.04267, units)} below the tips`
 }
 
 function sideName(value: number): string {

@@ -62,7 +62,7 @@ COVERS = {
         Cover("semi", "semi-rough", "grass", 0.040, 0.5, 0.45, 0.35),
         Cover("rough", "rough", "grass", 0.080, 0.8, 0.50, 1.0),
         Cover("deep", "deep rough", "grass", 0.130, 1.0, 0.55, 2.0),
-        Cover("heather", "heather or tussock", "grass", 0.160, 1.25, 0.40, 1.5),
+        Cover("heather", "heather/tussock", "grass", 0.160, 1.25, 0.40, 1.5),
         Cover("bare", "bare earth", "bare", 0.0, 0.0, 0.20, friction=0.36),
         Cover("hard-pan", "hard-pan", "bare", 0.0, 0.0, 0.03, friction=0.38),
         Cover("mud", "mud", "bare", 0.014, 0.0, 0.95, 0.1, friction=0.20),

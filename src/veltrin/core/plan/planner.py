@@ -123,6 +123,7 @@ class Sieved:
     leave: Vec
     cost: Vec
     hard: Vec
+    strike_hard: Vec
     doubts: Doubts
 
 
@@ -137,7 +138,9 @@ def sieve(
     ease = np.array([c.method.difficulty for c in candidates])
     rolls = np.array([c.method.rolls for c in candidates])
     hard = slope_difficulty(question.slope) * grass_difficulty(question.lie) * club_difficulty(loft, rolls) * ease
-    odds = strike_odds(batch, question.lie, solved.played.contact, scatter, solved.swing, hard)
+    # Thick grass hides the ball and turns the face; it widens where the arc bottoms out less than where the ball goes.
+    strike_hard = hard / math.sqrt(grass_difficulty(question.lie))
+    odds = strike_odds(batch, question.lie, solved.played.contact, scatter, solved.swing, strike_hard)
     reasons = [reason_against(i, c, solved, odds[i], question.lie) for i, c in enumerate(candidates)]
     out = [
         c.fell(reason, line.flag_m - float(solved.full_total[i]) if solved.short[i] else None)
@@ -153,7 +156,7 @@ def sieve(
         leave[good] = typical_leave(part, world, solved.swing[good], solved.aim[good], scatter, hard[good], doubted)
     fail = np.array([1.0 - o.clean for o in odds])
     cost = cost_of(leave + FAILED_LEAVE * fail * line.flag_m, loft, known_loft)
-    return Sieved(candidates, batch, solved, odds, out, good, leave, cost, hard, doubts)
+    return Sieved(candidates, batch, solved, odds, out, good, leave, cost, hard, strike_hard, doubts)
 
 
 def struck_calls(
@@ -166,7 +169,8 @@ def struck_calls(
         part = found.batch.take(struck)
         aimed = (solved.swing[struck], solved.aim[struck])
         scatter, doubts = question.player.scatter, found.doubts.take(struck)
-        made = spreads_of(part, world, question.line, *aimed, scatter, found.hard[struck], doubts)
+        hard = (found.hard[struck], found.strike_hard[struck])
+        made = spreads_of(part, world, question.line, *aimed, scatter, *hard, doubts)
         spreads = dict(zip((int(i) for i in struck), made, strict=True))
         leave[struck] = [s.mean_leave_m for s in made]
         cost[struck] = cost_of(leave[struck], solved.played.delivery.delivered_loft[struck], known_loft)

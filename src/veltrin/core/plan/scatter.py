@@ -19,12 +19,20 @@ WORST_SHARE = 0.05
 
 
 def spreads_of(
-    batch: Batch, world: World, line: Line, swing: Vec, aim: Vec, scatter: Scatter, difficulty: Vec, doubts: Doubts
+    batch: Batch,
+    world: World,
+    line: Line,
+    swing: Vec,
+    aim: Vec,
+    scatter: Scatter,
+    difficulty: Vec,
+    strike_difficulty: Vec,
+    doubts: Doubts,
 ) -> list[Spread]:
     """Strike each call STRIKES times, off in speed, face, loft, low point, depth, and firmness and surround as read."""
     n = batch.count
     draws = even_normals(STRIKES, 7)
-    along, deep = strike_scatter(scatter, swing, difficulty)
+    along, deep = strike_scatter(scatter, swing, strike_difficulty)
 
     def each(sigma: Vec, kind: int) -> Vec:
         return np.outer(sigma, draws[:, kind]).ravel()

@@ -43,16 +43,25 @@ function GrassRow(props: RowProps) {
       <dt className="text-quiet">grass</dt>
       <dd>
         <Value {...props} read="grass" shown={`${reading.grass} mm`} />
-        {', '}
-        <Value {...props} read="density" shown={`${reading.density} % dense`} />
-        {', '}
-        <Choice
-          label="Growth"
-          value={reading.growth}
-          options={GROWTHS.map((value) => ({ value, words: GROWTH_WORDS[value] }))}
-          onChange={(growth) => useBench.getState().set({ growth })}
-        />
+        {coverOf(reading.cover).group === 'grass' && <GrassKind {...props} />}
       </dd>
+    </>
+  )
+}
+
+function GrassKind(props: RowProps) {
+  const { reading } = props
+  return (
+    <>
+      {', '}
+      <Value {...props} read="density" shown={`${reading.density} % dense`} />
+      {', '}
+      <Choice
+        label="Growth"
+        value={reading.growth}
+        options={GROWTHS.map((value) => ({ value, words: GROWTH_WORDS[value] }))}
+        onChange={(growth) => useBench.getState().set({ growth })}
+      />
     </>
   )
 }
