@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import shutil
 import socket
 import threading
 import time
@@ -25,10 +26,23 @@ def store(tmp_path: Path) -> Iterator[Store]:
     opened.close()
 
 
+@pytest.fixture(scope="session")
+def filled(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """A database with the demo data, made once; tests get copies."""
+    path = tmp_path_factory.mktemp("filled") / "veltrin.sqlite3"
+    made = open_store(path)
+    fill(made)
+    made.close()
+    return path
+
+
 @pytest.fixture
-def demo_store(store: Store) -> Store:
-    fill(store)
-    return store
+def demo_store(filled: Path, tmp_path: Path) -> Iterator[Store]:
+    path = tmp_path / "demo.sqlite3"
+    shutil.copyfile(filled, path)
+    opened = open_store(path)
+    yield opened
+    opened.close()
 
 
 @pytest.fixture
@@ -63,11 +77,9 @@ class Running:
 
 
 @pytest.fixture
-def running(tmp_path: Path) -> Iterator[Running]:
+def running(demo_store: Store) -> Iterator[Running]:
     """The demo, served."""
-    store = open_store(tmp_path / "served.sqlite3")
-    fill(store)
-    with Running(store) as server:
+    with Running(demo_store) as server:
         yield server
 
 
