@@ -58,7 +58,7 @@ def plausible(call: Call) -> None:
 
 @pytest.mark.parametrize("lie", GRID, ids=lambda lie: f"{lie.cover.name} {lie.sunk:.2f} {lie.wet:g}")
 def test_every_lie_gives_calls_or_reasons_for_every_method(lie: Lie) -> None:
-    for fall, side, flag in ((0.0, 0.0, 14.0), (7.0, -5.0, 95.0), (-8.0, 6.0, 30.0)):
+    for fall, side, flag in ((-4.0, 3.0, 14.0), (7.0, -5.0, 95.0)):
         found = plan_shot(question(fall, side, flag, lie=lie))
         told = {c.method_id for c in found.calls} | {f.method_id for f in found.fell_out}
         assert told == set(CATALOGUE)
