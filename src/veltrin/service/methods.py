@@ -7,7 +7,7 @@ from veltrin.core.plan import compare_schools
 from veltrin.service.contracts.methods import CatalogueOut, DisputeOut, SchoolsResponse, Stand
 from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.contracts.players import PlayerOut
-from veltrin.service.plan import find_player
+from veltrin.service.plan import find_asked
 from veltrin.service.players import find_stored, show_player
 from veltrin.service.translate import method_out, question_in, schools_out
 from veltrin.store.engine import Store
@@ -24,7 +24,7 @@ def catalogue() -> CatalogueOut:
 
 def schools(store: Store | None, request: PlanRequest) -> SchoolsResponse:
     """Every method for one question, each with its best club. Pins and exclusions don't count here."""
-    return schools_out(compare_schools(question_in(request, find_player(store, request))))
+    return schools_out(compare_schools(question_in(request, find_asked(store, request).player)))
 
 
 def set_stand(store: Store, player_id: str, method_id: str, stand: Stand | None) -> PlayerOut:

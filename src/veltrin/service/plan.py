@@ -2,40 +2,38 @@
 
 from __future__ import annotations
 
-from veltrin.core.kit import Player
 from veltrin.core.methods import method_named
 from veltrin.core.plan import plan_shot
 from veltrin.service.contracts.plan import PlanRequest, PlanResponse
 from veltrin.service.players import find_stored
 from veltrin.service.translate import club_in, plan_out, player_in, question_in
 from veltrin.store.engine import Store
+from veltrin.store.repositories.players import StoredPlayer
 
 
-def find_player(store: Store | None, request: PlanRequest) -> Player:
-    """Take the player from the question itself, or load the stored one."""
-    if request.player is not None:
-        return player_in("inline", request.player, tuple(club_in(c) for c in request.player.clubs))
-    return find_stored(require_store(store), str(request.player_id)).player
+def find_asked(store: Store | None, request: PlanRequest) -> StoredPlayer:
+    """Take the player from the question itself, or load the stored one, with what is pinned and left out."""
+    inline = request.player
+    if inline is None:
+        assert store is not None, "without a store the question carries its player (contract)"
+        return find_stored(store, str(request.player_id))
+    player = player_in("inline", inline, tuple(club_in(c) for c in inline.clubs))
+    stands = dict.fromkeys(inline.pinned, "pinned") | dict.fromkeys(inline.excluded, "excluded")
+    return StoredPlayer(player, inline.note, stands)
 
 
-def require_store(store: Store | None) -> Store:
-    """The store; without one the question carries its player (contract)."""
-    assert store is not None, "a question without a store carries its player"
-    return store
+def _check_stands(request: PlanRequest) -> None:
+    """Refuse pins of methods there are not; stored ones were checked when they were set."""
+    if request.player is None:
+        return
+    for field, ids in (("pinned", request.player.pinned), ("excluded", request.player.excluded)):
+        for method_id in ids:
+            method_named(method_id, f"player.{field}")
 
 
 def plan(store: Store | None, request: PlanRequest) -> PlanResponse:
     """Plan the shot and say it in the contract's terms."""
-    return plan_out(plan_shot(question_in(request, find_player(store, request), *_stands(store, request))))
-
-
-def _stands(store: Store | None, request: PlanRequest) -> tuple[frozenset[str], frozenset[str]]:
-    """Methods pinned and left out for the player of the question."""
-    if request.player is not None:
-        for field, ids in (("pinned", request.player.pinned), ("excluded", request.player.excluded)):
-            for method_id in ids:
-                method_named(method_id, f"player.{field}")
-        return frozenset(request.player.pinned), frozenset(request.player.excluded)
-    stands = find_stored(require_store(store), str(request.player_id)).stands
-    pinned = frozenset(m for m, stand in stands.items() if stand == "pinned")
-    return pinned, frozenset(stands) - pinned
+    asked = find_asked(store, request)
+    _check_stands(request)
+    pinned = frozenset(m for m, stand in asked.stands.items() if stand == "pinned")
+    return plan_out(plan_shot(question_in(request, asked.player, pinned, frozenset(asked.stands) - pinned)))

@@ -5,7 +5,7 @@ from __future__ import annotations
 from veltrin.service.contracts.plan import CallOut, PlanRequest
 from veltrin.service.contracts.record import SettingsBody, ShotNew, ShotOut
 from veltrin.service.errors import ConflictError, NotFoundError
-from veltrin.service.plan import find_player, plan
+from veltrin.service.plan import find_asked, plan
 from veltrin.store.engine import Store
 from veltrin.store.repositories import settings as setting_rows
 from veltrin.store.repositories import shots as shot_rows
@@ -51,7 +51,7 @@ def keep_shot(store: Store, body: ShotNew) -> ShotOut:
         raise ConflictError(
             "request.player_id", "a shot is kept for a stored player.", "Add the player first, then give player_id."
         )
-    player = find_player(store, body.request)
+    player = find_asked(store, body.request).player
     question = body.request.model_copy(update={"only": [body.call_id], "detail_for": []})
     calls = plan(store, question).calls
     if not calls:

@@ -29,14 +29,13 @@ export const catalogueQuery = queryOptions({
 })
 
 /** Every method for a request, side by side. */
-export function schoolsQuery(request: PlanRequest | null) {
+export function schoolsQuery(request: PlanRequest) {
   return queryOptions({
     queryKey: ['schools', request],
-    enabled: request !== null,
     placeholderData: keepPreviousData,
     staleTime: Infinity,
     queryFn: async ({ signal }) => {
-      const answer = await client.POST('/api/schools', { body: request as PlanRequest, signal })
+      const answer = await client.POST('/api/schools', { body: request, signal })
       return unwrap(answer) as SchoolsResponse
     },
   })

@@ -18,7 +18,7 @@ function arcPath(arc: ArcShape, mm: number): string {
   return polyline(points)
 }
 
-export function arcsOf(setup: Setup): { good: ArcShape; bare: ArcShape; differs: boolean } {
+function arcsOf(setup: Setup): { good: ArcShape; bare: ArcShape; differs: boolean } {
   const radius = setup.arc_m
   const depth = setup.low_point_m ** 2 / (2 * radius) - setup.edge_m
   const good = { low: setup.low_point_m, radius, depth }

@@ -1,4 +1,4 @@
-import { coverOf, type CoverName } from '../lib/covers'
+import { BALL_MM, coverOf, type CoverName } from '../lib/covers'
 
 interface CoverProps {
   id: string
@@ -16,7 +16,6 @@ interface CoverProps {
   reach: number
 }
 
-const BALL_MM = 42.67
 const LEAN = { with: 9, across: 0, against: -9 }
 
 interface BladesProps {

@@ -1,5 +1,5 @@
 import type { Call } from '../api/client'
-import { coverOf, hasGrass } from '../lib/covers'
+import { BALL_MM, coverOf, hasGrass } from '../lib/covers'
 import { RAD } from '../lib/geometry'
 import { deepest, RANGES, snap, type NumberKey, type Reading } from '../lib/reading'
 import type { Units } from '../lib/units'
@@ -12,7 +12,6 @@ import { Hatches } from './hatch'
 const GROUND_W = 372
 const GROUND_H = 298
 const MM = 1.05 // pixels per millimetre, everything in this drawing
-const BALL_MM = 42.67
 const BALL = BALL_MM * MM
 const ORIGIN = { x: 172, y: 134 }
 const REACH = 320
@@ -29,7 +28,7 @@ function turned(along: number, down: number, tilt: number) {
   }
 }
 
-export interface GroundProps {
+interface GroundProps {
   reading: Reading
   call: Call | undefined
   units: Units

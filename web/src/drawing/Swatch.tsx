@@ -1,4 +1,4 @@
-import { coverOf, type CoverName } from '../lib/covers'
+import { BALL_MM, coverOf, type CoverName } from '../lib/covers'
 import { CoverBehind, CoverFront } from './GroundCover'
 import { Hatches } from './hatch'
 
@@ -9,13 +9,13 @@ const MM = 0.36
 /** A cover drawn small, with the ball as it usually lies in it. */
 export function Swatch({ cover, sunk }: { cover: CoverName; sunk?: number }) {
   const usual = coverOf(cover)
-  const ball = 42.67 * MM
+  const ball = BALL_MM * MM
   const shape = {
     id: `swatch-${cover}`,
     cover,
     mm: MM,
     top: usual.mm,
-    over: (sunk ?? usual.usual_sunk) * 42.67,
+    over: (sunk ?? usual.usual_sunk) * BALL_MM,
     density: usual.density * 100,
     growth: 'across' as const,
     sand: 100,

@@ -15,6 +15,9 @@ export interface Cover {
   usual_sunk: number
 }
 
+/** The ball is the ruler of every drawing. */
+export const BALL_MM = 42.67
+
 /** What the ball may lie in or on, as the server has it. */
 export const COVER_LIST = ground.covers as readonly Cover[]
 export const COVER_NAMES = COVER_LIST.map((cover) => cover.name)

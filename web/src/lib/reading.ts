@@ -1,4 +1,4 @@
-import { coverOf, hasGrass, type CoverName } from './covers'
+import { BALL_MM, coverOf, hasGrass, type CoverName } from './covers'
 
 /** Everything the coach has read and chosen on the Bench. Metres and degrees; right is positive. */
 export interface Reading {
@@ -79,8 +79,6 @@ export const GROWTHS = ['with', 'across', 'against'] as const
 export const WETS = { dry: 0, damp: 0.5, wet: 1 } as const
 export type WetName = keyof typeof WETS
 export const WET_NAMES = Object.keys(WETS) as WetName[]
-
-const BALL_MM = 42.67
 
 /** How deep the ball can lie, in balls: down to the soil, on the step. */
 export function deepest(reading: Pick<Reading, 'cover' | 'grass'>): number {

@@ -1,5 +1,5 @@
 import type { Call, Odds, Player, Setup } from '../api/client'
-import { coverOf, type CoverGroup } from './covers'
+import { BALL_MM, coverOf, type CoverGroup } from './covers'
 import type { Reading } from './reading'
 import { distance, halfDegree, show, small, trim, type Units } from './units'
 
@@ -34,8 +34,8 @@ export function seatWords(sunk: number, group: CoverGroup, units: Units): string
   if (group === 'grass' || group === 'collar') return sunkWords(sunk, units)
   if (sunk < 0.03) return 'on top'
   if (group === 'sand' && sunk >= 0.9) return 'buried'
-  if (sunk < 0.35 && units.small === 'cm') return `${Math.round(sunk * 42.67)} mm down`
-  return `${small(sunk * 0.04267, units)} down`
+  if (sunk < 0.35 && units.small === 'cm') return `${Math.round(sunk * BALL_MM)} mm down`
+  return `${small((sunk * BALL_MM) / 1000, units)} down`
 }
 
 /** How the ball lies in its grass. */
@@ -47,7 +47,7 @@ export function sunkWords(sunk: number, units: Units): string {
   if (sunk < 0.63) return 'half down'
   if (sunk < 0.9) return 'three quarters down'
   if (sunk < 1.08) return 'level with the tips'
-  return `${small((sunk - 1) * 0.04267, units)} below the tips`
+  return `${small(((sunk - 1) * BALL_MM) / 1000, units)} below the tips`
 }
 
 function sideName(value: number): string {
@@ -204,8 +204,6 @@ export function conditionWords(temperature: string, altitude: string, humidity: 
   return `${temperature}, ${altitude} up, ${trim(humidity, 0)} % damp, calm`
 }
 
-const round = (share: number) => Math.round(share)
-
 const MOST_EARLY_M = 0.1195
 const MOST_DEEP_M = 0.0119
 
@@ -225,27 +223,29 @@ export function offWords(setup: Setup, odds: Odds, units: Units): string {
 export function oddsWords(odds: Odds, isSplash: boolean): string {
   const [heavy, thin] = isSplash ? ['stuck', 'skulled'] : ['heavy', 'thin']
   const parts = [
-    `clean ${round(odds.clean_pct)} %`,
-    ...(odds.heavy_pct >= 0.5 ? [`${heavy} ${round(odds.heavy_pct)} %`] : []),
-    ...(odds.thin_pct >= 0.5 ? [`${thin} ${round(odds.thin_pct)} %`] : []),
+    `clean ${Math.round(odds.clean_pct)} %`,
+    ...(odds.heavy_pct >= 0.5 ? [`${heavy} ${Math.round(odds.heavy_pct)} %`] : []),
+    ...(odds.thin_pct >= 0.5 ? [`${thin} ${Math.round(odds.thin_pct)} %`] : []),
   ]
   return parts.join(', ')
+}
+
+function fromFlag(metres: number, units: Units): string {
+  return `${distance(Math.abs(metres), units)} ${units.distance} ${metres < 0 ? 'short' : 'past'}`
 }
 
 /** The middle eight tenths of many strikes, along the line. */
 export function spreadWords(call: Call, units: Units): string | null {
   const { spread } = call
   if (!spread) return null
-  const far = (metres: number) =>
-    `${distance(Math.abs(metres), units)} ${units.distance} ${metres < 0 ? 'short' : 'past'}`
-  return `8 of 10 end from ${far(spread.short_m)} to ${far(spread.long_m)}`
+  return `8 of 10 end from ${fromFlag(spread.short_m, units)} to ${fromFlag(spread.long_m, units)}`
 }
 
 /** Where the worst twentieth of many strikes ends. */
 export function worstWords(call: Call, units: Units): string | null {
   const { spread } = call
   if (!spread) return null
-  const end = `${distance(Math.abs(spread.worst_along_m), units)} ${units.distance} ${spread.worst_along_m < 0 ? 'short' : 'past'}`
+  const end = fromFlag(spread.worst_along_m, units)
   return spread.worst_is === 'thin' ? `thin, ${end}` : end
 }
 

@@ -11,8 +11,6 @@ from typing import Literal
 
 from veltrin.core.ground import Lie, Slope
 
-LOCAL_RULES = "The committee and local rules decide."
-
 STEEP_RAD = math.radians(10.0)
 WET_STEEP_RAD = math.radians(5.0)
 FROZEN_C = 1.0

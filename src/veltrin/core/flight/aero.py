@@ -15,6 +15,15 @@ SPIN_DECAY = 2.0e-5
 
 
 @njit(cache=True, inline="always")
+def _subcritical_share(reynolds: float) -> float:
+    """How far below the drag crisis a ball is: 0 from 7e4 up, 1 at and below 4e4, smooth in between."""
+    if reynolds >= REYNOLDS_LOW:
+        return 0.0
+    t = (REYNOLDS_LOW - max(reynolds, SUBCRITICAL_REYNOLDS)) / (REYNOLDS_LOW - SUBCRITICAL_REYNOLDS)
+    return t * t * (3.0 - 2.0 * t)
+
+
+@njit(cache=True, inline="always")
 def drag_coefficient(reynolds: float, spin_ratio: float) -> float:
     """Drag coefficient C_D at Reynolds number (on the diameter) and spin ratio W = r omega / v.
 
@@ -26,11 +35,7 @@ def drag_coefficient(reynolds: float, spin_ratio: float) -> float:
     w = min(spin_ratio, SPIN_RATIO_HIGH)
     held = min(max(reynolds, REYNOLDS_LOW), REYNOLDS_HIGH)
     base = 0.24 + 0.06 * math.sin(math.pi * (held - 9.0e4) / 2.0e5)
-    if reynolds < REYNOLDS_LOW:
-        t = (REYNOLDS_LOW - max(reynolds, SUBCRITICAL_REYNOLDS)) / (REYNOLDS_LOW - SUBCRITICAL_REYNOLDS)
-        share = t * t * (3.0 - 2.0 * t)
-        return base + 0.18 * w + (SUBCRITICAL_DRAG - base - 0.18 * w) * share
-    return base + 0.18 * w
+    return base + 0.18 * w + (SUBCRITICAL_DRAG - base - 0.18 * w) * _subcritical_share(reynolds)
 
 
 @njit(cache=True, inline="always")
@@ -41,7 +46,4 @@ def lift_coefficient(reynolds: float, spin_ratio: float) -> float:
     (judgement; a chip of 33 deg comes down at little more than 33).
     """
     lift = 0.54 * min(spin_ratio, SPIN_RATIO_HIGH) ** 0.4
-    if reynolds < REYNOLDS_LOW:
-        t = (REYNOLDS_LOW - max(reynolds, SUBCRITICAL_REYNOLDS)) / (REYNOLDS_LOW - SUBCRITICAL_REYNOLDS)
-        lift *= 1.0 - (1.0 - SUBCRITICAL_LIFT) * t * t * (3.0 - 2.0 * t)
-    return lift  # type: ignore[no-any-return]
+    return lift * (1.0 - (1.0 - SUBCRITICAL_LIFT) * _subcritical_share(reynolds))  # type: ignore[no-any-return]

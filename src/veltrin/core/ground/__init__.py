@@ -10,7 +10,7 @@ from veltrin.core.ground.grass import (
     way_through,
 )
 from veltrin.core.ground.helps import HELPS, Help, Measured, rise_over_run
-from veltrin.core.ground.lie import BALL_M, CLEAN, Growth, Lie
+from veltrin.core.ground.lie import BALL_M, CLEAN, LIP_ROLLED_M, Growth, Lie
 from veltrin.core.ground.slope import MAX_SLOPE_RAD, Slope, ground_frame, slope_along
 
 __all__ = [
@@ -19,6 +19,7 @@ __all__ = [
     "CLEAN_DRY_FRICTION",
     "COVERS",
     "HELPS",
+    "LIP_ROLLED_M",
     "MAX_SLOPE_RAD",
     "Bed",
     "Cover",

@@ -26,6 +26,9 @@ FULL_SAND_M = 0.05
 
 MOST_HEIGHT_M = 0.2
 
+LIP_ROLLED_M = 0.12
+"""A lip lower than this lets a rolling ball climb out. Judgement."""
+
 
 @dataclass(frozen=True)
 class Lie:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 
+from veltrin.core.ground import LIP_ROLLED_M
 from veltrin.core.methods.method import (
     WORTH_ADJUSTING_RAD,
     Case,
@@ -137,12 +138,8 @@ def _full_sole(case: Case) -> Change:
     return _splash(case, open_deg=12.0, stance_deg=8.0, widen_m=0.06, steep_deg=6.0)
 
 
-LIPLESS_M = 0.12
-"""A lip lower than this lets a rolling ball climb out. Judgement."""
-
-
 def _bare_refuses(case: Case) -> str | None:
-    lip = None if case.lie.lip_m <= LIPLESS_M else "won't get over the lip"
+    lip = None if case.lie.lip_m <= LIP_ROLLED_M else "won't get over the lip"
     sits = None if _firm(case) and case.lie.sunk <= 0.1 else "is for firm sand with the ball on top"
     return first_reason(sand_only(case), near_only(case), sits, lip)
 

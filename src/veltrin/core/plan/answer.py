@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import replace
+from typing import NamedTuple
 
 import numpy as np
 
@@ -15,7 +16,7 @@ from veltrin.core.plan.ledgers import ledgers_of
 from veltrin.core.plan.model import Call, Detail, Ghost, Line, Odds, SetupNote
 from veltrin.core.plan.play import Batch, Played, World, play
 from veltrin.core.plan.solve import Solved
-from veltrin.core.strike import Change, Meeting, meet, stock_stroke
+from veltrin.core.strike import Change, Meeting, Stroke, meet, stock_stroke
 
 _SWING_WORDS = (
     (0.24, "knee to knee"),
@@ -36,16 +37,30 @@ HALF_SHOULDERS = 0.055
 """From breastbone to where the arc of a square stroke bottoms out, over stature. Judgement."""
 
 
-def upright_strikes(played: Played, lie: Lie) -> Meeting:
-    """How the same strokes would meet the ground if the player stood upright with the ball in its stock place."""
-    shift = played.setup.uncorrected_low_point_m - played.setup.low_point_m
-    return meet(lie, played.contact.approach, along_m=shift)
+class Beside(NamedTuple):
+    """What calls are told against, by candidate: the stock stroke, the upright strike, the breastbone ahead (m)."""
+
+    stock: Stroke
+    upright: Meeting
+    breastbone_m: Vec
 
 
-def _note(i: int, method: Method, played: Played, batch: Batch, swing: Vec, upright: Meeting) -> SetupNote:
-    s = played.setup
-    stock = stock_stroke(batch.clubs, batch.stature_m, swing)
-    arms = batch.clubs.arc_m * np.broadcast_to(batch.change.attack_rad, batch.count)
+def beside_of(batch: Batch, solved: Solved, lie: Lie) -> Beside:
+    """Work it out once for all candidates.
+
+    Upright: the player stands to gravity with the ball in its stock place. The arc bottoms out under the lead
+    shoulder, half the shoulders' width ahead of the breastbone; what the arms do to the blow doesn't move that.
+    """
+    played = solved.played
+    low = played.setup.low_point_m
+    upright = meet(lie, played.contact.approach, along_m=played.setup.uncorrected_low_point_m - low)
+    arms = batch.clubs.arc_m * batch.asks("attack_rad")
+    stock = stock_stroke(batch.clubs, batch.stature_m, solved.swing)
+    return Beside(stock, upright, np.asarray(low + arms - HALF_SHOULDERS * batch.stature_m))
+
+
+def _note(i: int, method: Method, played: Played, batch: Batch, beside: Beside) -> SetupNote:
+    s, stock, upright = played.setup, beside.stock, beside.upright
     contact = played.contact
     moved = contact.splash if contact.is_splash[i] else None
     return SetupNote(
@@ -68,14 +83,12 @@ def _note(i: int, method: Method, played: Played, batch: Batch, swing: Vec, upri
         uncorrected_low_point_m=float(s.uncorrected_low_point_m[i]),
         arc_m=float(batch.clubs.arc_m[i]),
         attack_ground_rad=float(s.attack_ground[i]),
-        # The arc bottoms out under the lead shoulder; the breastbone is half the shoulders' width behind that.
-        # What the arms do to the angle of the blow doesn't move it.
-        breastbone_m=float(s.low_point_m[i] + arms[i]) - HALF_SHOULDERS * batch.stature_m,
+        breastbone_m=float(beside.breastbone_m[i]),
         shaft_rad=float(batch.clubs.lie[i] + s.handle[i]),
         hand=method.hand,
         hinge=method.hinge,
         blow=method.blow,
-        entry_m=float(np.ravel(batch.change.entry_m)[i]),
+        entry_m=float(batch.asks("entry_m")[i]),
         mark_m=float(moved.mark_m[i]) if moved else 0.0,
         mark_depth_m=float(moved.depth_m[i]) if moved else 0.0,
         edge_m=float(contact.meeting.edge_m[i]),
@@ -95,7 +108,7 @@ def call_of(
     cost: Vec,
     hard: Vec,
     odds: Odds,
-    upright: Meeting,
+    beside: Beside,
 ) -> Call:
     """Say one solved candidate as a call."""
     played, method, club = solved.played, candidate.method, candidate.club
@@ -136,7 +149,7 @@ def call_of(
         cautions=method.cautions,
         key_words=method.key_words,
         faults=method.faults,
-        setup=_note(i, method, played, batch, solved.swing, upright),
+        setup=_note(i, method, played, batch, beside),
         odds=odds,
     )
 

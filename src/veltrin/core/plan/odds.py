@@ -49,12 +49,9 @@ def strike_scatter(scatter: Scatter, swing: Vec, difficulty: Vec) -> tuple[Vec, 
     return np.asarray(along), np.asarray(deep)
 
 
-def failures(
-    batch: Batch, lie: Lie, contact: Contact, approach: Approach, miss: Miss, meant: Vec | None
-) -> tuple[Mask, Mask]:
-    """Tell heavy and thin of a batch of strikes; `meant` is what a splash as meant carries."""
-    change = batch.change
-    edge, entry = np.zeros(batch.count) + change.edge_m, np.zeros(batch.count) + change.entry_m
+def failures(batch: Batch, lie: Lie, approach: Approach, miss: Miss, meant: Vec | None) -> tuple[Mask, Mask]:
+    """Tell heavy and thin of a batch of strikes; `meant` is what a splash as meant carries, None without any."""
+    edge, entry = batch.asks("edge_m"), batch.asks("entry_m")
     met = meet(lie, approach, miss.along_m, miss.deep_m)
     heavy, thin = met.heavy, met.thin
     on_edge = edge > 0.0
@@ -63,11 +60,11 @@ def failures(
         # Below the equator it pops up, above it presses the ball into the ground.
         heavy = np.where(on_edge, slip > EDGE_SLIP, heavy)
         thin = np.where(on_edge, slip < -EDGE_SLIP, thin)
-    if contact.splash is not None:
+    if meant is not None:
         out = splash(lie, approach, batch.clubs.head_mass, entry, miss.along_m, miss.deep_m)
         is_splash = entry > 0.0
         thin = np.where(is_splash, out.over_edge, thin)
-        stuck = ~out.over_edge & (out.carried < STUCK_SHARE * (out.carried if meant is None else meant))
+        stuck = ~out.over_edge & (out.carried < STUCK_SHARE * meant)
         heavy = np.where(is_splash, stuck, heavy)
     return np.asarray(heavy), np.asarray(thin)
 
@@ -81,14 +78,13 @@ def strike_odds(batch: Batch, lie: Lie, contact: Contact, scatter: Scatter, swin
     miss = Miss(np.outer(along, draws[:, 0]).ravel(), np.outer(deep, draws[:, 1]).ravel())
     meant = None if contact.splash is None else np.repeat(contact.splash.carried, STRIKES)
     many = batch.take(rows)
-    heavy, thin = failures(many, lie, contact, contact.approach.repeat(STRIKES), miss, meant)
+    heavy, thin = failures(many, lie, contact.approach.repeat(STRIKES), miss, meant)
     heavy_share, thin_share = heavy.reshape(n, -1).mean(axis=1), thin.reshape(n, -1).mean(axis=1)
     room = window(lie, contact.approach)
     if contact.splash is not None:
-        entry = np.zeros(n) + batch.change.entry_m
-        sandy = splash_window(lie, contact.approach, batch.clubs.head_mass, entry)
+        sandy = splash_window(lie, contact.approach, batch.clubs.head_mass, batch.asks("entry_m"))
         room = Window(*(np.where(contact.is_splash, s, r) for s, r in zip(sandy, room, strict=True)))
-    laid = np.zeros(n) + batch.change.edge_m > 0.0
+    laid = batch.asks("edge_m") > 0.0
     slip = EDGE_SLIP * BALL_RADIUS_M
     room = Window(room.early_m, np.where(laid, slip, room.deep_m), np.where(laid, slip, room.high_m))
     return [

@@ -12,10 +12,10 @@ from veltrin.core.air import Air, Wind
 from veltrin.core.care import notes_for
 from veltrin.core.constants import GRAVITY_M_S2
 from veltrin.core.geometry import Index, Vec, elevation
-from veltrin.core.ground import BALL_M, Lie, Slope
+from veltrin.core.ground import BALL_M, LIP_ROLLED_M, Lie, Slope
 from veltrin.core.kit import Player
 from veltrin.core.methods.stock import KEPT_CLUB, STOCK_SWING
-from veltrin.core.plan.answer import call_of, upright_strikes, with_detail
+from veltrin.core.plan.answer import beside_of, call_of, with_detail
 from veltrin.core.plan.candidates import Candidate, case_of, list_candidates
 from veltrin.core.plan.model import Call, FellOut, LevelChoice, Line, Odds, Plan, Question, Spread
 from veltrin.core.plan.odds import strike_odds
@@ -50,9 +50,6 @@ LONGEST_JUDGED_RUN_M = 60.0
 
 LEAST_CLEAN = 0.4
 """A way that is struck clean less often than this is no call. Judgement."""
-
-LIP_ROLLED_M = 0.12
-"""A lip lower than this lets a rolling ball climb out. Judgement."""
 
 STRUCK_OFTEN = 12
 """How many of the best calls are struck many times."""
@@ -137,9 +134,10 @@ def sieve(
     loft = solved.played.delivery.delivered_loft
     ease = np.array([c.method.difficulty for c in candidates])
     rolls = np.array([c.method.rolls for c in candidates])
-    hard = slope_difficulty(question.slope) * grass_difficulty(question.lie) * club_difficulty(loft, rolls) * ease
+    thick = grass_difficulty(question.lie)
+    hard = slope_difficulty(question.slope) * thick * club_difficulty(loft, rolls) * ease
     # Thick grass hides the ball and turns the face; it widens where the arc bottoms out less than where the ball goes.
-    strike_hard = hard / math.sqrt(grass_difficulty(question.lie))
+    strike_hard = hard / math.sqrt(thick)
     odds = strike_odds(batch, question.lie, solved.played.contact, scatter, solved.swing, strike_hard)
     reasons = [reason_against(i, c, solved, odds[i], question.lie) for i, c in enumerate(candidates)]
     out = [
@@ -174,13 +172,11 @@ def struck_calls(
         spreads = dict(zip((int(i) for i in struck), made, strict=True))
         leave[struck] = [s.mean_leave_m for s in made]
         cost[struck] = cost_of(leave[struck], solved.played.delivery.delivered_loft[struck], known_loft)
-    upright = upright_strikes(solved.played, question.lie)
+    beside = beside_of(found.batch, solved, question.lie)
     calls = []
     for i in map(int, found.good):
         candidate = found.candidates[i]
-        call = call_of(
-            i, candidate, found.batch, solved, question.line, leave, cost, found.hard, found.odds[i], upright
-        )
+        call = call_of(i, candidate, found.batch, solved, question.line, leave, cost, found.hard, found.odds[i], beside)
         calls.append((replace(call, pinned=candidate.method.id in question.pinned, spread=spreads.get(i)), candidate))
     calls.sort(key=lambda p: (not p[0].pinned, p[0].spread is None, round(p[0].cost_m, 3), p[0].swing, p[0].id))
     return calls

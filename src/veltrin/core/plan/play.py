@@ -60,6 +60,10 @@ class Batch:
         """Number of candidates."""
         return len(self.full_speed)
 
+    def asks(self, name: str) -> Vec:
+        """One number of the change for each candidate, (n,), also where it is the same for all."""
+        return np.broadcast_to(np.asarray(getattr(self.change, name), float), self.count)
+
     def take(self, index: Index) -> Batch:
         """Pick or repeat candidates."""
         values = {f.name: getattr(self.change, f.name) for f in fields(Change)}
@@ -143,7 +147,6 @@ PATH_LEADS_SAND = 0.6
 
 def _contact(batch: Batch, lie: Lie, setup: Setup, loft: Vec, bounce: Vec, miss: Miss) -> Contact:
     """Meet the ground; `loft` and `bounce` against it."""
-    change, none = batch.change, np.zeros(batch.count)
     approach = Approach(
         steep=-setup.attack_ground,
         low_point_m=setup.low_point_m,
@@ -151,9 +154,9 @@ def _contact(batch: Batch, lie: Lie, setup: Setup, loft: Vec, bounce: Vec, miss:
         bounce=bounce,
         arc_m=batch.clubs.arc_m,
         sole_m=batch.clubs.sole_m,
-        engaged=none + change.engaged,
+        engaged=batch.asks("engaged"),
     )
-    entry, edge = none + change.entry_m, none + change.edge_m
+    entry, edge = batch.asks("entry_m"), batch.asks("edge_m")
     is_splash = entry > 0.0
     met = meet(lie, approach, miss.along_m, miss.deep_m)
     # An edge laid on the ball on purpose travels above the ground: only its own height can be missed.
@@ -213,7 +216,7 @@ def play(
     contact = _contact(batch, lie, setup, loft, delivery.effective_bounce, miss)
     met = contact.meeting
     speed = swung * speed_kept(lie, way, snag) * met.kept
-    on_edge = contact.thin | (np.zeros(batch.count) + change.edge_m > 0.0)
+    on_edge = contact.thin | (batch.asks("edge_m") > 0.0)
     face = delivery.face
     if on_edge.any():
         tilt = np.where(on_edge, bladed_elevation(met.edge_m), loft)[:, None]

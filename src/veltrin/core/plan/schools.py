@@ -15,14 +15,16 @@ from veltrin.core.plan.planner import kept_club, make_batch, sieve, struck_calls
 from veltrin.core.plan.play import World
 
 
-def _reason(method_id: str, fell: list[FellOut]) -> str:
+def _reason(method_id: str, refused: list[FellOut], tried: list[FellOut]) -> str:
     """The reason that tells most: one found by trying it, else the one that struck most clubs.
 
     Methods look at the lie before they look at the club, so what strikes most clubs is the lie.
     """
-    mine = [f.reason for f in fell if f.method_id == method_id]
-    tried = [r for r in mine if not r.startswith(("is ", "needs ", "wants ", "has ", "gives way", "would meet"))]
-    return Counter(tried or mine).most_common(1)[0][0]
+    for fell in (tried, refused):
+        reasons = Counter(f.reason for f in fell if f.method_id == method_id)
+        if reasons:
+            return reasons.most_common(1)[0][0]
+    raise AssertionError(f"{method_id} has neither a call nor a reason")
 
 
 def compare_right_handed(question: Question) -> Schools:
@@ -31,12 +33,12 @@ def compare_right_handed(question: Question) -> Schools:
     world = World(question.slope, question.air, question.wind, question.line.landing, question.lie)
     kept, level = kept_club(question)
     known = level.loft_rad if level else None
-    candidates, out = list_candidates(question, kept)
+    candidates, refused = list_candidates(question, kept)
     by_method = {}
-    fell = list(out)
+    tried: list[FellOut] = []
     if candidates:
         found = sieve(question, candidates, kept, known, world)
-        fell += found.fell_out
+        tried = found.fell_out
         best: dict[str, int] = {}
         for i in sorted(map(int, found.good), key=lambda i: float(found.cost[i])):
             best.setdefault(candidates[i].method.id, i)
@@ -46,5 +48,5 @@ def compare_right_handed(question: Question) -> Schools:
             batch = make_batch(question, [c for _, c in pairs], kept)
             by_method = {c.method_id: c for c in with_detail([c for c, _ in pairs], batch, world)}
     return Schools(
-        tuple(SchoolRow(m, by_method.get(m), None if m in by_method else _reason(m, fell)) for m in CATALOGUE)
+        tuple(SchoolRow(m, by_method.get(m), None if m in by_method else _reason(m, refused, tried)) for m in CATALOGUE)
     )

@@ -24,9 +24,10 @@ function drawnCalls(plan: PlanResponse | undefined, chosenId: string): Drawn[] {
   return [{ call: chosen, tone: 'hot' }, ...(other ? [{ call: other, tone: 'second' } as const] : [])]
 }
 
-/** Whether this is the call that the swap note is about: the stock stroke with the club swapped to. */
-function isSwapped(call: Call, swap: Swap | null | undefined): boolean {
-  return call.method_id === 'stock-swing' && call.club_name === swap?.to_club
+/** The swap note where it is about this call: the stock stroke with the club swapped to. */
+function swapOf(call: Call, plan: PlanResponse | undefined): Swap | null {
+  const swap = plan?.swap ?? null
+  return call.method_id === 'stock-swing' && call.club_name === swap?.to_club ? swap : null
 }
 
 interface BenchProps {
@@ -103,7 +104,7 @@ export function Bench({ player, settings, benchKeys, onKept }: BenchProps) {
             reading={reading}
             player={player}
             units={settings}
-            swap={isSwapped(chosen, plan?.swap) ? (plan?.swap ?? null) : null}
+            swap={swapOf(chosen, plan)}
             ledger={ledger}
             onLedger={setLedger}
             onKeep={() => setKeeping(true)}
