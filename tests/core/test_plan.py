@@ -37,24 +37,33 @@ def test_every_call_finishes_at_the_flag(case: tuple[float, float, float]) -> No
     found = plan(*map(float, case))
     assert found.calls, found.fell_out
     for call in found.calls:
-        assert math.hypot(call.total_m - case[2], call.offline_m) <= 0.5, call.id
+        assert math.hypot(call.total_m - call.past_m - call.target.distance_m, 0.0) <= 1e-6, call.id
+        if call.spread is None and call.target.name == "flag":
+            # Where the ground jumps at the flag the ball that ends just beyond is taken.
+            assert -0.5 <= call.past_m <= 0.15 * case[2] + 2.0, call.id
+            assert abs(call.offline_m) <= 0.5, call.id
+        else:
+            # A better finish than the flag is looked for, within a standard deviation and a half of the scatter.
+            assert math.hypot(call.past_m, call.offline_m) <= 1.5 * math.hypot(8.0, 8.0), call.id
 
 
 @pytest.mark.parametrize("case", CASES)
 def test_every_club_with_every_method_is_a_call_or_fell_out_with_a_reason(case: tuple[float, float, float]) -> None:
     found = plan(*map(float, case))
-    seen = {(c.club_id, c.method_id) for c in found.calls} | {(f.club_id, f.method_id) for f in found.fell_out}
+    direct = [c for c in found.calls if c.target.name == "flag"]
+    seen = {(c.club_id, c.method_id) for c in direct} | {(f.club_id, f.method_id) for f in found.fell_out}
     assert seen == {(c.id, m) for c in player().bag for m in CATALOGUE}
-    assert len(found.calls) + len(found.fell_out) == len(seen)
+    assert len(direct) + len(found.fell_out) == len(seen)
     assert all(len(f.reason) > 8 for f in found.fell_out)
 
 
 @pytest.mark.parametrize("case", CASES)
-def test_calls_are_ranked_by_cost(case: tuple[float, float, float]) -> None:
+def test_calls_are_ranked_by_expected_strokes(case: tuple[float, float, float]) -> None:
     found = plan(*map(float, case))
-    costs = [round(c.cost_m, 3) for c in found.calls]
-    assert costs == sorted(costs)
-    assert all(c.cost_m >= c.leave_m for c in found.calls)
+    for are_struck in (True, False):
+        scores = [round(c.score, 4) for c in found.calls if (c.spread is not None) is are_struck]
+        assert scores == sorted(scores)
+    assert all(c.score >= c.strokes > 1.0 for c in found.calls)
     assert found.first_id == found.calls[0].id
     if found.second_id:
         second = next(c for c in found.calls if c.id == found.second_id)
@@ -71,7 +80,7 @@ def test_ledgers_add_up_exactly_and_agree_with_the_call(case: tuple[float, float
         ends = {
             "loft": math.degrees(call.delivered_loft_rad),
             "bounce": math.degrees(call.effective_bounce_rad),
-            "aim": math.degrees(call.aim_rad),
+            "aim": math.degrees(call.aim_rad - call.target.bearing_rad),
             "distance": call.total_m,
         }
         for name, end in ends.items():

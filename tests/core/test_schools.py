@@ -48,7 +48,7 @@ def plausible(call: Call) -> None:
         assert math.isfinite(value), call.id
     assert 0.05 <= call.swing <= 1.0, call.id
     assert call.spin_rad_s * 60 / (2 * math.pi) < 14_000, call.id
-    assert abs(call.aim_rad) < math.radians(40), call.id
+    assert abs(call.aim_rad - call.target.bearing_rad) < math.radians(40), call.id
     odds = call.odds
     assert odds.clean + odds.heavy + odds.thin == pytest.approx(1.0), call.id
     assert min(odds.clean, odds.heavy, odds.thin) >= 0, call.id
@@ -151,12 +151,15 @@ def test_the_spread_counts_every_strike() -> None:
         assert s.short_m < s.long_m
         # The worst twentieth is beyond the middle eight tenths.
         assert math.hypot(s.worst_along_m, s.worst_across_m) > max(abs(s.short_m), abs(s.long_m)) * 0.95
-        assert 0.0 <= s.on_green <= 1.0
+        assert sum(share.share for share in s.shares) == pytest.approx(1.0)
+        assert s.strokes == pytest.approx(float(s.costs.mean()))
+        assert s.leave80_m == pytest.approx(float(np.quantile(ends, 0.8)))
 
 
-def test_calls_struck_often_are_ranked_by_mean_leave_and_known_flight() -> None:
+def test_calls_struck_often_are_ranked_by_strokes_and_known_flight() -> None:
     struck = [c for c in plan_shot(question(0, 0, 30)).calls if c.spread]
-    assert [c.cost_m for c in struck] == sorted(c.cost_m for c in struck)
+    assert [c.score for c in struck] == sorted(c.score for c in struck)
+    assert all(c.score >= c.strokes for c in struck)
 
 
 def test_neutral_chip_with_a_58_is_the_measured_one() -> None:

@@ -13,7 +13,7 @@ from fastapi.responses import FileResponse, PlainTextResponse
 from fastapi.staticfiles import StaticFiles
 
 from veltrin.api import errors
-from veltrin.api.routes import ground, people, shots
+from veltrin.api.routes import ground, lines, people, shots
 from veltrin.service.contracts.errors import ErrorBody
 from veltrin.service.contracts.record import HealthOut
 from veltrin.service.store import Store
@@ -56,6 +56,7 @@ def _api() -> APIRouter:
     api.include_router(people.router)
     api.include_router(shots.router)
     api.include_router(ground.router)
+    api.include_router(lines.router)
     return api
 
 

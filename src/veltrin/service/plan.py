@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from veltrin.core.methods import method_named
-from veltrin.core.plan import plan_shot
+from veltrin.core.plan import Question, plan_shot, plan_stages
 from veltrin.service.contracts.plan import PlanRequest, PlanResponse
 from veltrin.service.players import find_stored
 from veltrin.service.translate import club_in, plan_out, player_in, question_in
@@ -31,9 +33,19 @@ def _check_stands(request: PlanRequest) -> None:
             method_named(method_id, f"player.{field}")
 
 
-def plan(store: Store | None, request: PlanRequest) -> PlanResponse:
-    """Plan the shot and say it in the contract's terms."""
+def question_of(store: Store | None, request: PlanRequest) -> Question:
+    """The question in the core's terms, with what is pinned and left out for its player."""
     asked = find_asked(store, request)
     _check_stands(request)
     pinned = frozenset(m for m, stand in asked.stands.items() if stand == "pinned")
-    return plan_out(plan_shot(question_in(request, asked.player, pinned, frozenset(asked.stands) - pinned)))
+    return question_in(request, asked.player, pinned, frozenset(asked.stands) - pinned)
+
+
+def plan_by_stages(store: Store | None, request: PlanRequest) -> Iterator[PlanResponse]:
+    """The plan in stages: the fast answer, then with risk."""
+    return (plan_out(stage) for stage in plan_stages(question_of(store, request)))
+
+
+def plan(store: Store | None, request: PlanRequest) -> PlanResponse:
+    """Plan the shot and say it in the contract's terms."""
+    return plan_out(plan_shot(question_of(store, request)))

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from veltrin.service.contracts.plan import CallOut, PlanRequest
+from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.contracts.record import SettingsBody, ShotNew, ShotOut
 from veltrin.service.errors import ConflictError, NotFoundError
 from veltrin.service.plan import find_asked, plan
+from veltrin.service.words import summary_of
 from veltrin.store.engine import Store
 from veltrin.store.repositories import settings as setting_rows
 from veltrin.store.repositories import shots as shot_rows
@@ -26,12 +27,6 @@ def write_settings(store: Store, body: SettingsBody) -> SettingsBody:
     return body
 
 
-def _summary(call: CallOut) -> str:
-    side = "right" if call.aim_deg > 0 else "left"
-    aim = "at the flag" if abs(call.aim_deg) < 0.25 else f"{abs(call.aim_deg):.1f}° {side}"
-    return f"{call.club_name}, {call.method_name.lower()}, {call.swing_words}, aim {aim}"
-
-
 def _out(stored: StoredShot) -> ShotOut:
     return ShotOut(
         id=stored.id,
@@ -41,6 +36,8 @@ def _out(stored: StoredShot) -> ShotOut:
         player_name=stored.player_name,
         call_id=stored.call_id,
         summary=stored.summary,
+        say=list(stored.say),
+        on_card=stored.on_card,
         request=PlanRequest.model_validate_json(stored.request_json),
     )
 
@@ -65,7 +62,9 @@ def keep_shot(store: Store, body: ShotNew) -> ShotOut:
             player_id=player.id,
             call_id=body.call_id,
             note=body.note,
-            summary=_summary(calls[0]),
+            summary=summary_of(calls[0]),
+            say=tuple(calls[0].key_words),
+            on_card=body.on_card,
             request_json=plain.model_dump_json(),
         )
     return _out(stored)
@@ -85,6 +84,15 @@ def show_shot(store: Store, shot_id: int) -> ShotOut:
     """One kept shot."""
     with store.session() as session:
         found = shot_rows.load(session, shot_id)
+    if found is None:
+        raise _no_shot(shot_id)
+    return _out(found)
+
+
+def put_on_card(store: Store, shot_id: int, on_card: bool) -> ShotOut:
+    """Put a kept shot on its player's card, or take it off."""
+    with store.session() as session:
+        found = shot_rows.set_card(session, shot_id, on_card)
     if found is None:
         raise _no_shot(shot_id)
     return _out(found)

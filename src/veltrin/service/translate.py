@@ -7,40 +7,40 @@ import math
 from veltrin.core.air import Air, Wind
 from veltrin.core.geometry import Vec
 from veltrin.core.ground import Lie, Slope, cover_named
+from veltrin.core.hole import kind_named
 from veltrin.core.kit import Club, Player, Scatter
 from veltrin.core.methods import HAND_WORDS, Method
-from veltrin.core.plan import Call, LedgerRow, Line, Odds, Plan, Question, Schools, Spread, Swap
-from veltrin.core.run import FIRMNESS, Landing, surface_named
+from veltrin.core.plan import Call, LedgerRow, Odds, Plan, Question, Schools, Share, Spread, Swap
+from veltrin.core.plan.target import Target
+from veltrin.core.run import Landing, surface_named
 from veltrin.core.units import RAD_S_PER_RPM
 from veltrin.service.contracts.methods import MethodOut, SchoolRowOut, SchoolsResponse
 from veltrin.service.contracts.plan import (
     CallOut,
     CareOut,
     DetailOut,
+    DoubtsIn,
     FaultOut,
     FellOutOut,
     GhostOut,
     LedgerRowOut,
     LedgersOut,
     LieIn,
-    LineIn,
     OddsOut,
     PlanRequest,
     PlanResponse,
     Points,
     SetupOut,
+    ShareOut,
     SpreadOut,
     SwapOut,
+    TargetOut,
 )
 from veltrin.service.contracts.players import ClubOut, PlayerInline, PlayerNew
 from veltrin.service.contracts.world import AirIn, LandingIn, WindIn
+from veltrin.service.translate_line import firmness_share, line_in
 
 deg, rad = math.degrees, math.radians
-
-
-def firmness_share(firmness: str | float) -> float:
-    """A firmness word or number on the core's 0..1 scale."""
-    return FIRMNESS[firmness] if isinstance(firmness, str) else float(firmness)
 
 
 def air_in(air: AirIn) -> Air:
@@ -63,20 +63,6 @@ def landing_in(landing: LandingIn) -> Landing:
         fall_rad=rad(landing.fall_deg),
         side_rad=-rad(landing.side_deg),
     )
-
-
-def line_in(line: LineIn) -> Line:
-    """Contract to core; missing edges are put around the flag."""
-    landing = Landing(
-        front_m=line.flag_m - 8.0 if line.green_front_m is None else line.green_front_m,
-        back_m=line.flag_m + 10.0 if line.green_back_m is None else line.green_back_m,
-        surround=surface_named(line.surround),
-        firmness=firmness_share(line.firmness),
-        green_speed_ft=line.green_speed_ft,
-        fall_rad=rad(line.fall_deg),
-        side_rad=-rad(line.side_deg),
-    )
-    return Line(line.flag_m, landing)
 
 
 def club_in(club: ClubOut) -> Club:
@@ -156,7 +142,21 @@ def question_in(
         lie=lie_in(request.lie),
         pinned=pinned,
         excluded=excluded,
+        mood=request.mood,
+        doubts=doubts_in(request.lie.doubts),
     )
+
+
+def doubts_in(doubts: DoubtsIn) -> tuple[tuple[str, float], ...]:
+    """How far readings of the lie are off, as measured, in the core's units."""
+    told = (
+        ("fall", doubts.fall_deg, rad(1.0)),
+        ("side", doubts.side_deg, rad(1.0)),
+        ("sunk", doubts.sunk, 1.0),
+        ("give", doubts.give, 1.0),
+        ("density", doubts.density, 1.0),
+    )
+    return tuple((name, value * unit) for name, value, unit in told if value is not None)
 
 
 def points_out(points: Vec) -> Points:
@@ -228,6 +228,7 @@ def _detail(call: Call) -> DetailOut | None:
             run=points_out(ghost.run),
         ),
         ends=[] if call.spread is None else [_end(x, y) for x, y in call.spread.ends[:ENDS_SHOWN]],
+        outline=[] if call.spread is None else [_end(x, y) for x, y in call.spread.outline],
     )
 
 
@@ -250,6 +251,21 @@ def _odds(odds: Odds) -> OddsOut:
     )
 
 
+def _share(share: Share) -> ShareOut:
+    kind = kind_named(share.kind)
+    return ShareOut(kind=share.kind, words=kind.words, pct=100 * share.share, is_trouble=kind.trouble)
+
+
+def _target(target: Target) -> TargetOut:
+    return TargetOut(
+        name=target.name,
+        x_m=target.x_m,
+        y_m=0.0 - target.y_m,
+        distance_m=target.distance_m,
+        bearing_deg=0.0 - deg(target.bearing_rad),
+    )
+
+
 def _spread(spread: Spread | None) -> SpreadOut | None:
     if spread is None:
         return None
@@ -259,7 +275,11 @@ def _spread(spread: Spread | None) -> SpreadOut | None:
         long_m=spread.long_m,
         left_m=0.0 - spread.left_m,
         right_m=0.0 - spread.right_m,
-        on_green_pct=100 * spread.on_green,
+        leave80_m=spread.leave80_m,
+        shares=[_share(s) for s in spread.shares],
+        next_putt_pct=100 * spread.next_putt,
+        again_pct=100 * spread.again,
+        bad_pct=100 * spread.bad,
         worst_along_m=spread.worst_along_m,
         worst_across_m=0.0 - spread.worst_across_m,
         worst_is=spread.worst_is,
@@ -300,7 +320,12 @@ def call_out(call: Call) -> CallOut:
         delivered_loft_deg=deg(call.delivered_loft_rad),
         effective_bounce_deg=deg(call.effective_bounce_rad),
         leave_m=call.leave_m,
-        cost_m=call.cost_m,
+        target=_target(call.target),
+        past_m=call.past_m,
+        trouble_deg=0.0 - deg(call.trouble_rad),
+        strokes=call.strokes,
+        score=call.score,
+        full_speed_m_s=call.full_speed_m_s,
         difficulty=call.difficulty,
         miss=call.miss,
         wins_when=call.wins_when,
@@ -337,6 +362,10 @@ def plan_out(plan: Plan) -> PlanResponse:
         calls=[call_out(c) for c in plan.calls],
         first_id=plan.first_id,
         second_id=plan.second_id,
+        safe_id=plan.safe_id,
+        direct_id=plan.direct_id,
+        escape_id=plan.escape_id,
+        has_risk=any(c.spread is not None for c in plan.calls),
         fell_out=[
             FellOutOut(
                 club_id=f.club_id,
@@ -344,7 +373,10 @@ def plan_out(plan: Plan) -> PlanResponse:
                 method_id=f.method_id,
                 method_name=f.method_name,
                 reason=f.reason,
+                was_tried=f.was_tried,
                 short_m=f.short_m,
+                need_m_s=f.need_m_s,
+                has_m_s=f.has_m_s,
             )
             for f in plan.fell_out
         ],

@@ -72,6 +72,17 @@ class StandRow(Base):
     stand: Mapped[str] = mapped_column(String(8))
 
 
+class LineRow(Base):
+    """A saved line, as JSON, under a name of its own."""
+
+    __tablename__ = "lines"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(String(60), unique=True)
+    saved_at: Mapped[datetime]
+    line_json: Mapped[str] = mapped_column(Text)
+
+
 class ShotRow(Base):
     """A kept shot: the question as JSON, and the call that was chosen."""
 
@@ -85,4 +96,6 @@ class ShotRow(Base):
     note: Mapped[str] = mapped_column(String(500))
     summary: Mapped[str] = mapped_column(String(200))
     request_json: Mapped[str] = mapped_column(Text)
+    say: Mapped[str] = mapped_column(Text, default="")
+    on_card: Mapped[bool] = mapped_column(default=False)
     player: Mapped[PlayerRow] = relationship(lazy="joined")

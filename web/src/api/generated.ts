@@ -84,6 +84,90 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Lines
+         * @description Saved lines by name.
+         */
+        get: operations["list_lines_api_lines_get"];
+        put?: never;
+        /**
+         * Save Line
+         * @description Save a line; one of the same name is replaced.
+         */
+        post: operations["save_line_api_lines_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lines/geojson": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Write Geojson
+         * @description Write a line as GeoJSON.
+         */
+        post: operations["write_geojson_api_lines_geojson_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lines/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Geojson
+         * @description Read a line from GeoJSON; nothing is saved.
+         */
+        post: operations["read_geojson_api_lines_read_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lines/{line_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Drop Line
+         * @description Delete a saved line.
+         */
+        delete: operations["drop_line_api_lines__line_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/methods": {
         parameters: {
             query?: never;
@@ -118,6 +202,26 @@ export interface paths {
          * @description Plan one shot: ranked calls with set-up, aim, flight and reasons.
          */
         post: operations["plan_api_plan_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/stream": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan By Stages
+         * @description The same, answered in stages, a JSON line each: the calls at once, then with the risk from many strikes.
+         */
+        post: operations["plan_by_stages_api_plan_stream_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -208,6 +312,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sensitivity": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Weigh Readings
+         * @description Which reading would change the call if it were off by its own uncertainty, and where the call holds.
+         */
+        post: operations["weigh_readings_api_sensitivity_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/settings": {
         parameters: {
             query?: never;
@@ -280,6 +404,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shots/{shot_id}/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put On Card
+         * @description Put a kept shot on its player's card, or take it off.
+         */
+        put: operations["put_on_card_api_shots__shot_id__card_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/what-if": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Vary Reading
+         * @description One reading over a range against finish, aim and expected strokes.
+         */
+        post: operations["vary_reading_api_what_if_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/who": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Who Can
+         * @description Who can play the call, who can't, and what each stored player would do.
+         */
+        post: operations["who_can_api_who_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -314,6 +498,34 @@ export interface components {
             temperature_c: number;
         };
         /**
+         * AreaIn
+         * @description A piece of ground drawn on the plan. Later ones lie on top.
+         */
+        AreaIn: {
+            /**
+             * Fall Deg
+             * @description Its own tilt; positive falls away from the player.
+             * @default 0
+             */
+            fall_deg: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "green" | "fringe" | "fairway" | "semi" | "rough" | "deep" | "heather" | "sand" | "bank" | "path" | "trees" | "water" | "out";
+            /**
+             * Points
+             * @description Corners, in order.
+             */
+            points: components["schemas"]["PointIn"][];
+            /**
+             * Side Deg
+             * @description Positive falls to the right.
+             * @default 0
+             */
+            side_deg: number;
+        };
+        /**
          * CallOut
          * @description One feasible way to play it.
          */
@@ -336,11 +548,6 @@ export interface components {
             club_name: string;
             /** Club Speed M S */
             club_speed_m_s: number;
-            /**
-             * Cost M
-             * @description What calls are ranked by: the leave, dearer for an unknown flight.
-             */
-            cost_m: number;
             /** Delivered Loft Deg */
             delivered_loft_deg: number;
             /** Descent Deg */
@@ -354,6 +561,11 @@ export interface components {
             faults: components["schemas"]["FaultOut"][];
             /** Flight S */
             flight_s: number;
+            /**
+             * Full Speed M S
+             * @description Club-head speed of this player's full swing with the club.
+             */
+            full_speed_m_s: number;
             /** Id */
             id: string;
             /** Key Words */
@@ -375,6 +587,11 @@ export interface components {
             /** Offline M */
             offline_m: number;
             /**
+             * Past M
+             * @description Meant to finish so far past the target (negative: short of it).
+             */
+            past_m: number;
+            /**
              * Pinned
              * @description Pinned for this player by the coach.
              */
@@ -383,6 +600,11 @@ export interface components {
             run_m: number;
             /** School */
             school: string;
+            /**
+             * Score
+             * @description What calls are ranked by: strokes, mood and unknown flight in.
+             */
+            score: number;
             setup: components["schemas"]["SetupOut"];
             /** Source */
             source: string;
@@ -392,12 +614,23 @@ export interface components {
             spread: components["schemas"]["SpreadOut"] | null;
             /** Start Deg */
             start_deg: number;
+            /**
+             * Strokes
+             * @description Expected strokes to hole out, this one included.
+             */
+            strokes: number;
             /** Swing */
             swing: number;
             /** Swing Words */
             swing_words: string;
+            target: components["schemas"]["TargetOut"];
             /** Total M */
             total_m: number;
+            /**
+             * Trouble Deg
+             * @description Aim moved so far off the target for trouble, right positive.
+             */
+            trouble_deg: number;
             /**
              * Way
              * @enum {string}
@@ -405,6 +638,14 @@ export interface components {
             way: "club" | "set-up";
             /** Wins When */
             wins_when: string;
+        };
+        /**
+         * CardIn
+         * @description Whether a kept shot is on the player's card.
+         */
+        CardIn: {
+            /** On Card */
+            on_card: boolean;
         };
         /**
          * CareOut
@@ -513,6 +754,14 @@ export interface components {
             ][];
             ghost: components["schemas"]["GhostOut"];
             ledgers: components["schemas"]["LedgersOut"];
+            /**
+             * Outline
+             * @description Outline of the tightest eight tenths of them.
+             */
+            outline: [
+                number,
+                number
+            ][];
             /** Run */
             run: [
                 number,
@@ -587,10 +836,20 @@ export interface components {
             club_id: string;
             /** Club Name */
             club_name: string;
+            /**
+             * Has M S
+             * @description What this player has.
+             */
+            has_m_s: number | null;
             /** Method Id */
             method_id: string;
             /** Method Name */
             method_name: string;
+            /**
+             * Need M S
+             * @description About what club-head speed it would take.
+             */
+            need_m_s: number | null;
             /** Reason */
             reason: string;
             /**
@@ -598,6 +857,11 @@ export interface components {
              * @description How far a full swing stops short of the flag.
              */
             short_m: number | null;
+            /**
+             * Was Tried
+             * @description It was reckoned and failed; else the method refused the lie or the club.
+             */
+            was_tried: boolean;
         };
         /**
          * FlightRequest
@@ -686,6 +950,37 @@ export interface components {
             offline_total_m: number;
             /** Total M */
             total_m: number;
+        };
+        /**
+         * GeoJsonAsk
+         * @description A line to write as GeoJSON: in metres in its own frame, or in WGS 84 when an origin is given.
+         */
+        GeoJsonAsk: {
+            line: components["schemas"]["LineIn"];
+            /**
+             * Name
+             * @description What you call it.
+             */
+            name: string;
+            origin?: components["schemas"]["OriginIn"] | null;
+        };
+        /**
+         * GeoJsonOut
+         * @description A GeoJSON document (RFC 7946).
+         */
+        GeoJsonOut: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * GeoJsonText
+         * @description The text of a GeoJSON file.
+         */
+        GeoJsonText: {
+            /** Text */
+            text: string;
         };
         /**
          * GhostOut
@@ -912,6 +1207,8 @@ export interface components {
          * @description From the ball to the flag and the green around it.
          */
         LineIn: {
+            /** Areas */
+            areas?: components["schemas"]["AreaIn"][];
             /**
              * Fall Deg
              * @description Tilt of the green; positive falls away from the player.
@@ -946,6 +1243,24 @@ export interface components {
              */
             green_speed_ft: number;
             /**
+             * Green Width M
+             * @description Width of the green; default four fifths of its depth, 10 m at least.
+             */
+            green_width_m?: number | null;
+            /**
+             * Land M
+             * @description Where it is to land; default: where it must, to finish at the flag.
+             */
+            land_m?: number | null;
+            /** Obstacles */
+            obstacles?: components["schemas"]["ObstacleIn"][];
+            /**
+             * Rise M
+             * @description Green above the ball; negative: below it.
+             * @default 0
+             */
+            rise_m: number;
+            /**
              * Side Deg
              * @description Tilt of the green; positive falls to the right.
              * @default 0
@@ -958,6 +1273,37 @@ export interface components {
              * @enum {string}
              */
             surround: "fringe" | "fairway" | "semi" | "rough";
+        };
+        /**
+         * LineNew
+         * @description A line to save; one of the same name is replaced.
+         */
+        LineNew: {
+            line: components["schemas"]["LineIn"];
+            /**
+             * Name
+             * @description What you call it.
+             */
+            name: string;
+        };
+        /**
+         * LineOut
+         * @description A saved line.
+         */
+        LineOut: {
+            /** Id */
+            id: number;
+            line: components["schemas"]["LineIn"];
+            /**
+             * Name
+             * @description What you call it.
+             */
+            name: string;
+            /**
+             * Saved At
+             * Format: date-time
+             */
+            saved_at: string;
         };
         /**
          * MethodOut
@@ -1008,6 +1354,51 @@ export interface components {
             wins_when: string;
         };
         /**
+         * ObstacleIn
+         * @description Something that stands in the way: a box across the line, m from the ball and above its level.
+         */
+        ObstacleIn: {
+            /**
+             * At M
+             * @description Distance of its near side.
+             */
+            at_m: number;
+            /**
+             * Deep M
+             * @description How far it reaches along the line.
+             * @default 1
+             */
+            deep_m: number;
+            /**
+             * High M
+             * @description Its top above the ball.
+             */
+            high_m: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "mound" | "wall" | "lip" | "tree" | "branch";
+            /**
+             * Left M
+             * @description Its left end, m right of the line.
+             * @default -200
+             */
+            left_m: number;
+            /**
+             * Low M
+             * @description Its foot; above 0.3 m a rolling ball passes below.
+             * @default 0
+             */
+            low_m: number;
+            /**
+             * Right M
+             * @description Its right end.
+             * @default 200
+             */
+            right_m: number;
+        };
+        /**
          * OddsOut
          * @description How often the strike fails, and how far it may be off before it does. In sand: stuck and skulled.
          */
@@ -1033,6 +1424,22 @@ export interface components {
             high_m: number;
             /** Thin Pct */
             thin_pct: number;
+        };
+        /**
+         * OriginIn
+         * @description Where the ball lies on the earth (WGS 84), and where the line points.
+         */
+        OriginIn: {
+            /**
+             * Bearing Deg
+             * @description Clockwise from north.
+             * @default 0
+             */
+            bearing_deg: number;
+            /** Latitude */
+            latitude: number;
+            /** Longitude */
+            longitude: number;
         };
         /**
          * PlanRequest
@@ -1074,6 +1481,13 @@ export interface components {
             lie: components["schemas"]["LieIn"];
             line: components["schemas"]["LineIn"];
             /**
+             * Mood
+             * @description A bad one counts as it costs (lesson), 0.25 stroke less (match), 0.5 more (protect a score).
+             * @default lesson
+             * @enum {string}
+             */
+            mood: "lesson" | "match" | "protect";
+            /**
              * Only
              * @description Work out just these calls: the fast answer.
              */
@@ -1102,12 +1516,32 @@ export interface components {
              * @description Cautions and rules this lie brings up. The committee decides.
              */
             care: components["schemas"]["CareOut"][];
+            /**
+             * Direct Id
+             * @description Best call for the flag, where there are ways out.
+             */
+            direct_id: string | null;
+            /**
+             * Escape Id
+             * @description Best way out of a bad lie.
+             */
+            escape_id: string | null;
             /** Fell Out */
             fell_out: components["schemas"]["FellOutOut"][];
             /** First Id */
             first_id: string | null;
+            /**
+             * Has Risk
+             * @description Whether many strikes have been played: the second stage.
+             */
+            has_risk: boolean;
             /** Kept Club Id */
             kept_club_id: string | null;
+            /**
+             * Safe Id
+             * @description Fewest bad ones among calls within 0.25 stroke of the best.
+             */
+            safe_id: string | null;
             /** Second Id */
             second_id: string | null;
             swap: components["schemas"]["SwapOut"] | null;
@@ -1251,6 +1685,22 @@ export interface components {
             stature_m: number;
         };
         /**
+         * PointIn
+         * @description A place on the plan, m.
+         */
+        PointIn: {
+            /**
+             * X M
+             * @description Towards the flag.
+             */
+            x_m: number;
+            /**
+             * Y M
+             * @description To the right of the line.
+             */
+            y_m: number;
+        };
+        /**
          * RiseIn
          * @description A rise held against a run.
          */
@@ -1284,6 +1734,63 @@ export interface components {
         SchoolsResponse: {
             /** Rows */
             rows: components["schemas"]["SchoolRowOut"][];
+        };
+        /**
+         * SensitiveOut
+         * @description One reading, off by its own uncertainty to either side. Angles in deg; the rest in `unit`.
+         */
+        SensitiveOut: {
+            /**
+             * Again
+             * @description How to measure it again.
+             */
+            again: string;
+            /**
+             * Changes
+             * @description It would change the call.
+             */
+            changes: boolean;
+            /** Doubt */
+            doubt: number;
+            high: components["schemas"]["TurnOut"];
+            /**
+             * Holds From
+             * @description The call stays the best from here; null: as far as was looked.
+             */
+            holds_from: number | null;
+            /** Holds To */
+            holds_to: number | null;
+            low: components["schemas"]["TurnOut"];
+            /**
+             * Reading
+             * @enum {string}
+             */
+            reading: "fall" | "side" | "sunk" | "density" | "give" | "wet" | "flag" | "rise" | "firmness" | "speed" | "tilt" | "wind" | "cross";
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * SensitivityRequest
+         * @description A shot, and the call to hold; default the first.
+         */
+        SensitivityRequest: {
+            /** Call Id */
+            call_id?: string | null;
+            request: components["schemas"]["PlanRequest"];
+        };
+        /**
+         * SensitivityResponse
+         * @description All readings that matter here, the dearest first.
+         */
+        SensitivityResponse: {
+            /** Call Id */
+            call_id: string | null;
+            /** Rows */
+            rows: components["schemas"]["SensitiveOut"][];
         };
         /**
          * SettingsBody
@@ -1478,6 +1985,23 @@ export interface components {
             upright_thin: boolean;
         };
         /**
+         * ShareOut
+         * @description Share of strikes that end on a kind of ground.
+         */
+        ShareOut: {
+            /** Is Trouble */
+            is_trouble: boolean;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "green" | "fringe" | "fairway" | "semi" | "rough" | "deep" | "heather" | "sand" | "bank" | "path" | "trees" | "water" | "out";
+            /** Pct */
+            pct: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * ShotNew
          * @description A shot to keep: the question as it stands, the call that was chosen, a note.
          */
@@ -1489,6 +2013,12 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * On Card
+             * @description On the player's card as well.
+             * @default false
+             */
+            on_card: boolean;
             request: components["schemas"]["PlanRequest"];
         };
         /**
@@ -1507,11 +2037,18 @@ export interface components {
             kept_at: string;
             /** Note */
             note: string;
+            /** On Card */
+            on_card: boolean;
             /** Player Id */
             player_id: string;
             /** Player Name */
             player_name: string;
             request: components["schemas"]["PlanRequest"];
+            /**
+             * Say
+             * @description What to say to the player, as it was when the shot was kept.
+             */
+            say: string[];
             /** Summary */
             summary: string;
         };
@@ -1527,9 +2064,24 @@ export interface components {
         };
         /**
          * SpreadOut
-         * @description Where many strikes end against the flag, m: the middle eight tenths, and the mean of the worst twentieth.
+         * @description Where many strikes end against the target, m: the middle eight tenths, and the mean of the worst twentieth.
          */
         SpreadOut: {
+            /**
+             * Again Pct
+             * @description Chance that the ball still lies in the same trouble.
+             */
+            again_pct: number;
+            /**
+             * Bad Pct
+             * @description Costs 0.75 stroke more than the cheapest call does on average.
+             */
+            bad_pct: number;
+            /**
+             * Leave80 M
+             * @description Eight in ten end within this of the flag.
+             */
+            leave80_m: number;
             /**
              * Left M
              * @description Right positive.
@@ -1537,10 +2089,18 @@ export interface components {
             left_m: number;
             /** Long M */
             long_m: number;
-            /** On Green Pct */
-            on_green_pct: number;
+            /**
+             * Next Putt Pct
+             * @description Chance that the next is a putt.
+             */
+            next_putt_pct: number;
             /** Right M */
             right_m: number;
+            /**
+             * Shares
+             * @description By kind of ground, most first.
+             */
+            shares: components["schemas"]["ShareOut"][];
             /** Short M */
             short_m: number;
             /** Strikes */
@@ -1599,6 +2159,152 @@ export interface components {
             swapped_total_m: number;
             /** To Club */
             to_club: string;
+        };
+        /**
+         * TargetOut
+         * @description Where a call is meant to finish: the flag, or a way out. m; y to the right.
+         */
+        TargetOut: {
+            /**
+             * Bearing Deg
+             * @description Right of the flag positive.
+             */
+            bearing_deg: number;
+            /** Distance M */
+            distance_m: number;
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "flag" | "left" | "right" | "back" | "lay-up";
+            /** X M */
+            x_m: number;
+            /** Y M */
+            y_m: number;
+        };
+        /**
+         * TurnOut
+         * @description What a changed reading does.
+         */
+        TurnOut: {
+            /**
+             * Best Id
+             * @description The best call there.
+             */
+            best_id: string | null;
+            /**
+             * Keeping Costs
+             * @description Strokes that keeping the call costs; null: it is no call there.
+             */
+            keeping_costs: number | null;
+            /** Value */
+            value: number;
+        };
+        /**
+         * WhatIfPoint
+         * @description One value: where the same stroke would finish; what the call would need and cost if made for it.
+         */
+        WhatIfPoint: {
+            /** Aim Deg */
+            aim_deg: number | null;
+            /** Same Total M */
+            same_total_m: number;
+            /** Strokes */
+            strokes: number | null;
+            /** Value */
+            value: number;
+        };
+        /**
+         * WhatIfRequest
+         * @description One reading varied over a range. Angles in deg.
+         */
+        WhatIfRequest: {
+            /** Call Id */
+            call_id: string;
+            /**
+             * Count
+             * @default 17
+             */
+            count: number;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /**
+             * Reading
+             * @enum {string}
+             */
+            reading: "fall" | "side" | "sunk" | "density" | "give" | "wet" | "flag" | "rise" | "firmness" | "speed" | "tilt" | "wind" | "cross";
+            request: components["schemas"]["PlanRequest"];
+        };
+        /**
+         * WhatIfResponse
+         * @description The reading over its range.
+         */
+        WhatIfResponse: {
+            /** Points */
+            points: components["schemas"]["WhatIfPoint"][];
+            /**
+             * Reading
+             * @enum {string}
+             */
+            reading: "fall" | "side" | "sunk" | "density" | "give" | "wet" | "flag" | "rise" | "firmness" | "speed" | "tilt" | "wind" | "cross";
+            /** Unit */
+            unit: string;
+            /**
+             * Value
+             * @description As read.
+             */
+            value: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * WhoResponse
+         * @description Every stored player at this shot.
+         */
+        WhoResponse: {
+            /** Rows */
+            rows: components["schemas"]["WhoRow"][];
+        };
+        /**
+         * WhoRow
+         * @description One player at this shot: with the asked call, and with their own first call.
+         */
+        WhoRow: {
+            /**
+             * Can
+             * @description Whether the asked club and method is a call for this player.
+             */
+            can: boolean;
+            /**
+             * First
+             * @description The player's own first call, in words.
+             */
+            first: string | null;
+            /**
+             * Has M S
+             * @description What the player has with that club.
+             */
+            has_m_s: number | null;
+            /** Is Escape */
+            is_escape: boolean;
+            /**
+             * Need M S
+             * @description Club-head speed it takes.
+             */
+            need_m_s: number | null;
+            /** Player Id */
+            player_id: string;
+            /** Player Name */
+            player_name: string;
+            /**
+             * Reason
+             * @description Why it isn't.
+             */
+            reason: string | null;
+            /** Strokes */
+            strokes: number | null;
         };
         /**
          * WindIn
@@ -1829,6 +2535,253 @@ export interface operations {
             };
         };
     };
+    list_lines_api_lines_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineOut"][];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    save_line_api_lines_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineNew"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineOut"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    write_geojson_api_lines_geojson_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GeoJsonAsk"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GeoJsonOut"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    read_geojson_api_lines_read_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GeoJsonText"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineNew"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    drop_line_api_lines__line_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                line_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
     catalogue_api_methods_get: {
         parameters: {
             query?: never;
@@ -1896,6 +2849,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanResponse"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    plan_by_stages_api_plan_stream_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanRequest"];
+            };
+        };
+        responses: {
+            /** @description One plan a line. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": string;
                 };
             };
             /** @description Not found */
@@ -2148,6 +3152,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SchoolsResponse"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    weigh_readings_api_sensitivity_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SensitivityRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SensitivityResponse"];
                 };
             };
             /** @description Not found */
@@ -2441,6 +3496,161 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    put_on_card_api_shots__shot_id__card_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shot_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CardIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShotOut"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    vary_reading_api_what_if_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WhatIfRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhatIfResponse"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    who_can_api_who_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SensitivityRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhoResponse"];
+                };
             };
             /** @description Not found */
             404: {

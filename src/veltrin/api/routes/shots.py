@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from itertools import chain
 from typing import Annotated
 
 from fastapi import APIRouter, Path
+from fastapi.responses import StreamingResponse
 
 from veltrin.api.deps import StoreDep
 from veltrin.service import flight as flight_service
@@ -12,9 +14,11 @@ from veltrin.service import plan as plan_service
 from veltrin.service import record
 from veltrin.service.contracts.flight import FlightRequest, FlightResponse
 from veltrin.service.contracts.plan import PlanRequest, PlanResponse
-from veltrin.service.contracts.record import ShotNew, ShotOut
+from veltrin.service.contracts.record import CardIn, ShotNew, ShotOut
 
 router = APIRouter(tags=["shots"])
+
+NDJSON = "application/x-ndjson"
 
 # SQLite holds whole numbers up to 2^63; a row number beyond 2^53 would not survive JSON either.
 ShotId = Annotated[int, Path(ge=1, le=2**53)]
@@ -24,6 +28,20 @@ ShotId = Annotated[int, Path(ge=1, le=2**53)]
 def plan(store: StoreDep, body: PlanRequest) -> PlanResponse:
     """Plan one shot: ranked calls with set-up, aim, flight and reasons."""
     return plan_service.plan(store, body)
+
+
+@router.post(
+    "/plan/stream",
+    response_class=StreamingResponse,
+    responses={200: {"content": {NDJSON: {"schema": {"type": "string"}}}, "description": "One plan a line."}},
+)
+def plan_by_stages(store: StoreDep, body: PlanRequest) -> StreamingResponse:
+    """The same, answered in stages, a JSON line each: the calls at once, then with the risk from many strikes."""
+    stages = plan_service.plan_by_stages(store, body)
+    # What is refused is refused before the first byte leaves.
+    first = next(stages)
+    lines = (stage.model_dump_json() + "\n" for stage in chain([first], stages))
+    return StreamingResponse(lines, media_type=NDJSON)
 
 
 @router.post("/flight")
@@ -42,6 +60,12 @@ def list_shots(store: StoreDep) -> list[ShotOut]:
 def keep_shot(store: StoreDep, body: ShotNew) -> ShotOut:
     """Keep a shot with its chosen call and a note."""
     return record.keep_shot(store, body)
+
+
+@router.put("/shots/{shot_id}/card")
+def put_on_card(store: StoreDep, shot_id: ShotId, body: CardIn) -> ShotOut:
+    """Put a kept shot on its player's card, or take it off."""
+    return record.put_on_card(store, shot_id, body.on_card)
 
 
 @router.get("/shots/{shot_id}")

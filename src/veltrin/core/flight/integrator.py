@@ -80,27 +80,67 @@ def _step(s: Seven, h: float, axis: Vec, medium: Vec) -> Seven:
     )
 
 
+@njit(cache=True, inline="always")
+def _above(s: Seven, climb: Vec) -> float:
+    """Height above the ground, which climbs `climb[0]` evenly over `climb[1]` and is level beyond (m)."""
+    return float(s[2] - climb[0] * min(max(s[0] / climb[1], 0.0), 1.0))
+
+
+@njit(cache=True)
+def _struck(s: Seven, ahead: Seven, walls: Vec) -> int:
+    """Number of the first wall that the way from one place to the next goes through, -1 if none.
+
+    Each wall is a box (x0, x1, y0, y1, z0, z1); the way is straight inside a step.
+    """
+    first, number = 2.0, -1
+    for k in range(walls.shape[0]):
+        enter, leave = 0.0, 1.0
+        for axis in range(3):
+            a, b = s[axis], ahead[axis] - s[axis]
+            low, high = walls[k, 2 * axis], walls[k, 2 * axis + 1]
+            if abs(b) < 1e-12:
+                if a < low or a > high:
+                    leave = -1.0
+                continue
+            t0, t1 = (low - a) / b, (high - a) / b
+            enter, leave = max(enter, min(t0, t1)), min(leave, max(t0, t1))
+        if enter <= leave and enter < first:
+            first, number = enter, k
+    return number
+
+
 @njit(cache=True, fastmath=True)
-def _landing_step(s: Seven, h: float, after: float, axis: Vec, medium: Vec) -> tuple[Seven, float]:
-    """Shorten the last step by regula falsi (Illinois) until the ball is on z = 0."""
-    low, f_low, high, f_high = 0.0, s[2], h, after
+def _landing_step(s: Seven, h: float, after: float, axis: Vec, medium: Vec, climb: Vec) -> tuple[Seven, float]:
+    """Shorten the last step by regula falsi (Illinois) until the ball is on the ground."""
+    low, f_low, high, f_high = 0.0, _above(s, climb), h, after
     best = _step(s, h, axis, medium)
     part = h
     for _ in range(30):
         part = (low * f_high - high * f_low) / (f_high - f_low)
         best = _step(s, part, axis, medium)
-        if abs(best[2]) < 1e-7:
+        left = _above(best, climb)
+        if abs(left) < 1e-7:
             break
-        if best[2] * f_high < 0.0:
+        if left * f_high < 0.0:
             low, f_low = high, f_high
         else:
             f_low *= 0.5
-        high, f_high = part, best[2]
+        high, f_high = part, left
     return best, part
 
 
 @njit(cache=True, nogil=True, fastmath=True)
-def _fly_many(velocity: Vec, spin: Vec, medium: Vec, step_s: float, out: Vec, path: Vec, points: Index) -> None:
+def _fly_many(
+    velocity: Vec,
+    spin: Vec,
+    medium: Vec,
+    climb: Vec,
+    walls: Vec,
+    step_s: float,
+    out: Vec,
+    path: Vec,
+    points: Index,
+) -> None:
     record = path.shape[1] > 0
     axis = np.zeros(3)
     for i in range(velocity.shape[0]):
@@ -109,26 +149,37 @@ def _fly_many(velocity: Vec, spin: Vec, medium: Vec, step_s: float, out: Vec, pa
             axis[k] = spin[i, k] / rate if rate > 1e-9 else 0.0
         s = (0.0, 0.0, 0.0, velocity[i, 0], velocity[i, 1], velocity[i, 2], rate)
         time, apex, count = 0.0, 0.0, 0
+        out[i, 11] = -1.0
         if record:
             path[i, 0, :] = 0.0
             count = 1
-        while velocity[i, 2] > 0.0 and time < MAX_FLIGHT_S:
+        # Against a rise it has to start steeper than the ground does.
+        steep = max(climb[0], 0.0) / climb[1] * max(velocity[i, 0], 0.0)
+        while velocity[i, 2] > steep and time < MAX_FLIGHT_S:
             ahead = _step(s, step_s, axis, medium)
+            wall = _struck(s, ahead, walls) if walls.shape[0] > 0 else -1
+            if wall >= 0:
+                # It drops at the foot.
+                out[i, 11] = float(wall)
+                apex = max(apex, s[2])
+                s = (max(walls[wall, 0], 0.0), s[1], s[2], 0.0, 0.0, 0.0, 0.0)
+                break
             if ahead[5] <= 0.0 < s[5]:
                 # Apex inside the step: the height is a parabola there to within a millimetre.
                 apex = max(apex, s[2] + 0.5 * s[5] * step_s * s[5] / (s[5] - ahead[5]))
-            if ahead[2] <= 0.0:
-                if s[2] > 0.0:
-                    s, part = _landing_step(s, step_s, ahead[2], axis, medium)
+            if _above(ahead, climb) <= 0.0:
+                if _above(s, climb) > 0.0:
+                    s, part = _landing_step(s, step_s, _above(ahead, climb), axis, medium, climb)
                 else:
                     # Up and down inside the first step: halve until the rise is resolved, then land.
                     short = step_s
-                    while _step(s, short, axis, medium)[2] <= 0.0 and short > 1e-5:
+                    while _above(_step(s, short, axis, medium), climb) <= 0.0 and short > 1e-5:
                         short *= 0.5
                     risen = _step(s, short, axis, medium)
                     left = step_s - short
                     apex = max(apex, risen[2])
-                    s, part = _landing_step(risen, left, _step(risen, left, axis, medium)[2], axis, medium)
+                    after = _above(_step(risen, left, axis, medium), climb)
+                    s, part = _landing_step(risen, left, after, axis, medium, climb)
                     part += short
                 time += part
                 break
@@ -137,12 +188,13 @@ def _fly_many(velocity: Vec, spin: Vec, medium: Vec, step_s: float, out: Vec, pa
             if record and count < path.shape[1] - 1:
                 path[i, count, 0], path[i, count, 1], path[i, count, 2] = s[0], s[1], s[2]
                 count += 1
+        ground = climb[0] * min(max(s[0] / climb[1], 0.0), 1.0)
         if record:
-            path[i, count, 0], path[i, count, 1], path[i, count, 2] = s[0], s[1], max(s[2], 0.0)
+            path[i, count, 0], path[i, count, 1], path[i, count, 2] = s[0], s[1], ground
             points[i] = count + 1
         for k in range(6):
             out[i, k] = s[k]
-        out[i, 2] = 0.0
+        out[i, 2] = ground
         for k in range(3):
             out[i, 6 + k] = axis[k] * s[6]
         out[i, 9], out[i, 10] = time, apex
@@ -168,9 +220,10 @@ def share_out(part: Callable[[slice], None], count: int, workers: int) -> None:
 
 
 class Flights(NamedTuple):
-    """Where each flight comes back to the ball's own level. Arrays (n, 3) or (n,), SI.
+    """Where each flight comes back to the ground. Arrays (n, 3) or (n,), SI.
 
-    `path` (n, k, 3) with `points` valid rows each, empty unless it was asked for.
+    `path` (n, k, 3) with `points` valid rows each, empty unless it was asked for. `struck` is the number of the wall
+    a ball flew into, -1 if none.
     """
 
     landing: Vec
@@ -180,6 +233,23 @@ class Flights(NamedTuple):
     apex_m: Vec
     path: Vec
     points: Index
+    struck: Index
+
+    def take(self, index: Index) -> Flights:
+        """Pick flights."""
+        return Flights(
+            self.landing[index],
+            self.velocity[index],
+            self.spin[index],
+            self.flight_s[index],
+            self.apex_m[index],
+            self.path[index],
+            self.points[index],
+            self.struck[index],
+        )
+
+
+NO_WALLS = np.zeros((0, 6))
 
 
 def medium_of(air: Air, wind: Wind, drag_scale: float = 1.0, lift_scale: float = 1.0) -> Vec:
@@ -210,8 +280,14 @@ def fly(
     step_s: float = STEP_S,
     drag_scale: float = 1.0,
     lift_scale: float = 1.0,
+    rise_m: float = 0.0,
+    climb_m: float = 1.0,
+    walls: Vec = NO_WALLS,
 ) -> Flights:
-    """Fly a batch: `velocity` (n, 3) in m/s and `spin` (n, 3) in rad/s, to the level of the ball.
+    """Fly a batch: `velocity` (n, 3) in m/s and `spin` (n, 3) in rad/s, to the ground.
+
+    The ground climbs `rise_m` evenly over the first `climb_m` and is level beyond. `walls` (k, 6) are boxes
+    x0, x1, y0, y1, z0, z1 (m) in the way: a ball that flies into one drops at its foot.
 
     A ball struck along or into the ground (no upward speed) lands where it lies. The kernel lets go of the
     interpreter's lock, so `workers` > 1 shares a large batch between threads. A longer `step_s` trades accuracy for
@@ -220,12 +296,13 @@ def fly(
     velocity, spin = np.ascontiguousarray(velocity, float), np.ascontiguousarray(spin, float)
     count = velocity.shape[0]
     length = int(MAX_FLIGHT_S / STEP_S) + 2 if record else 0
-    out = np.zeros((count, 11))
+    out = np.zeros((count, 12))
     path, points = np.zeros((count, length, 3)), np.zeros(count, dtype=np.int64)
     medium = medium_of(air, wind, drag_scale, lift_scale)
+    climb = np.array([rise_m, climb_m])
 
     def part(rows: slice) -> None:
-        _fly_many(velocity[rows], spin[rows], medium, step_s, out[rows], path[rows], points[rows])
+        _fly_many(velocity[rows], spin[rows], medium, climb, walls, step_s, out[rows], path[rows], points[rows])
 
     share_out(part, count, workers)
-    return Flights(out[:, 0:3], out[:, 3:6], out[:, 6:9], out[:, 9], out[:, 10], path, points)
+    return Flights(out[:, 0:3], out[:, 3:6], out[:, 6:9], out[:, 9], out[:, 10], path, points, out[:, 11].astype(int))

@@ -38,7 +38,12 @@ def _chop(_: Case) -> Change:
 
 def _skim_refuses(case: Case) -> str | None:
     is_rounded = case.club.kind in ("hybrid", "wood") and case.club.loft_rad >= math.radians(17.0)
-    return first_reason(_sunk(case), None if is_rounded else "is for hybrids and lofted woods")
+    buried = case.lie.sunk > 1.0 and case.lie.thickness >= 0.9
+    return first_reason(
+        _sunk(case),
+        None if is_rounded else "is for hybrids and lofted woods",
+        "is not for deep grass that closes over the ball" if buried else None,
+    )
 
 
 def _skim(_: Case) -> Change:

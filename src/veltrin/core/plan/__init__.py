@@ -1,36 +1,50 @@
 """The plan: candidates, speed and aim solved, ranked, explained."""
 
-from veltrin.core.plan.mirror import compare_schools, plan_shot
+from veltrin.core.plan.mirror import compare_schools, plan_shot, plan_stages
 from veltrin.core.plan.model import (
     Call,
     FellOut,
     Ghost,
     LedgerRow,
     Line,
+    Mood,
     Odds,
     Plan,
     Question,
     SchoolRow,
     Schools,
+    Share,
     Spread,
     Swap,
 )
+from veltrin.core.plan.readings import READINGS, Reading
+from veltrin.core.plan.sensitivity import Sensitive, Turn, WhatIf, sensitivity, what_if
 from veltrin.core.plan.stock import stock_speeds
 
 __all__ = [
+    "READINGS",
     "Call",
     "FellOut",
     "Ghost",
     "LedgerRow",
     "Line",
+    "Mood",
     "Odds",
     "Plan",
     "Question",
+    "Reading",
     "SchoolRow",
     "Schools",
+    "Sensitive",
+    "Share",
     "Spread",
     "Swap",
+    "Turn",
+    "WhatIf",
     "compare_schools",
     "plan_shot",
+    "plan_stages",
+    "sensitivity",
     "stock_speeds",
+    "what_if",
 ]

@@ -16,6 +16,7 @@ from veltrin.core.plan.ledgers import ledgers_of
 from veltrin.core.plan.model import Call, Detail, Ghost, Line, Odds, SetupNote
 from veltrin.core.plan.play import Batch, Played, World, play
 from veltrin.core.plan.solve import Solved
+from veltrin.core.plan.target import Targets
 from veltrin.core.strike import Change, Meeting, Stroke, meet, stock_stroke
 
 _SWING_WORDS = (
@@ -98,22 +99,35 @@ def _note(i: int, method: Method, played: Played, batch: Batch, beside: Beside) 
     )
 
 
+class Judged(NamedTuple):
+    """What a solved candidate is judged to be worth."""
+
+    leave_m: float
+    strokes: float
+    score: float
+    difficulty: float
+    odds: Odds
+
+
 def call_of(
     i: int,
     candidate: Candidate,
     batch: Batch,
     solved: Solved,
+    targets: Targets,
     line: Line,
-    leave: Vec,
-    cost: Vec,
-    hard: Vec,
-    odds: Odds,
+    judged: Judged,
     beside: Beside,
 ) -> Call:
     """Say one solved candidate as a call."""
     played, method, club = solved.played, candidate.method, candidate.club
-    launch, landing = played.launch, played.flights
+    launch, flown = played.launch, played.flights
     aim = float(solved.aim[i])
+    meant = candidate.target
+    # Told along the way to the target itself, also where the finish is moved off it.
+    own = Targets(np.array([meant.distance_m]), np.array([meant.bearing_rad]))
+    carry, total = (float(own.along(p[i : i + 1])[0]) for p in (flown.landing, played.runs.rest))
+    trouble = 0.0 if targets.on_carry else float(targets.bearing[i]) - meant.bearing_rad
     return Call(
         id=candidate.id,
         club_id=club.id,
@@ -125,24 +139,29 @@ def call_of(
         swing=float(solved.swing[i]),
         swing_words=swing_words(float(solved.swing[i])),
         aim_rad=aim,
-        aim_offset_m=line.flag_m * math.tan(aim),
+        aim_offset_m=meant.distance_m * math.tan(aim - meant.bearing_rad),
         start_rad=float(azimuth(launch.velocity)[i]),
-        carry_m=float(played.carry[i]),
-        run_m=float(played.total[i] - played.carry[i]),
-        total_m=float(played.total[i]),
-        offline_m=float(played.offline[i]),
-        apex_m=float(landing.apex_m[i]),
-        descent_rad=-float(elevation(landing.velocity)[i]),
+        carry_m=carry,
+        run_m=total - carry,
+        total_m=total,
+        offline_m=float(own.across(played.runs.rest[i : i + 1])[0]),
+        apex_m=float(flown.apex_m[i]),
+        descent_rad=-float(elevation(flown.velocity)[i]),
         launch_rad=float(elevation(launch.velocity)[i]),
         ball_speed_m_s=float(np.linalg.norm(launch.velocity[i])),
         club_speed_m_s=float(played.club_speed[i]),
         spin_rad_s=float(np.linalg.norm(launch.spin[i])),
-        flight_s=float(landing.flight_s[i]),
+        flight_s=float(flown.flight_s[i]),
         delivered_loft_rad=float(played.delivery.delivered_loft[i]),
         effective_bounce_rad=float(played.delivery.effective_bounce[i]),
-        leave_m=float(leave[i]),
-        cost_m=float(cost[i]),
-        difficulty=float(hard[i]),
+        leave_m=judged.leave_m,
+        target=meant,
+        past_m=total - meant.distance_m,
+        trouble_rad=trouble,
+        strokes=judged.strokes,
+        score=judged.score,
+        full_speed_m_s=float(batch.full_speed[i]),
+        difficulty=judged.difficulty,
         miss=method.miss,
         wins_when=method.wins_when,
         source=method.source,
@@ -150,30 +169,36 @@ def call_of(
         key_words=method.key_words,
         faults=method.faults,
         setup=_note(i, method, played, batch, beside),
-        odds=odds,
+        odds=judged.odds,
     )
 
 
-def _path(played: Played, i: int) -> tuple[Vec, Vec]:
+def _path(played: Played, i: int, world: World) -> tuple[Vec, Vec]:
+    """Drawn flight and run; hops are drawn above the ground where they are."""
     flight = played.flights.path[i, : played.flights.points[i]]
-    run = np.vstack([played.flights.landing[i : i + 1], played.runs.trace[i, : played.runs.rows[i]]])
-    return flight, run
+    run = played.runs.trace[i, : played.runs.rows[i]].copy()
+    run[:, 2] += world.landing.height(run[:, 0])
+    return flight, np.vstack([flight[-1:], run])
 
 
 def with_detail(calls: list[Call], batch: Batch, world: World) -> list[Call]:
     """Draw and explain the calls given; the batch holds their candidates in the same order."""
+    bearing = np.array([c.target.bearing_rad for c in calls])
+    trouble = np.array([c.trouble_rad for c in calls])
     swing, aim = np.array([c.swing for c in calls]), np.array([c.aim_rad for c in calls])
     real = play(batch, world, swing, aim, record=True)
-    books = ledgers_of(batch, world, swing, aim, real)
-    level = replace(world, slope=Slope(), lie=CLEAN)
-    ghosts = play(replace(batch, change=Change()), level, swing, 0.0 * aim, record=True)
+    books = ledgers_of(batch, world, swing, aim, real, bearing, trouble)
+    level = replace(world, slope=Slope(), lie=CLEAN, walls=())
+    ghosts = play(replace(batch, change=Change()), level, swing, bearing, record=True)
+    along = Targets(np.ones(len(calls)), bearing)
+    carried, rested = along.along(ghosts.flights.landing), along.along(ghosts.runs.rest)
     done = []
     for i, call in enumerate(calls):
-        flight, run = _path(real, i)
-        ghost_flight, ghost_run = _path(ghosts, i)
+        flight, run = _path(real, i, world)
+        ghost_flight, ghost_run = _path(ghosts, i, world)
         ghost = Ghost(
-            carry_m=float(ghosts.carry[i]),
-            total_m=float(ghosts.total[i]),
+            carry_m=float(carried[i]),
+            total_m=float(rested[i]),
             apex_m=float(ghosts.flights.apex_m[i]),
             delivered_loft_rad=float(ghosts.delivery.delivered_loft[i]),
             flight=ghost_flight,

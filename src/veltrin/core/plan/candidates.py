@@ -1,41 +1,76 @@
-"""Which club with which method is worth solving, and why the others are not."""
+"""Which club with which method is worth solving, for which target, and why the others are not."""
 
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
 
+import numpy as np
+
+from veltrin.core.ground import Slope, slope_along
+from veltrin.core.ground.slope import MAX_SLOPE_RAD
 from veltrin.core.kit import Club
 from veltrin.core.methods import CATALOGUE, NEAR_M, Case, Method
 from veltrin.core.plan.model import FellOut, Question
+from veltrin.core.plan.target import Target, Targets, escapes, is_bad
 
 NEEDS_TEE_RAD = math.radians(13.0)
 """Less loft than this is not struck off the ground. Common practice."""
 
+LEAST_ESCAPE_LOFT_RAD = math.radians(29.0)
+"""A ball is played out of trouble with nothing longer than about a 7-iron. Common practice."""
+
+AHEAD_RAD = math.radians(45.0)
+"""What lies further round than this is not ahead: the lip is not in the way. Judgement."""
+
 
 @dataclass(frozen=True)
 class Candidate:
-    """A club, its place in the bag, and a way of playing it."""
+    """A club, its place in the bag, a way of playing it, and where it is meant to finish."""
 
     club: Club
     bag_place: int
     method: Method
+    target: Target
 
     @property
     def id(self) -> str:
-        """Stable id of the pair, used in URLs."""
-        return f"{self.club.id}~{self.method.id}"
+        """Stable id, used in URLs."""
+        plain = f"{self.club.id}~{self.method.id}"
+        return plain if self.target.name == "flag" else f"{plain}~{self.target.name}"
 
-    def fell(self, reason: str, short_m: float | None = None) -> FellOut:
+    def fell(self, reason: str) -> FellOut:
         """Say why this one is out."""
-        return FellOut(self.club.id, self.club.name, self.method.id, self.method.name, reason, short_m)
+        return FellOut(self.club.id, self.club.name, self.method.id, self.method.name, reason)
 
 
-def case_of(question: Question, club: Club, kept_club_id: str | None) -> Case:
+def targets_of(candidates: Sequence[Candidate], land_m: float | None) -> Targets:
+    """Distance and bearing of each candidate's target; where the coach fixed the landing place, that is it."""
+    if land_m is not None:
+        count = len(candidates)
+        return Targets(np.full(count, land_m), np.zeros(count), on_carry=True)
+    places = [c.target for c in candidates]
+    return Targets(np.array([t.distance_m for t in places]), np.array([t.bearing_rad for t in places]))
+
+
+def turned(question: Question, target: Target) -> Question | None:
+    """The question as it is felt by a player who turns to another target; None where footing forbids it."""
+    if target.name == "flag":
+        return question
+    fall, side = (float(v[0]) for v in slope_along(question.slope, target.bearing_rad))
+    if max(abs(fall), abs(side)) > MAX_SLOPE_RAD:
+        return None
+    is_ahead = abs(target.bearing_rad) <= AHEAD_RAD
+    lie = question.lie if is_ahead else replace(question.lie, lip_m=0.0)
+    return replace(question, slope=Slope(fall, side), lie=lie)
+
+
+def case_of(question: Question, club: Club, kept_club_id: str | None, distance_m: float) -> Case:
     """What the methods look at with this club in hand."""
     wedges = [c for c in question.player.bag if c.kind == "wedge"]
     least = min(wedges, key=lambda c: c.bounce_rad).id if wedges else None
-    return Case(question.slope, club, kept_club_id, question.lie, question.line.flag_m, least)
+    return Case(question.slope, club, kept_club_id, question.lie, distance_m, least)
 
 
 def _refusal(method: Method, case: Case, question: Question) -> str | None:
@@ -56,12 +91,35 @@ def list_candidates(question: Question, kept_club_id: str | None) -> tuple[list[
 
     With `only` given, the others aren't looked at.
     """
+    flag = Target("flag", question.line.flag_m, 0.0)
+    return _list_for(question, kept_club_id, flag, CATALOGUE.values())
+
+
+def list_escapes(question: Question, kept_club_id: str | None) -> list[Candidate]:
+    """Ways out of a bad lie; none from a good one, nor where the coach fixed the landing place."""
+    asked = {i.split("~")[2] for i in question.only if i.count("~") == 2}
+    is_wanted = asked if question.only else is_bad(question.lie, bool(question.line.obstacles))
+    if not is_wanted or question.line.land_m is not None:
+        return []
+    found = []
+    for target in escapes(question.hole, question.player):
+        felt = turned(question, target)
+        if felt is not None and (not asked or target.name in asked):
+            keep, _ = _list_for(felt, kept_club_id, target, CATALOGUE.values())
+            found += [c for c in keep if c.club.kind != "putter" and c.club.loft_rad >= LEAST_ESCAPE_LOFT_RAD]
+    return found
+
+
+def _list_for(
+    question: Question, kept_club_id: str | None, target: Target, methods: Iterable[Method]
+) -> tuple[list[Candidate], list[FellOut]]:
     keep: list[Candidate] = []
     out: list[FellOut] = []
+    methods = list(methods)
     for place, club in enumerate(question.player.bag):
-        case = case_of(question, club, kept_club_id)
-        for method in CATALOGUE.values():
-            candidate = Candidate(club, place, method)
+        case = case_of(question, club, kept_club_id, target.distance_m)
+        for method in methods:
+            candidate = Candidate(club, place, method, target)
             if question.only and candidate.id not in question.only:
                 continue
             reason = _refusal(method, case, question)

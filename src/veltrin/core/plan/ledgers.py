@@ -3,7 +3,8 @@
 Each ledger switches one cause on after another, in a fixed order, and plays the stroke again; a row is the
 difference. Rows are rounded from the running sum, so what is shown adds up to the shown total, nothing left over.
 Loft and bounce: stamped, stock hands, slope, hands and ball, face, lie. Spin: stock, slope, set-up, lie.
-Distance: stock carry, air, wind, length of swing, slope, grip, lie, set-up, carry, run. Aim: slope, set-up, lie,
+Distance: stock carry, air, wind, length of swing, slope, grip, lie, rise of
+the green, set-up, carry, run. Aim: trouble, slope, set-up, lie,
 wind, green, the rest (aiming turns the player on the slope).
 """
 
@@ -20,6 +21,7 @@ from veltrin.core.geometry import Vec
 from veltrin.core.ground import CLEAN, Slope
 from veltrin.core.plan.model import REFERENCE_AIR, LedgerRow
 from veltrin.core.plan.play import Batch, Played, World, play
+from veltrin.core.plan.target import Targets
 from veltrin.core.strike import Change
 from veltrin.core.units import RAD_S_PER_RPM
 
@@ -57,8 +59,7 @@ class _Stages:
 
 
 def _calm_level(world: World) -> World:
-    flat = replace(world.landing, fall_rad=0.0, side_rad=0.0)
-    return World(Slope(), REFERENCE_AIR, CALM, flat)
+    return World(Slope(), REFERENCE_AIR, CALM, world.landing.levelled())
 
 
 def _angle_stages(batch: Batch, world: World, swing: Vec, aim: Vec, real: Played) -> _Stages:
@@ -80,27 +81,37 @@ def _angle_ledger(stamped: float, stages: Sequence[float], total_words: str, cau
     return running_rows(list(zip(words, reached, strict=False)), total_words, ANGLE_STEP_DEG)
 
 
-def _distance_steps(batch: Batch, world: World, swing: Vec, real: Played) -> list[tuple[str, Vec]]:
+def _distance_steps(batch: Batch, world: World, swing: Vec, real: Played, bearing: Vec) -> list[tuple[str, Vec]]:
+    """Carry along the way to the target, stroke by stroke."""
+    way = Targets(np.ones(batch.count), bearing)
+
+    def carry(played: Played) -> Vec:
+        return way.along(played.flights.landing)
+
     neutral = replace(batch, change=Change())
     calm = _calm_level(world)
-    full, zero = np.ones(batch.count), np.zeros(batch.count)
+    full = np.ones(batch.count)
     airy = replace(calm, air=world.air)
     windy = replace(airy, wind=world.wind)
-    sloped = replace(world, landing=calm.landing, lie=CLEAN)
+    sloped = replace(world, landing=calm.landing, lie=CLEAN, walls=())
     steps = [
-        ("stock carry", play(neutral, calm, full, zero).carry),
-        ("air of the day", play(neutral, airy, full, zero).carry),
+        ("stock carry", carry(play(neutral, calm, full, bearing))),
+        ("air of the day", carry(play(neutral, airy, full, bearing))),
     ]
     if world.wind != CALM:
-        steps.append(("wind", play(neutral, windy, full, zero).carry))
+        steps.append(("wind", carry(play(neutral, windy, full, bearing))))
     steps += [
-        ("shorter swing", play(neutral, windy, swing, zero).carry),
-        ("slope", play(neutral, sloped, swing, zero, gripped=False).carry),
-        ("grip down", play(neutral, sloped, swing, zero).carry),
+        ("shorter swing", carry(play(neutral, windy, swing, bearing))),
+        ("slope", carry(play(neutral, sloped, swing, bearing, gripped=False))),
+        ("grip down", carry(play(neutral, sloped, swing, bearing))),
     ]
     if world.lie.comes_between:
-        steps.append((world.lie.cause, play(neutral, replace(sloped, lie=world.lie), swing, zero).carry))
-    steps.append(("set-up", real.carry))
+        steps.append((world.lie.cause, carry(play(neutral, replace(sloped, lie=world.lie), swing, bearing))))
+        sloped = replace(sloped, lie=world.lie)
+    if world.landing.rise_m:
+        risen = replace(sloped, landing=world.landing)
+        steps.append(("rise of the green", carry(play(neutral, risen, swing, bearing))))
+    steps.append(("set-up", carry(real)))
     return steps
 
 
@@ -111,45 +122,51 @@ def _spin_rows(i: int, stages: _Stages, cause: str) -> tuple[LedgerRow, ...]:
     return running_rows(list(zip(words, rates, strict=True)), "spin", SPIN_STEP_RPM)
 
 
-def _finish_angle(played: Played) -> Vec:
-    return np.asarray(np.arctan2(played.offline, np.maximum(played.total, 1.0)))
-
-
-def _aim_steps(batch: Batch, world: World, swing: Vec, aim: Vec) -> list[tuple[str, Vec]]:
+def _aim_steps(batch: Batch, world: World, swing: Vec, aim: Vec, bearing: Vec, trouble: Vec) -> list[tuple[str, Vec]]:
+    """Aim against the way to the target, cause by cause; each stroke is played straight at it and finishes astray."""
     neutral = replace(batch, change=Change())
-    zero = np.zeros(batch.count)
-    flat = replace(world.landing, fall_rad=0.0, side_rad=0.0)
-    still = replace(world, wind=CALM, landing=flat, lie=CLEAN)
-    steps = [
-        ("slope", -_finish_angle(play(neutral, still, swing, zero))),
-        ("path and face", -_finish_angle(play(batch, still, swing, zero))),
+    way = Targets(np.ones(batch.count), bearing)
+
+    def against(played: Played) -> Vec:
+        rest = played.runs.rest
+        return np.asarray(trouble - np.arctan2(way.across(rest), np.maximum(way.along(rest), 1.0)))
+
+    still = replace(world, wind=CALM, landing=world.landing.levelled(), lie=CLEAN, walls=())
+    steps = [] if not trouble.any() else [("trouble", trouble)]
+    steps += [
+        ("slope", against(play(neutral, still, swing, bearing))),
+        ("path and face", against(play(batch, still, swing, bearing))),
     ]
     if world.lie.comes_between:
         still = replace(still, lie=world.lie)
-        steps.append((world.lie.cause, -_finish_angle(play(batch, still, swing, zero))))
+        steps.append((world.lie.cause, against(play(batch, still, swing, bearing))))
     if world.wind != CALM:
-        steps.append(("wind", -_finish_angle(play(batch, replace(still, wind=world.wind), swing, zero))))
-    if world.landing.fall_rad or world.landing.side_rad:
-        steps.append(("green", -_finish_angle(play(batch, world, swing, zero))))
-    steps.append(("turned on the slope", aim))
+        steps.append(("wind", against(play(batch, replace(still, wind=world.wind), swing, bearing))))
+    if world.landing.is_tilted:
+        steps.append(("green", against(play(batch, world, swing, bearing))))
+    steps.append(("turned on the slope", aim - bearing))
     return steps
 
 
 def ledgers_of(
-    batch: Batch, world: World, swing: Vec, aim: Vec, real: Played
+    batch: Batch, world: World, swing: Vec, aim: Vec, real: Played, bearing: Vec, trouble: Vec
 ) -> list[dict[str, tuple[LedgerRow, ...]]]:
-    """Loft, bounce (deg), distance (m), spin (rpm) and aim (deg, left positive) ledgers of each stroke in the batch."""
+    """Ledgers of each stroke of a batch: loft, bounce, aim (deg; aim from the target, left positive), distance, spin.
+
+    `bearing`: of each target; `trouble`: how far off it the finish is moved (rad, left positive).
+    """
     angles = _angle_stages(batch, world, swing, aim, real)
     order = [angles.level, angles.slope, angles.hands, angles.face, *([real] if world.lie.comes_between else [])]
-    distance = _distance_steps(batch, world, swing, real)
-    aims = _aim_steps(batch, world, swing, aim)
+    distance = _distance_steps(batch, world, swing, real, bearing)
+    finish_at = Targets(np.ones(batch.count), bearing).along(real.runs.rest)
+    aims = _aim_steps(batch, world, swing, aim, bearing, trouble)
     books = []
     for i in range(batch.count):
         lofts = [float(p.delivery.delivered_loft[i]) for p in order]
         bounces = [float(p.delivery.effective_bounce[i]) for p in order]
         carry = running_rows([(w, float(v[i])) for w, v in distance], "carry", DISTANCE_STEP_M)
         reached = carry[-1].value
-        finish = running_rows([("run", float(real.total[i]))], "finish", DISTANCE_STEP_M, start=reached)
+        finish = running_rows([("run", float(finish_at[i]))], "finish", DISTANCE_STEP_M, start=reached)
         books.append(
             {
                 "loft": _angle_ledger(float(batch.clubs.loft[i]), lofts, "delivered", world.lie.cause),

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+import math
+from dataclasses import dataclass, replace
+from functools import cached_property
 from typing import Literal, NamedTuple
 
 from veltrin.core.air import CALM, Air, Wind
@@ -11,8 +13,10 @@ from veltrin.core.checks import require
 from veltrin.core.errors import DomainError
 from veltrin.core.geometry import Vec
 from veltrin.core.ground import CLEAN, Lie, Slope
+from veltrin.core.hole import Area, Hole, Obstacle, kind_named
 from veltrin.core.kit import Player
 from veltrin.core.methods import Blow, Hinge
+from veltrin.core.plan.target import Target, home_of
 from veltrin.core.run import Landing
 
 MIN_TARGET_M, MAX_TARGET_M = 2.0, 230.0
@@ -20,15 +24,37 @@ REFERENCE_AIR = Air(temperature_c=15.0, altitude_m=0.0, humidity_pct=50.0)
 """Air in which stock carries are stated."""
 
 
+Mood = Literal["lesson", "match", "protect"]
+
+MOODS: dict[Mood, float] = {"lesson": 0.0, "match": -0.25, "protect": 0.5}
+"""How many strokes more a bad one counts than it costs: in a lesson it counts as it is; in match play a lost hole is
+only one hole; a score to protect is hurt most by a double. Judgement."""
+
+
 @dataclass(frozen=True)
 class Line:
-    """The shot line: flag, green from front to back edge (m from the ball), and what the ground there is like."""
+    """The shot line: flag, green from front to back edge (m from the ball), and what the ground there is like.
+
+    `areas` lie on and around the green, later ones on top; `obstacles` stand in the way. `land_m`: where the coach
+    wants the ball to land; by default it lands where it has to, to finish at the flag.
+    """
 
     flag_m: float
     landing: Landing
+    areas: tuple[Area, ...] = ()
+    obstacles: tuple[Obstacle, ...] = ()
+    land_m: float | None = None
 
     def __post_init__(self) -> None:
         require("line.flag_m", self.flag_m, MIN_TARGET_M, MAX_TARGET_M, "m")
+        if self.land_m is not None:
+            require("line.land_m", self.land_m, 1.0, self.flag_m + 20.0, "m")
+        if self.areas and not math.isfinite(self.landing.width_m):
+            raise DomainError("line.areas", "areas need a green with a width.", "Give line.green_width_m.")
+        if any(a.kind.penalty and a.holds(0.0, 0.0) for a in self.areas):
+            raise DomainError(
+                "line.areas", "the ball lies in water or out of bounds.", "Move that area away from the ball."
+            )
         if not self.landing.front_m < self.landing.back_m:
             raise DomainError(
                 "line.green_back_m",
@@ -43,6 +69,7 @@ class Question:
 
     `kept_club_id`: club the coach wants kept; by default the one used from level. `detail_for`: call ids to draw and
     explain besides the first two. `only`: work out just these call ids again (the fast answer while dragging).
+    `doubts`: how far readings are off by the way they were measured, by name (see readings).
     `pinned` methods come before all others where they can be played; `excluded` ones are left out.
     """
 
@@ -57,6 +84,30 @@ class Question:
     lie: Lie = CLEAN
     pinned: frozenset[str] = frozenset()
     excluded: frozenset[str] = frozenset()
+    mood: Mood = "lesson"
+    doubts: tuple[tuple[str, float], ...] = ()
+
+    @cached_property
+    def home(self) -> Area | None:
+        """The ground like the ball's own around it."""
+        return home_of(self.lie, self.line.areas, self.line.landing.front_m)
+
+    @cached_property
+    def hole(self) -> Hole:
+        """What balls that end somewhere still cost this player."""
+        landing = self.line.landing
+        around = kind_named(landing.surround.name)
+        return Hole(self.line.flag_m, landing, self.line.areas, self.player.handicap, self.home, around)
+
+    @cached_property
+    def ground(self) -> Landing:
+        """Everything a ball can come down on."""
+        line = self.line
+        if not math.isfinite(line.landing.width_m):
+            return line.landing
+        home = () if self.home is None else (self.home.patch,)
+        feet = tuple(o.patch for o in line.obstacles if o.on_ground)
+        return replace(line.landing, patches=(*home, *(a.patch for a in line.areas), *feet))
 
 
 @dataclass(frozen=True)
@@ -121,23 +172,41 @@ class Odds:
 
 
 @dataclass(frozen=True)
-class Spread:
-    """Where many strikes end, against the flag (m): the middle eight tenths along and across, and the worst twentieth.
+class Share:
+    """How many strikes end on one kind of ground, as a share of 1."""
 
-    `mean_leave_m` counts every strike, the bad ones too. `on_green` is the share that ends between the edges.
+    kind: str
+    share: float
+
+
+@dataclass(frozen=True)
+class Spread:
+    """Where many strikes end, against the target (m): the middle eight tenths along and across, the worst twentieth.
+
+    `mean_leave_m` counts every strike, the bad ones too; eight in ten end within `leave80_m` of the flag. `shares`
+    are by kind of ground, most first. `strokes`: expected to hole out, this one included. `bad`: share that costs
+    BAD_STROKES more than the cheapest call does on average. `again`: share still in the same trouble. `outline`
+    holds the tightest eight tenths.
     """
 
     strikes: int
     mean_leave_m: float
+    leave80_m: float
     short_m: float
     long_m: float
     left_m: float
     right_m: float
-    on_green: float
+    shares: tuple[Share, ...]
+    next_putt: float
+    again: float
+    strokes: float
+    costs: Vec
     worst_along_m: float
     worst_across_m: float
     worst_is: Literal["thin", "past", "short"]
     ends: Vec
+    outline: Vec
+    bad: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -192,7 +261,12 @@ class Call:
     delivered_loft_rad: float
     effective_bounce_rad: float
     leave_m: float
-    cost_m: float
+    target: Target
+    past_m: float
+    trouble_rad: float
+    strokes: float
+    score: float
+    full_speed_m_s: float
     difficulty: float
     miss: str
     wins_when: str
@@ -209,14 +283,21 @@ class Call:
 
 @dataclass(frozen=True)
 class FellOut:
-    """A way that was considered and dropped, with the reason; `short_m` is how far a full swing stops short."""
+    """A way that was considered and dropped, with the reason.
+
+    `was_tried`: it fell out in the reckoning; else the method refused. `short_m` is how far a full swing stops short,
+    `need_m_s` about what club-head speed it would take, `has_m_s` what the player has.
+    """
 
     club_id: str
     club_name: str
     method_id: str
     method_name: str
     reason: str
+    was_tried: bool = False
     short_m: float | None = None
+    need_m_s: float | None = None
+    has_m_s: float | None = None
 
 
 class LevelChoice(NamedTuple):
@@ -243,7 +324,11 @@ class Swap:
 
 @dataclass(frozen=True)
 class Plan:
-    """Ranked calls (lowest cost first, see rank), first and second call, what fell out, the swap note."""
+    """Ranked calls (lowest score first, see rank), what fell out, the swap note.
+
+    `safe_id`: the call with the fewest bad ones among those that cost little more. `direct_id` and `escape_id`: the
+    best call that goes for the flag and the best way out, where there are ways out.
+    """
 
     calls: tuple[Call, ...]
     first_id: str | None
@@ -252,6 +337,9 @@ class Plan:
     swap: Swap | None
     kept_club_id: str | None
     care: tuple[Note, ...] = ()
+    safe_id: str | None = None
+    direct_id: str | None = None
+    escape_id: str | None = None
 
 
 @dataclass(frozen=True)

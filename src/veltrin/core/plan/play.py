@@ -24,6 +24,7 @@ from veltrin.core.ground import (
     speed_kept,
     way_through,
 )
+from veltrin.core.hole import Wall
 from veltrin.core.run import Landing, Runs, run_out
 from veltrin.core.strike import (
     Approach,
@@ -73,13 +74,14 @@ class Batch:
 
 @dataclass(frozen=True)
 class World:
-    """Everything around the strokes: lie, air, wind, landing ground."""
+    """Everything around the strokes: lie, air, wind, landing ground, boxes in the way."""
 
     slope: Slope
     air: Air
     wind: Wind
     landing: Landing
     lie: Lie = CLEAN
+    walls: tuple[Wall, ...] = ()
 
 
 class Miss(NamedTuple):
@@ -238,6 +240,18 @@ def play(
         velocity, spin = np.where(carried, out[0], velocity), np.where(carried, out[1], spin)
     left = ball_kept(lie, elevation(velocity))[:, None]
     velocity, spin = turn_about_z(velocity * left, aim), turn_about_z(spin * left, aim)
-    flights = fly(velocity, spin, world.air, world.wind, record=record, workers=2, step_s=step_s)
-    runs = run_out(flights.landing, flights.velocity, flights.spin, world.landing, record=record, workers=2)
+    ground = world.landing
+    flights = fly(
+        velocity,
+        spin,
+        world.air,
+        world.wind,
+        record=record,
+        workers=2,
+        step_s=step_s,
+        rise_m=ground.rise_m,
+        climb_m=ground.climb_m,
+        walls=np.array(world.walls, float).reshape(-1, 6),
+    )
+    runs = run_out(flights.landing, flights.velocity, flights.spin, ground, record=record, workers=2)
     return Played(setup, delivery, contact, Launch(velocity, spin, launch.slid), flights, runs, swung)

@@ -1,13 +1,14 @@
-"""The ranking rule: the shortest leave comes first, a known flight before a new one.
+"""The ranking rule: the fewest expected strokes come first, a known flight before a new one.
 
-A first sieve works out the typical leave: each strike varies in speed, face and loft, and the ground is firmer or
-softer than read. The chain is played again with each of these off by one standard deviation; the shifts of the resting
-point, squared and summed, give the typical distance the ball is left from the flag. A method's difficulty, the slope
-and the grass multiply the scatter. A strike that fails counts as a leave of FAILED_LEAVE of the way.
-Each degree of delivered loft away from the player's own choice on the level then counts as one per cent more leave:
-that keeps near-ties from flipping, and is the trade's "swap the club, keep the flight".
-The best are then struck many times (see scatter), and their mean leave, bad ones counted, decides.
-Expected strokes over the drawn trouble replace this rule when the line carries trouble.
+A first sieve plays each candidate a few times more: speed, face and loft off by one standard deviation times the root
+of their number, firmness and surround misread likewise. The mean of what those balls still cost is the expected value
+to second order (the unscented rule with equal weights), trouble at a bit over two deviations included. A method's
+difficulty, the slope and the grass multiply the scatter. A strike that fails leaves the ball FAILED_SHARE of the way
+on.
+Each degree of delivered loft away from the player's own choice on the level then counts as 0.003 strokes more: that
+keeps near-ties from flipping, and is the trade's "swap the club, keep the flight".
+The best are then struck many times (see scatter), and their mean cost, bad ones counted, decides, weighted by the
+coach's mood.
 """
 
 from __future__ import annotations
@@ -20,8 +21,10 @@ import numpy as np
 
 from veltrin.core.geometry import Index, Mask, Vec
 from veltrin.core.ground import Lie, Slope
+from veltrin.core.hole import Hole
 from veltrin.core.kit import Scatter
 from veltrin.core.plan.play import Batch, Played, World, nudge, play
+from veltrin.core.plan.target import Targets
 from veltrin.core.run import Landing, green_deceleration, run_out
 
 FIRMNESS_DOUBT = 0.12
@@ -31,19 +34,20 @@ FIRMNESS_DOUBT = 0.12
 SURROUND_DOUBT = 0.12
 """How far the brake of unmown or fairway grass on a rolling ball is usually misjudged. Judgement."""
 
-UNKNOWN_FLIGHT_PER_RAD = 0.01 * 180.0 / math.pi
-"""Extra cost of a flight unlike the one the player would choose from level: 1 % per degree of loft. Judgement."""
+UNKNOWN_FLIGHT_PER_RAD = 0.003 * 180.0 / math.pi
+"""Strokes that a flight unlike the one the player would choose from level counts more: 0.003 a degree. Judgement."""
 
 
-FAILED_LEAVE = 0.5
-"""Share of the distance that a heavy, thin, stuck or skulled strike leaves, for the first sieve. Judgement."""
+FAILED_SHARE = 0.5
+"""How far on, as a share of the way, a heavy, thin, stuck or skulled strike leaves the ball in the first sieve.
+Judgement."""
 
 
-def cost_of(leave: Vec, delivered_loft: Vec, known_loft_rad: float | None) -> Vec:
-    """What calls are ranked by (m, (n,)): the leave, dearer the less the flight is like the known one."""
+def unknown_flight(delivered_loft: Vec, known_loft_rad: float | None) -> Vec:
+    """Strokes that calls count more for a flight unlike the known one, (n,)."""
     if known_loft_rad is None:
-        return leave
-    return np.asarray(leave * (1.0 + UNKNOWN_FLIGHT_PER_RAD * np.abs(delivered_loft - known_loft_rad)))
+        return np.zeros(len(delivered_loft))
+    return np.asarray(UNKNOWN_FLIGHT_PER_RAD * np.abs(delivered_loft - known_loft_rad))
 
 
 def slope_difficulty(slope: Slope) -> float:
@@ -86,33 +90,59 @@ class Doubts(NamedTuple):
         return Doubts(self.firm[index], self.rolled[index])
 
 
-def ground_doubts(played: Played, landing: Landing) -> Doubts:
+def ground_doubts(played: Played, landing: Landing, targets: Targets) -> Doubts:
     """Run the same flights out on ground firmer and softer by FIRMNESS_DOUBT; judge the surround's brake."""
     flown = played.flights
     ends = [
-        run_out(flown.landing, flown.velocity, flown.spin, replace(landing, firmness=f)).rest[:, 0]
+        targets.along(run_out(flown.landing, flown.velocity, flown.spin, replace(landing, firmness=f)).rest)
         for f in (min(landing.firmness + FIRMNESS_DOUBT, 1.0), max(landing.firmness - FIRMNESS_DOUBT, 0.0))
     ]
     return Doubts(np.asarray(0.5 * (ends[0] - ends[1])), roll_shift(played, landing))
 
 
-def typical_leave(
-    batch: Batch, world: World, swing: Vec, aim: Vec, scatter: Scatter, difficulty: Vec, doubts: Doubts
-) -> Vec:
-    """Root-mean-square distance from the flag (m, (n,)) after one stroke, first order in the scatter."""
+class Typical(NamedTuple):
+    """What a stroke of each candidate typically leaves (root mean square, m) and still costs (strokes), (n,)."""
+
+    leave: Vec
+    strokes: Vec
+
+
+_DOUBTED = 5
+"""Speed, face, loft, firmness, surround."""
+
+
+def typical(
+    batch: Batch,
+    world: World,
+    hole: Hole,
+    solved: tuple[Vec, Vec, Vec],
+    scatter: Scatter,
+    difficulty: Vec,
+    doubts: Doubts,
+    targets: Targets,
+) -> Typical:
+    """Leave and cost of each candidate by the unscented rule; `solved`: swing, aim, and where it rests as meant."""
     n = batch.count
-    faster = speed_scatter(scatter, swing) * difficulty
+    swing, aim, meant_rest = solved
+    out = math.sqrt(_DOUBTED)
+    faster = out * speed_scatter(scatter, swing) * difficulty
     rows = np.tile(np.arange(n), 6)
     zero = np.zeros(n)
-    face = np.concatenate([zero, zero, scatter.face_rad * difficulty, -scatter.face_rad * difficulty, zero, zero])
-    loft = np.concatenate([zero, zero, zero, zero, scatter.loft_rad * difficulty, -scatter.loft_rad * difficulty])
-    speed = np.concatenate([1.0 + faster, 1.0 - faster, zero + 1, zero + 1, zero + 1, zero + 1])
+    turn, lofted = out * scatter.face_rad * difficulty, out * scatter.loft_rad * difficulty
+    face = np.concatenate([zero, zero, turn, -turn, zero, zero])
+    loft = np.concatenate([zero, zero, zero, zero, lofted, -lofted])
+    speed = np.concatenate([1.0 + faster, np.maximum(1.0 - faster, 0.2), zero + 1, zero + 1, zero + 1, zero + 1])
     many = batch.take(rows)
     many = replace(many, full_speed=many.full_speed * speed, change=nudge(many.change, open_rad=face, lean_rad=loft))
     off = play(many, world, np.tile(swing, 6), np.tile(aim, 6))
-    rest = np.stack([off.total, off.offline]).reshape(2, 3, 2, n)
-    shift = 0.5 * (rest[:, :, 0] - rest[:, :, 1])
-    return np.asarray(np.sqrt(np.sum(shift**2, axis=(0, 1)) + doubts.firm**2 + doubts.rolled**2))
+    along = np.stack([np.cos(targets.bearing), np.sin(targets.bearing)], axis=1)
+    shifts = [out * (d[:, None] * along) for d in (doubts.firm, doubts.rolled)]
+    rest = meant_rest[:, :2]
+    places = np.concatenate([off.runs.rest[:, :2], *(rest + sign * s for s in shifts for sign in (1.0, -1.0))])
+    struck = np.concatenate([off.flights.struck >= 0, np.zeros(4 * n, dtype=bool)])
+    ends = hole.ends(places[:, 0], places[:, 1], struck)
+    leave = np.sqrt(np.mean(ends.leave_m.reshape(2 * _DOUBTED, n) ** 2, axis=0))
+    return Typical(leave, ends.strokes.reshape(2 * _DOUBTED, n).mean(axis=0))
 
 
 def roll_shift(played: Played, landing: Landing) -> Vec:

@@ -11,17 +11,16 @@ from veltrin.core.methods import CATALOGUE
 from veltrin.core.plan.answer import with_detail
 from veltrin.core.plan.candidates import list_candidates
 from veltrin.core.plan.model import FellOut, Question, SchoolRow, Schools
-from veltrin.core.plan.planner import kept_club, make_batch, sieve, struck_calls
-from veltrin.core.plan.play import World
+from veltrin.core.plan.planner import kept_club, make_batch, plain_calls, sieve, struck_calls, world_of
 
 
-def _reason(method_id: str, refused: list[FellOut], tried: list[FellOut]) -> str:
+def _reason(method_id: str, fell_out: list[FellOut]) -> str:
     """The reason that tells most: one found by trying it, else the one that struck most clubs.
 
     Methods look at the lie before they look at the club, so what strikes most clubs is the lie.
     """
-    for fell in (tried, refused):
-        reasons = Counter(f.reason for f in fell if f.method_id == method_id)
+    for was_tried in (True, False):
+        reasons = Counter(f.reason for f in fell_out if f.method_id == method_id and f.was_tried is was_tried)
         if reasons:
             return reasons.most_common(1)[0][0]
     raise AssertionError(f"{method_id} has neither a call nor a reason")
@@ -30,23 +29,21 @@ def _reason(method_id: str, refused: list[FellOut], tried: list[FellOut]) -> str
 def compare_right_handed(question: Question) -> Schools:
     """Work out every method that can be played here with its best club; what the coach left out counts as well."""
     question = replace(question, excluded=frozenset(), pinned=frozenset())
-    world = World(question.slope, question.air, question.wind, question.line.landing, question.lie)
+    world = world_of(question)
     kept, level = kept_club(question)
-    known = level.loft_rad if level else None
-    candidates, refused = list_candidates(question, kept)
+    candidates, fell_out = list_candidates(question, kept)
     by_method = {}
-    tried: list[FellOut] = []
     if candidates:
-        found = sieve(question, candidates, kept, known, world)
-        tried = found.fell_out
+        found = sieve(question, candidates, kept, level.loft_rad if level else None, world)
+        fell_out = fell_out + found.fell_out
         best: dict[str, int] = {}
-        for i in sorted(map(int, found.good), key=lambda i: float(found.cost[i])):
+        for i in sorted(map(int, found.good), key=lambda i: float(found.score[i])):
             best.setdefault(candidates[i].method.id, i)
         found = replace(found, good=np.array(sorted(best.values()), dtype=int))
-        pairs = struck_calls(question, found, found.good, known, world)
+        pairs = struck_calls(question, found, found.good, plain_calls(question, found), world)
         if pairs:
             batch = make_batch(question, [c for _, c in pairs], kept)
             by_method = {c.method_id: c for c in with_detail([c for c, _ in pairs], batch, world)}
     return Schools(
-        tuple(SchoolRow(m, by_method.get(m), None if m in by_method else _reason(m, refused, tried)) for m in CATALOGUE)
+        tuple(SchoolRow(m, by_method.get(m), None if m in by_method else _reason(m, fell_out)) for m in CATALOGUE)
     )

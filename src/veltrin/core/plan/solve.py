@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import math
 from typing import NamedTuple
 
 import numpy as np
 
 from veltrin.core.geometry import Index, Mask, Vec
 from veltrin.core.plan.play import Batch, Played, World, play
+from veltrin.core.plan.target import Targets
 
 SHORTEST_SWING = 0.05
 FULL_SWING = 1.0
@@ -16,13 +18,16 @@ ON_TARGET_M = 0.05
 UNSETTLED_M = 0.5
 """Further from the flag than this no length of swing was found: the ground jumps there."""
 
+JUST_BEYOND = 0.15
+"""Share of the distance by which a ball may end beyond a jump of the ground. Judgement."""
+
 _ROUNDS = 9
 
 
 class Solved(NamedTuple):
     """Swing and aim per candidate (n,), the played result, and flags: too short, too long, unsettled.
 
-    `full_total` is where a full swing stops.
+    `full_total` is where a full swing stops, `needed` about what share of full speed the target takes.
     """
 
     swing: Vec
@@ -32,52 +37,80 @@ class Solved(NamedTuple):
     long: Mask
     unsettled: Mask
     full_total: Vec
+    needed: Vec
 
 
-def _brackets(totals: Vec, target: float) -> tuple[Index, Mask]:
+def _brackets(totals: Vec, target: Vec) -> tuple[Index, Mask]:
     """Grid index below which each row's total first reaches the target, and whether it does, from (n, k)."""
     reached = totals >= target
     first = np.argmax(reached, axis=1)
     return first, np.any(reached, axis=1)
 
 
-def solve(batch: Batch, world: World, flag_m: float) -> Solved:
-    """Solve all candidates at once.
+def _progress(played: Played, targets: Targets) -> Vec:
+    """How far each ball got towards its target: where it rests, or where it lands (m)."""
+    return targets.along(played.flights.landing if targets.on_carry else played.runs.rest)
 
-    A coarse grid of swings brackets the shortest swing that reaches the flag; regula falsi (Illinois) closes in on it
-    while the aim is turned against the offline finish in the same rounds. A candidate whose full swing stops
-    short is flagged `short`, one whose shortest swing already runs past `long`.
+
+def _astray(played: Played, targets: Targets) -> Vec:
+    """By what angle each ball ended to the left of its target (rad)."""
+    rest = played.runs.rest
+    return np.asarray(np.arctan2(targets.across(rest), np.maximum(targets.along(rest), 1.0)))
+
+
+def solve(batch: Batch, world: World, targets: Targets) -> Solved:
+    """Solve all candidates at once, each for its own target.
+
+    A coarse grid of swings brackets the shortest swing that reaches the target; regula falsi (Illinois) closes in on
+    it while the aim is turned against the offline finish in the same rounds. A candidate whose full swing stops
+    short is flagged `short`, one whose shortest swing already runs past `long`. Where the ground jumps at the target
+    (water in front of it) the ball that ends just beyond is taken.
     """
     n, k = batch.count, len(_GRID)
     rows = np.repeat(np.arange(n), k)
-    grid = play(batch.take(rows), world, np.tile(_GRID, n), np.zeros(n * k))
-    totals = grid.total.reshape(n, k)
-    first, reaches = _brackets(totals, flag_m)
+    spread = targets.take(rows)
+    grid = play(batch.take(rows), world, np.tile(_GRID, n), spread.bearing)
+    totals = _progress(grid, spread).reshape(n, k)
+    first, reaches = _brackets(totals, targets.distance[:, None])
     high_at = np.where(reaches, np.maximum(first, 1), k - 1)
     place = np.arange(n)
     low, high = _GRID[high_at - 1].copy(), _GRID[high_at].copy()
-    f_low, f_high = totals[place, high_at - 1] - flag_m, totals[place, high_at] - flag_m
-    aim = -np.arctan2(grid.offline.reshape(n, k)[place, high_at], np.maximum(totals[place, high_at], 1.0))
+    f_low, f_high = totals[place, high_at - 1] - targets.distance, totals[place, high_at] - targets.distance
+    aim = targets.bearing - _astray(grid, spread).reshape(n, k)[place, high_at]
     long = reaches & (first == 0)
     swing = np.where(long, SHORTEST_SWING, high)
     active = np.flatnonzero(reaches & ~long)
     for _ in range(_ROUNDS):
         if not len(active):
             break
-        a = active
+        a, wanted = active, targets.take(active)
         span = f_high[a] - f_low[a]
         guess = (low[a] * f_high[a] - high[a] * f_low[a]) / np.where(np.abs(span) > 1e-9, span, 1.0)
         swing[a] = np.clip(guess, low[a], high[a])
         played = play(batch.take(a), world, swing[a], aim[a])
-        miss = played.total - flag_m
-        done = (np.abs(miss) < ON_TARGET_M) & (np.abs(played.offline) < ON_TARGET_M)
+        miss, astray = _progress(played, wanted) - wanted.distance, _astray(played, wanted)
+        done = (np.abs(miss) < ON_TARGET_M) & (np.abs(astray * wanted.distance) < ON_TARGET_M)
         past = miss >= 0
         # The end that stays is discounted, or it would hold the secant on one side (Illinois).
         f_low[a], f_high[a] = np.where(past, 0.6 * f_low[a], miss), np.where(past, miss, 0.6 * f_high[a])
         low[a], high[a] = np.where(past, low[a], swing[a]), np.where(past, swing[a], high[a])
-        turn = np.where(done, 0.0, np.arctan2(played.offline, np.maximum(played.total, 1.0)))
-        aim[a] -= turn
+        aim[a] -= np.where(done, 0.0, astray)
         active = a[~done]
     played = play(batch, world, swing, aim)
-    unsettled = reaches & ~long & (np.hypot(played.total - flag_m, played.offline) > UNSETTLED_M)
-    return Solved(swing, aim, played, ~reaches, long, unsettled, totals[:, -1])
+    off = np.hypot(_progress(played, targets) - targets.distance, _astray(played, targets) * targets.distance)
+    jumps = reaches & ~long & (off > UNSETTLED_M)
+    if jumps.any():
+        swing = np.where(jumps, high, swing)
+        played = play(batch, world, swing, aim)
+        beyond = _progress(played, targets) - targets.distance
+        is_near = (beyond >= 0.0) & (beyond < JUST_BEYOND * targets.distance + 2.0)
+        is_straight = np.abs(_astray(played, targets)) * targets.distance < UNSETTLED_M
+        jumps &= ~(is_near & is_straight)
+    return Solved(swing, aim, played, ~reaches, long, jumps, totals[:, -1], _needed(totals, targets.distance))
+
+
+def _needed(totals: Vec, distance: Vec) -> Vec:
+    """About what share of full speed the target takes, from how the last two swings of the grid differ, (n,)."""
+    last, before = np.maximum(totals[:, -1], 0.1), np.maximum(totals[:, -2], 0.05)
+    power = np.clip(np.log(last / before) / math.log(_GRID[-1] / _GRID[-2]), 0.5, 3.0)
+    return np.asarray((distance / last) ** (1.0 / power))

@@ -1,6 +1,6 @@
 """Run: surfaces, bounces, roll to rest."""
 
-from veltrin.core.run.landing import Landing, Runs, run_out
+from veltrin.core.run.landing import Runs, run_out
 from veltrin.core.run.surface import (
     FIRMNESS,
     SURFACES,
@@ -11,16 +11,21 @@ from veltrin.core.run.surface import (
     surface_named,
     two_way_green_speed,
 )
+from veltrin.core.run.terrain import Landing, Patch, Ring, ended, oval
 
 __all__ = [
     "FIRMNESS",
     "SURFACES",
     "Firmness",
     "Landing",
+    "Patch",
+    "Ring",
     "Runs",
     "Surface",
     "bounce_numbers",
+    "ended",
     "green_deceleration",
+    "oval",
     "run_out",
     "surface_named",
     "two_way_green_speed",

@@ -43,6 +43,9 @@ SURFACES = {
         Surface("fairway", "fairway", 3.2, 1.15, 0.9),
         Surface("semi", "semi-rough", 1.6, 1.25, 0.75),
         Surface("rough", "rough", 0.7, 1.5, 0.5),
+        Surface("deep", "deep rough", 0.4, 1.8, 0.3),
+        Surface("sand", "sand", 0.3, 2.2, 0.25),
+        Surface("path", "path", 7.0, 0.2, 1.6),
     )
 }
 

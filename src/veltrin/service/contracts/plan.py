@@ -68,6 +68,59 @@ class LieIn(Contract):
     doubts: DoubtsIn = Field(DoubtsIn(), description="Kept with the shot; the sensitivity of the call reads them.")
 
 
+AreaKindName = Literal[
+    "green",
+    "fringe",
+    "fairway",
+    "semi",
+    "rough",
+    "deep",
+    "heather",
+    "sand",
+    "bank",
+    "path",
+    "trees",
+    "water",
+    "out",
+]
+
+
+class PointIn(Contract):
+    """A place on the plan, m."""
+
+    x_m: float = Field(ge=-400, le=400, description="Towards the flag.")
+    y_m: float = Field(ge=-400, le=400, description="To the right of the line.")
+
+
+class AreaIn(Contract):
+    """A piece of ground drawn on the plan. Later ones lie on top."""
+
+    kind: AreaKindName
+    points: list[PointIn] = Field(min_length=3, max_length=200, description="Corners, in order.")
+    fall_deg: float = Field(0.0, ge=-30, le=30, description="Its own tilt; positive falls away from the player.")
+    side_deg: float = Field(0.0, ge=-30, le=30, description="Positive falls to the right.")
+
+
+class ObstacleIn(Contract):
+    """Something that stands in the way: a box across the line, m from the ball and above its level."""
+
+    kind: Literal["mound", "wall", "lip", "tree", "branch"]
+    at_m: float = Field(ge=0.3, le=250, description="Distance of its near side.")
+    deep_m: float = Field(1.0, ge=0.05, le=60, description="How far it reaches along the line.")
+    high_m: float = Field(ge=0.05, le=45, description="Its top above the ball.")
+    low_m: float = Field(0.0, ge=-5, le=40, description="Its foot; above 0.3 m a rolling ball passes below.")
+    left_m: float = Field(-200.0, ge=-200, le=200, description="Its left end, m right of the line.")
+    right_m: float = Field(200.0, ge=-200, le=200, description="Its right end.")
+
+    @model_validator(mode="after")
+    def _ends_in_order(self) -> Self:
+        if self.left_m >= self.right_m:
+            raise ValueError(f"left_m ({self.left_m:g}) must be less than right_m ({self.right_m:g}). Swap the ends.")
+        if self.low_m >= self.high_m:
+            raise ValueError(f"low_m ({self.low_m:g}) must be less than high_m ({self.high_m:g}). Give a lower foot.")
+        return self
+
+
 class LineIn(Contract):
     """From the ball to the flag and the green around it."""
 
@@ -79,6 +132,15 @@ class LineIn(Contract):
     firmness: FirmnessWord | FirmnessShare = Field("medium", description="A word, or 0 (sodden) to 1 (hard).")
     fall_deg: float = Field(0.0, ge=-12, le=12, description="Tilt of the green; positive falls away from the player.")
     side_deg: float = Field(0.0, ge=-12, le=12, description="Tilt of the green; positive falls to the right.")
+    green_width_m: float | None = Field(
+        None, ge=1, le=120, description="Width of the green; default four fifths of its depth, 10 m at least."
+    )
+    rise_m: float = Field(0.0, ge=-60, le=60, description="Green above the ball; negative: below it.")
+    land_m: float | None = Field(
+        None, ge=1, le=250, description="Where it is to land; default: where it must, to finish at the flag."
+    )
+    areas: list[AreaIn] = Field(default_factory=list, max_length=40)
+    obstacles: list[ObstacleIn] = Field(default_factory=list, max_length=12)
 
     @model_validator(mode="after")
     def _edges_in_order(self) -> Self:
@@ -87,6 +149,10 @@ class LineIn(Contract):
         if front >= back:
             raise ValueError(
                 f"green_back_m ({back:g} m) must lie beyond green_front_m ({front:g} m). Move one of the edges."
+            )
+        if self.land_m is not None and self.land_m > self.flag_m + 20:
+            raise ValueError(
+                f"land_m ({self.land_m:g} m) lies more than 20 m beyond the flag. Bring the landing place nearer."
             )
         return self
 
@@ -101,6 +167,10 @@ class PlanRequest(Contract):
     air: AirIn = AirIn()
     wind: WindIn = WindIn()
     kept_club_id: str | None = Field(None, max_length=24, description="Club to keep; default: the one used from level.")
+    mood: Literal["lesson", "match", "protect"] = Field(
+        "lesson",
+        description="A bad one counts as it costs (lesson), 0.25 stroke less (match), 0.5 more (protect a score).",
+    )
     detail_for: list[str] = Field(
         default_factory=list, max_length=8, description="Call ids to draw besides the first two."
     )
@@ -164,15 +234,38 @@ class OddsOut(Contract):
     high_m: float = Field(description="May pass so much higher.")
 
 
+class ShareOut(Contract):
+    """Share of strikes that end on a kind of ground."""
+
+    kind: AreaKindName
+    words: str
+    pct: float
+    is_trouble: bool
+
+
+class TargetOut(Contract):
+    """Where a call is meant to finish: the flag, or a way out. m; y to the right."""
+
+    name: Literal["flag", "left", "right", "back", "lay-up"]
+    x_m: float
+    y_m: float
+    distance_m: float
+    bearing_deg: float = Field(description="Right of the flag positive.")
+
+
 class SpreadOut(Contract):
-    """Where many strikes end against the flag, m: the middle eight tenths, and the mean of the worst twentieth."""
+    """Where many strikes end against the target, m: the middle eight tenths, and the mean of the worst twentieth."""
 
     strikes: int
     short_m: float
     long_m: float
     left_m: float = Field(description="Right positive.")
     right_m: float
-    on_green_pct: float
+    leave80_m: float = Field(description="Eight in ten end within this of the flag.")
+    shares: list[ShareOut] = Field(description="By kind of ground, most first.")
+    next_putt_pct: float = Field(description="Chance that the next is a putt.")
+    again_pct: float = Field(description="Chance that the ball still lies in the same trouble.")
+    bad_pct: float = Field(description="Costs 0.75 stroke more than the cheapest call does on average.")
     worst_along_m: float
     worst_across_m: float
     worst_is: Literal["thin", "past", "short"]
@@ -233,6 +326,7 @@ class DetailOut(Contract):
     ledgers: LedgersOut
     ghost: GhostOut
     ends: list[tuple[float, float]] = Field(description="Where strikes of the scatter end: x to the target, y right.")
+    outline: list[tuple[float, float]] = Field(description="Outline of the tightest eight tenths of them.")
 
 
 class CallOut(Contract):
@@ -264,7 +358,12 @@ class CallOut(Contract):
     delivered_loft_deg: float
     effective_bounce_deg: float
     leave_m: float = Field(description="Mean distance left over many strikes, bad ones counted; typical one without.")
-    cost_m: float = Field(description="What calls are ranked by: the leave, dearer for an unknown flight.")
+    target: TargetOut
+    past_m: float = Field(description="Meant to finish so far past the target (negative: short of it).")
+    trouble_deg: float = Field(description="Aim moved so far off the target for trouble, right positive.")
+    strokes: float = Field(description="Expected strokes to hole out, this one included.")
+    score: float = Field(description="What calls are ranked by: strokes, mood and unknown flight in.")
+    full_speed_m_s: float = Field(description="Club-head speed of this player's full swing with the club.")
     difficulty: float
     miss: str
     wins_when: str
@@ -287,7 +386,10 @@ class FellOutOut(Contract):
     method_id: str
     method_name: str
     reason: str
+    was_tried: bool = Field(description="It was reckoned and failed; else the method refused the lie or the club.")
     short_m: float | None = Field(description="How far a full swing stops short of the flag.")
+    need_m_s: float | None = Field(description="About what club-head speed it would take.")
+    has_m_s: float | None = Field(description="What this player has.")
 
 
 class SwapOut(Contract):
@@ -309,6 +411,10 @@ class PlanResponse(Contract):
     calls: list[CallOut]
     first_id: str | None
     second_id: str | None
+    safe_id: str | None = Field(description="Fewest bad ones among calls within 0.25 stroke of the best.")
+    direct_id: str | None = Field(description="Best call for the flag, where there are ways out.")
+    escape_id: str | None = Field(description="Best way out of a bad lie.")
+    has_risk: bool = Field(description="Whether many strikes have been played: the second stage.")
     fell_out: list[FellOutOut]
     swap: SwapOut | None
     kept_club_id: str | None

@@ -31,6 +31,13 @@ class ShotNew(Contract):
     request: PlanRequest
     call_id: str = Field(min_length=1, max_length=60)
     note: str = Field("", max_length=500)
+    on_card: bool = Field(False, description="On the player's card as well.")
+
+
+class CardIn(Contract):
+    """Whether a kept shot is on the player's card."""
+
+    on_card: bool
 
 
 class ShotOut(Contract):
@@ -43,6 +50,8 @@ class ShotOut(Contract):
     player_name: str
     call_id: str
     summary: str
+    say: list[str] = Field(description="What to say to the player, as it was when the shot was kept.")
+    on_card: bool
     request: PlanRequest
 
 

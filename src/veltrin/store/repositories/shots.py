@@ -23,6 +23,8 @@ class StoredShot:
     note: str
     summary: str
     request_json: str
+    say: tuple[str, ...]
+    on_card: bool
 
 
 def _stored(row: ShotRow) -> StoredShot:
@@ -35,10 +37,22 @@ def _stored(row: ShotRow) -> StoredShot:
         note=row.note,
         summary=row.summary,
         request_json=row.request_json,
+        say=tuple(row.say.split("\n")) if row.say else (),
+        on_card=row.on_card,
     )
 
 
-def add(session: Session, *, player_id: str, call_id: str, note: str, summary: str, request_json: str) -> StoredShot:
+def add(
+    session: Session,
+    *,
+    player_id: str,
+    call_id: str,
+    note: str,
+    summary: str,
+    request_json: str,
+    say: tuple[str, ...] = (),
+    on_card: bool = False,
+) -> StoredShot:
     """Keep a shot, stamped now."""
     row = ShotRow(
         kept_at=datetime.now(UTC).replace(tzinfo=None),
@@ -47,6 +61,8 @@ def add(session: Session, *, player_id: str, call_id: str, note: str, summary: s
         note=note,
         summary=summary,
         request_json=request_json,
+        say="\n".join(say),
+        on_card=on_card,
     )
     session.add(row)
     session.flush()
@@ -64,6 +80,15 @@ def load_all(session: Session) -> list[StoredShot]:
     return [
         _stored(row) for row in session.scalars(select(ShotRow).order_by(ShotRow.kept_at.desc(), ShotRow.id.desc()))
     ]
+
+
+def set_card(session: Session, shot_id: int, on_card: bool) -> StoredShot | None:
+    """Put one on the player's card or take it off; None if there is none."""
+    row = session.get(ShotRow, shot_id)
+    if row is None:
+        return None
+    row.on_card = on_card
+    return _stored(row)
 
 
 def delete(session: Session, shot_id: int) -> bool:

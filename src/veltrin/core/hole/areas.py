@@ -1,0 +1,112 @@
+"""Kinds of ground a ball can end on, and areas drawn on the plan."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from functools import cached_property
+from typing import Literal
+
+import shapely
+
+from veltrin.core.checks import require
+from veltrin.core.errors import DomainError, UnknownNameError
+from veltrin.core.ground import Cover
+from veltrin.core.run import SURFACES, Patch, Ring, Surface
+
+BaselineLie = Literal["green", "fairway", "rough", "sand", "recovery"]
+
+FEWEST_POINTS = 3
+FURTHEST_M = 400.0
+
+
+@dataclass(frozen=True)
+class AreaKind:
+    """What a kind of ground does and costs.
+
+    `lie` is the column of the baseline a ball there is read from; `between` moves it that share of the way to the
+    rough's; `extra` is strokes on top. `penalty` strokes are added, and `ends_here`: the ball goes no further.
+    `again`: the stroke is played again from where it was played. `trouble`: nobody wants to be there.
+    Extras and shares are judgement; penalties are the rules' (17.1, 18.2, from memory).
+    """
+
+    name: str
+    words: str
+    surface: Surface
+    lie: BaselineLie
+    between: float = 0.0
+    extra: float = 0.0
+    penalty: float = 0.0
+    ends_here: bool = False
+    again: bool = False
+    trouble: bool = False
+
+
+KINDS = {
+    k.name: k
+    for k in (
+        AreaKind("green", "green", SURFACES["green"], "green"),
+        AreaKind("fringe", "fringe", SURFACES["fringe"], "fairway", extra=-0.05),
+        AreaKind("fairway", "fairway", SURFACES["fairway"], "fairway"),
+        AreaKind("semi", "semi-rough", SURFACES["semi"], "fairway", between=0.5),
+        AreaKind("rough", "rough", SURFACES["rough"], "rough"),
+        AreaKind("deep", "deep rough", SURFACES["deep"], "rough", extra=0.25, trouble=True),
+        AreaKind("heather", "heather", SURFACES["deep"], "rough", extra=0.35, trouble=True),
+        AreaKind("sand", "sand", SURFACES["sand"], "sand", trouble=True),
+        AreaKind("bank", "run-off", SURFACES["fairway"], "rough", extra=0.05, trouble=True),
+        AreaKind("path", "path", SURFACES["path"], "fairway"),
+        AreaKind("trees", "trees", SURFACES["rough"], "recovery", trouble=True),
+        AreaKind("water", "water", SURFACES["rough"], "rough", penalty=1.0, ends_here=True, trouble=True),
+        AreaKind("out", "out of bounds", SURFACES["rough"], "rough", penalty=1.0, again=True, trouble=True),
+    )
+}
+
+
+def kind_named(name: str) -> AreaKind:
+    """Look a kind up; UnknownNameError lists those there are."""
+    if name not in KINDS:
+        raise UnknownNameError("line.areas.kind", name, list(KINDS))
+    return KINDS[name]
+
+
+_HOME_OF_COVER = {"semi": "semi", "rough": "rough", "deep": "deep", "heather": "heather"}
+
+
+def home_kind(cover: Cover) -> str | None:
+    """The kind of ground a ball in this cover lies in, or None where it lies on what is mown around it."""
+    return "sand" if cover.group == "sand" else _HOME_OF_COVER.get(cover.name)
+
+
+@dataclass(frozen=True)
+class Area:
+    """A piece of ground of one kind: outline (m; x to the target, y left), with its own tilt."""
+
+    kind: AreaKind
+    ring: Ring
+    fall_rad: float = 0.0
+    side_rad: float = 0.0
+
+    def __post_init__(self) -> None:
+        if len(self.ring) < FEWEST_POINTS:
+            raise DomainError("line.areas.points", "an area needs three corners or more.", "Add a corner.")
+        for x, y in self.ring:
+            require("line.areas.points.x", x, -FURTHEST_M, FURTHEST_M, "m")
+            require("line.areas.points.y", y, -FURTHEST_M, FURTHEST_M, "m")
+        for name, tilt in (("fall_deg", self.fall_rad), ("side_deg", self.side_rad)):
+            require(f"line.areas.{name}", math.degrees(tilt), -30.0, 30.0, "deg")
+
+    @cached_property
+    def shape(self) -> shapely.Geometry:
+        """The outline as a polygon, made ready for many questions; one that crosses itself is put right."""
+        made = shapely.make_valid(shapely.Polygon(self.ring))
+        shapely.prepare(made)
+        return made
+
+    @property
+    def patch(self) -> Patch:
+        """What the run needs to know."""
+        return Patch(self.kind.surface, self.ring, self.fall_rad, self.side_rad, self.kind.ends_here)
+
+    def holds(self, x: float, y: float) -> bool:
+        """Whether a place lies inside."""
+        return bool(shapely.contains_xy(self.shape, x, y))

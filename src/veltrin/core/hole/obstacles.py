@@ -1,0 +1,95 @@
+"""Things that stand in the way and have to be carried, or passed under."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from veltrin.core.checks import require
+from veltrin.core.errors import DomainError, UnknownNameError
+from veltrin.core.run import SURFACES, Patch, Ring
+
+Wall = tuple[float, float, float, float, float, float]
+
+DEEPEST_FOOT_M = -100.0
+WIDEST_M = 200.0
+ON_GROUND_M = 0.3
+"""What begins lower than this above the ground stops a rolling ball as well."""
+
+
+@dataclass(frozen=True)
+class ObstacleKind:
+    """A kind of thing in the way. `hangs`: it may begin above the ground, and a ball pass below."""
+
+    name: str
+    words: str
+    hangs: bool = False
+
+
+OBSTACLES = {
+    k.name: k
+    for k in (
+        ObstacleKind("mound", "mound"),
+        ObstacleKind("wall", "wall"),
+        ObstacleKind("lip", "bunker lip"),
+        ObstacleKind("tree", "tree", hangs=True),
+        ObstacleKind("branch", "branch", hangs=True),
+    )
+}
+
+
+def obstacle_named(name: str) -> ObstacleKind:
+    """Look a kind up; UnknownNameError lists those there are."""
+    if name not in OBSTACLES:
+        raise UnknownNameError("line.obstacles.kind", name, list(OBSTACLES))
+    return OBSTACLES[name]
+
+
+@dataclass(frozen=True)
+class Obstacle:
+    """A box across the line (m): from `at_m` over `deep_m`, between `right_m` and `left_m` of the line (left positive),
+    from `low_m` to `high_m` above the ball's level.
+    """
+
+    kind: ObstacleKind
+    at_m: float
+    deep_m: float
+    high_m: float
+    low_m: float = -math.inf
+    left_m: float = WIDEST_M
+    right_m: float = -WIDEST_M
+
+    def __post_init__(self) -> None:
+        require("line.obstacles.at_m", self.at_m, 0.3, 250.0, "m")
+        require("line.obstacles.deep_m", self.deep_m, 0.05, 60.0, "m")
+        require("line.obstacles.high_m", self.high_m, 0.05, 45.0, "m")
+        if self.low_m >= self.high_m:
+            raise DomainError("line.obstacles.low_m", "its foot is not below its top.", "Give a lower foot.")
+        if self.right_m >= self.left_m:
+            raise DomainError("line.obstacles.left_m", "its left end is not left of its right end.", "Swap the ends.")
+
+    @property
+    def on_ground(self) -> bool:
+        """Whether it stops a ball that rolls."""
+        return self.low_m < ON_GROUND_M
+
+    @property
+    def footprint(self) -> Ring:
+        """Its outline seen from above."""
+        return self._box(self.at_m, self.at_m + self.deep_m)
+
+    @property
+    def patch(self) -> Patch:
+        """Its foot, for the run: half a cell wider, so that a thin wall is not stepped over."""
+        return Patch(SURFACES["rough"], self._box(self.at_m - 0.1, self.at_m + max(self.deep_m, 0.6)), ends_here=True)
+
+    def _box(self, x0: float, x1: float) -> Ring:
+        return ((x0, self.right_m), (x1, self.right_m), (x1, self.left_m), (x0, self.left_m))
+
+
+def walls_of(obstacles: Sequence[Obstacle]) -> tuple[Wall, ...]:
+    """Boxes for the flight: x0, x1, y0, y1, z0, z1 (m)."""
+    return tuple(
+        (o.at_m, o.at_m + o.deep_m, o.right_m, o.left_m, max(o.low_m, DEEPEST_FOOT_M), o.high_m) for o in obstacles
+    )

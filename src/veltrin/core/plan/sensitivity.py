@@ -1,0 +1,224 @@
+"""Which reading would change the call if it were off, over what range the call holds, and what if it were otherwise."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from typing import NamedTuple
+
+import numpy as np
+
+from veltrin.core.errors import DomainError
+from veltrin.core.plan.candidates import list_candidates, list_escapes, targets_of
+from veltrin.core.plan.mirror import is_mirrored, mirror_question, renamed
+from veltrin.core.plan.model import Question
+from veltrin.core.plan.planner import Sieved, kept_club, make_batch, sieve, world_of
+from veltrin.core.plan.play import play
+from veltrin.core.plan.readings import READINGS, Reading, doubt_of, reading_named
+
+RIVALS = 10
+"""How many of the best calls a changed reading may bring to the top."""
+
+WORTH_CHANGING = 0.03
+"""Strokes that keeping the call must cost before a changed reading is said to change it. Judgement."""
+
+SCANNED = 3
+"""Over how many doubts to either side the range in which a call holds is looked for."""
+
+HALVINGS = 2
+"""How often the last step is halved to find the edge of that range closer."""
+
+MOST_VALUES = 41
+
+
+class Turn(NamedTuple):
+    """What one changed reading does: the best call there, and what keeping the first one would cost (strokes)."""
+
+    value: float
+    best_id: str | None
+    keeping_costs: float
+
+
+@dataclass(frozen=True)
+class Sensitive:
+    """One reading, off by its doubt to either side; `holds_from` to `holds_to`: the call stays the best.
+
+    A bound is None where it holds as far as was looked.
+    """
+
+    reading: Reading
+    value: float
+    doubt: float
+    low: Turn
+    high: Turn
+    holds_from: float | None
+    holds_to: float | None
+
+    @property
+    def costs(self) -> float:
+        """The most that a misreading by one doubt costs (strokes)."""
+        return max(self.low.keeping_costs, self.high.keeping_costs)
+
+    @property
+    def changes(self) -> bool:
+        """Whether a misreading by one doubt would change the call."""
+        return self.costs > WORTH_CHANGING
+
+
+class WhatIf(NamedTuple):
+    """One value of a reading: where the same stroke would finish (m along the way to the target), and what the call
+    would need and cost if it were made for it; None where it is no call any more.
+    """
+
+    value: float
+    same_total_m: float
+    aim_rad: float | None
+    strokes: float | None
+
+
+def _scores(question: Question, ids: tuple[str, ...], kept: str | None, known: float | None) -> dict[str, float]:
+    """What the first sieve makes of these calls; those that fall out are missing."""
+    found = _sieved(question, ids, kept, known)
+    return {} if found is None else {found.candidates[i].id: float(found.score[i]) for i in found.good}
+
+
+def _sieved(question: Question, ids: tuple[str, ...], kept: str | None, known: float | None) -> Sieved | None:
+    asked = replace(question, only=ids)
+    candidates = [*list_candidates(asked, kept)[0], *list_escapes(asked, kept)]
+    return sieve(asked, candidates, kept, known, world_of(asked)) if candidates else None
+
+
+class _Watched:
+    """A call held against its rivals while readings change."""
+
+    def __init__(self, question: Question, call_id: str | None) -> None:
+        self.question = question
+        self.kept, level = kept_club(question)
+        self.known = level.loft_rad if level else None
+        candidates = [*list_candidates(question, self.kept)[0], *list_escapes(question, self.kept)]
+        found = sieve(question, candidates, self.kept, self.known, world_of(question)) if candidates else None
+        if found is None or not len(found.good):
+            raise DomainError("call_id", "there is no call for this shot.", "Change the line or the lie.")
+        best = [candidates[i].id for i in found.good[np.argsort(found.score[found.good], kind="stable")]]
+        self.call_id = call_id or best[0]
+        self.ids = tuple(dict.fromkeys([self.call_id, *best[:RIVALS]]))
+        self.base = self._keeping(question)[1]
+
+    def _keeping(self, question: Question) -> tuple[str | None, float]:
+        scores = _scores(question, self.ids, self.kept, self.known)
+        if not scores:
+            return None, math.inf
+        best = min(scores, key=lambda i: scores[i])
+        return best, scores.get(self.call_id, math.inf) - scores[best]
+
+    def turn(self, reading: Reading, value: float) -> Turn:
+        """The best call with this value; the cost of keeping is told against what it costs already."""
+        best, keeping = self._keeping(reading.put(self.question, value))
+        costs = max(keeping - self.base, 0.0) if math.isfinite(self.base) else keeping
+        return Turn(value, best, costs)
+
+    def _holds(self, reading: Reading, value: float) -> bool:
+        return self.turn(reading, value).keeping_costs <= WORTH_CHANGING
+
+    def edge(self, reading: Reading, doubt: float, sign: float) -> float | None:
+        """The last value on one side for which the call stays the best; None if it does as far as is looked."""
+        inside = value = reading.get(self.question)
+        for k in range(1, SCANNED + 1):
+            outside = value + sign * k * doubt
+            if not reading.low <= outside <= reading.high:
+                return None
+            if not self._holds(reading, outside):
+                break
+            inside = outside
+        else:
+            return None
+        for _ in range(HALVINGS):
+            middle = 0.5 * (inside + outside)
+            inside, outside = (middle, outside) if self._holds(reading, middle) else (inside, middle)
+        return inside
+
+
+def _sensitivity(question: Question, call_id: str | None) -> list[Sensitive]:
+    watched = _Watched(question, call_id)
+    rows = []
+    for reading in READINGS.values():
+        if not reading.applies(question):
+            continue
+        value, doubt = reading.get(question), doubt_of(reading, question)
+        low, high = (
+            watched.turn(reading, min(max(value + sign * doubt, reading.low), reading.high)) for sign in (-1.0, 1.0)
+        )
+        row = Sensitive(reading, value, doubt, low, high, None, None)
+        if reading.name == "fall" or row.changes:
+            edges = (watched.edge(reading, doubt, sign) for sign in (-1.0, 1.0))
+            row = replace(row, holds_from=next(edges), holds_to=next(edges))
+        rows.append(row)
+    return sorted(rows, key=lambda r: -r.costs)
+
+
+def sensitivity(question: Question, call_id: str | None = None) -> list[Sensitive]:
+    """Each reading off by its own doubt: what it would change, the dearest first. `call_id`: default the first call."""
+    if not is_mirrored(question):
+        return _sensitivity(question, call_id)
+    rows = _sensitivity(mirror_question(question), renamed(call_id))
+    turned = [replace(r, low=_in_own_world(r.low), high=_in_own_world(r.high)) for r in rows]
+    return [_flipped(r) if r.reading.name == "cross" else r for r in turned]
+
+
+def _in_own_world(turn: Turn) -> Turn:
+    return turn._replace(best_id=renamed(turn.best_id))
+
+
+def _flipped(row: Sensitive) -> Sensitive:
+    """A reading that has a left and a right, seen from the other side."""
+    low, high = row.low._replace(value=-row.low.value), row.high._replace(value=-row.high.value)
+    ends = [None if v is None else -v for v in (row.holds_from, row.holds_to)]
+    return replace(row, value=-row.value, low=high, high=low, holds_from=ends[1], holds_to=ends[0])
+
+
+def _what_if(question: Question, call_id: str, reading: Reading, values: Sequence[float]) -> list[WhatIf]:
+    kept, level = kept_club(question)
+    known = level.loft_rad if level else None
+    base = _sieved(question, (call_id,), kept, known)
+    if base is None or not len(base.good):
+        raise DomainError("call_id", f"'{call_id}' is no call for this shot.", "Choose a call from the plan.")
+    swing, aim = base.solved.swing, base.solved.aim
+    points = []
+    for value in values:
+        asked = reading.put(question, value)
+        batch, world = make_batch(asked, base.candidates, kept), world_of(asked)
+        same = targets_of(base.candidates, None).along(play(batch, world, swing, aim).runs.rest)
+        made = _sieved(asked, (call_id,), kept, known)
+        is_call = made is not None and bool(len(made.good))
+        points.append(
+            WhatIf(
+                float(value),
+                float(same[0]),
+                float(made.solved.aim[0]) if made is not None and is_call else None,
+                float(made.strokes[0]) if made is not None and is_call else None,
+            )
+        )
+    return points
+
+
+def what_if(question: Question, call_id: str, name: str, low: float, high: float, count: int) -> list[WhatIf]:
+    """One reading over a range, `count` values from `low` to `high` in the core's units.
+
+    Raises UnknownNameError for a reading there is not, DomainError for a range outside the reading's own.
+    """
+    reading = reading_named(name)
+    if not (reading.low - 1e-9 <= low < high <= reading.high + 1e-9):
+        raise DomainError(
+            "what_if.low",
+            f"{reading.words} can't go from {low:g} to {high:g} {reading.unit}.",
+            f"Stay between {reading.low:g} and {reading.high:g}, low before high (angles in rad here).",
+        )
+    values = [float(v) for v in np.linspace(low, high, min(count, MOST_VALUES))]
+    if not is_mirrored(question):
+        return _what_if(question, call_id, reading, values)
+    if name == "cross":
+        values = [-v for v in values]
+    made = _what_if(mirror_question(question), str(renamed(call_id)), reading, values)
+    flip = -1.0 if name == "cross" else 1.0
+    return [p._replace(value=flip * p.value, aim_rad=None if p.aim_rad is None else -p.aim_rad) for p in made]

@@ -1,0 +1,154 @@
+"""What a stroke is meant for: to finish at the flag, or, from a bad lie, somewhere that makes the next one easy."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from typing import Literal, NamedTuple
+
+import numpy as np
+
+from veltrin.core.geometry import Index, Mask, Vec
+from veltrin.core.ground import Lie
+from veltrin.core.hole import KIND_LIST, KINDS, Area, Hole, home_kind
+from veltrin.core.kit import Player
+
+TargetName = Literal["flag", "left", "right", "back", "lay-up"]
+
+
+@dataclass(frozen=True)
+class Target:
+    """A place to finish (m; x to the flag, y left) and what it is called."""
+
+    name: TargetName
+    x_m: float
+    y_m: float
+
+    @property
+    def distance_m(self) -> float:
+        """How far away it is."""
+        return math.hypot(self.x_m, self.y_m)
+
+    @property
+    def bearing_rad(self) -> float:
+        """In which direction, left of the flag positive."""
+        return math.atan2(self.y_m, self.x_m)
+
+
+class Targets(NamedTuple):
+    """Distance (m) and bearing (rad) of one target a candidate, (n,); `on_carry`: it is where the ball lands."""
+
+    distance: Vec
+    bearing: Vec
+    on_carry: bool = False
+
+    def take(self, index: Index) -> Targets:
+        """Pick entries."""
+        return Targets(self.distance[index], self.bearing[index], self.on_carry)
+
+    def along(self, points: Vec) -> Vec:
+        """How far points (n, 2 or 3) lie along the way to the target (m)."""
+        return np.asarray(points[:, 0] * np.cos(self.bearing) + points[:, 1] * np.sin(self.bearing))
+
+    def across(self, points: Vec) -> Vec:
+        """How far they lie to the left of it (m)."""
+        return np.asarray(points[:, 1] * np.cos(self.bearing) - points[:, 0] * np.sin(self.bearing))
+
+
+HOME_RADIUS_M = 2.5
+BUNKER_RADIUS_M = 3.0
+"""How far grass or sand like the ball's own reaches around it, where nothing is drawn. Judgement."""
+
+HOME_CORNERS = 16
+
+
+def home_of(lie: Lie, areas: tuple[Area, ...], front_m: float) -> Area | None:
+    """The ground the ball lies in, as an area around it; None where it is drawn, or mown like its surroundings."""
+    kind = home_kind(lie.cover)
+    if kind is None or any(area.holds(0.0, 0.0) for area in areas):
+        return None
+    radius = max(BUNKER_RADIUS_M, lie.lip_at_m if lie.lip_m else 0.0) if kind == "sand" else HOME_RADIUS_M
+    if front_m > 0.0:
+        radius = min(radius, max(front_m, 0.5))
+    turn = np.linspace(0.0, 2.0 * math.pi, HOME_CORNERS, endpoint=False)
+    ring = tuple(zip((radius * np.cos(turn)).tolist(), (radius * np.sin(turn)).tolist(), strict=True))
+    return Area(KINDS[kind], ring)
+
+
+BAD_COVERS = {"divot", "sanded-divot", "mud", "deep", "heather"}
+BAD_SUNK = 0.5
+
+
+def is_bad(lie: Lie, is_blocked: bool) -> bool:
+    """Whether a way out belongs among the calls: the lie or the way ahead is bad. Judgement."""
+    if lie.in_sand:
+        return True
+    sunk = lie.cover.group == "grass" and lie.cover.name not in ("tight", "fairway") and lie.sunk >= BAD_SUNK
+    return is_blocked or lie.cover.name in BAD_COVERS or sunk
+
+
+FAVOURITE_LOFT_RAD = math.radians(50.0)
+NEAREST_ESCAPE_M = 5.0
+FURTHEST_ESCAPE_M = 60.0
+CLEAR_M = 3.0
+"""How much good ground is wanted to every side of a target. Judgement."""
+
+SHORTEST_LAY_UP_M = 15.0
+WAYS_OUT: tuple[tuple[TargetName, float], ...] = (
+    ("left", 90.0),
+    ("left", 55.0),
+    ("left", 125.0),
+    ("right", -90.0),
+    ("right", -55.0),
+    ("right", -125.0),
+    ("back", 180.0),
+)
+
+
+def favourite_m(player: Player) -> float:
+    """The distance a player likes to be left with (m): the full carry of the club nearest to 50 deg of loft."""
+    swung = [c for c in player.bag if c.kind != "putter"]
+    return min(swung, key=lambda c: abs(c.loft_rad - FAVOURITE_LOFT_RAD)).stock_carry_m if swung else 0.0
+
+
+def escapes(hole: Hole, player: Player) -> list[Target]:
+    """The nearest good ground to each side and behind, and a lay-up to the player's favourite distance."""
+    found: dict[TargetName, Target] = {}
+    for name, bearing in WAYS_OUT:
+        target = _nearest_good(hole, name, math.radians(bearing))
+        if target and (name not in found or _left(hole, target) < _left(hole, found[name])):
+            found[name] = target
+    lay_up = _lay_up(hole, player)
+    return [*found.values(), *([lay_up] if lay_up else [])]
+
+
+def _left(hole: Hole, target: Target) -> float:
+    return float(hole.ends(np.array([target.x_m]), np.array([target.y_m])).strokes[0])
+
+
+def _is_good(hole: Hole, x: Vec, y: Vec, *, is_elsewhere: bool) -> Mask:
+    """Whether places and the ground around them are no trouble, (n,); `is_elsewhere`: nor like the ball's own."""
+    good = np.ones(len(x), dtype=bool)
+    start = hole.start_kind if is_elsewhere and hole.home is not None else None
+    worst = hole.ends(np.zeros(1), np.zeros(1)).strokes[0]
+    for dx, dy in ((0.0, 0.0), (CLEAR_M, 0.0), (-CLEAR_M, 0.0), (0.0, CLEAR_M), (0.0, -CLEAR_M)):
+        ends = hole.ends(x + dx, y + dy)
+        here = np.array([KIND_LIST[k] is not start and not KIND_LIST[k].trouble for k in ends.kind])
+        good &= here & (ends.strokes < worst + 0.5)
+    return good
+
+
+def _nearest_good(hole: Hole, name: TargetName, bearing: float) -> Target | None:
+    away = np.arange(NEAREST_ESCAPE_M, FURTHEST_ESCAPE_M, 1.0)
+    x, y = away * math.cos(bearing), away * math.sin(bearing)
+    good = np.flatnonzero(_is_good(hole, x, y, is_elsewhere=True))
+    return Target(name, float(x[good[0]]), float(y[good[0]])) if len(good) else None
+
+
+def _lay_up(hole: Hole, player: Player) -> Target | None:
+    wanted = hole.flag_m - favourite_m(player)
+    if wanted < SHORTEST_LAY_UP_M:
+        return None
+    x = np.arange(wanted, SHORTEST_LAY_UP_M - 0.1, -1.0)
+    good = np.flatnonzero(_is_good(hole, x, np.zeros(len(x)), is_elsewhere=False))
+    return Target("lay-up", float(x[good[0]]), 0.0) if len(good) else None

@@ -1,0 +1,206 @@
+"""The ground from above as a raster the run can look up: how each spot gives, brakes and tilts, and where it ends.
+
+Areas are polygons; which cells they cover is Shapely's answer. A bounce meets the ground around it, so give,
+liveliness and tilt are averaged over COLLAR_M to every side: an edge is a collar, not a knife. A roll is braked by
+what is right below.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass, replace
+from functools import lru_cache
+from typing import NamedTuple
+
+import numpy as np
+import shapely
+from numpy.typing import NDArray
+
+from veltrin.core.checks import require
+from veltrin.core.geometry import Mask, Vec
+from veltrin.core.run.surface import SURFACES, Surface, bounce_numbers
+
+COLLAR_M = 1.0
+"""Half the width over which one surface turns into the next under a bounce. Judgement."""
+
+STRIP_CELL_M = 0.05
+FINEST_CELL_M = 0.25
+CELLS_ACROSS = 220
+MARGIN_M = 12.0
+_ELLIPSE_POINTS = 48
+
+Ring = tuple[tuple[float, float], ...]
+
+
+@dataclass(frozen=True)
+class Patch:
+    """A piece of ground: what it is made of, its outline (m, x to the target, y left) and its own tilt.
+
+    `ends_here`: a ball that comes down or rolls in goes no further (water, the foot of a wall).
+    """
+
+    surface: Surface
+    ring: Ring
+    fall_rad: float = 0.0
+    side_rad: float = 0.0
+    ends_here: bool = False
+
+
+@dataclass(frozen=True)
+class Landing:
+    """Where the ball comes down: green from `front_m` to `back_m` along the line, `surround` outside it.
+
+    `fall_rad` > 0 away from the player, `side_rad` > 0 falls to the left. Infinite bounds make one surface. A green
+    with a finite `width_m` is an oval: `patches` lie on it and around it, later ones on top, and its tilt is its own;
+    without a width everything tilts alike. `rise_m` is how far the green lies above the ball: the ground climbs evenly
+    up to its front edge.
+    """
+
+    front_m: float = -math.inf
+    back_m: float = math.inf
+    surround: Surface = SURFACES["fringe"]
+    firmness: float = 0.5
+    green_speed_ft: float = 9.5
+    fall_rad: float = 0.0
+    side_rad: float = 0.0
+    on: Surface = SURFACES["green"]
+    width_m: float = math.inf
+    rise_m: float = 0.0
+    patches: tuple[Patch, ...] = ()
+
+    def __post_init__(self) -> None:
+        require("landing.fall_deg", math.degrees(self.fall_rad), -12.0, 12.0, "deg")
+        require("landing.side_deg", math.degrees(self.side_rad), -12.0, 12.0, "deg")
+        require("line.rise_m", self.rise_m, -60.0, 60.0, "m")
+
+    @property
+    def is_tilted(self) -> bool:
+        """Whether anything here turns a ball aside."""
+        return bool(self.fall_rad or self.side_rad) or any(p.fall_rad or p.side_rad for p in self.patches)
+
+    def levelled(self) -> Landing:
+        """The same ground without any tilt or rise."""
+        flat = tuple(replace(p, fall_rad=0.0, side_rad=0.0) for p in self.patches)
+        return replace(self, fall_rad=0.0, side_rad=0.0, rise_m=0.0, patches=flat)
+
+    @property
+    def climb_m(self) -> float:
+        """Over what distance from the ball the ground climbs to the green (m)."""
+        return max(self.front_m, 1.0) if math.isfinite(self.front_m) else 1.0
+
+    def height(self, x: Vec) -> Vec:
+        """Height of the ground above the ball (m), the tilt of the green itself left out."""
+        return np.asarray(self.rise_m * np.clip(x / self.climb_m, 0.0, 1.0))
+
+
+def oval(front_m: float, back_m: float, width_m: float) -> Ring:
+    """Outline of an oval green on the line."""
+    turn = np.linspace(0.0, 2.0 * math.pi, _ELLIPSE_POINTS, endpoint=False)
+    middle, half = 0.5 * (front_m + back_m), 0.5 * (back_m - front_m)
+    return tuple(zip((middle + half * np.cos(turn)).tolist(), (0.5 * width_m * np.sin(turn)).tolist(), strict=True))
+
+
+class Raster(NamedTuple):
+    """Which piece of ground each cell belongs to: corner and size of the cells (m), and the pieces' numbers."""
+
+    x0: float
+    y0: float
+    cell: float
+    piece: NDArray[np.int64]
+
+
+class Terrain(NamedTuple):
+    """What the run's kernel looks up. `frame`: x0, y0, cell. `fields` (ny, nx, 5): give, liveliness, tan of the tilt
+    away and to the left, brake. `ends` (ny, nx): 1 where a ball goes no further.
+    """
+
+    frame: Vec
+    fields: Vec
+    ends: Vec
+
+
+def _pieces(ground: Landing) -> tuple[Patch, ...]:
+    """All pieces there are, bottom first. The first covers everything."""
+    everywhere = not math.isfinite(ground.width_m)
+    tilt = (ground.fall_rad, ground.side_rad)
+    base = Patch(ground.surround, (), *(tilt if everywhere else (0.0, 0.0)))
+    ring = () if everywhere else oval(ground.front_m, ground.back_m, ground.width_m)
+    return (base, Patch(ground.on, ring, *tilt), *ground.patches)
+
+
+def _extent(rings: list[Ring]) -> tuple[float, float, float, float]:
+    points = np.array([point for ring in rings for point in ring] + [(0.0, 0.0)])
+    low, high = points.min(axis=0) - MARGIN_M, points.max(axis=0) + MARGIN_M
+    return float(low[0]), float(low[1]), float(high[0]), float(high[1])
+
+
+@lru_cache(maxsize=64)
+def _raster(front_m: float, back_m: float, width_m: float, rings: tuple[Ring, ...]) -> Raster:
+    if not math.isfinite(width_m):
+        return _strip(front_m, back_m)
+    green = oval(front_m, back_m, width_m)
+    x0, y0, x1, y1 = _extent([green, *rings])
+    cell = max(FINEST_CELL_M, max(x1 - x0, y1 - y0) / CELLS_ACROSS)
+    xs, ys = np.arange(x0 + 0.5 * cell, x1, cell), np.arange(y0 + 0.5 * cell, y1, cell)
+    grid_x, grid_y = np.meshgrid(xs, ys)
+    piece = np.zeros(grid_x.shape, dtype=np.int64)
+    for number, ring in enumerate((green, *rings), start=1):
+        inside = shapely.contains_xy(shapely.make_valid(shapely.Polygon(ring)), grid_x.ravel(), grid_y.ravel())
+        piece[inside.reshape(piece.shape)] = number
+    return Raster(x0, y0, cell, piece)
+
+
+def _strip(front_m: float, back_m: float) -> Raster:
+    """Green between two edges, as wide as the world; one cell where there is no edge at all."""
+    edges = [e for e in (front_m, back_m) if math.isfinite(e)]
+    if not edges:
+        return Raster(0.0, 0.0, math.inf, np.ones((1, 1), dtype=np.int64))
+    x0 = min(edges) - 2.0 * COLLAR_M
+    count = int((max(edges) + 2.0 * COLLAR_M - x0) / STRIP_CELL_M)
+    middle = x0 + STRIP_CELL_M * (np.arange(count) + 0.5)
+    piece = ((middle >= front_m) & (middle <= back_m)).astype(np.int64)
+    return Raster(x0, 0.0, STRIP_CELL_M, piece[None, :])
+
+
+def _box(values: Vec, cells: int) -> Vec:
+    """Mean over `cells` to every side, edges held."""
+    for axis in (0, 1):
+        if values.shape[axis] == 1 or cells == 0:
+            continue
+        pad = [(0, 0), (0, 0)]
+        pad[axis] = (cells + 1, cells)
+        summed = np.cumsum(np.pad(values, pad, mode="edge"), axis=axis)
+        ahead = np.take(summed, range(2 * cells + 1, summed.shape[axis]), axis=axis)
+        behind = np.take(summed, range(0, summed.shape[axis] - 2 * cells - 1), axis=axis)
+        values = (ahead - behind) / (2 * cells + 1)
+    return values
+
+
+@lru_cache(maxsize=64)
+def terrain_of(ground: Landing) -> Terrain:
+    """Lay the pieces of ground on a raster."""
+    pieces = _pieces(ground)
+    raster = _raster(ground.front_m, ground.back_m, ground.width_m, tuple(p.ring for p in ground.patches))
+    numbers = [bounce_numbers(p.surface, ground.firmness, ground.green_speed_ft) for p in pieces]
+    tilts = [(math.tan(p.fall_rad), math.tan(p.side_rad)) for p in pieces]
+    table = np.hstack([np.array(numbers), np.array(tilts)])
+    ends = np.array([1.0 if p.ends_here else 0.0 for p in pieces])[raster.piece]
+    fields = table[raster.piece]
+    if ground.rise_m != 0.0 and math.isfinite(ground.width_m):
+        x = raster.x0 + raster.cell * (np.arange(raster.piece.shape[1]) + 0.5)
+        climbing = (x > 0.0) & (x < ground.climb_m) & (raster.piece != 1)
+        fields[:, :, 3] -= np.where(climbing, ground.rise_m / ground.climb_m, 0.0)
+    cells = round(COLLAR_M / raster.cell) if math.isfinite(raster.cell) else 0
+    around = [_box(fields[:, :, k], cells) for k in (0, 1, 3, 4)]
+    frame = np.array([raster.x0, raster.y0, raster.cell])
+    return Terrain(frame, np.stack([*around, fields[:, :, 2]], axis=2), ends)
+
+
+def ended(ground: Landing, places: Vec) -> Mask:
+    """Whether balls at rest at `places` (n, 2 or 3) lie where a ball goes no further, (n,)."""
+    terrain = terrain_of(ground)
+    x0, y0, cell = terrain.frame
+    rows, columns = terrain.ends.shape
+    i = np.clip(np.floor((places[:, 1] - y0) / cell), 0, rows - 1).astype(int)
+    j = np.clip(np.floor((places[:, 0] - x0) / cell), 0, columns - 1).astype(int)
+    return np.asarray(terrain.ends[i, j] > 0.0)

@@ -1,0 +1,120 @@
+"""Use cases around a plan: what if a reading were off, and who can play the call."""
+
+from __future__ import annotations
+
+import math
+
+from veltrin.core.plan import READINGS, Call, Plan, Reading, Sensitive, Turn, plan_shot, sensitivity, what_if
+from veltrin.core.plan.readings import reading_named
+from veltrin.service.contracts.advice import (
+    SensitiveOut,
+    SensitivityRequest,
+    SensitivityResponse,
+    TurnOut,
+    WhatIfPoint,
+    WhatIfRequest,
+    WhatIfResponse,
+    WhoResponse,
+    WhoRow,
+)
+from veltrin.service.plan import question_of
+from veltrin.service.players import list_players
+from veltrin.service.translate import call_out
+from veltrin.service.words import summary_of
+from veltrin.store.engine import Store
+
+
+def _scale(reading: Reading) -> float:
+    """From the core's units to those shown."""
+    sign = -1.0 if reading.name == "cross" else 1.0
+    return sign * (math.degrees(1.0) if reading.unit == "deg" else 1.0)
+
+
+def _shown(value: float, scale: float) -> float:
+    return round(value * scale, 4) + 0.0
+
+
+def _turn(turn: Turn, scale: float) -> TurnOut:
+    costs = round(turn.keeping_costs, 4) if math.isfinite(turn.keeping_costs) else None
+    return TurnOut(value=_shown(turn.value, scale), best_id=turn.best_id, keeping_costs=costs)
+
+
+def _row(row: Sensitive) -> SensitiveOut:
+    scale = _scale(row.reading)
+    turns = sorted((_turn(row.low, scale), _turn(row.high, scale)), key=lambda t: t.value)
+    ends = (row.holds_from, row.holds_to)[:: 1 if scale > 0 else -1]
+    holds = [None if v is None else _shown(v, scale) for v in ends]
+    return SensitiveOut(
+        reading=row.reading.name,
+        words=row.reading.words,
+        unit=row.reading.unit,
+        value=_shown(row.value, scale),
+        doubt=_shown(row.doubt, abs(scale)),
+        low=turns[0],
+        high=turns[1],
+        changes=row.changes,
+        holds_from=holds[0],
+        holds_to=holds[1],
+        again=row.reading.again,
+    )
+
+
+def weigh_readings(store: Store | None, body: SensitivityRequest) -> SensitivityResponse:
+    """Each reading off by its own uncertainty: would it change the call?"""
+    rows = sensitivity(question_of(store, body.request), body.call_id)
+    return SensitivityResponse(call_id=body.call_id, rows=[_row(row) for row in rows])
+
+
+def vary_reading(store: Store | None, body: WhatIfRequest) -> WhatIfResponse:
+    """One reading over a range: where the same stroke would end, what the call would need and cost."""
+    question, reading = question_of(store, body.request), reading_named(body.reading)
+    scale = _scale(reading)
+    low, high = sorted((body.low / scale, body.high / scale))
+    points = what_if(question, body.call_id, body.reading, low, high, body.count)
+    return WhatIfResponse(
+        reading=body.reading,
+        words=reading.words,
+        unit=reading.unit,
+        value=_shown(READINGS[body.reading].get(question), scale),
+        points=sorted(
+            (
+                WhatIfPoint(
+                    value=_shown(p.value, scale),
+                    same_total_m=p.same_total_m,
+                    aim_deg=None if p.aim_rad is None else 0.0 - math.degrees(p.aim_rad),
+                    strokes=p.strokes,
+                )
+                for p in points
+            ),
+            key=lambda p: p.value,
+        ),
+    )
+
+
+def _who(player_id: str, name: str, plan: Plan, call_id: str) -> WhoRow:
+    same = next((c for c in plan.calls if c.id == call_id), None)
+    fell = next((f for f in plan.fell_out if call_id == f"{f.club_id}~{f.method_id}"), None)
+    first: Call | None = plan.calls[0] if plan.calls else None
+    missing = None if same else (fell.reason if fell else "is not in this bag, or no way out from here")
+    return WhoRow(
+        player_id=player_id,
+        player_name=name,
+        can=same is not None,
+        reason=missing,
+        need_m_s=same.club_speed_m_s if same else (fell.need_m_s if fell else None),
+        has_m_s=same.full_speed_m_s if same else (fell.has_m_s if fell else None),
+        first=None if first is None else summary_of(call_out(first)),
+        strokes=None if first is None else first.strokes,
+        is_escape=first is not None and first.target.name != "flag",
+    )
+
+
+def who_can(store: Store, body: SensitivityRequest) -> WhoResponse:
+    """The same shot for every stored player: who can play the call, who can't, and what each would do."""
+    call_id = body.call_id or ""
+    rows = []
+    for player in list_players(store):
+        request = body.request.model_copy(update={"player_id": player.id, "player": None, "only": [], "detail_for": []})
+        request = request.model_copy(update={"kept_club_id": None})
+        rows.append(_who(player.id, player.name, plan_shot(question_of(store, request)), call_id))
+    return WhoResponse(rows=rows)

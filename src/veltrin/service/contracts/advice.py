@@ -1,0 +1,108 @@
+"""What if a reading were off, and who can play it."""
+
+from __future__ import annotations
+
+from typing import Literal, Self
+
+from pydantic import Field, model_validator
+
+from veltrin.service.contracts.base import Contract
+from veltrin.service.contracts.plan import PlanRequest
+
+ReadingName = Literal[
+    "fall", "side", "sunk", "density", "give", "wet", "flag", "rise", "firmness", "speed", "tilt", "wind", "cross"
+]
+
+
+class SensitivityRequest(Contract):
+    """A shot, and the call to hold; default the first."""
+
+    request: PlanRequest
+    call_id: str | None = Field(None, max_length=60)
+
+
+class TurnOut(Contract):
+    """What a changed reading does."""
+
+    value: float
+    best_id: str | None = Field(description="The best call there.")
+    keeping_costs: float | None = Field(description="Strokes that keeping the call costs; null: it is no call there.")
+
+
+class SensitiveOut(Contract):
+    """One reading, off by its own uncertainty to either side. Angles in deg; the rest in `unit`."""
+
+    reading: ReadingName
+    words: str
+    unit: str
+    value: float
+    doubt: float
+    low: TurnOut
+    high: TurnOut
+    changes: bool = Field(description="It would change the call.")
+    holds_from: float | None = Field(description="The call stays the best from here; null: as far as was looked.")
+    holds_to: float | None
+    again: str = Field(description="How to measure it again.")
+
+
+class SensitivityResponse(Contract):
+    """All readings that matter here, the dearest first."""
+
+    call_id: str | None
+    rows: list[SensitiveOut]
+
+
+class WhatIfRequest(Contract):
+    """One reading varied over a range. Angles in deg."""
+
+    request: PlanRequest
+    call_id: str = Field(min_length=1, max_length=60)
+    reading: ReadingName
+    low: float = Field(ge=-230, le=230)
+    high: float = Field(ge=-230, le=230)
+    count: int = Field(17, ge=2, le=41)
+
+    @model_validator(mode="after")
+    def _in_order(self) -> Self:
+        if self.low >= self.high:
+            raise ValueError(f"low ({self.low:g}) must be less than high ({self.high:g}). Swap them.")
+        return self
+
+
+class WhatIfPoint(Contract):
+    """One value: where the same stroke would finish; what the call would need and cost if made for it."""
+
+    value: float
+    same_total_m: float
+    aim_deg: float | None
+    strokes: float | None
+
+
+class WhatIfResponse(Contract):
+    """The reading over its range."""
+
+    reading: ReadingName
+    words: str
+    unit: str
+    value: float = Field(description="As read.")
+    points: list[WhatIfPoint]
+
+
+class WhoRow(Contract):
+    """One player at this shot: with the asked call, and with their own first call."""
+
+    player_id: str
+    player_name: str
+    can: bool = Field(description="Whether the asked club and method is a call for this player.")
+    reason: str | None = Field(description="Why it isn't.")
+    need_m_s: float | None = Field(description="Club-head speed it takes.")
+    has_m_s: float | None = Field(description="What the player has with that club.")
+    first: str | None = Field(description="The player's own first call, in words.")
+    strokes: float | None
+    is_escape: bool
+
+
+class WhoResponse(Contract):
+    """Every stored player at this shot."""
+
+    rows: list[WhoRow]

@@ -1,0 +1,50 @@
+"""Use cases: saved lines, and lines as GeoJSON."""
+
+from __future__ import annotations
+
+from veltrin.exchange.geojson import Origin, read_line, write_line
+from veltrin.service.contracts.lines import GeoJsonAsk, GeoJsonOut, GeoJsonText, LineNew, LineOut
+from veltrin.service.contracts.plan import LineIn
+from veltrin.service.errors import NotFoundError
+from veltrin.service.translate_line import line_in, line_out
+from veltrin.store.engine import Store
+from veltrin.store.repositories import lines as line_rows
+from veltrin.store.repositories.lines import StoredLine
+
+
+def _out(stored: StoredLine) -> LineOut:
+    line = LineIn.model_validate_json(stored.line_json)
+    return LineOut(id=stored.id, name=stored.name, saved_at=stored.saved_at, line=line)
+
+
+def list_lines(store: Store) -> list[LineOut]:
+    """Saved lines by name."""
+    with store.session() as session:
+        return [_out(row) for row in line_rows.load_all(session)]
+
+
+def save_line(store: Store, body: LineNew) -> LineOut:
+    """Save a line; what the core would refuse is refused here."""
+    line_in(body.line)
+    with store.session() as session:
+        return _out(line_rows.save(session, body.name.strip(), body.line.model_dump_json()))
+
+
+def drop_line(store: Store, line_id: int) -> None:
+    """Delete a saved line."""
+    with store.session() as session:
+        if not line_rows.delete(session, line_id):
+            raise NotFoundError("line_id", f"There is no saved line {line_id}.", "Choose one from /api/lines.")
+
+
+def to_geojson(body: GeoJsonAsk) -> GeoJsonOut:
+    """Write a line as GeoJSON."""
+    o = body.origin
+    origin = None if o is None else Origin(o.longitude, o.latitude, o.bearing_deg)
+    return GeoJsonOut(document=write_line(line_in(body.line), body.name, origin))
+
+
+def from_geojson(body: GeoJsonText) -> LineNew:
+    """Read a line from GeoJSON."""
+    name, line = read_line(body.text)
+    return LineNew(name=name, line=line_out(line))
