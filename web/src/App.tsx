@@ -10,6 +10,7 @@ import { PLACES, useBackAndForward, usePlace } from './lib/place'
 import { useDusk } from './lib/use-dusk'
 import type { KeyActions } from './lib/keys'
 import { Bench } from './places/bench/Bench'
+import { CardSheet } from './places/bench/CardSheet'
 import { KeysSheet } from './places/bench/KeysSheet'
 import { KeptSheet } from './places/bench/KeptSheet'
 import { PlayerForm } from './places/bench/PlayerForm'
@@ -80,7 +81,7 @@ export function App() {
   const players = useQuery(playersQuery)
   const settings = useQuery(settingsQuery)
   const reading = useReading()
-  const [sheet, setSheet] = useState<'kept' | 'keys' | 'player' | null>(null)
+  const [sheet, setSheet] = useState<'kept' | 'keys' | 'player' | 'card' | null>(null)
   const [told, setTold] = useState('')
   const { isDusk, toggle } = useDusk()
   const saveSettings = useSettingsWriter(settings.data)
@@ -95,11 +96,12 @@ export function App() {
     R: redo,
     M: () => go(place === 'bench' ? 'methods' : 'bench'),
     O: () => setSheet('kept'),
+    P: () => setSheet('card'),
     '?': () => setSheet('keys'),
   }
   const choosePlayer = (id: string) => {
     // Another bag may not hold the kept club or the call.
-    set({ player: id, call: '', keep: '' })
+    set({ player: id, call: '', against: '', keep: '' })
     saveSettings({ last_player_id: id })
   }
   const error = players.error ?? settings.error
@@ -142,18 +144,21 @@ export function App() {
       <Warming />
       {player && place === 'methods' && <Methods player={player} settings={settings.data} keys={benchKeys} />}
       {player && place === 'bench' && (
-        <Bench
-          player={player}
-          settings={settings.data}
-          benchKeys={benchKeys}
-          onKept={() => setTold('Kept. Press O to see it.')}
-        />
+        <Bench player={player} settings={settings.data} benchKeys={benchKeys} onTold={setTold} />
       )}
       <KeptSheet
         units={settings.data}
         open={sheet === 'kept'}
         onOpenChange={(open) => setSheet(open ? 'kept' : null)}
       />
+      {player && (
+        <CardSheet
+          open={sheet === 'card'}
+          player={player}
+          units={settings.data}
+          onOpenChange={(open) => setSheet(open ? 'card' : null)}
+        />
+      )}
       <KeysSheet open={sheet === 'keys'} onOpenChange={(open) => setSheet(open ? 'keys' : null)} />
       <Sheet
         open={sheet === 'player'}

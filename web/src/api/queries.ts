@@ -1,5 +1,13 @@
 import { keepPreviousData, queryOptions } from '@tanstack/react-query'
-import { client, unwrap, type PlanRequest, type PlanResponse, type SchoolsResponse } from './client'
+import {
+  client,
+  unwrap,
+  type PlanRequest,
+  type PlanResponse,
+  type ReadingName,
+  type SchoolsResponse,
+} from './client'
+import { streamPlan } from './stream'
 
 export const healthQuery = queryOptions({
   queryKey: ['health'],
@@ -22,6 +30,44 @@ export const shotsQuery = queryOptions({
   queryFn: async () => unwrap(await client.GET('/api/shots')),
 })
 
+export const linesQuery = queryOptions({
+  queryKey: ['lines'],
+  queryFn: async () => unwrap(await client.GET('/api/lines')),
+})
+
+interface Held {
+  request: PlanRequest
+  call_id: string
+}
+
+/** Each reading off by its own doubt. */
+export function sensitivityQuery(body: Held) {
+  return queryOptions({
+    queryKey: ['sensitivity', body],
+    staleTime: Infinity,
+    queryFn: async ({ signal }) => unwrap(await client.POST('/api/sensitivity', { body, signal })),
+  })
+}
+
+/** One reading over a range. */
+export function whatIfQuery(body: Held & { reading: ReadingName; low: number; high: number; count: number }) {
+  return queryOptions({
+    queryKey: ['what-if', body],
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    queryFn: async ({ signal }) => unwrap(await client.POST('/api/what-if', { body, signal })),
+  })
+}
+
+/** The same shot for every player. */
+export function whoQuery(body: Held) {
+  return queryOptions({
+    queryKey: ['who', body],
+    staleTime: Infinity,
+    queryFn: async ({ signal }) => unwrap(await client.POST('/api/who', { body, signal })),
+  })
+}
+
 export const catalogueQuery = queryOptions({
   queryKey: ['methods'],
   staleTime: Infinity,
@@ -41,15 +87,22 @@ export function schoolsQuery(request: PlanRequest) {
   })
 }
 
-/** The plan of a request; the last one stays on screen until the next is there. */
+/**
+ * The plan of a request; the last one stays on screen until the next is there. The first plan of all comes in
+ * stages: the calls at once, their risk a moment later.
+ */
 export function planQuery(request: PlanRequest | null) {
-  return queryOptions({
-    queryKey: ['plan', request],
+  const queryKey = ['plan', request] as const
+  return queryOptions<PlanResponse>({
+    queryKey,
     enabled: request !== null,
     placeholderData: keepPreviousData,
     gcTime: 30_000,
     staleTime: Infinity,
-    queryFn: async ({ signal }) => {
+    queryFn: async ({ signal, client: queries }) => {
+      const shown = queries.getQueriesData({ queryKey: ['plan'] }).some(([, data]) => data !== undefined)
+      if (!shown)
+        return streamPlan(request as PlanRequest, signal, (stage) => queries.setQueryData(queryKey, stage))
       const answer = await client.POST('/api/plan', { body: request as PlanRequest, signal })
       // The client's type helper widens the points' triples to plain arrays; the contract says triples.
       return unwrap(answer) as PlanResponse

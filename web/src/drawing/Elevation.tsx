@@ -1,17 +1,21 @@
 import type { Call } from '../api/client'
 import { coverOf } from '../lib/covers'
 import { axisStep, polyline, RAD } from '../lib/geometry'
-import { RANGES, snap, type Reading } from '../lib/reading'
+import { boxOf } from '../lib/line'
+import { RANGES, snap, type NumberKey, type Reading } from '../lib/reading'
 import { scaleOf, show, trim, type Units } from '../lib/units'
 import { Handle } from './Handle'
-import { Hatches } from './hatch'
+import { areaFill, AreaHatches, Hatches } from './hatch'
 import type { LineScale } from './line-scale'
+import { Obstacles } from './Obstacles'
 
 const ELEV_H = 214
 export const TALLEST = 140
 /** How much of the sky a phone leaves out. */
 export const LOW_CUT = 50
-const BASE = 168
+/** And how much the Bench does, for the row of words above. */
+export const WIDE_CUT = 19
+const FLOOR = 188
 
 export interface Drawn {
   call: Call
@@ -38,7 +42,7 @@ const STROKE = {
 }
 
 function side(points: Points, scale: LineScale): string {
-  return polyline(points.map(([x, , z]) => [scale.x(x), BASE - z * scale.k * scale.lift]))
+  return polyline(points.map(([x, , z]) => [scale.x(x), scale.y(z)]))
 }
 
 function Track(props: { flight: Points; run: Points; tone: keyof typeof STROKE; scale: LineScale }) {
@@ -60,7 +64,7 @@ function Axis({ scale, units }: { scale: LineScale; units: Units }) {
   return (
     <g>
       {ticks.map((shown) => (
-        <g key={shown} transform={`translate(${scale.x(unit.fromShown(shown))} ${BASE + 20})`}>
+        <g key={shown} transform={`translate(${scale.x(unit.fromShown(shown))} ${FLOOR})`}>
           <line y2={5} stroke="var(--quiet)" />
           <text className="figure quiet" y={18} textAnchor="middle">
             {trim(shown, 1)}
@@ -71,12 +75,48 @@ function Axis({ scale, units }: { scale: LineScale; units: Units }) {
   )
 }
 
-function Flag({ x }: { x: number }) {
+function Flag({ x, y }: { x: number; y: number }) {
   return (
-    <g transform={`translate(${x} ${BASE})`}>
+    <g transform={`translate(${x} ${y})`}>
       <line y2={-46} stroke="var(--ink)" strokeWidth={1.5} />
       <path d="M0 -46 17 -40 0 -34z" fill="var(--paper-lit)" stroke="var(--ink)" strokeWidth={1.3} />
     </g>
+  )
+}
+
+/** The ground along the line: level at the ball, climbing or falling to the green, level beyond. */
+function Ground({ reading, scale }: { reading: Reading; scale: LineScale }) {
+  const foot = Math.max(reading.front, 1)
+  const profile = `M0 ${scale.y(0)}L${scale.x(0)} ${scale.y(0)}L${scale.x(foot)} ${scale.y(reading.rise)}H${scale.width}`
+  return (
+    <>
+      <path d={`${profile}V${FLOOR}H0z`} fill="url(#elev-earth)" />
+      <path d={profile} fill="none" stroke="var(--earth)" strokeWidth={1.4} />
+    </>
+  )
+}
+
+/** What lies on the line itself, as bands in the ground. */
+function Bands({ reading, scale }: { reading: Reading; scale: LineScale }) {
+  return (
+    <>
+      {reading.areas.map((area, i) => {
+        const box = boxOf(area.points)
+        if (box.y0 > 0 || box.y1 < 0 || box.x1 < 0) return null
+        const x0 = Math.max(box.x0, 0)
+        const [a, b] = [scale.x(x0), Math.min(scale.x(box.x1), scale.width)]
+        const [ya, yb] = [scale.y(scale.ground(x0)), scale.y(scale.ground(box.x1))]
+        return (
+          <path
+            key={i}
+            d={`M${a} ${ya}L${b} ${yb}v9L${a} ${ya + 9}z`}
+            fill={areaFill('elev', area.kind)}
+            stroke="var(--earth)"
+            strokeWidth={0.8}
+          />
+        )
+      })}
+    </>
   )
 }
 
@@ -84,9 +124,10 @@ function Green({ reading, scale }: { reading: Reading; scale: LineScale }) {
   const front = scale.x(reading.front)
   const back = Math.min(scale.x(reading.back), scale.width)
   const drop = Math.tan(reading.greenFall * RAD) * (back - front) * 0.5
+  const y = scale.y(reading.rise)
   return (
     <path
-      d={`M${front} ${BASE - drop}L${back} ${BASE + drop}v5L${front} ${BASE - drop + 5}z`}
+      d={`M${front} ${y - drop}L${back} ${y + drop}v5L${front} ${y - drop + 5}z`}
       fill="var(--turf)"
       stroke="var(--turf)"
     />
@@ -98,9 +139,10 @@ function Bank({ fall, scale }: { fall: number; scale: LineScale }) {
   const half = 22
   const rise = Math.tan(fall * RAD) * half
   const x = scale.x(0)
+  const y = scale.y(0)
   return (
     <path
-      d={`M${x - half} ${BASE - rise}L${x + half} ${BASE + rise}V${BASE + 18}H${x - half}z`}
+      d={`M${x - half} ${y - rise}L${x + half} ${y + rise}V${y + 18}H${x - half}z`}
       fill="url(#elev-earth)"
       stroke="var(--earth)"
     />
@@ -111,46 +153,55 @@ function Bank({ fall, scale }: { fall: number; scale: LineScale }) {
 function Lip({ reading, scale }: { reading: Reading; scale: LineScale }) {
   if (reading.lip === 0 || coverOf(reading.cover).group !== 'sand') return null
   const x = scale.x(reading.lipAt)
-  const top = BASE - reading.lip * scale.k * scale.lift
+  const y = scale.y(0)
   return (
     <path
-      d={`M${scale.x(0) + 22} ${BASE + 2}Q${x - 4} ${BASE} ${x} ${top}h7V${BASE + 4}H${scale.x(0) + 22}z`}
+      d={`M${scale.x(0) + 22} ${y + 2}Q${x - 4} ${y} ${x} ${scale.y(reading.lip)}h7V${y + 4}H${scale.x(0) + 22}z`}
       fill="url(#elev-sand)"
       stroke="var(--earth)"
     />
   )
 }
 
-function Mark({ x, label, tone }: { x: number; label: string; tone: 'hot' | 'second' }) {
+function Mark({ x, y, label, tone }: { x: number; y: number; label: string; tone: 'hot' | 'second' }) {
   return (
-    <g transform={`translate(${x} ${BASE})`}>
+    <g transform={`translate(${x} ${y})`}>
       <path d="M-4 -4 4 4M-4 4 4 -4" stroke={`var(--${tone})`} strokeWidth={1.6} />
       <title>{label}</title>
     </g>
   )
 }
 
-/** From the side, heights true: flights, bounces, run, the green and the flag. */
+/** From the side, heights true: flights, bounces, run, the green, the flag and what stands in the way. */
 export function Elevation({ reading, drawn, scale, cut, units, onDrag, onRelease, onStep }: ElevationProps) {
   const first = drawn[0]
   const flagX = scale.x(reading.flag)
-  const edge = (key: 'front' | 'back', label: string) => (
+  const level = (x: number) => scale.y(scale.ground(x))
+  const grip = (
+    key: NumberKey & ('front' | 'back' | 'flag' | 'land'),
+    at: number,
+    y: number,
+    label: string,
+    spoken = show(at, 'distance', units),
+  ) => (
     <Handle
-      x={Math.max(10, Math.min(scale.width - 10, scale.x(reading[key])))}
-      y={BASE + 14}
+      x={Math.max(10, Math.min(scale.width - 10, scale.x(at)))}
+      y={y}
       along="x"
       label={label}
-      value={reading[key]}
+      value={at}
       low={RANGES[key].low}
       high={RANGES[key].high}
       step={RANGES[key].step}
-      spoken={show(reading[key], 'distance', units)}
+      spoken={spoken}
       valueAt={(x) => snap(key, (x - scale.x(0)) / scale.k)}
       onDrag={(value) => onDrag({ [key]: value })}
       onRelease={onRelease}
       onStep={(value) => onStep({ [key]: snap(key, value) })}
     />
   )
+  const riseX = Math.min(scale.x(reading.back) + 24, scale.width - 12)
+  const lands = reading.land || first?.call.carry_m
   return (
     <svg
       viewBox={`0 ${cut} ${scale.width} ${ELEV_H - cut}`}
@@ -159,42 +210,85 @@ export function Elevation({ reading, drawn, scale, cut, units, onDrag, onRelease
       aria-label="The line from the side"
     >
       <Hatches id="elev" />
-      <rect x={0} y={BASE} width={scale.width} height={20} fill="url(#elev-earth)" />
-      <line x1={0} x2={scale.width} y1={BASE} y2={BASE} stroke="var(--earth)" strokeWidth={1.4} />
+      <AreaHatches id="elev" />
+      <Ground reading={reading} scale={scale} />
+      <Bands reading={reading} scale={scale} />
       <Bank fall={reading.fall} scale={scale} />
       <Lip reading={reading} scale={scale} />
       <Green reading={reading} scale={scale} />
       <Axis scale={scale} units={units} />
-      <Flag x={flagX} />
+      <Flag x={flagX} y={level(reading.flag)} />
       {first?.call.detail && <Track {...first.call.detail.ghost} tone="ghost" scale={scale} />}
       {[...drawn]
         .reverse()
         .map(({ call, tone }) =>
           call.detail ? <Track key={call.id} {...call.detail} tone={tone} scale={scale} /> : null,
         )}
-      {drawn.map(({ call, tone }) => (
-        <Mark key={call.id} x={scale.x(call.carry_m)} tone={tone} label="lands" />
-      ))}
-      <circle cx={scale.x(0)} cy={BASE - 4} r={4} fill="var(--ball)" stroke="var(--ink)" strokeWidth={1.4} />
-      {first && (
-        <circle cx={scale.x(first.call.total_m)} cy={BASE - 4} r={4} fill="var(--hot)" stroke="var(--hot)" />
+      {drawn
+        .filter(({ call }) => call.target.name === 'flag')
+        .map(({ call, tone }) => (
+          <Mark key={call.id} x={scale.x(call.carry_m)} y={level(call.carry_m)} tone={tone} label="lands" />
+        ))}
+      <circle
+        cx={scale.x(0)}
+        cy={scale.y(0) - 4}
+        r={4}
+        fill="var(--ball)"
+        stroke="var(--ink)"
+        strokeWidth={1.4}
+      />
+      {first?.call.target.name === 'flag' && (
+        <circle
+          cx={scale.x(first.call.total_m)}
+          cy={level(first.call.total_m) - 4}
+          r={4}
+          fill="var(--hot)"
+          stroke="var(--hot)"
+        />
       )}
-      {edge('front', 'Front edge of the green')}
-      {edge('back', 'Back edge of the green')}
-      <Handle
-        x={flagX}
-        y={BASE - 58}
-        along="x"
-        label="Distance to the flag"
-        value={reading.flag}
-        low={RANGES.flag.low}
-        high={RANGES.flag.high}
-        step={RANGES.flag.step}
-        spoken={show(reading.flag, 'distance', units)}
-        valueAt={(x) => snap('flag', (x - scale.x(0)) / scale.k)}
-        onDrag={(flag) => onDrag({ flag })}
+      <Obstacles
+        obstacles={reading.obstacles}
+        scale={scale}
+        units={units}
+        onChange={(obstacles, isDrag) => (isDrag ? onDrag : onStep)({ obstacles })}
         onRelease={onRelease}
-        onStep={(flag) => onStep({ flag: snap('flag', flag) })}
+      />
+      {grip('front', reading.front, level(reading.front) + 14, 'Front edge of the green')}
+      {grip('back', reading.back, level(reading.back) + 14, 'Back edge of the green')}
+      {grip('flag', reading.flag, level(reading.flag) - 58, 'Distance to the flag')}
+      {first?.call.target.name === 'flag' && lands !== undefined && lands > 0.5 && (
+        <>
+          <line
+            x1={scale.x(lands)}
+            x2={scale.x(lands)}
+            y1={level(lands) - 18}
+            y2={level(lands)}
+            stroke="var(--hot)"
+            strokeDasharray={reading.land ? undefined : '2 3'}
+          />
+          {grip(
+            'land',
+            lands,
+            level(lands) - 24,
+            'Landing place',
+            `${show(lands, 'distance', units)}${reading.land ? ', fixed' : ', where it must'}`,
+          )}
+        </>
+      )}
+      <Handle
+        x={riseX}
+        y={scale.y(reading.rise)}
+        along="y"
+        label="Height of the green"
+        value={reading.rise}
+        low={RANGES.rise.low}
+        high={RANGES.rise.high}
+        step={RANGES.rise.step}
+        spoken={show(reading.rise, 'distance', units)}
+        valueAt={(_, y) => snap('rise', (scale.y(0) - y) / (scale.k * scale.lift))}
+        onDrag={(rise) => onDrag({ rise })}
+        onRelease={onRelease}
+        onStep={(rise) => onStep({ rise: snap('rise', rise) })}
       />
     </svg>
   )

@@ -1,7 +1,7 @@
 import type { Odds, Setup } from '../api/client'
 import { arcHeight, polyline, type ArcShape } from '../lib/geometry'
 import { small, type Units } from '../lib/units'
-import { offWords } from '../lib/words'
+import { offWords } from '../lib/strike-words'
 
 interface ArcsProps {
   setup: Setup

@@ -1,4 +1,5 @@
-import { useRef, type KeyboardEvent, type PointerEvent } from 'react'
+import { useRef, type KeyboardEvent } from 'react'
+import { pointIn } from './pointer'
 
 interface HandleProps {
   x: number
@@ -18,14 +19,6 @@ interface HandleProps {
   onStep: (value: number) => void
   /** What a screen reader's user raises with the up and right arrows; -1 turns them round. */
   up?: 1 | -1
-}
-
-function pointIn(event: PointerEvent<SVGGElement>): [number, number] {
-  const svg = event.currentTarget.ownerSVGElement
-  const matrix = svg?.getScreenCTM()
-  if (!svg || !matrix) return [0, 0]
-  const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse())
-  return [point.x, point.y]
 }
 
 const ARROWS = { x: 'M-3 -3 -6 0 -3 3 M3 -3 6 0 3 3', y: 'M-3 -3 0 -6 3 -3 M-3 3 0 6 3 3' }

@@ -1,36 +1,44 @@
-import { polyline, RAD } from '../lib/geometry'
-import type { Reading } from '../lib/reading'
-import { distance, halfDegree, type Units } from '../lib/units'
-import { aimWords } from '../lib/words'
-import type { Call } from '../api/client'
+import { useState, type PointerEvent } from 'react'
+import { polyline } from '../lib/geometry'
+import { newArea, type AreaKind, type Box } from '../lib/line'
+import { RANGES, snap, type Reading } from '../lib/reading'
+import { distance, halfDegree, show, type Units } from '../lib/units'
 import type { Drawn } from './Elevation'
+import { Aim, Ends, MID, PLAN_H } from './PlanAim'
+import { Grip } from './Grip'
+import { Handle } from './Handle'
+import { AreaHatches, Hatches } from './hatch'
 import type { LineScale } from './line-scale'
-
-const PLAN_H = 236
-const MID = PLAN_H / 2
+import { AreaGrips, AreaShapes } from './PlanAreas'
+import { pointIn } from './pointer'
 
 interface PlanProps {
   reading: Reading
   drawn: Drawn[]
   scale: LineScale
   units: Units
+  /** The kind of area being drawn by hand; null: none. */
+  drawing: AreaKind | null
+  onDrawn: () => void
+  onDrag: (patch: Partial<Reading>) => void
+  onRelease: () => void
+  onStep: (patch: Partial<Reading>) => void
 }
+
+type Shown = Pick<PlanProps, 'reading' | 'scale'>
 
 /** y to the right of the line, which is down on the page. */
 function top(points: [number, number, number][], scale: LineScale): string {
   return polyline(points.map(([x, y]) => [scale.x(x), MID + y * scale.k]))
 }
 
-function Green({ reading, scale }: { reading: Reading; scale: LineScale }) {
-  const half = ((reading.back - reading.front) / 2) * scale.k
-  const x = scale.x((reading.front + reading.back) / 2)
-  const across = Math.min(MID - 14, Math.max(half * 0.8, 5 * scale.k))
+function Green({ reading, scale }: Shown) {
   return (
     <ellipse
-      cx={x}
+      cx={scale.x((reading.front + reading.back) / 2)}
       cy={MID}
-      rx={half}
-      ry={across}
+      rx={((reading.back - reading.front) / 2) * scale.k}
+      ry={(reading.width / 2) * scale.k}
       fill="var(--turf-fill)"
       stroke="var(--turf)"
       strokeWidth={1.4}
@@ -38,99 +46,130 @@ function Green({ reading, scale }: { reading: Reading; scale: LineScale }) {
   )
 }
 
-/** An arrow down the tilt of the green. */
-function Tilt({ reading, scale }: { reading: Reading; scale: LineScale }) {
-  const steep = Math.hypot(reading.greenFall, reading.greenSide)
-  if (steep === 0) return null
-  const x = scale.x((reading.flag + reading.back) / 2)
-  const angle = Math.atan2(reading.greenSide, reading.greenFall) / RAD
+/** Things in the way from above: what the flight has to pass. */
+function Footprints({ reading, scale }: Shown) {
   return (
-    <g transform={`translate(${x} ${MID - 34})`}>
-      <path
-        transform={`rotate(${angle})`}
-        d="M-14 0H14M8 -4 14 0 8 4"
-        stroke="var(--turf)"
-        fill="none"
-        strokeWidth={1.8}
-      />
-      <text y={-16} textAnchor="middle" className="halo quiet">
-        {`falls ${halfDegree(steep)}°`}
-      </text>
-    </g>
+    <>
+      {reading.obstacles.map((o, i) => (
+        <rect
+          key={i}
+          x={scale.x(o.at)}
+          width={Math.max(2, o.deep * scale.k)}
+          y={MID + o.left * scale.k}
+          height={(o.right - o.left) * scale.k}
+          fill={o.kind === 'tree' || o.kind === 'branch' ? 'url(#plan-trees)' : 'url(#plan-earth)'}
+          stroke="var(--ink)"
+          strokeDasharray={o.low > 0.3 ? '3 3' : undefined}
+        />
+      ))}
+    </>
   )
 }
 
-function Aim({ drawn, reading, scale, units }: PlanProps & { drawn: [Drawn, ...Drawn[]] }) {
-  const { call } = drawn[0]
-  const far = reading.flag
-  const y = MID + Math.tan(call.aim_deg * RAD) * far * scale.k
-  const shown = Math.max(16, Math.min(PLAN_H - 10, y))
-  const straight = Math.abs(call.aim_deg) < 0.25
+const TILT_PX = 9
+
+/** An arrow down the tilt of the green; its tip is a grip, a degree every few pixels. */
+function Tilt({
+  reading,
+  scale,
+  onDrag,
+  onRelease,
+  onStep,
+}: Omit<PlanProps, 'drawn' | 'drawing' | 'onDrawn'>) {
+  const steep = Math.hypot(reading.greenFall, reading.greenSide)
+  const x = scale.x((reading.flag + reading.back) / 2)
+  const y = Math.max(30, MID - (reading.width / 2) * scale.k * 0.55)
+  const [dx, dy] = [reading.greenFall * TILT_PX, reading.greenSide * TILT_PX]
+  const words = steep === 0 ? 'level' : `falls ${halfDegree(steep)}°`
   return (
     <g>
-      <line x1={scale.x(0)} y1={MID} x2={scale.x(far)} y2={y} stroke="var(--hot)" strokeWidth={1} />
-      {!straight && (
-        <>
-          <path
-            d={`M${scale.x(far)} ${y - 5}v10M${scale.x(far) - 5} ${y}h10`}
-            stroke="var(--hot)"
-            strokeWidth={1.5}
-          />
-          <text
-            x={scale.x(far) - 12}
-            y={call.aim_deg > 0 ? shown + 16 : shown - 8}
-            textAnchor="end"
-            className="halo"
-            style={{ fill: 'var(--hot)', fontWeight: 600 }}
-          >
-            {aimWords(call, units)}
-          </text>
-        </>
-      )}
+      {steep > 0 && <line x1={x} y1={y} x2={x + dx} y2={y + dy} stroke="var(--turf)" strokeWidth={2} />}
+      <circle cx={x} cy={y} r={2.5} fill="var(--turf)" />
+      <text x={x} y={y - 12} textAnchor="middle" className="halo quiet">
+        {words}
+      </text>
+      <Grip
+        small
+        x={x + dx}
+        y={y + dy}
+        label="Tilt of the green"
+        spoken={words}
+        onMove={(px, py) =>
+          onDrag({
+            greenFall: snap('greenFall', (px - x) / TILT_PX),
+            greenSide: snap('greenSide', (py - y) / TILT_PX),
+          })
+        }
+        onRelease={onRelease}
+        onStep={(along, up) =>
+          onStep({
+            greenFall: snap('greenFall', reading.greenFall + 0.5 * along),
+            greenSide: snap('greenSide', reading.greenSide - 0.5 * up),
+          })
+        }
+      />
     </g>
   )
 }
 
-/** Where the strikes of the scatter end; those off the page are left to the words. */
-function Ends({ call, scale }: { call: Call; scale: LineScale }) {
-  const dots = (call.detail?.ends ?? [])
-    .map(([x, y]) => ({ x: scale.x(x), y: MID + y * scale.k }))
-    .filter(({ x, y }) => x > 0 && x < scale.width && y > 0 && y < PLAN_H)
-  return (
-    <g fill="var(--hot)" opacity={0.45}>
-      {dots.map(({ x, y }, i) => (
-        <circle key={i} cx={x} cy={y} r={1.7} />
-      ))}
-    </g>
-  )
+/** Follow a drag over the plan that draws an area. */
+function useDrawing({ drawing, reading, scale, onDrawn, onStep }: PlanProps) {
+  const [box, setBox] = useState<{ from: [number, number]; to: [number, number] } | null>(null)
+  const metres = ([x, y]: [number, number]) => [(x - scale.x(0)) / scale.k, (y - MID) / scale.k] as const
+  const shown: Box | null = box && {
+    x0: Math.min(box.from[0], box.to[0]),
+    x1: Math.max(box.from[0], box.to[0]),
+    y0: Math.min(box.from[1], box.to[1]),
+    y1: Math.max(box.from[1], box.to[1]),
+  }
+  const handlers = {
+    onPointerDown: (event: PointerEvent<SVGSVGElement>) => {
+      if (!drawing) return
+      event.currentTarget.setPointerCapture(event.pointerId)
+      const at = pointIn(event)
+      setBox({ from: at, to: at })
+    },
+    onPointerMove: (event: PointerEvent<SVGSVGElement>) => {
+      if (!box) return
+      setBox({ ...box, to: pointIn(event) })
+    },
+    onPointerUp: () => {
+      if (!shown || !drawing) return
+      const [x0, y0] = metres([shown.x0, shown.y0])
+      const [x1, y1] = metres([shown.x1, shown.y1])
+      onStep({ areas: [...reading.areas, newArea(drawing, { x0, x1, y0, y1 })] })
+      setBox(null)
+      onDrawn()
+    },
+  }
+  return { shown, handlers }
 }
 
-/** From above, same scale across as along: aim, curve, where it is typically left, the green and its tilt. */
+/** From above, same scale across as along: aim, curve, where strikes end, the green, its tilt, and all trouble. */
 export function PlanView(props: PlanProps) {
-  const { reading, drawn, scale, units } = props
-  const [first, ...others] = drawn
+  const { reading, drawn, scale, units, drawing, onDrag, onRelease, onStep } = props
+  const [first] = drawn
   const flagX = scale.x(reading.flag)
-  const leave = first ? first.call.leave_m * scale.k : 0
+  const { shown, handlers } = useDrawing(props)
+  const widthY = Math.min(PLAN_H - 12, MID + (reading.width / 2) * scale.k)
   return (
     <svg
       viewBox={`0 0 ${scale.width} ${PLAN_H}`}
-      className="block w-full"
-      role="img"
+      className={`block w-full ${drawing ? 'cursor-crosshair touch-none' : ''}`}
+      role="group"
       aria-label="The line from above"
+      {...handlers}
     >
+      <Hatches id="plan" />
+      <AreaHatches id="plan" />
       <Green reading={reading} scale={scale} />
+      <AreaShapes areas={reading.areas} scale={scale} mid={MID} />
+      <Footprints reading={reading} scale={scale} />
       <line x1={scale.x(0)} y1={MID} x2={flagX} y2={MID} stroke="var(--quiet)" strokeDasharray="2 4" />
-      <Tilt reading={reading} scale={scale} />
-      {first && (
-        <>
-          <Ends call={first.call} scale={scale} />
-          <circle cx={flagX} cy={MID} r={leave} fill="none" stroke="var(--hot)" strokeDasharray="5 4" />
-          <text x={6} y={PLAN_H - 8} className="quiet">
-            {`dots: where strikes end; ring: mean leave ${distance(first.call.leave_m, units)} ${units.distance}`}
-          </text>
-          <Aim {...props} drawn={[first, ...others]} />
-        </>
-      )}
+      {[...drawn].reverse().map(({ call, tone }) => (
+        <Ends key={call.id} call={call} scale={scale} tone={tone} />
+      ))}
+      {first && <Aim reading={reading} scale={scale} units={units} drawn={first} />}
       {[...drawn].reverse().map(({ call, tone }) =>
         call.detail ? (
           <g
@@ -146,9 +185,62 @@ export function PlanView(props: PlanProps) {
       )}
       <circle cx={flagX} cy={MID} r={3.5} fill="var(--ink)" />
       <circle cx={scale.x(0)} cy={MID} r={4.5} fill="var(--ball)" stroke="var(--ink)" strokeWidth={1.5} />
-      <text x={scale.width - 6} y={16} textAnchor="end" className="quiet">
+      <text x={scale.width - 6} y={16} textAnchor="end" className="halo quiet">
         left of the line is up
       </text>
+      {first && (
+        <text x={6} y={PLAN_H - 8} className="halo quiet">
+          {first.call.spread
+            ? `dots: strikes; dashed: eight of ten; mean leave ${distance(first.call.leave_m, units)} ${units.distance}`
+            : `typical leave ${distance(first.call.leave_m, units)} ${units.distance}`}
+        </text>
+      )}
+      {!drawing && (
+        <>
+          <AreaGrips
+            areas={reading.areas}
+            scale={scale}
+            mid={MID}
+            units={units}
+            onChange={(areas, isDrag) => (isDrag ? onDrag : onStep)({ areas })}
+            onRelease={onRelease}
+          />
+          <Tilt
+            reading={reading}
+            scale={scale}
+            units={units}
+            onDrag={onDrag}
+            onRelease={onRelease}
+            onStep={onStep}
+          />
+          <Handle
+            x={scale.x((reading.front + reading.back) / 2)}
+            y={widthY}
+            along="y"
+            label="Width of the green"
+            value={reading.width}
+            low={RANGES.width.low}
+            high={RANGES.width.high}
+            step={RANGES.width.step}
+            spoken={show(reading.width, 'distance', units)}
+            valueAt={(_, y) => snap('width', (2 * (y - MID)) / scale.k)}
+            onDrag={(width) => onDrag({ width })}
+            onRelease={onRelease}
+            onStep={(width) => onStep({ width: snap('width', width) })}
+          />
+        </>
+      )}
+      {shown && (
+        <rect
+          x={shown.x0}
+          y={shown.y0}
+          width={shown.x1 - shown.x0}
+          height={shown.y1 - shown.y0}
+          fill="none"
+          stroke="var(--hot)"
+          strokeDasharray="4 3"
+        />
+      )}
     </svg>
   )
 }

@@ -1,4 +1,5 @@
 import type { Call } from '../api/client'
+import { boxOf } from '../lib/line'
 import type { Reading } from '../lib/reading'
 
 /** Widths the line is drawn at: beside the other panels, and on a phone. */
@@ -6,6 +7,8 @@ export const LINE_WIDE = 572
 export const LINE_NARROW = 378
 const LEFT = 26
 const RIGHT = 18
+/** Where the ball's level is drawn when nothing lies below it (px from the top). */
+const BASE = 168
 
 export interface LineScale {
   /** Width of the drawing (px). */
@@ -17,20 +20,46 @@ export interface LineScale {
   /** How many times heights are drawn larger than lengths. */
   lift: number
   x: (metres: number) => number
+  /** Where a height above the ball is drawn (px from the top). */
+  y: (height: number) => number
+  /** Height of the ground above the ball (m). */
+  ground: (x: number) => number
 }
 
-/** One scale for elevation and plan: far enough for the green and everything the drawn balls do. */
+/** The ground climbs evenly from the ball to the front edge and is level beyond, as the server has it. */
+export function groundHeight(reading: Reading, x: number): number {
+  return reading.rise * Math.min(Math.max(x / Math.max(reading.front, 1), 0), 1)
+}
+
+/** One scale for elevation and plan: far enough for the green, the areas and everything the drawn balls do. */
 export function lineScale(width: number, reading: Reading, calls: Call[], tallest: number): LineScale {
-  const reaches = calls.flatMap((c) => [c.total_m, c.detail?.ghost.total_m ?? 0, c.carry_m])
+  const reaches = calls.flatMap((c) => [c.target.x_m, c.detail?.ghost.total_m ?? 0, c.total_m])
   const apexes = calls.flatMap((c) => [c.apex_m, c.detail?.ghost.apex_m ?? 0])
-  const behind = Math.max(0, -reading.front)
-  const far = Math.max(reading.back, reading.flag, ...reaches) * 1.06
+  const drawnTo = reading.areas.map((area) => Math.min(boxOf(area.points).x1, reading.back * 1.25))
+  const things = reading.obstacles.map((o) => o.at + o.deep)
+  const behind = Math.max(0, -reading.front, ...calls.map((c) => -c.target.x_m))
+  const far = Math.max(reading.back, reading.flag, ...reaches, ...drawnTo, ...things) * 1.06
   const flat = (width - LEFT - RIGHT) / (far + behind)
-  // High soft shots: the drawing shrinks rather than stretch one axis.
-  const top = Math.max(0.2, ...apexes)
-  const k = Math.min(flat, tallest / top)
+  const highest = Math.max(
+    0.2,
+    ...apexes,
+    reading.rise,
+    ...reading.obstacles.map((o) => groundHeight(reading, o.at) + o.high),
+  )
+  const lowest = Math.min(0, reading.rise)
+  // High soft shots and steep ground: the drawing shrinks rather than stretch one axis.
+  const k = Math.min(flat, tallest / (highest - lowest))
   // Low runners: heights doubled or more, and the drawing says so.
-  const lift = Math.max(1, Math.min(3, Math.floor((0.6 * tallest) / (top * k))))
+  const lift = Math.max(1, Math.min(3, Math.floor((0.6 * tallest) / ((highest - lowest) * k))))
   const end = (width - LEFT - RIGHT) / k - behind
-  return { width, k, end, lift, x: (metres) => LEFT + (metres + behind) * k }
+  const base = BASE + lowest * k * lift
+  return {
+    width,
+    k,
+    end,
+    lift,
+    x: (metres) => LEFT + (metres + behind) * k,
+    y: (height) => base - height * k * lift,
+    ground: (x) => groundHeight(reading, x),
+  }
 }

@@ -1,10 +1,12 @@
 import { COVER_NAMES } from './covers'
+import { areasFromText, areasToText, obstaclesFromText, obstaclesToText } from './line'
 import {
   asUsual,
   deepest,
   DOUBTS,
   FIRMNESSES,
   GROWTHS,
+  MOODS,
   RANGES,
   START,
   SURROUNDS,
@@ -41,20 +43,34 @@ const SHORT: Record<keyof Reading, string> = {
   speed: 'speed',
   greenFall: 'gf',
   greenSide: 'gs',
+  width: 'wide',
+  rise: 'rise',
+  land: 'land',
+  areas: 'areas',
+  obstacles: 'things',
+  mood: 'mood',
   temperature: 't',
   altitude: 'alt',
   humidity: 'hum',
   keep: 'keep',
   call: 'call',
+  against: 'vs',
 }
 
 export function toSearch(reading: Reading): string {
   const params = new URLSearchParams()
   const usual = { ...START, ...asUsual(reading.cover) }
   for (const key of Object.keys(SHORT) as (keyof Reading)[]) {
-    if (reading[key] !== usual[key]) params.set(SHORT[key], String(reading[key]))
+    if (reading[key] === usual[key]) continue
+    if (key === 'areas') setText(params, SHORT.areas, areasToText(reading.areas))
+    else if (key === 'obstacles') setText(params, SHORT.obstacles, obstaclesToText(reading.obstacles))
+    else params.set(SHORT[key], String(reading[key]))
   }
   return params.toString()
+}
+
+function setText(params: URLSearchParams, key: string, text: string) {
+  if (text !== '') params.set(key, text)
 }
 
 function readNumber(params: URLSearchParams, key: NumberKey): number | undefined {
@@ -88,6 +104,7 @@ export function fromSearch(search: string, base: Reading): Reading {
   for (const key of Object.keys(RANGES) as NumberKey[]) next[key] = readNumber(params, key) ?? base[key]
   next.player = params.get(SHORT.player) ?? base.player
   next.call = params.get(SHORT.call) ?? base.call
+  next.against = params.get(SHORT.against) ?? base.against
   next.keep = params.get(SHORT.keep) ?? base.keep
   for (const doubt of DOUBTS) next[doubt] = readDoubt(params, doubt)
   next.sunk = Math.min(next.sunk, deepest(next))
@@ -95,5 +112,10 @@ export function fromSearch(search: string, base: Reading): Reading {
   next.wet = readWord(params, SHORT.wet, WET_NAMES) ?? base.wet
   next.surround = readWord(params, SHORT.surround, SURROUNDS) ?? base.surround
   next.firmness = readWord(params, SHORT.firmness, FIRMNESSES) ?? base.firmness
+  next.mood = readWord(params, SHORT.mood, MOODS) ?? base.mood
+  const areas = params.get(SHORT.areas)
+  if (areas !== null) next.areas = areasFromText(areas)
+  const obstacles = params.get(SHORT.obstacles)
+  if (obstacles !== null) next.obstacles = obstaclesFromText(obstacles)
   return next.front < next.back ? next : { ...next, front: base.front, back: base.back }
 }

@@ -1,3 +1,4 @@
+import type { Area, Obstacle } from './line'
 import { BALL_MM, coverOf, hasGrass, type CoverName } from './covers'
 
 /** Everything the coach has read and chosen on the Bench. Metres and degrees; right is positive. */
@@ -32,6 +33,13 @@ export interface Reading {
   speed: number
   greenFall: number
   greenSide: number
+  /** Width of the green (m), its height above the ball (m), and where the ball is to land (m; 0: where it must). */
+  width: number
+  rise: number
+  land: number
+  areas: readonly Area[]
+  obstacles: readonly Obstacle[]
+  mood: (typeof MOODS)[number]
   temperature: number
   altitude: number
   humidity: number
@@ -39,6 +47,8 @@ export interface Reading {
   keep: string
   /** Call the coach looks at; empty: the first call. */
   call: string
+  /** Call it is held against; empty: the best other one. */
+  against: string
 }
 
 export interface Range {
@@ -66,12 +76,18 @@ export const RANGES = {
   speed: { low: 4, high: 16, step: 0.5, unit: 'ft', name: 'Green speed' },
   greenFall: { low: -12, high: 12, step: 0.5, unit: 'slope', name: 'Green fall' },
   greenSide: { low: -12, high: 12, step: 0.5, unit: 'slope', name: 'Green side tilt' },
+  width: { low: 1, high: 120, step: 0.5, unit: 'distance', name: 'Width of the green' },
+  rise: { low: -60, high: 60, step: 0.25, unit: 'distance', name: 'Height of the green' },
+  land: { low: 0, high: 250, step: 0.5, unit: 'distance', name: 'Landing place' },
   temperature: { low: -20, high: 50, step: 1, unit: 'temperature', name: 'Temperature' },
   altitude: { low: -500, high: 5000, step: 10, unit: 'altitude', name: 'Altitude' },
   humidity: { low: 0, high: 100, step: 5, unit: 'pct', name: 'Humidity' },
 } as const satisfies Record<string, Range>
 
 export type NumberKey = keyof typeof RANGES
+
+/** What a bad one counts: as it costs, a quarter of a stroke less, half a stroke more. */
+export const MOODS = ['lesson', 'match', 'protect'] as const
 
 export const SURROUNDS = ['fringe', 'fairway', 'semi', 'rough'] as const
 export const GROWTHS = ['with', 'across', 'against'] as const
@@ -141,11 +157,18 @@ export const START: Reading = {
   speed: 9.5,
   greenFall: 0,
   greenSide: 0,
+  width: 14,
+  rise: 0,
+  land: 0,
+  areas: [],
+  obstacles: [],
+  mood: 'lesson',
   temperature: 15,
   altitude: 0,
   humidity: 50,
   keep: '',
   call: '',
+  against: '',
 }
 
 /** Keep a dragged value on its step and inside its range; typed values are refused instead (see parseNumber). */
@@ -172,6 +195,8 @@ export function change(reading: Reading, patch: Partial<Reading>): Reading {
     if (patch[key] !== undefined && patch[doubt] === undefined) next[doubt] = 0
   }
   next.sunk = Math.min(next.sunk, deepest(next))
+  // A landing place beyond what the server takes is no landing place.
+  next.land = Math.min(next.land, next.flag + 20)
   if (next.back < next.front + 1) {
     if (patch.back !== undefined) next.back = next.front + 1
     else next.front = next.back - 1

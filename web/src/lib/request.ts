@@ -1,5 +1,6 @@
 import type { PlanRequest } from '../api/client'
 import { coverOf, hasGrass } from './covers'
+import { areasFromRequest, areasToRequest, obstaclesFromRequest, obstaclesToRequest } from './line'
 import { asUsual, FIRMNESSES, START, WET_NAMES, WETS, type Reading } from './reading'
 
 /** The question of a reading, as the server wants it. */
@@ -36,6 +37,11 @@ export function toRequest(reading: Reading, only: string[] = []): PlanRequest {
       firmness: reading.firmness,
       fall_deg: reading.greenFall,
       side_deg: reading.greenSide,
+      green_width_m: reading.width,
+      rise_m: reading.rise,
+      land_m: reading.land || null,
+      areas: areasToRequest(reading.areas),
+      obstacles: obstaclesToRequest(reading.obstacles),
     },
     air: {
       temperature_c: reading.temperature,
@@ -44,15 +50,36 @@ export function toRequest(reading: Reading, only: string[] = []): PlanRequest {
     },
     wind: { speed_m_s: 0, from_deg: 0, height_m: 2 },
     kept_club_id: reading.keep === '' ? null : reading.keep,
-    detail_for: reading.call ? [reading.call] : [],
+    detail_for: [reading.call, reading.against].filter((id) => id !== ''),
     only,
+    mood: reading.mood,
+  }
+}
+
+/** The part of a reading that a line of the server's makes. */
+export function fromLine(line: PlanRequest['line']): Partial<Reading> {
+  const front = line.green_front_m ?? line.flag_m - 8
+  const back = line.green_back_m ?? line.flag_m + 10
+  return {
+    flag: line.flag_m,
+    front,
+    back,
+    width: line.green_width_m ?? Math.max(10, 0.8 * (back - front)),
+    rise: line.rise_m,
+    land: line.land_m ?? 0,
+    areas: areasFromRequest(line.areas),
+    obstacles: obstaclesFromRequest(line.obstacles),
+    surround: line.surround,
+    firmness: FIRMNESSES.find((word) => word === line.firmness) ?? START.firmness,
+    speed: line.green_speed_ft,
+    greenFall: line.fall_deg,
+    greenSide: line.side_deg,
   }
 }
 
 /** The reading of a kept question. */
 export function fromRequest(request: PlanRequest, call: string): Reading {
   const { lie, line, air } = request
-  const firmness = FIRMNESSES.find((word) => word === line.firmness) ?? START.firmness
   const usual = { ...START, ...asUsual(lie.cover) }
   const percent = (share: number | null | undefined) => Math.round(100 * (share ?? 0))
   return {
@@ -75,14 +102,8 @@ export function fromRequest(request: PlanRequest, call: string): Reading {
     doubtGive: percent(lie.doubts.give),
     doubtDensity: percent(lie.doubts.density),
     wet: WET_NAMES.find((word) => WETS[word] === lie.wet) ?? 'dry',
-    flag: line.flag_m,
-    front: line.green_front_m ?? line.flag_m - 8,
-    back: line.green_back_m ?? line.flag_m + 10,
-    surround: line.surround,
-    firmness,
-    speed: line.green_speed_ft,
-    greenFall: line.fall_deg,
-    greenSide: line.side_deg,
+    ...fromLine(line),
+    mood: request.mood,
     temperature: air.temperature_c,
     altitude: air.altitude_m,
     humidity: air.humidity_pct,

@@ -28,9 +28,9 @@ function isPlayed(side: Side): side is Played {
   return side.call !== null
 }
 
-/** The lowest cost wins. */
+/** The fewest expected strokes win. */
 export function favouredOf(sides: Played[]): string | null {
-  return sides.toSorted((a, b) => a.call.cost_m - b.call.cost_m)[0]?.method.id ?? null
+  return sides.toSorted((a, b) => a.call.score - b.call.score)[0]?.method.id ?? null
 }
 
 /** The questions on which this lie leaves a choice, most answers first. */

@@ -13,7 +13,7 @@ export function useKeys(actions: KeyActions) {
   useEffect(() => {
     const onKeyDown = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return
-      if (document.querySelector('[role="dialog"],[role="listbox"]')) return
+      if (document.querySelector('[role="dialog"],[role="listbox"],[role="menu"]')) return
       const action = actions[event.key.toUpperCase() as KeyName]
       if (!action) return
       event.preventDefault()

@@ -1,6 +1,7 @@
-import type { Call, Odds, Player, Setup } from '../api/client'
+import type { Call, Player } from '../api/client'
 import { BALL_MM, coverOf, type CoverGroup } from './covers'
 import type { Reading } from './reading'
+import { oddsWords, spreadWords, worstWords } from './strike-words'
 import { distance, halfDegree, show, small, trim, type Units } from './units'
 
 const LEAST_CM = 0.006
@@ -56,11 +57,20 @@ function sideName(value: number): string {
 
 /** Where to aim, in words: metres at the flag when that is the natural measure, else degrees. */
 export function aimWords(call: Call, units: Units): string {
+  if (call.target.name !== 'flag') return outWords(call, units)
   if (Math.abs(call.aim_deg) < 0.25) return 'aim at the flag'
   const off = distance(Math.abs(call.aim_offset_m), units)
   const angle = halfDegree(Math.abs(call.aim_deg))
   const side = sideName(call.aim_deg)
   return off === '0' ? `aim ${angle}° ${side}` : `aim ${off} ${units.distance} ${side} (${angle}°)`
+}
+
+/** Where a way out goes, from the ball. */
+function outWords(call: Call, units: Units): string {
+  const far = `${distance(call.target.distance_m, units)} ${units.distance}`
+  const turn = Math.round(call.aim_deg / 5) * 5
+  const way = turn === 0 ? 'straight on' : `${Math.abs(turn)}° ${sideName(turn)} of the flag`
+  return `play it ${far}, ${way}`
 }
 
 /** The aim as a figure: half degrees and a side. */
@@ -88,14 +98,25 @@ export function landWords(call: Call, front: number, back: number, units: Units)
   return on >= 0 ? `land ${measure} on` : `land ${measure} short of the green`
 }
 
+/** Where the finish is moved to for trouble short or long. */
+function pastWords(call: Call, units: Units): string[] {
+  if (Math.abs(call.past_m) < 0.75) return []
+  const measure = `${distance(Math.abs(call.past_m), units)} ${units.distance}`
+  return [`finish ${measure} ${call.past_m > 0 ? 'past it' : 'short of it'}`]
+}
+
 export function callSentence(call: Call, front: number, back: number, units: Units): string {
   const flies = call.apex_m >= 0.12
   const parts = [
     `swing ${call.swing_words}`,
     ...(flies
-      ? [`flight ${heightWords(call.apex_m)}`, landWords(call, front, back, units)]
+      ? [
+          `flight ${heightWords(call.apex_m)}`,
+          ...(call.target.name === 'flag' ? [landWords(call, front, back, units)] : []),
+        ]
       : ['along the ground']),
     aimWords(call, units),
+    ...pastWords(call, units),
   ]
   const text = `${parts.join(', ')}.`
   return text.charAt(0).toUpperCase() + text.slice(1)
@@ -202,51 +223,6 @@ export function sayLines(call: Call, hand: Player['hand'], units: Units): string
 
 export function conditionWords(temperature: string, altitude: string, humidity: number): string {
   return `${temperature}, ${altitude} up, ${trim(humidity, 0)} % damp, calm`
-}
-
-const MOST_EARLY_M = 0.1195
-const MOST_DEEP_M = 0.0119
-
-function millimetres(metres: number): string {
-  const mm = Math.round(metres * 1000)
-  return metres > MOST_DEEP_M ? `${mm} mm+` : `${mm} mm`
-}
-
-/** How far a strike may be off before it fails. */
-export function offWords(setup: Setup, odds: Odds, units: Units): string {
-  const early = small(odds.early_m, units) + (odds.early_m > MOST_EARLY_M ? '+' : '')
-  const sides = `${millimetres(odds.deep_m)} deeper, ${millimetres(odds.high_m)} higher`
-  return setup.blow === 'edge' ? sides : `${early} early, ${sides}`
-}
-
-/** How often the strike fails, in the words of its ground. */
-export function oddsWords(odds: Odds, isSplash: boolean): string {
-  const [heavy, thin] = isSplash ? ['stuck', 'skulled'] : ['heavy', 'thin']
-  const parts = [
-    `clean ${Math.round(odds.clean_pct)} %`,
-    ...(odds.heavy_pct >= 0.5 ? [`${heavy} ${Math.round(odds.heavy_pct)} %`] : []),
-    ...(odds.thin_pct >= 0.5 ? [`${thin} ${Math.round(odds.thin_pct)} %`] : []),
-  ]
-  return parts.join(', ')
-}
-
-function fromFlag(metres: number, units: Units): string {
-  return `${distance(Math.abs(metres), units)} ${units.distance} ${metres < 0 ? 'short' : 'past'}`
-}
-
-/** The middle eight tenths of many strikes, along the line. */
-export function spreadWords(call: Call, units: Units): string | null {
-  const { spread } = call
-  if (!spread) return null
-  return `8 of 10 end from ${fromFlag(spread.short_m, units)} to ${fromFlag(spread.long_m, units)}`
-}
-
-/** Where the worst twentieth of many strikes ends. */
-export function worstWords(call: Call, units: Units): string | null {
-  const { spread } = call
-  if (!spread) return null
-  const end = fromFlag(spread.worst_along_m, units)
-  return spread.worst_is === 'thin' ? `thin, ${end}` : end
 }
 
 /** The lie in words: cover, seat, wetness, slope. */

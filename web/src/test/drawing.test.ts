@@ -4,9 +4,8 @@ import { arcHeight, axisStep, polyline } from '../lib/geometry'
 import { rescaled } from '../lib/ledger'
 import { START } from '../lib/reading'
 import { drawnIds, merge } from '../lib/use-plan'
-import { groupByReason } from '../places/bench/CallsPanel'
-import type { PlanResponse } from '../api/client'
-import { sampleCall } from './sample'
+import { groupByReason } from '../places/bench/Fallen'
+import { sampleCall, sampleFell, samplePlan } from './sample'
 
 const row = (words: string, value: number, total = false) => ({ words, value, total })
 
@@ -58,15 +57,7 @@ describe('scales', () => {
 })
 
 describe('the fast answer', () => {
-  const plan: PlanResponse = {
-    calls: [sampleCall(), sampleCall({ id: 'b' })],
-    first_id: '58~dropped-foot',
-    second_id: 'b',
-    fell_out: [],
-    swap: null,
-    kept_club_id: null,
-    care: [],
-  }
+  const plan = samplePlan([sampleCall(), sampleCall({ id: 'b' })])
 
   it('replaces just the drawn calls', () => {
     const fresh = merge(plan, [sampleCall({ id: 'b', carry_m: 9 })])
@@ -80,14 +71,8 @@ describe('the fast answer', () => {
 })
 
 it('groups what fell out by reason, each club once with its nearest miss', () => {
-  const fell = (club_name: string, method_name: string, reason: string, short_m: number | null = null) => ({
-    club_id: 'x',
-    method_id: 'y',
-    club_name,
-    method_name,
-    reason,
-    short_m,
-  })
+  const fell = (club_name: string, method_name: string, reason: string, short_m: number | null = null) =>
+    sampleFell({ club_name, method_name, reason, short_m, was_tried: short_m !== null })
   const groups = groupByReason([
     fell('Driver', 'Stock swing', 'needs a tee'),
     fell('Driver', 'Stand tall', 'is for a ball above the feet'),

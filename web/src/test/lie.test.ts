@@ -4,31 +4,13 @@ import { COVER_NAMES, HELPS, helpFits } from '../lib/covers'
 import { change, deepest, START } from '../lib/reading'
 import { familiesOf, favouredOf, questionsOf } from '../lib/schools'
 import { METRIC } from '../lib/units'
-import {
-  giveWords,
-  lieWords,
-  offWords,
-  worstWords,
-  oddsWords,
-  seatWords,
-  spokenSummary,
-  spreadWords,
-} from '../lib/words'
+import { offWords, worstWords, oddsWords, spreadWords } from '../lib/strike-words'
+import { giveWords, lieWords, seatWords, spokenSummary } from '../lib/words'
 import { patchOf } from '../places/bench/HelpsSheet'
 import type { Catalogue, Method, SchoolRow } from '../api/client'
-import { sampleCall } from './sample'
+import { sampleCall, sampleSpread } from './sample'
 
-const SPREAD = {
-  strikes: 400,
-  short_m: -4.2,
-  long_m: 3,
-  left_m: -1,
-  right_m: 1,
-  on_green_pct: 80,
-  worst_along_m: 14,
-  worst_across_m: 0,
-  worst_is: 'thin' as const,
-}
+const SPREAD = sampleSpread()
 
 describe('the lie in words', () => {
   it('names the give from floor to sodden', () => {
@@ -136,11 +118,11 @@ describe('schools side by side', () => {
   }
   const row = (id: string, cost: number | null): SchoolRow => ({
     method_id: id,
-    call: cost === null ? null : sampleCall({ method_id: id, cost_m: cost }),
+    call: cost === null ? null : sampleCall({ method_id: id, score: cost }),
     reason: cost === null ? 'is for sand' : null,
   })
 
-  it('asks what this lie raises, most answers first, and favours the lowest cost', () => {
+  it('asks what this lie raises, most answers first, and favours the fewest strokes', () => {
     const asked = questionsOf(catalogue, [row('a', 3), row('b', 2), row('c', 1)])
     expect(asked.map((q) => q.id)).toEqual(['y'])
     expect(asked[0]?.favoured).toBe('b')

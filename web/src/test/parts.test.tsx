@@ -1,6 +1,6 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { cleanup, fireEvent, render, screen, within } from '@testing-library/react'
 import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest'
-import type { PlanResponse } from '../api/client'
 import { RefusedError } from '../api/client'
 import { Handle } from '../drawing/Handle'
 import { RANGES, START } from '../lib/reading'
@@ -8,7 +8,7 @@ import { METRIC } from '../lib/units'
 import { CallsPanel } from '../places/bench/CallsPanel'
 import { EditableNumber } from '../ui/EditableNumber'
 import { Problem } from '../ui/Problem'
-import { sampleCall } from './sample'
+import { sampleCall, sampleFell, samplePlan, sampleSpread } from './sample'
 
 beforeAll(() => {
   window.matchMedia = (query) =>
@@ -84,41 +84,31 @@ describe('a grip', () => {
 })
 
 describe('the calls', () => {
-  const plan: PlanResponse = {
-    calls: [
-      sampleCall(),
+  const plan = samplePlan(
+    [
+      sampleCall({ spread: sampleSpread() }),
       sampleCall({ id: 'b', club_name: 'Sand wedge 54' }),
       sampleCall({ id: 'c', club_name: '9-iron', run_m: -0.6 }),
     ],
-    first_id: '58~dropped-foot',
-    second_id: 'b',
-    fell_out: [
-      {
-        club_id: 'd',
-        club_name: 'Driver',
-        method_id: 's',
-        method_name: 'Stock swing',
-        reason: 'needs a tee',
-        short_m: null,
-      },
-    ],
-    swap: null,
-    kept_club_id: null,
-    care: [],
-  }
+    { fell_out: [sampleFell({ club_id: 'd' })] },
+  )
   const show = (chosen: string, shown = plan) => {
     const onChoose = vi.fn()
     const onLedger = vi.fn()
     render(
-      <CallsPanel
-        plan={shown}
-        chosen={chosen}
-        reading={START}
-        units={METRIC}
-        isSettling={false}
-        onChoose={onChoose}
-        onLedger={onLedger}
-      />,
+      <QueryClientProvider client={new QueryClient()}>
+        <CallsPanel
+          onCompare={vi.fn()}
+          onWhatIf={vi.fn()}
+          plan={shown}
+          chosen={chosen}
+          reading={START}
+          units={METRIC}
+          isSettling={false}
+          onChoose={onChoose}
+          onLedger={onLedger}
+        />
+      </QueryClientProvider>,
     )
     return { onChoose, onLedger }
   }
@@ -136,6 +126,21 @@ describe('the calls', () => {
     expect(onLedger).toHaveBeenCalledWith('b', 'aim')
     expect(screen.getByText('−0.5')).toBeTruthy()
     expect(screen.getByText(/needs a tee/)).toBeTruthy()
+  })
+
+  it('tells the risk: the next putt, a bad one, where strikes end', () => {
+    show('58~dropped-foot')
+    const card = within(screen.getByRole('article', { name: 'First call' }))
+    expect(card.getByText(/Putt next 81 %, a bad one 19 %/)).toBeTruthy()
+    expect(card.getByText(/green 81 %, sand 19 %/)).toBeTruthy()
+  })
+
+  it('gives the safe call a card, or says that the first is the safe one', () => {
+    show('58~dropped-foot', { ...plan, safe_id: 'c' })
+    expect(screen.getByRole('article', { name: 'Safe call' })).toBeTruthy()
+    cleanup()
+    show('58~dropped-foot', { ...plan, safe_id: '58~dropped-foot' })
+    expect(screen.getByRole('article', { name: 'First call, and the safe one' })).toBeTruthy()
   })
 
   it('gives a pick from the rest a card of its own', () => {

@@ -1,4 +1,4 @@
-import type { Call } from '../api/client'
+import type { Call, FellOut, PlanResponse } from '../api/client'
 
 /** A call as the server sends it, for tests: a lob wedge from a downhill lie. */
 export function sampleCall(changes: Partial<Call> = {}, setup: Partial<Call['setup']> = {}): Call {
@@ -29,7 +29,12 @@ export function sampleCall(changes: Partial<Call> = {}, setup: Partial<Call['set
     delivered_loft_deg: 45.4,
     effective_bounce_deg: 2.4,
     leave_m: 3.9,
-    cost_m: 4.0,
+    target: { name: 'flag', x_m: 14.5, y_m: 0, distance_m: 14.5, bearing_deg: 0 },
+    past_m: 0,
+    trouble_deg: 0,
+    strokes: 2.61,
+    score: 2.62,
+    full_speed_m_s: 27.5,
     difficulty: 1.36,
     miss: 'heavy',
     wins_when: 'height is wanted',
@@ -75,6 +80,65 @@ export function sampleCall(changes: Partial<Call> = {}, setup: Partial<Call['set
     odds: { clean_pct: 88, heavy_pct: 9, thin_pct: 3, early_m: 0.06, deep_m: 0.004, high_m: 0.005 },
     spread: null,
     detail: null,
+    ...changes,
+  }
+}
+
+/** What many strikes of it come to. */
+export function sampleSpread(
+  changes: Partial<NonNullable<Call['spread']>> = {},
+): NonNullable<Call['spread']> {
+  return {
+    strikes: 400,
+    short_m: -4.2,
+    long_m: 3,
+    left_m: -1,
+    right_m: 1,
+    leave80_m: 4,
+    shares: [
+      { kind: 'green', words: 'green', pct: 81, is_trouble: false },
+      { kind: 'sand', words: 'sand', pct: 18.8, is_trouble: true },
+      { kind: 'fairway', words: 'fairway', pct: 0.2, is_trouble: false },
+    ],
+    next_putt_pct: 81,
+    again_pct: 0,
+    bad_pct: 19,
+    worst_along_m: 14,
+    worst_across_m: 0,
+    worst_is: 'thin',
+    ...changes,
+  }
+}
+
+/** A plan of some calls: the first two are first and second. */
+export function samplePlan(calls: Call[], changes: Partial<PlanResponse> = {}): PlanResponse {
+  return {
+    calls,
+    first_id: calls[0]?.id ?? null,
+    second_id: calls[1]?.id ?? null,
+    safe_id: null,
+    direct_id: null,
+    escape_id: null,
+    has_risk: true,
+    fell_out: [],
+    swap: null,
+    kept_club_id: null,
+    care: [],
+    ...changes,
+  }
+}
+
+export function sampleFell(changes: Partial<FellOut> = {}): FellOut {
+  return {
+    club_id: 'x',
+    method_id: 'y',
+    club_name: 'Driver',
+    method_name: 'Stock swing',
+    reason: 'needs a tee: too little loft off the ground',
+    was_tried: false,
+    short_m: null,
+    need_m_s: null,
+    has_m_s: null,
     ...changes,
   }
 }

@@ -5,21 +5,28 @@ interface SheetProps {
   open: boolean
   title: string
   about: string
+  /** For what stands side by side. */
+  wide?: boolean
   onOpenChange: (open: boolean) => void
   children: ReactNode
 }
 
 /** A sheet of paper laid over the page. */
-export function Sheet({ open, title, about, onOpenChange, children }: SheetProps) {
+export function Sheet({ open, title, about, wide, onOpenChange, children }: SheetProps) {
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/40" />
-        <Dialog.Content className="fixed top-[8vh] left-1/2 z-50 max-h-[84vh] w-[min(34rem,94vw)] -translate-x-1/2 overflow-y-auto border border-ink bg-paper p-5">
+        <Dialog.Content
+          className={`sheet fixed left-1/2 z-50 -translate-x-1/2 overflow-y-auto border border-ink bg-paper p-5 ${wide ? 'top-[3vh] max-h-[94vh] w-[min(74rem,96vw)]' : 'top-[8vh] max-h-[84vh] w-[min(34rem,94vw)]'}`}
+        >
           <Dialog.Title className="text-lg font-bold">{title}</Dialog.Title>
           <Dialog.Description className="mt-0.5 mb-3 text-quiet">{about}</Dialog.Description>
           {children}
-          <Dialog.Close className="absolute top-3 right-4 px-2 text-quiet hover:text-hot" aria-label="Close">
+          <Dialog.Close
+            className="absolute top-3 right-4 px-2 text-quiet hover:text-hot print:hidden"
+            aria-label="Close"
+          >
             Close
           </Dialog.Close>
         </Dialog.Content>

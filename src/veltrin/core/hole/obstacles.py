@@ -6,13 +6,19 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+import numpy as np
+
 from veltrin.core.checks import require
 from veltrin.core.errors import DomainError, UnknownNameError
-from veltrin.core.run import SURFACES, Patch, Ring
+from veltrin.core.run import SURFACES, Landing, Patch, Ring
 
 Wall = tuple[float, float, float, float, float, float]
 
 DEEPEST_FOOT_M = -100.0
+ON_LINE_M = 1.0
+STEEP_RAD = math.radians(20.0)
+"""What stands within a metre of the line and steeper than this blocks the way. Judgement."""
+
 WIDEST_M = 200.0
 ON_GROUND_M = 0.3
 """What begins lower than this above the ground stops a rolling ball as well."""
@@ -49,7 +55,7 @@ def obstacle_named(name: str) -> ObstacleKind:
 @dataclass(frozen=True)
 class Obstacle:
     """A box across the line (m): from `at_m` over `deep_m`, between `right_m` and `left_m` of the line (left positive),
-    from `low_m` to `high_m` above the ball's level.
+    from `low_m` to `high_m` above the ground it stands on.
     """
 
     kind: ObstacleKind
@@ -87,9 +93,17 @@ class Obstacle:
     def _box(self, x0: float, x1: float) -> Ring:
         return ((x0, self.right_m), (x1, self.right_m), (x1, self.left_m), (x0, self.left_m))
 
+    @property
+    def is_steep(self) -> bool:
+        """Whether it stands across the line so near and high that only a way round or a high ball is left."""
+        on_line = self.right_m < ON_LINE_M and self.left_m > -ON_LINE_M
+        return on_line and math.atan2(self.high_m, self.at_m) > STEEP_RAD
 
-def walls_of(obstacles: Sequence[Obstacle]) -> tuple[Wall, ...]:
-    """Boxes for the flight: x0, x1, y0, y1, z0, z1 (m)."""
+
+def walls_of(obstacles: Sequence[Obstacle], ground: Landing) -> tuple[Wall, ...]:
+    """Boxes for the flight: x0, x1, y0, y1, z0, z1 (m), z from the ball's level."""
+    feet = [float(ground.height(np.array([o.at_m]))[0]) for o in obstacles]
     return tuple(
-        (o.at_m, o.at_m + o.deep_m, o.right_m, o.left_m, max(o.low_m, DEEPEST_FOOT_M), o.high_m) for o in obstacles
+        (o.at_m, o.at_m + o.deep_m, o.right_m, o.left_m, foot + max(o.low_m, DEEPEST_FOOT_M), foot + o.high_m)
+        for o, foot in zip(obstacles, feet, strict=True)
     )

@@ -98,7 +98,7 @@ def list_candidates(question: Question, kept_club_id: str | None) -> tuple[list[
 def list_escapes(question: Question, kept_club_id: str | None) -> list[Candidate]:
     """Ways out of a bad lie; none from a good one, nor where the coach fixed the landing place."""
     asked = {i.split("~")[2] for i in question.only if i.count("~") == 2}
-    is_wanted = asked if question.only else is_bad(question.lie, bool(question.line.obstacles))
+    is_wanted = asked if question.only else is_bad(question.lie, any(o.is_steep for o in question.line.obstacles))
     if not is_wanted or question.line.land_m is not None:
         return []
     found = []

@@ -70,12 +70,15 @@ STRUCK_OFTEN = 12
 MOVED_AT_MOST = 6
 """For how many of them a better finish than the flag is looked for."""
 
+WORTH_SHOWING = 0.3
+"""A second call may cost so many strokes more than the first before it is no choice any more. Judgement."""
+
 ALIKE_AIM_RAD = math.radians(1.0)
 
 
 def world_of(question: Question) -> World:
     """Everything around the strokes of a question."""
-    walls = walls_of(question.line.obstacles)
+    walls = walls_of(question.line.obstacles, question.line.landing)
     return World(question.slope, question.air, question.wind, question.ground, question.lie, walls)
 
 
@@ -176,12 +179,21 @@ class Sieved:
 
 
 def sieve(
-    question: Question, candidates: list[Candidate], kept_club_id: str | None, known_loft: float | None, world: World
+    question: Question,
+    candidates: list[Candidate],
+    kept_club_id: str | None,
+    known_loft: float | None,
+    world: World,
+    targets: Targets | None = None,
 ) -> Sieved:
-    """Solve the candidates, sort out those that fail, and work out what the others typically cost."""
+    """Solve the candidates, sort out those that fail, and work out what the others typically cost.
+
+    `targets`: where each is meant to finish, if not at its own target.
+    """
     batch = make_batch(question, candidates, kept_club_id)
     scatter, hole = question.player.scatter, question.hole
-    targets = targets_of(candidates, question.line.land_m)
+    if targets is None:
+        targets = targets_of(candidates, question.line.land_m)
     solved = solve(batch, world, targets)
     loft = solved.played.delivery.delivered_loft
     ease = np.array([c.method.difficulty for c in candidates])
@@ -359,7 +371,9 @@ def _looks_alike(one: Call, other: Call) -> bool:
 def _second(calls: list[Call]) -> Call | None:
     """Pick the best call that goes about it another way: club against set-up, else other school, else next."""
     first = calls[0]
-    others = [c for c in calls[1:] if not _looks_alike(first, c)]
+    unlike = [c for c in calls[1:] if not _looks_alike(first, c)]
+    # Another way is worth showing where it costs little more; else the next best one.
+    others = [c for c in unlike if c.score <= first.score + WORTH_SHOWING] or unlike[:1]
     for differs in (lambda c: c.way != first.way, lambda c: c.school != first.school, lambda c: True):
         for call in others:
             if differs(call):

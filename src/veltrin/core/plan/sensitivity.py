@@ -13,9 +13,10 @@ from veltrin.core.errors import DomainError
 from veltrin.core.plan.candidates import list_candidates, list_escapes, targets_of
 from veltrin.core.plan.mirror import is_mirrored, mirror_question, renamed
 from veltrin.core.plan.model import Question
-from veltrin.core.plan.planner import Sieved, kept_club, make_batch, sieve, world_of
+from veltrin.core.plan.planner import Sieved, kept_club, make_batch, plan_right_handed, sieve, world_of
 from veltrin.core.plan.play import play
 from veltrin.core.plan.readings import READINGS, Reading, doubt_of, reading_named
+from veltrin.core.plan.target import Targets
 
 RIVALS = 10
 """How many of the best calls a changed reading may bring to the top."""
@@ -66,6 +67,13 @@ class Sensitive:
         return self.costs > WORTH_CHANGING
 
 
+class Moved(NamedTuple):
+    """How far past its target, and how far to the left of it, a call is meant to finish."""
+
+    past_m: float
+    trouble_rad: float
+
+
 class WhatIf(NamedTuple):
     """One value of a reading: where the same stroke would finish (m along the way to the target), and what the call
     would need and cost if it were made for it; None where it is no call any more.
@@ -83,10 +91,19 @@ def _scores(question: Question, ids: tuple[str, ...], kept: str | None, known: f
     return {} if found is None else {found.candidates[i].id: float(found.score[i]) for i in found.good}
 
 
-def _sieved(question: Question, ids: tuple[str, ...], kept: str | None, known: float | None) -> Sieved | None:
+def _sieved(
+    question: Question, ids: tuple[str, ...], kept: str | None, known: float | None, moved: Moved | None = None
+) -> Sieved | None:
     asked = replace(question, only=ids)
     candidates = [*list_candidates(asked, kept)[0], *list_escapes(asked, kept)]
-    return sieve(asked, candidates, kept, known, world_of(asked)) if candidates else None
+    if not candidates:
+        return None
+    targets = targets_of(candidates, asked.line.land_m)
+    if moved is not None and not targets.on_carry:
+        targets = targets._replace(
+            distance=targets.distance + moved.past_m, bearing=targets.bearing + moved.trouble_rad
+        )
+    return sieve(asked, candidates, kept, known, world_of(asked), targets)
 
 
 class _Watched:
@@ -180,16 +197,19 @@ def _flipped(row: Sensitive) -> Sensitive:
 def _what_if(question: Question, call_id: str, reading: Reading, values: Sequence[float]) -> list[WhatIf]:
     kept, level = kept_club(question)
     known = level.loft_rad if level else None
-    base = _sieved(question, (call_id,), kept, known)
-    if base is None or not len(base.good):
+    call = next((c for c in plan_right_handed(question).calls if c.id == call_id), None)
+    if call is None:
         raise DomainError("call_id", f"'{call_id}' is no call for this shot.", "Choose a call from the plan.")
-    swing, aim = base.solved.swing, base.solved.aim
+    moved = Moved(call.past_m, call.trouble_rad)
+    candidates = [c for c in (*list_candidates(question, kept)[0], *list_escapes(question, kept)) if c.id == call_id]
+    swing, aim = np.array([call.swing]), np.array([call.aim_rad])
+    way = Targets(np.ones(1), np.array([call.target.bearing_rad]))
     points = []
     for value in values:
         asked = reading.put(question, value)
-        batch, world = make_batch(asked, base.candidates, kept), world_of(asked)
-        same = targets_of(base.candidates, None).along(play(batch, world, swing, aim).runs.rest)
-        made = _sieved(asked, (call_id,), kept, known)
+        batch = make_batch(asked, candidates, kept)
+        same = way.along(play(batch, world_of(asked), swing, aim).runs.rest)
+        made = _sieved(asked, (call_id,), kept, known, moved)
         is_call = made is not None and bool(len(made.good))
         points.append(
             WhatIf(

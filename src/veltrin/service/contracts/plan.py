@@ -102,12 +102,12 @@ class AreaIn(Contract):
 
 
 class ObstacleIn(Contract):
-    """Something that stands in the way: a box across the line, m from the ball and above its level."""
+    """Something that stands in the way: a box across the line, m from the ball and above the ground it stands on."""
 
     kind: Literal["mound", "wall", "lip", "tree", "branch"]
     at_m: float = Field(ge=0.3, le=250, description="Distance of its near side.")
     deep_m: float = Field(1.0, ge=0.05, le=60, description="How far it reaches along the line.")
-    high_m: float = Field(ge=0.05, le=45, description="Its top above the ball.")
+    high_m: float = Field(ge=0.05, le=45, description="Its top.")
     low_m: float = Field(0.0, ge=-5, le=40, description="Its foot; above 0.3 m a rolling ball passes below.")
     left_m: float = Field(-200.0, ge=-200, le=200, description="Its left end, m right of the line.")
     right_m: float = Field(200.0, ge=-200, le=200, description="Its right end.")

@@ -8,19 +8,24 @@ import { useKeys } from '../../lib/use-keys'
 import { usePlan } from '../../lib/use-plan'
 import { Problem } from '../../ui/Problem'
 import { CallsPanel } from './CallsPanel'
+import { CompareSheet } from './CompareSheet'
 import { GroundPanel } from './GroundPanel'
 import { HelpsSheet } from './HelpsSheet'
 import { KeepSheet } from './KeepSheet'
 import { LinePanel } from './LinePanel'
+import { LineSheet } from './LineSheet'
 import { SetupStrip } from './SetupStrip'
+import { WhatIfSheet } from './WhatIfSheet'
 
 /** First the call looked at, then the one it is held against. */
-function drawnCalls(plan: PlanResponse | undefined, chosenId: string): Drawn[] {
+function drawnCalls(plan: PlanResponse | undefined, chosenId: string, againstId: string): Drawn[] {
   if (!plan) return []
   const find = (id: string | null) => plan.calls.find((call) => call.id === id)
   const chosen = find(chosenId) ?? find(plan.first_id)
   if (!chosen) return []
-  const other = find(chosen.id === plan.first_id ? plan.second_id : plan.first_id)
+  const picked = find(againstId)
+  const usual = find(chosen.id === plan.first_id ? plan.second_id : plan.first_id)
+  const other = picked && picked.id !== chosen.id ? picked : usual
   return [{ call: chosen, tone: 'hot' }, ...(other ? [{ call: other, tone: 'second' } as const] : [])]
 }
 
@@ -34,17 +39,22 @@ interface BenchProps {
   player: Player
   settings: Settings
   benchKeys: KeyActions
-  onKept: () => void
+  onTold: (words: string) => void
 }
 
+type SheetName = 'keep' | 'helps' | 'lines' | 'compare' | 'what-if'
+
 /** Work out one shot: ground, line, calls, set-up, reasons. */
-export function Bench({ player, settings, benchKeys, onKept }: BenchProps) {
+export function Bench({ player, settings, benchKeys, onTold }: BenchProps) {
   const reading = useReading()
   const { plan, error, retry, isSettling } = usePlan(reading)
   const [ledger, setLedger] = useState<LedgerName>('loft')
-  const [isKeeping, setKeeping] = useState(false)
-  const [isMeasuring, setMeasuring] = useState(false)
-  const drawn = drawnCalls(plan, reading.call)
+  const [sheet, setSheet] = useState<SheetName | null>(null)
+  const opens = (name: SheetName) => ({
+    open: sheet === name,
+    onOpenChange: (open: boolean) => setSheet(open ? name : null),
+  })
+  const drawn = drawnCalls(plan, reading.call, reading.against)
   const chosen = drawn[0]?.call
   const { set } = useBench.getState()
   const choose = (id: string) => set({ call: id === plan?.first_id ? '' : id })
@@ -58,8 +68,11 @@ export function Bench({ player, settings, benchKeys, onKept }: BenchProps) {
     D: () => setLedger('distance'),
     S: () => setLedger('spin'),
     A: () => setLedger('aim'),
-    H: () => setMeasuring(true),
-    K: () => chosen && setKeeping(true),
+    H: () => setSheet('helps'),
+    N: () => setSheet('lines'),
+    C: () => drawn.length > 1 && setSheet('compare'),
+    W: () => chosen && setSheet('what-if'),
+    K: () => chosen && setSheet('keep'),
   })
 
   return (
@@ -76,9 +89,9 @@ export function Bench({ player, settings, benchKeys, onKept }: BenchProps) {
           player={player}
           keptClubId={plan?.kept_club_id ?? null}
           units={settings}
-          onHelps={() => setMeasuring(true)}
+          onHelps={() => setSheet('helps')}
         />
-        <LinePanel reading={reading} drawn={drawn} units={settings} />
+        <LinePanel reading={reading} drawn={drawn} units={settings} onLines={() => setSheet('lines')} />
         {plan ? (
           <CallsPanel
             plan={plan}
@@ -86,6 +99,8 @@ export function Bench({ player, settings, benchKeys, onKept }: BenchProps) {
             reading={reading}
             units={settings}
             isSettling={isSettling}
+            onCompare={() => setSheet('compare')}
+            onWhatIf={() => setSheet('what-if')}
             onChoose={choose}
             onLedger={(id, name) => {
               choose(id)
@@ -96,7 +111,8 @@ export function Bench({ player, settings, benchKeys, onKept }: BenchProps) {
           <p className="p-4 text-quiet">{error ? '' : 'Working out the calls.'}</p>
         )}
       </div>
-      <HelpsSheet open={isMeasuring} reading={reading} units={settings} onOpenChange={setMeasuring} />
+      <HelpsSheet {...opens('helps')} reading={reading} units={settings} />
+      <LineSheet {...opens('lines')} reading={reading} units={settings} />
       {chosen && (
         <>
           <SetupStrip
@@ -107,18 +123,30 @@ export function Bench({ player, settings, benchKeys, onKept }: BenchProps) {
             swap={swapOf(chosen, plan)}
             ledger={ledger}
             onLedger={setLedger}
-            onKeep={() => setKeeping(true)}
+            onKeep={() => setSheet('keep')}
           />
           <KeepSheet
-            open={isKeeping}
+            {...opens('keep')}
             reading={reading}
             call={chosen}
-            onOpenChange={setKeeping}
             onKept={() => {
-              setKeeping(false)
-              onKept()
+              setSheet(null)
+              onTold('Kept. Press O to see it.')
             }}
           />
+          <WhatIfSheet {...opens('what-if')} reading={reading} call={chosen} units={settings} />
+          {plan && (
+            <CompareSheet
+              {...opens('compare')}
+              plan={plan}
+              drawn={drawn}
+              reading={reading}
+              player={player}
+              units={settings}
+              onPair={(call, against) => set({ call, against })}
+              onCarded={() => onTold(`On ${player.name}’s card. Press P to see it.`)}
+            />
+          )}
         </>
       )}
     </main>

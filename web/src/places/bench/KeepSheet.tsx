@@ -21,7 +21,9 @@ export function KeepSheet({ open, reading, call, onOpenChange, onKept }: KeepShe
   const keep = useMutation({
     mutationFn: async () =>
       unwrap(
-        await client.POST('/api/shots', { body: { request: toRequest(reading), call_id: call.id, note } }),
+        await client.POST('/api/shots', {
+          body: { request: toRequest(reading), call_id: call.id, note, on_card: false },
+        }),
       ),
     onSuccess: async () => {
       await queries.invalidateQueries({ queryKey: ['shots'] })

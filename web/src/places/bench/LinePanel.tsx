@@ -1,16 +1,21 @@
-import { Elevation, LOW_CUT, TALLEST, type Drawn } from '../../drawing/Elevation'
+import { useState } from 'react'
+import { Elevation, LOW_CUT, TALLEST, WIDE_CUT, type Drawn } from '../../drawing/Elevation'
 import { LINE_NARROW, LINE_WIDE, lineScale } from '../../drawing/line-scale'
 import { PlanView } from '../../drawing/PlanView'
+import type { AreaKind } from '../../lib/line'
 import type { Reading } from '../../lib/reading'
 import { useBench } from '../../lib/store'
 import { useWide } from '../../lib/use-wide'
+import { OUT_WORDS } from '../../lib/advice'
 import { distance, height, show, type Units } from '../../lib/units'
 import { Head } from './Head'
+import { LineTools } from './LineTools'
 
 interface LinePanelProps {
   reading: Reading
   drawn: Drawn[]
   units: Units
+  onLines: () => void
 }
 
 const SWATCH = { hot: '', second: '7 4', ghost: '2 4' }
@@ -40,7 +45,7 @@ function Legend({ drawn, units }: { drawn: Drawn[]; units: Units }) {
           key={call.id}
           tone={tone}
           name={call.club_name}
-          words={`${call.method_name.toLowerCase()}: lands ${distance(call.carry_m, units)}, stops ${distance(call.total_m, units)} ${unit}, peak ${height(call.apex_m, units)}`}
+          words={`${call.method_name.toLowerCase()}${call.target.name === 'flag' ? '' : `, ${OUT_WORDS[call.target.name]}`}: lands ${distance(call.carry_m, units)}, stops ${distance(call.total_m, units)} ${unit}, peak ${height(call.apex_m, units)}`}
         />
       ))}
       {first?.detail && (
@@ -55,14 +60,15 @@ function Legend({ drawn, units }: { drawn: Drawn[]; units: Units }) {
 }
 
 /** Line: from the side and from above, at one scale. */
-export function LinePanel({ reading, drawn, units }: LinePanelProps) {
+export function LinePanel({ reading, drawn, units, onLines }: LinePanelProps) {
+  const [drawing, setDrawing] = useState<AreaKind | null>(null)
   const { set, drag, release } = useBench.getState()
   const isWide = useWide()
   const scale = lineScale(
     isWide ? LINE_WIDE : LINE_NARROW,
     reading,
     drawn.map((d) => d.call),
-    isWide ? TALLEST : TALLEST - LOW_CUT,
+    TALLEST - (isWide ? WIDE_CUT : LOW_CUT),
   )
   const toGreen =
     reading.front > 0 ? `, ${show(reading.front, 'distance', units)} to the green` : ', on the green'
@@ -73,19 +79,30 @@ export function LinePanel({ reading, drawn, units }: LinePanelProps) {
         title="Line"
         note={`${show(reading.flag, 'distance', units)} to the flag${toGreen}; ${heights}`}
       />
+      <LineTools reading={reading} units={units} drawing={drawing} onDrawing={setDrawing} onLines={onLines} />
       <Legend drawn={drawn} units={units} />
       <Elevation
         reading={reading}
         drawn={drawn}
         scale={scale}
-        cut={isWide ? 0 : LOW_CUT}
+        cut={isWide ? WIDE_CUT : LOW_CUT}
         units={units}
         onDrag={drag}
         onRelease={release}
         onStep={set}
       />
       <div className="border-t border-rule">
-        <PlanView reading={reading} drawn={drawn} scale={scale} units={units} />
+        <PlanView
+          reading={reading}
+          drawn={drawn}
+          scale={scale}
+          units={units}
+          drawing={drawing}
+          onDrawn={() => setDrawing(null)}
+          onDrag={drag}
+          onRelease={release}
+          onStep={set}
+        />
       </div>
     </section>
   )

@@ -10,6 +10,10 @@ function tiltWords(shown: string, value: number, positive: string, negative: str
   return value === 0 ? none : `${shown.replace('-', '')} ${value > 0 ? positive : negative}`
 }
 
+function riseWords(shown: string, value: number): string {
+  return value === 0 ? 'level with you' : `${shown.replace('-', '')} ${value > 0 ? 'up' : 'below'}`
+}
+
 /** The line in words: flag, green, what it is like there. */
 export function LineReadings({ reading, units }: { reading: Reading; units: Units }) {
   const set = useBench.getState().set
@@ -22,14 +26,16 @@ export function LineReadings({ reading, units }: { reading: Reading; units: Unit
       onChange={(value) => set({ [key]: value })}
     />
   )
-  const metres = (key: 'flag' | 'front' | 'back') => number(key, show(reading[key], 'distance', units))
+  const metres = (key: 'flag' | 'front' | 'back' | 'width') =>
+    number(key, show(reading[key], 'distance', units))
   return (
     <>
       <dt className="text-quiet">flag</dt>
       <dd>{metres('flag')}</dd>
       <dt className="text-quiet">green</dt>
       <dd>
-        {metres('front')} to {metres('back')}
+        {metres('front')} to {metres('back')}, {metres('width')} wide,{' '}
+        {number('rise', riseWords(show(reading.rise, 'distance', units), reading.rise))}
       </dd>
       <dt className="text-quiet">there</dt>
       <dd>

@@ -63,7 +63,8 @@ function aimValue(value: number): string {
   return `${Math.abs(value).toFixed(1)} ${value > 0 ? 'R' : 'L'}`
 }
 
-function Rows({ name, rows, units }: { name: LedgerName; rows: LedgerRow[]; units: Units }) {
+/** The rows of a ledger in the coach's units. */
+export function LedgerRows({ name, rows, units }: { name: LedgerName; rows: LedgerRow[]; units: Units }) {
   const factor = name === 'distance' && units.distance === 'yd' ? 1 / YARD : 1
   return (
     <table className="w-full text-[13px]">
@@ -121,7 +122,7 @@ function LedgerPanel({ call, units, ledger, onLedger, onKeep }: LedgerPanelProps
         </Tabs.List>
         {LEDGERS.map((name) => (
           <Tabs.Content key={name} value={name} className="pt-1">
-            {call.detail && <Rows name={name} rows={call.detail.ledgers[name]} units={units} />}
+            {call.detail && <LedgerRows name={name} rows={call.detail.ledgers[name]} units={units} />}
           </Tabs.Content>
         ))}
       </Tabs.Root>

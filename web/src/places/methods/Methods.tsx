@@ -64,7 +64,7 @@ function Dispute(props: {
 export function Methods({ player, settings, keys }: MethodsProps) {
   const reading = useReading()
   const catalogue = useQuery(catalogueQuery)
-  const schools = useQuery(schoolsQuery(toRequest({ ...reading, call: '' })))
+  const schools = useQuery(schoolsQuery(toRequest({ ...reading, call: '', against: '' })))
   const { go } = usePlace.getState()
   useKeys(keys)
   const take = (callId: string) => {

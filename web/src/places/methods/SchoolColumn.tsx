@@ -1,6 +1,7 @@
 import type { Player } from '../../api/client'
 import { distance, halfDegree, height, type Units } from '../../lib/units'
-import { aimFigure, offWords, oddsWords, sayLines, spreadWords, worstWords } from '../../lib/words'
+import { offWords, oddsWords, spreadWords, worstWords } from '../../lib/strike-words'
+import { aimFigure, sayLines } from '../../lib/words'
 import type { Played } from '../../lib/schools'
 import { StandButtons } from './StandButtons'
 

@@ -1,0 +1,81 @@
+import { useRef, type KeyboardEvent } from 'react'
+import { pointIn } from './pointer'
+
+interface GripProps {
+  x: number
+  y: number
+  label: string
+  spoken: string
+  /** Dragged to a place in the drawing's own units. */
+  onMove: (x: number, y: number) => void
+  onRelease: () => void
+  /** Moved by arrow keys: steps along and up. */
+  onStep: (along: number, up: number) => void
+  onDelete?: () => void
+  onPick?: () => void
+  small?: boolean
+}
+
+const STEPS: Record<string, readonly [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+}
+
+/** A grip that moves both ways: drag it, or focus it and use the arrow keys (with Shift: five steps). */
+export function Grip(props: GripProps) {
+  const { x, y, label, spoken, onMove, onRelease, onStep, onDelete, onPick, small } = props
+  const held = useRef<readonly [number, number] | null>(null)
+  const onKeyDown = (event: KeyboardEvent) => {
+    const step = STEPS[event.key]
+    const times = event.shiftKey ? 5 : 1
+    if (step) onStep(step[0] * times, step[1] * times)
+    else if (event.key === 'Delete' && onDelete) onDelete()
+    else return
+    event.preventDefault()
+  }
+  const letGo = () => {
+    held.current = null
+    onRelease()
+  }
+  return (
+    <g
+      className="handle"
+      transform={`translate(${x} ${y})`}
+      role="button"
+      tabIndex={0}
+      aria-label={`${label}, ${spoken}`}
+      aria-roledescription="movable"
+      onKeyDown={onKeyDown}
+      onFocus={onPick}
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId)
+        event.currentTarget.focus()
+        event.preventDefault()
+        event.stopPropagation()
+        const [px, py] = pointIn(event)
+        held.current = [px - x, py - y]
+      }}
+      onPointerMove={(event) => {
+        if (!held.current) return
+        const [px, py] = pointIn(event)
+        onMove(px - held.current[0], py - held.current[1])
+      }}
+      onPointerUp={letGo}
+      onPointerCancel={letGo}
+    >
+      <circle r={small ? 11 : 15} style={{ fill: 'transparent', stroke: 'none' }} />
+      <circle r={small ? 5 : 8} />
+      {!small && (
+        <path
+          d="M-4.5 0h9M0 -4.5v9"
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth={1.3}
+          strokeLinecap="round"
+        />
+      )}
+    </g>
+  )
+}

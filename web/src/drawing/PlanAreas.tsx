@@ -1,0 +1,89 @@
+import { polyline } from '../lib/geometry'
+import { AREA_WORDS, boxOf, moveArea, stretchArea, type Area } from '../lib/line'
+import { show, type Units } from '../lib/units'
+import { Grip } from './Grip'
+import { areaFill } from './hatch'
+import type { LineScale } from './line-scale'
+
+interface PlanAreasProps {
+  areas: readonly Area[]
+  scale: LineScale
+  mid: number
+  units: Units
+  onChange: (areas: readonly Area[], isDrag: boolean) => void
+  onRelease: () => void
+}
+
+/** The drawn areas: outline and hatch. */
+export function AreaShapes({ areas, scale, mid }: Pick<PlanAreasProps, 'areas' | 'scale' | 'mid'>) {
+  return (
+    <>
+      {areas.map((area, i) => (
+        <path
+          key={i}
+          d={`${polyline(area.points.map(([x, y]) => [scale.x(x), mid + y * scale.k]))}z`}
+          fill={areaFill('plan', area.kind)}
+          stroke={
+            area.kind === 'water' ? 'var(--water)' : area.kind === 'out' ? 'var(--quiet)' : 'var(--earth)'
+          }
+          strokeWidth={1.1}
+        >
+          <title>{AREA_WORDS[area.kind]}</title>
+        </path>
+      ))}
+    </>
+  )
+}
+
+/** Their grips: the middle moves an area, its far right corner stretches it, Delete takes it away. */
+export function AreaGrips({ areas, scale, mid, units, onChange, onRelease }: PlanAreasProps) {
+  const metres = (x: number, y: number) => [(x - scale.x(0)) / scale.k, (y - mid) / scale.k] as const
+  return (
+    <>
+      {areas.map((area, i) => {
+        const box = boxOf(area.points)
+        const [cx, cy] = [(box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2]
+        const put = (next: Area, isDrag: boolean) =>
+          onChange(
+            areas.map((a, j) => (j === i ? next : a)),
+            isDrag,
+          )
+        const words = AREA_WORDS[area.kind]
+        const place = `${show(cx, 'distance', units)} on, ${show(Math.abs(cy), 'distance', units)} ${cy < 0 ? 'left' : 'right'}`
+        const name = areas.length > 1 ? `${words} ${i + 1}` : words
+        return (
+          <g key={i}>
+            <Grip
+              x={scale.x(cx)}
+              y={mid + cy * scale.k}
+              label={`Move the ${name}`}
+              spoken={place}
+              onMove={(x, y) => {
+                const [mx, my] = metres(x, y)
+                put(moveArea(area, mx - cx, my - cy), true)
+              }}
+              onRelease={onRelease}
+              onStep={(along, up) => put(moveArea(area, 0.5 * along, -0.5 * up), false)}
+              onDelete={() =>
+                onChange(
+                  areas.filter((_, j) => j !== i),
+                  false,
+                )
+              }
+            />
+            <Grip
+              small
+              x={scale.x(box.x1)}
+              y={mid + box.y1 * scale.k}
+              label={`Stretch the ${name}`}
+              spoken={`${show(box.x1 - box.x0, 'distance', units)} by ${show(box.y1 - box.y0, 'distance', units)}`}
+              onMove={(x, y) => put(stretchArea(area, ...metres(x, y)), true)}
+              onRelease={onRelease}
+              onStep={(along, up) => put(stretchArea(area, box.x1 + 0.5 * along, box.y1 - 0.5 * up), false)}
+            />
+          </g>
+        )
+      })}
+    </>
+  )
+}

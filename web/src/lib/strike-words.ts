@@ -1,0 +1,47 @@
+import type { Call, Odds, Setup } from '../api/client'
+import { distance, small, type Units } from './units'
+
+const MOST_EARLY_M = 0.1195
+const MOST_DEEP_M = 0.0119
+
+function millimetres(metres: number): string {
+  const mm = Math.round(metres * 1000)
+  return metres > MOST_DEEP_M ? `${mm} mm+` : `${mm} mm`
+}
+
+/** How far a strike may be off before it fails. */
+export function offWords(setup: Setup, odds: Odds, units: Units): string {
+  const early = small(odds.early_m, units) + (odds.early_m > MOST_EARLY_M ? '+' : '')
+  const sides = `${millimetres(odds.deep_m)} deeper, ${millimetres(odds.high_m)} higher`
+  return setup.blow === 'edge' ? sides : `${early} early, ${sides}`
+}
+
+/** How often the strike fails, in the words of its ground. */
+export function oddsWords(odds: Odds, isSplash: boolean): string {
+  const [heavy, thin] = isSplash ? ['stuck', 'skulled'] : ['heavy', 'thin']
+  const parts = [
+    `clean ${Math.round(odds.clean_pct)} %`,
+    ...(odds.heavy_pct >= 0.5 ? [`${heavy} ${Math.round(odds.heavy_pct)} %`] : []),
+    ...(odds.thin_pct >= 0.5 ? [`${thin} ${Math.round(odds.thin_pct)} %`] : []),
+  ]
+  return parts.join(', ')
+}
+
+function fromFlag(metres: number, units: Units): string {
+  return `${distance(Math.abs(metres), units)} ${units.distance} ${metres < 0 ? 'short' : 'past'}`
+}
+
+/** The middle eight tenths of many strikes, along the line. */
+export function spreadWords(call: Call, units: Units): string | null {
+  const { spread } = call
+  if (!spread) return null
+  return `8 of 10 end from ${fromFlag(spread.short_m, units)} to ${fromFlag(spread.long_m, units)}`
+}
+
+/** Where the worst twentieth of many strikes ends. */
+export function worstWords(call: Call, units: Units): string | null {
+  const { spread } = call
+  if (!spread) return null
+  const end = fromFlag(spread.worst_along_m, units)
+  return spread.worst_is === 'thin' ? `thin, ${end}` : end
+}

@@ -1,0 +1,75 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { client, unwrap, type Player } from '../../api/client'
+import { shotsQuery } from '../../api/queries'
+import { fromRequest } from '../../lib/request'
+import { show, type Units } from '../../lib/units'
+import { lieWords } from '../../lib/words'
+import { Problem } from '../../ui/Problem'
+import { Sheet } from '../../ui/Sheet'
+
+interface CardSheetProps {
+  open: boolean
+  player: Player
+  units: Units
+  onOpenChange: (open: boolean) => void
+}
+
+/** A player's card: the shots chosen for it, in few words, to be printed. */
+export function CardSheet({ open, player, units, onOpenChange }: CardSheetProps) {
+  const shots = useQuery({ ...shotsQuery, enabled: open })
+  const queries = useQueryClient()
+  const takeOff = useMutation({
+    mutationFn: async (id: number) =>
+      unwrap(
+        await client.PUT('/api/shots/{shot_id}/card', {
+          params: { path: { shot_id: id } },
+          body: { on_card: false },
+        }),
+      ),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ['shots'] }),
+  })
+  const mine = (shots.data ?? []).filter((shot) => shot.on_card && shot.player_id === player.id)
+  return (
+    <Sheet
+      open={open}
+      onOpenChange={onOpenChange}
+      title={`${player.name}’s card`}
+      about="For practice and preparation: rule 4.3a limits what may be consulted during a round."
+    >
+      {shots.error && <Problem error={shots.error} />}
+      {shots.isSuccess && mine.length === 0 && (
+        <p>Nothing on it yet. Compare two calls (C) and put one on the card.</p>
+      )}
+      <ol className="card-page list-decimal space-y-2 pl-5">
+        {mine.map((shot) => {
+          const reading = fromRequest(shot.request, shot.call_id)
+          return (
+            <li key={shot.id}>
+              <b>{shot.summary}.</b>
+              <span className="block text-[13px]">
+                {lieWords(reading, units)}; flag at {show(reading.flag, 'distance', units)}.
+              </span>
+              {shot.say.map((line) => (
+                <span key={line} className="block text-[13px]">
+                  {line}
+                </span>
+              ))}
+              <button
+                type="button"
+                className="text-[13px] text-quiet hover:text-hot print:hidden"
+                onClick={() => takeOff.mutate(shot.id)}
+              >
+                Take it off
+              </button>
+            </li>
+          )
+        })}
+      </ol>
+      {mine.length > 0 && (
+        <button type="button" className="press mt-3 print:hidden" onClick={() => window.print()}>
+          Print
+        </button>
+      )}
+    </Sheet>
+  )
+}

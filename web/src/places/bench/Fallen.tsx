@@ -1,0 +1,80 @@
+import type { Care, FellOut } from '../../api/client'
+import { distance, type Units } from '../../lib/units'
+
+export interface FellGroup {
+  words: string
+  clubs: { name: string; short: number | null }[]
+}
+
+/** What fell out, one line per reason with the clubs it struck; of several ways with one club, the nearest miss. */
+export function groupByReason(fellOut: FellOut[]): FellGroup[] {
+  const groups = new Map<string, FellGroup>()
+  for (const { club_name: name, method_name, reason, short_m: short, was_tried } of fellOut) {
+    // A way that refuses the lie fell for every club alike: name the way, not thirteen clubs.
+    const isForEveryClub = !was_tried && !/^(is not for the putter|needs a tee)/.test(reason)
+    const words = isForEveryClub ? `${method_name} ${reason}` : reason
+    const group = groups.get(words) ?? { words, clubs: [] }
+    groups.set(words, group)
+    if (isForEveryClub) continue
+    const known = group.clubs.find((club) => club.name === name)
+    if (!known) group.clubs.push({ name, short })
+    else if (known.short !== null && short !== null) known.short = Math.min(known.short, short)
+  }
+  return [...groups.values()]
+}
+
+/** What fell out, and why. */
+export function Fallen({ fellOut, units }: { fellOut: FellOut[]; units: Units }) {
+  const groups = groupByReason(fellOut)
+  if (groups.length === 0) return null
+  const named = ({ name, short }: FellGroup['clubs'][number]) =>
+    short === null ? name : `${name} (${distance(short, units)} ${units.distance})`
+  return (
+    <details className="px-3 py-2 text-[13px]">
+      <summary className="cursor-pointer font-bold">Fell out, and why ({groups.length})</summary>
+      <ul className="mt-1 space-y-1">
+        {groups.map(({ words, clubs }) => (
+          <li key={words}>
+            {clubs.length > 0 && <b>{clubs.map(named).join(', ')}: </b>}
+            {words}.
+          </li>
+        ))}
+      </ul>
+    </details>
+  )
+}
+
+/** Cautions, and the rules this lie brings up: short, never in the way. */
+export function CareNotes({ care }: { care: Care[] }) {
+  return (
+    <section aria-label="Care" className="px-3 pt-2 text-[13px]">
+      <h3 className="font-bold">Care and rules</h3>
+      <ul className="mt-0.5 space-y-0.5">
+        {care.map(({ kind, words, rule }) => (
+          <li
+            key={rule + words}
+            className={kind === 'caution' ? 'border-l-4 border-double border-ink pl-2' : ''}
+          >
+            {rule && <b className="figure mr-1.5 font-semibold">{rule}</b>}
+            {words}
+          </li>
+        ))}
+      </ul>
+      <p className="text-quiet">From memory of the 2023 rules: the committee and local rules decide.</p>
+    </section>
+  )
+}
+
+/** Nothing gets there: say so, and how near the nearest comes. */
+export function NoCall({ fellOut, units }: { fellOut: FellOut[]; units: Units }) {
+  const shorts = fellOut.filter((fell) => fell.short_m !== null)
+  const nearest = shorts.toSorted((a, b) => (a.short_m ?? 0) - (b.short_m ?? 0))[0]
+  return (
+    <p className="px-3 py-3">
+      <b>No club in this bag gets there from this lie.</b>{' '}
+      {nearest
+        ? `The nearest, the ${nearest.club_name}, stops ${distance(nearest.short_m ?? 0, units)} ${units.distance} short. Bring the flag nearer to lay up.`
+        : 'Bring the flag nearer, or see below why each one fell out.'}
+    </p>
+  )
+}

@@ -1,0 +1,297 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState, type ReactNode } from 'react'
+import { client, unwrap, type LineIn, type SavedLine } from '../../api/client'
+import { linesQuery } from '../../api/queries'
+import { AREA_WORDS, OBSTACLE_WORDS, type Area, type Obstacle } from '../../lib/line'
+import type { Range, Reading } from '../../lib/reading'
+import { fromLine, toRequest } from '../../lib/request'
+import { useBench } from '../../lib/store'
+import { show, type Units } from '../../lib/units'
+import { EditableNumber } from '../../ui/EditableNumber'
+import { Problem } from '../../ui/Problem'
+import { Sheet } from '../../ui/Sheet'
+
+interface LineSheetProps {
+  open: boolean
+  reading: Reading
+  units: Units
+  onOpenChange: (open: boolean) => void
+}
+
+const metres = (name: string, low: number, high: number): Range => ({
+  low,
+  high,
+  step: 0.5,
+  unit: 'distance',
+  name,
+})
+const TILT: Range = { low: -30, high: 30, step: 0.5, unit: 'slope', name: 'Tilt' }
+
+const OBSTACLE_RANGES = {
+  at: metres('Distance', 0.5, 250),
+  deep: metres('Depth', 0.1, 60),
+  high: metres('Top', 0.1, 45),
+  low: metres('Foot', -5, 40),
+  left: metres('Left end', -200, 200),
+  right: metres('Right end', -200, 200),
+}
+
+function Line({ children, onDelete, name }: { children: ReactNode; onDelete: () => void; name: string }) {
+  return (
+    <li className="flex items-baseline gap-3 border-b border-rule py-1">
+      <span className="grow">{children}</span>
+      <button
+        type="button"
+        className="text-quiet hover:text-hot"
+        aria-label={`Delete ${name}`}
+        onClick={onDelete}
+      >
+        Delete
+      </button>
+    </li>
+  )
+}
+
+function AreaLine(props: { area: Area; units: Units; onChange: (area: Area) => void; onDelete: () => void }) {
+  const { area, units, onChange, onDelete } = props
+  const tilt = (key: 'fall' | 'side', words: string) => (
+    <>
+      {words}{' '}
+      <EditableNumber
+        shown={show(area[key], 'slope', units)}
+        value={area[key]}
+        range={TILT}
+        units={units}
+        onChange={(value) => onChange({ ...area, [key]: value })}
+      />
+    </>
+  )
+  return (
+    <Line name={AREA_WORDS[area.kind]} onDelete={onDelete}>
+      <b>{AREA_WORDS[area.kind]}</b>, {area.points.length} corners, {tilt('fall', 'falls away')},{' '}
+      {tilt('side', 'to the right')}
+    </Line>
+  )
+}
+
+function ObstacleLine(props: {
+  obstacle: Obstacle
+  units: Units
+  onChange: (obstacle: Obstacle) => void
+  onDelete: () => void
+}) {
+  const { obstacle, units, onChange, onDelete } = props
+  const number = (key: keyof typeof OBSTACLE_RANGES) => (
+    <EditableNumber
+      shown={show(obstacle[key], 'distance', units)}
+      value={obstacle[key]}
+      range={OBSTACLE_RANGES[key]}
+      units={units}
+      onChange={(value) => onChange({ ...obstacle, [key]: value })}
+    />
+  )
+  return (
+    <Line name={OBSTACLE_WORDS[obstacle.kind]} onDelete={onDelete}>
+      <b>{OBSTACLE_WORDS[obstacle.kind]}</b> at {number('at')}, {number('deep')} deep, from {number('low')} to{' '}
+      {number('high')} up, from {number('left')} to {number('right')} right of the line
+    </Line>
+  )
+}
+
+/** What is drawn, in words that can be changed. */
+function DrawnThings({ reading, units }: { reading: Reading; units: Units }) {
+  const set = useBench.getState().set
+  const { areas, obstacles } = reading
+  if (areas.length + obstacles.length === 0)
+    return <p className="text-quiet">Nothing is drawn yet: choose “draw” above the line.</p>
+  const swap = <T,>(all: readonly T[], i: number, next: T | null) =>
+    all.flatMap((one, j) => (j !== i ? [one] : next === null ? [] : [next]))
+  return (
+    <ul>
+      {areas.map((area, i) => (
+        <AreaLine
+          key={`area ${i}`}
+          area={area}
+          units={units}
+          onChange={(next) => set({ areas: swap(areas, i, next) })}
+          onDelete={() => set({ areas: swap(areas, i, null) })}
+        />
+      ))}
+      {obstacles.map((obstacle, i) => (
+        <ObstacleLine
+          key={`thing ${i}`}
+          obstacle={obstacle}
+          units={units}
+          onChange={(next) => {
+            if (next.low < next.high && next.left < next.right) set({ obstacles: swap(obstacles, i, next) })
+          }}
+          onDelete={() => set({ obstacles: swap(obstacles, i, null) })}
+        />
+      ))}
+    </ul>
+  )
+}
+
+function download(name: string, document: unknown) {
+  const url = URL.createObjectURL(
+    new Blob([JSON.stringify(document, null, 1)], { type: 'application/geo+json' }),
+  )
+  const link = window.document.createElement('a')
+  link.href = url
+  link.download = `${name.replace(/[^\p{L}\p{N}]+/gu, '-') || 'line'}.geojson`
+  link.click()
+  URL.revokeObjectURL(url)
+}
+
+function useLines() {
+  const queries = useQueryClient()
+  const refresh = () => queries.invalidateQueries({ queryKey: ['lines'] })
+  const save = useMutation({
+    mutationFn: async (body: { name: string; line: LineIn }) =>
+      unwrap(await client.POST('/api/lines', { body })),
+    onSuccess: refresh,
+  })
+  const drop = useMutation({
+    mutationFn: (id: number) => client.DELETE('/api/lines/{line_id}', { params: { path: { line_id: id } } }),
+    onSuccess: refresh,
+  })
+  const write = useMutation({
+    mutationFn: async (body: { name: string; line: LineIn; origin: Origin | null }) =>
+      unwrap(await client.POST('/api/lines/geojson', { body })),
+    onSuccess: ({ document }, { name }) => download(name, document),
+  })
+  const read = useMutation({
+    mutationFn: async (file: File) =>
+      unwrap(await client.POST('/api/lines/read', { body: { text: await file.text() } })),
+    onSuccess: ({ line }) => useBench.getState().set(fromLine(line)),
+  })
+  return { save, drop, write, read }
+}
+
+interface Origin {
+  latitude: number
+  longitude: number
+  bearing_deg: number
+}
+
+/** Three numbers, or nothing: then the file is in metres along the line. */
+function originFrom(text: string): Origin | null | 'broken' {
+  if (text.trim() === '') return null
+  const [latitude, longitude, bearing_deg = 0] = text.split(/[,;\s]+/).map(Number)
+  if (latitude === undefined || longitude === undefined) return 'broken'
+  return [latitude, longitude, bearing_deg].every(Number.isFinite)
+    ? { latitude, longitude, bearing_deg }
+    : 'broken'
+}
+
+function Saved({
+  lines,
+  onUse,
+  onDrop,
+}: {
+  lines: SavedLine[]
+  onUse: (line: SavedLine) => void
+  onDrop: (id: number) => void
+}) {
+  if (lines.length === 0) return <p className="text-quiet">No line saved yet.</p>
+  return (
+    <ul>
+      {lines.map((line) => (
+        <Line key={line.id} name={line.name} onDelete={() => onDrop(line.id)}>
+          <button type="button" className="text-left hover:text-hot" onClick={() => onUse(line)}>
+            <b>{line.name}</b>, flag at {line.line.flag_m} m
+          </button>
+        </Line>
+      ))}
+    </ul>
+  )
+}
+
+/** Lines: what is drawn on this one, lines saved before, and files. */
+export function LineSheet({ open, reading, units, onOpenChange }: LineSheetProps) {
+  const [name, setName] = useState('')
+  const [origin, setOrigin] = useState('')
+  const lines = useQuery({ ...linesQuery, enabled: open })
+  const { save, drop, write, read } = useLines()
+  const line = toRequest(reading).line
+  const place = originFrom(origin)
+  const error = save.error ?? drop.error ?? write.error ?? read.error ?? lines.error
+  return (
+    <Sheet
+      open={open}
+      onOpenChange={onOpenChange}
+      title="Lines"
+      about="What is drawn, saved lines, and files."
+    >
+      <h3 className="font-bold">Drawn on this line</h3>
+      <DrawnThings reading={reading} units={units} />
+      <h3 className="mt-4 font-bold">Saved lines</h3>
+      <Saved
+        lines={lines.data ?? []}
+        onUse={(saved) => {
+          useBench.getState().set(fromLine(saved.line))
+          onOpenChange(false)
+        }}
+        onDrop={(id) => drop.mutate(id)}
+      />
+      <form
+        className="mt-2 flex flex-wrap items-center gap-2"
+        onSubmit={(event) => {
+          event.preventDefault()
+          save.mutate({ name: name.trim(), line })
+        }}
+      >
+        <input
+          className="field grow"
+          aria-label="Name of this line"
+          placeholder="Name, such as: 7th, left of the green"
+          maxLength={60}
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+        />
+        <button type="submit" className="press press-main" disabled={name.trim() === '' || save.isPending}>
+          Save this line
+        </button>
+        {save.isSuccess && <span role="status">Saved.</span>}
+      </form>
+      <h3 className="mt-4 font-bold">Files (GeoJSON)</h3>
+      <div className="mt-1 flex flex-wrap items-center gap-2">
+        <input
+          className="field grow"
+          aria-label="Where the ball lies: latitude, longitude, bearing of the line"
+          placeholder="latitude, longitude, bearing; empty: in metres"
+          value={origin}
+          onChange={(event) => setOrigin(event.target.value)}
+        />
+        <button
+          type="button"
+          className="press"
+          disabled={place === 'broken'}
+          onClick={() =>
+            place !== 'broken' && write.mutate({ name: name.trim() || 'line', line, origin: place })
+          }
+        >
+          Write a file
+        </button>
+        <label className="press cursor-pointer">
+          Read a file
+          <input
+            type="file"
+            accept=".geojson,.json,application/geo+json"
+            className="sr-only"
+            onChange={(event) => {
+              const file = event.target.files?.[0]
+              if (file) read.mutate(file)
+              event.target.value = ''
+            }}
+          />
+        </label>
+        {read.isSuccess && <span role="status">Read; undo (U) brings the old line back.</span>}
+      </div>
+      {place === 'broken' && (
+        <p role="alert">Give three numbers, such as 56.2, -3.1, 40, or leave it empty.</p>
+      )}
+      {error && <Problem error={error} />}
+    </Sheet>
+  )
+}

@@ -1,0 +1,94 @@
+import {
+  AREA_KINDS,
+  AREA_WORDS,
+  newArea,
+  newObstacle,
+  OBSTACLE_KINDS,
+  OBSTACLE_WORDS,
+  usualBox,
+  type AreaKind,
+} from '../../lib/line'
+import { QUICK_STARTS } from '../../lib/quick-starts'
+import type { Reading } from '../../lib/reading'
+import { useBench } from '../../lib/store'
+import { show, type Units } from '../../lib/units'
+import { Menu } from '../../ui/Menu'
+
+interface LineToolsProps {
+  reading: Reading
+  units: Units
+  drawing: AreaKind | null
+  onDrawing: (kind: AreaKind | null) => void
+  onLines: () => void
+}
+
+const LINK = 'border-b border-dotted border-quiet hover:border-hot hover:text-hot'
+
+/** Quick starts, drawing, things in the way, saved lines: one row of words above the drawings. */
+export function LineTools({ reading, units, drawing, onDrawing, onLines }: LineToolsProps) {
+  const set = useBench.getState().set
+  if (drawing)
+    return (
+      <p className="px-3.5 text-[13px]" role="status">
+        <b className="text-hot">Drawing {AREA_WORDS[drawing]}:</b> drag over the plan below, or{' '}
+        <button
+          type="button"
+          className={LINK}
+          autoFocus
+          onClick={() => {
+            set({
+              areas: [...reading.areas, newArea(drawing, usualBox(drawing, reading.front, reading.back))],
+            })
+            onDrawing(null)
+          }}
+        >
+          put it in its usual place
+        </button>
+        ,{' '}
+        <button type="button" className={LINK} onClick={() => onDrawing(null)}>
+          or leave it
+        </button>
+      </p>
+    )
+  return (
+    <p className="flex flex-wrap gap-x-4 px-3.5 text-[13px]">
+      <Menu
+        label="quick start"
+        groups={[
+          {
+            title: 'The line as coaches call it',
+            items: QUICK_STARTS.map(({ words, about }) => ({ id: words, words, about })),
+          },
+        ]}
+        onPick={(id) => {
+          const start = QUICK_STARTS.find(({ words }) => words === id)
+          if (start) set(start.make(reading))
+        }}
+      />
+      <Menu
+        label="draw"
+        groups={[
+          { title: 'On the ground', items: AREA_KINDS.map((id) => ({ id, words: AREA_WORDS[id] })) },
+          { title: 'In the way', items: OBSTACLE_KINDS.map((id) => ({ id, words: OBSTACLE_WORDS[id] })) },
+        ]}
+        onPick={(id, group) => {
+          const area = AREA_KINDS.find((kind) => kind === id)
+          const obstacle = OBSTACLE_KINDS.find((kind) => kind === id)
+          if (group === 0 && area) onDrawing(area)
+          else if (obstacle) set({ obstacles: [...reading.obstacles, newObstacle(obstacle, reading.flag)] })
+        }}
+      />
+      <button type="button" className={LINK} onClick={onLines}>
+        lines{reading.areas.length + reading.obstacles.length > 0 && ' and what is drawn'}
+      </button>
+      {reading.land > 0 && (
+        <span>
+          lands at {show(reading.land, 'distance', units)}, fixed:{' '}
+          <button type="button" className={LINK} onClick={() => set({ land: 0 })}>
+            let it go
+          </button>
+        </span>
+      )}
+    </p>
+  )
+}
