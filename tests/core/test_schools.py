@@ -15,6 +15,7 @@ from veltrin.core.errors import DomainError, OutOfRangeError, UnknownNameError
 from veltrin.core.ground import CLEAN, COVERS, HELPS, Lie, Slope, rise_over_run
 from veltrin.core.methods import CATALOGUE, DISPUTES, HAND_WORDS, Case, method_named
 from veltrin.core.plan import Call, Plan, compare_schools, plan_shot
+from veltrin.core.plan.scatter import NODES
 from veltrin.core.run import Landing
 
 GRID = [
@@ -152,7 +153,7 @@ def test_the_spread_counts_every_strike() -> None:
         # The worst twentieth is beyond the middle eight tenths.
         assert math.hypot(s.worst_along_m, s.worst_across_m) > max(abs(s.short_m), abs(s.long_m)) * 0.95
         assert sum(share.share for share in s.shares) == pytest.approx(1.0)
-        assert s.strokes == pytest.approx(float(s.costs.mean()))
+        assert s.strokes == pytest.approx(float(NODES[1] @ s.costs.mean(axis=1)))
         assert s.leave80_m == pytest.approx(float(np.quantile(ends, 0.8)))
 
 

@@ -7,10 +7,12 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import Literal
 
+import numpy as np
 import shapely
 
 from veltrin.core.checks import require
 from veltrin.core.errors import DomainError, UnknownNameError
+from veltrin.core.geometry import Vec
 from veltrin.core.ground import Cover
 from veltrin.core.run import SURFACES, Patch, Ring, Surface
 
@@ -18,6 +20,8 @@ BaselineLie = Literal["green", "fairway", "rough", "sand", "recovery"]
 
 FEWEST_POINTS = 3
 FURTHEST_M = 400.0
+RAYS = 181
+RAY_M = 1000.0
 
 
 @dataclass(frozen=True)
@@ -77,6 +81,10 @@ def home_kind(cover: Cover) -> str | None:
     return "sand" if cover.group == "sand" else _HOME_OF_COVER.get(cover.name)
 
 
+def _wrapped(angle: Vec) -> Vec:
+    return np.asarray((angle + math.pi) % (2.0 * math.pi) - math.pi)
+
+
 @dataclass(frozen=True)
 class Area:
     """A piece of ground of one kind: outline (m; x to the target, y left), with its own tilt."""
@@ -106,6 +114,25 @@ class Area:
     def patch(self) -> Patch:
         """What the run needs to know."""
         return Patch(self.kind.surface, self.ring, self.fall_rad, self.side_rad, self.kind.ends_here)
+
+    @cached_property
+    def _rays(self) -> tuple[float, Vec, Vec]:
+        """Bearing of its middle, and along bearings about it how far away it begins."""
+        middle = shapely.Point(shapely.get_coordinates(shapely.centroid(self.shape))[0])
+        ahead = math.atan2(middle.y, middle.x)
+        corners = np.array(self.ring)
+        turn = _wrapped(np.arctan2(corners[:, 1], corners[:, 0]) - ahead)
+        angles = np.linspace(turn.min() - 1e-6, turn.max() + 1e-6, RAYS)
+        ends = RAY_M * np.stack([np.cos(ahead + angles), np.sin(ahead + angles)], axis=1)
+        lines = shapely.linestrings(np.stack([np.zeros_like(ends), ends], axis=1))
+        begins = shapely.distance(shapely.Point(0.0, 0.0), shapely.intersection(lines, self.shape))
+        return ahead, angles, np.where(np.isfinite(begins), begins, RAY_M)
+
+    def entry(self, x: Vec, y: Vec) -> Vec:
+        """How far from the ball the straight way to each place inside meets this area first (m, (n,))."""
+        ahead, angles, begins = self._rays
+        at = np.interp(_wrapped(np.arctan2(y, x) - ahead), angles, begins)
+        return np.asarray(np.minimum(at, np.hypot(x, y)))
 
     def holds(self, x: float, y: float) -> bool:
         """Whether a place lies inside."""

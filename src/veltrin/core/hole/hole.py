@@ -16,7 +16,7 @@ from veltrin.core.hole.baseline import putts, strokes_from
 from veltrin.core.run import Landing, oval
 
 DROP_BEHIND_M = 2.0
-"""How much further from the flag than where it went into the water a ball is dropped. Judgement."""
+"""How far before the edge where its straight way met the water a ball is dropped. Judgement."""
 
 KIND_LIST = tuple(KINDS.values())
 KIND_NUMBER = {kind.name: i for i, kind in enumerate(KIND_LIST)}
@@ -85,6 +85,10 @@ class Hole:
         for number in np.unique(kinds):
             here = kinds == number
             strokes[here] = self._cost(KIND_LIST[number], x[here], y[here])
+        for area in self.areas:
+            if area.kind.ends_here:
+                wet = (kinds == KIND_NUMBER[area.kind.name]) & shapely.contains_xy(area.shape, x, y)
+                strokes[wet] = self._dropped(area, x[wet], y[wet])
         if struck is not None and struck.any():
             away = np.hypot(x[struck] - self.flag_m, y[struck])
             strokes[struck] = np.maximum(strokes[struck], strokes_from("recovery", away, self.handicap))
@@ -96,12 +100,16 @@ class Hole:
             return np.full(len(x), kind.penalty + self.start_strokes)
         if kind.lie == "green":
             return self._putts(x, y, away)
-        if kind.ends_here:
-            away = away + DROP_BEHIND_M
         strokes = strokes_from(kind.lie, away, self.handicap)
         if kind.between:
             strokes = (1.0 - kind.between) * strokes + kind.between * strokes_from("rough", away, self.handicap)
         return np.asarray(strokes + kind.extra + kind.penalty)
+
+    def _dropped(self, area: Area, x: Vec, y: Vec) -> Vec:
+        """A penalty, and a drop on this side of the water."""
+        share = np.maximum(area.entry(x, y) - DROP_BEHIND_M, 0.0) / np.maximum(np.hypot(x, y), 1e-9)
+        away = np.hypot(share * x - self.flag_m, share * y)
+        return np.asarray(area.kind.penalty + strokes_from(area.kind.lie, away, self.handicap))
 
     def _putts(self, x: Vec, y: Vec, away: Vec) -> Vec:
         green = self.landing

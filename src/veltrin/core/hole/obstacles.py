@@ -83,15 +83,13 @@ class Obstacle:
     @property
     def footprint(self) -> Ring:
         """Its outline seen from above."""
-        return self._box(self.at_m, self.at_m + self.deep_m)
+        x0, x1 = self.at_m, self.at_m + self.deep_m
+        return ((x0, self.right_m), (x1, self.right_m), (x1, self.left_m), (x0, self.left_m))
 
     @property
     def patch(self) -> Patch:
-        """Its foot, for the run: half a cell wider, so that a thin wall is not stepped over."""
-        return Patch(SURFACES["rough"], self._box(self.at_m - 0.1, self.at_m + max(self.deep_m, 0.6)), ends_here=True)
-
-    def _box(self, x0: float, x1: float) -> Ring:
-        return ((x0, self.right_m), (x1, self.right_m), (x1, self.left_m), (x0, self.left_m))
+        """Its foot, for the run."""
+        return Patch(SURFACES["rough"], self.footprint, is_solid=True)
 
     @property
     def is_steep(self) -> bool:

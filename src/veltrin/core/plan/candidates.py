@@ -18,8 +18,8 @@ from veltrin.core.plan.target import Target, Targets, escapes, is_bad
 NEEDS_TEE_RAD = math.radians(13.0)
 """Less loft than this is not struck off the ground. Common practice."""
 
-LEAST_ESCAPE_LOFT_RAD = math.radians(29.0)
-"""A ball is played out of trouble with nothing longer than about a 7-iron. Common practice."""
+LEAST_ESCAPE_LOFT_RAD = math.radians(36.0)
+"""A ball is played out of trouble with short irons and wedges. Common practice."""
 
 AHEAD_RAD = math.radians(45.0)
 """What lies further round than this is not ahead: the lip is not in the way. Judgement."""

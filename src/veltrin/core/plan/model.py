@@ -185,8 +185,9 @@ class Spread:
 
     `mean_leave_m` counts every strike, the bad ones too; eight in ten end within `leave80_m` of the flag. `shares`
     are by kind of ground, most first. `strokes`: expected to hole out, this one included. `bad`: share that costs
-    BAD_STROKES more than the cheapest call does on average. `again`: share still in the same trouble. `outline`
-    holds the tightest eight tenths.
+    BAD_STROKES more than the cheapest call does on average. `costs`, (nodes, strikes): of each strike, shifted by what
+    is summed by rule (see scatter). `again`: share still in the same trouble. `outline` holds the
+    tightest eight tenths.
     """
 
     strikes: int

@@ -221,22 +221,21 @@ def sieve(
         left = hole.ends(halfway * np.cos(meant.bearing), halfway * np.sin(meant.bearing)).strokes
         leave[good] = found.leave
         strokes[good] = 1.0 + (1.0 - fail) * found.strokes + fail * left
-    score = strokes + unknown_flight(loft, known_loft)
     return Sieved(
-        candidates,
-        batch,
-        targets,
-        solved,
-        odds,
-        out,
-        good,
-        leave,
-        strokes,
-        score,
-        hard,
-        strike_hard,
-        doubts,
-        known_loft,
+        candidates=candidates,
+        batch=batch,
+        targets=targets,
+        solved=solved,
+        odds=odds,
+        fell_out=out,
+        good=good,
+        leave=leave,
+        strokes=strokes,
+        score=strokes + unknown_flight(loft, known_loft),
+        hard=hard,
+        strike_hard=strike_hard,
+        doubts=doubts,
+        known_loft=known_loft,
     )
 
 

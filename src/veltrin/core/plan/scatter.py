@@ -29,22 +29,38 @@ BAD_STROKES = 0.75
 AGAIN = ("sand", "rough", "deep", "heather", "trees", "semi")
 
 
+NODES = (
+    np.array([-2.8569700138728, -1.3556261799742, 0.0, 1.3556261799742, 2.8569700138728]),
+    np.array([0.0112574113277, 0.2220759220056, 0.5333333333333, 0.2220759220056, 0.0112574113277]),
+)
+"""Five-point Gauss-Hermite rule for a standard normal: places and weights. Source: Abramowitz & Stegun 25.4.46."""
+
+
 class Struck(NamedTuple):
     """Calls struck many times: their flights (n * strikes), whether thin (n, strikes), places at rest (n, strikes, 2).
 
-    `shift`, (n, strikes) m along the target, is what misread ground adds; `rest` holds it already.
+    `shift`, (n, strikes) m along the target, is one draw of what misread ground adds, `rest` holds it already; `doubt`
+    is its standard deviation.
     """
 
     flights: Flights
     thin: Mask
     rest: Vec
     shift: Vec
+    doubt: Vec
     strikes: int
 
     def take(self, index: Index) -> Struck:
         """Pick calls, without the strokes that only the odds need."""
         rows = (index[:, None] * self.strikes + np.arange(self.strikes)).ravel()
-        return Struck(self.flights.take(rows), self.thin[index], self.rest[index], self.shift[index], self.strikes)
+        return Struck(
+            self.flights.take(rows),
+            self.thin[index],
+            self.rest[index],
+            self.shift[index],
+            self.doubt[index],
+            self.strikes,
+        )
 
 
 def strike_often(
@@ -63,7 +79,7 @@ def strike_often(
     """
     n = batch.count
     swing, aim = solved
-    draws = even_normals(strikes, 7)
+    draws = even_normals(strikes, 6)
     hard, strike_hard = difficulty
     along, deep = strike_scatter(scatter, swing, strike_hard)
 
@@ -83,9 +99,11 @@ def strike_often(
     )
     swings, aims = np.repeat(swing, strikes), np.repeat(aim, strikes)
     played = play(many, world, swings, aims, miss=Miss(each(along, 3), each(deep, 4)), step_s=COARSE_STEP_S)
-    shift = each(doubts.firm, 5) + np.tile(draws[:, 6], n) * roll_shift(played, world.landing)
+    rolled = roll_shift(played, world.landing)
     # A ball that lies against something, or in water, lies there whatever the ground.
-    shift = np.where((played.flights.struck >= 0) | ended(world.landing, played.runs.rest), 0.0, shift)
+    stays = (played.flights.struck >= 0) | ended(world.landing, played.runs.rest)
+    doubt = np.where(stays, 0.0, np.hypot(np.repeat(doubts.firm, strikes), rolled))
+    shift = doubt * np.tile(draws[:, 5], n)
     bearing = np.repeat(targets.bearing, strikes)
     rest = played.runs.rest[:, :2] + shift[:, None] * np.stack([np.cos(bearing), np.sin(bearing)], axis=1)
     return Struck(
@@ -93,29 +111,49 @@ def strike_often(
         played.contact.thin.reshape(n, strikes),
         rest.reshape(n, strikes, 2),
         shift.reshape(n, strikes),
+        doubt.reshape(n, strikes),
         strikes,
     )
 
 
+class _Valued(NamedTuple):
+    """Kinds and costs of one call's ends, (nodes, strikes): each strike shifted as NODES says."""
+
+    kinds: Index
+    costs: Vec
+
+    def share(self, of: Mask) -> float:
+        """Weighted share of the ends for which something is true."""
+        return float(NODES[1] @ np.mean(of, axis=1))
+
+
 def spreads_of(struck: Struck, hole: Hole, targets: Targets) -> list[Spread]:
-    """What the strikes of each call come to. `bad` is left open: it is told against the cheapest call."""
+    """What the strikes of each call come to. `bad` is left open: it is told against the cheapest call.
+
+    What misread ground does is summed by rule, not drawn: less noise for no more strikes.
+    """
     n = len(targets.distance)
-    flat = struck.rest.reshape(-1, 2)
-    ends = hole.ends(flat[:, 0], flat[:, 1], struck.flights.struck >= 0)
-    shape = (n, struck.strikes)
-    kinds, costs, leaves = (a.reshape(shape) for a in (ends.kind, ends.strokes, ends.leave_m))
+    way = np.stack([np.cos(targets.bearing), np.sin(targets.bearing)], axis=1)[:, None, :]
+    steps = NODES[0][:, None, None] * struck.doubt - struck.shift
+    places = struck.rest + steps[..., None] * way
+    flat = places.reshape(-1, 2)
+    blocked = np.tile(struck.flights.struck >= 0, len(NODES[0]))
+    ends = hole.ends(flat[:, 0], flat[:, 1], blocked)
+    shape = (len(NODES[0]), n, struck.strikes)
+    kinds, costs = ends.kind.reshape(shape), ends.strokes.reshape(shape)
+    leaves = np.hypot(struck.rest[:, :, 0] - hole.flag_m, struck.rest[:, :, 1])
     spreads = []
     for i in range(n):
         one = targets.take(np.array([i]))
         past = one.along(struck.rest[i]) - one.distance
-        side = one.across(struck.rest[i])
-        spreads.append(_spread(struck.rest[i], past, side, struck.thin[i], kinds[i], costs[i], leaves[i], hole))
+        valued = _Valued(kinds[:, i], costs[:, i])
+        spreads.append(
+            _spread(struck.rest[i], past, one.across(struck.rest[i]), struck.thin[i], leaves[i], valued, hole)
+        )
     return spreads
 
 
-def _spread(
-    rest: Vec, past: Vec, side: Vec, thin: Mask, kinds: Index, costs: Vec, leaves: Vec, hole: Hole
-) -> Spread:  # fmt: skip
+def _spread(rest: Vec, past: Vec, side: Vec, thin: Mask, leaves: Vec, valued: _Valued, hole: Hole) -> Spread:
     off = np.hypot(past, side)
     worst = np.argsort(off)[-int(WORST_SHARE * len(off)) :]
     short, far = np.percentile(past, [10, 90])
@@ -123,11 +161,9 @@ def _spread(
     # The worst strikes of a touch may fail both ways: tell the side on which most of them lie.
     past_most = bool(np.mean(past[worst] > 0) >= 0.5)
     told = worst[(past[worst] > 0) == past_most]
-    numbers, counts = np.unique(kinds, return_counts=True)
-    by_kind = sorted(zip(counts, numbers, strict=True), reverse=True)
-    shares = tuple(Share(KIND_LIST[k].name, float(c) / len(kinds)) for c, k in by_kind)
+    share_of = {KIND_LIST[k].name: valued.share(valued.kinds == k) for k in np.unique(valued.kinds)}
+    shares = tuple(Share(name, share) for name, share in sorted(share_of.items(), key=lambda p: -p[1]))
     start = hole.start_kind.name
-    share_of = {s.kind: s.share for s in shares}
     return Spread(
         strikes=len(off),
         mean_leave_m=float(np.mean(leaves)),
@@ -139,8 +175,8 @@ def _spread(
         shares=shares,
         next_putt=share_of.get("green", 0.0),
         again=share_of.get(start, 0.0) if start in AGAIN else 0.0,
-        strokes=1.0 + float(np.mean(costs)),
-        costs=1.0 + costs,
+        strokes=1.0 + float(NODES[1] @ np.mean(valued.costs, axis=1)),
+        costs=1.0 + valued.costs,
         worst_along_m=float(np.mean(past[told])),
         worst_across_m=float(np.mean(side[told])),
         worst_is="thin" if np.mean(thin[told]) > 0.5 else ("past" if past_most else "short"),
@@ -163,4 +199,4 @@ def told_bad(spreads: list[Spread]) -> list[Spread]:
     if not spreads:
         return []
     limit = min(s.strokes for s in spreads) + BAD_STROKES
-    return [replace(s, bad=float(np.mean(s.costs >= limit))) for s in spreads]
+    return [replace(s, bad=float(NODES[1] @ np.mean(s.costs >= limit, axis=1))) for s in spreads]

@@ -17,8 +17,9 @@ ACROSS = (-1.5, -1.0, -0.5, 0.5, 1.0, 1.5)
 ALONG = (-0.5, 0.5, 1.0, 1.5)
 """Finishes tried, in standard deviations of the scatter."""
 
-EVERY = 6
-"""Of the strikes, each so-many-th is enough to find the place; all of them judge it afterwards."""
+SAMPLE = 64
+"""The first so many strikes are enough to find the place (a power of two: balanced, as the sequence is built); all of
+them judge it afterwards."""
 
 WORTH_MOVING = 0.02
 """Strokes a moved finish must save, or the flag stays the mark. Judgement."""
@@ -40,7 +41,7 @@ class _Sample(NamedTuple):
 
 def _sample(struck: Struck, targets: Targets) -> _Sample:
     n = len(targets.distance)
-    picked = np.arange(n * struck.strikes).reshape(n, struck.strikes)[:, ::EVERY]
+    picked = np.arange(n * struck.strikes).reshape(n, struck.strikes)[:, :SAMPLE]
     count = picked.shape[1]
     rows = picked.ravel()
     flown = struck.flights

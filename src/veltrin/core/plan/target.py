@@ -93,6 +93,9 @@ FURTHEST_ESCAPE_M = 60.0
 CLEAR_M = 3.0
 """How much good ground is wanted to every side of a target. Judgement."""
 
+FARTHER_COSTS = 0.004
+"""Strokes that each metre further to good ground counts: the ball has to get there. Judgement."""
+
 SHORTEST_LAY_UP_M = 15.0
 WAYS_OUT: tuple[tuple[TargetName, float], ...] = (
     ("left", 90.0),
@@ -142,7 +145,10 @@ def _nearest_good(hole: Hole, name: TargetName, bearing: float) -> Target | None
     away = np.arange(NEAREST_ESCAPE_M, FURTHEST_ESCAPE_M, 1.0)
     x, y = away * math.cos(bearing), away * math.sin(bearing)
     good = np.flatnonzero(_is_good(hole, x, y, is_elsewhere=True))
-    return Target(name, float(x[good[0]]), float(y[good[0]])) if len(good) else None
+    if not len(good):
+        return None
+    best = good[np.argmin(hole.ends(x[good], y[good]).strokes + FARTHER_COSTS * away[good])]
+    return Target(name, float(x[best]), float(y[best]))
 
 
 def _lay_up(hole: Hole, player: Player) -> Target | None:

@@ -38,6 +38,7 @@ spins back eight metres on a medium green, where the trade sees one to three."""
 ROLL_STEP_S = 0.02
 MAX_ROLL_S = 30.0
 MAX_BOUNCES = 40
+HOP_LOOKS = 16
 TRACE_ROWS = 400
 TRACE_EVERY_M = 0.1
 MOST_ROLL_STEPS = 6000
@@ -180,6 +181,7 @@ def _run_many(
     landing: Vec, velocity: Vec, spin: Vec, frame: Vec, fields: Vec, ends: Vec, out: Vec, trace: Vec, rows: Index
 ) -> None:
     ny, nx = fields.shape[0], fields.shape[1]
+    has_walls = ends.max() > 1.5
     around, normal, pull = np.zeros(4), np.zeros(3), np.zeros(3)
     place, v, w, flat = np.zeros(3), np.zeros(3), np.zeros(3), np.zeros(2)
     for i in range(landing.shape[0]):
@@ -212,6 +214,18 @@ def _run_many(
                         trace[i, row, 1] = place[1] + v[1] * t + 0.5 * pull[1] * t * t
                         trace[i, row, 2] = rise * t - 0.5 * press * t * t
                         row += 1
+            if has_walls:
+                # A hop is low: what stands in its way stops it, whatever it would have cleared.
+                for k in range(1, HOP_LOOKS + 1):
+                    t = air * k / HOP_LOOKS
+                    x, y = place[0] + v[0] * t + 0.5 * pull[0] * t * t, place[1] + v[1] * t + 0.5 * pull[1] * t * t
+                    a, b = _cell(x, y, frame, ny, nx)
+                    if ends[a, b] > 1.5:
+                        place[0], place[1] = x, y
+                        lost = True
+                        break
+                if lost:
+                    break
             for k in range(3):
                 place[k] += v[k] * air + 0.5 * pull[k] * air * air
             v[2] -= GRAVITY_M_S2 * air

@@ -36,7 +36,7 @@ Ring = tuple[tuple[float, float], ...]
 class Patch:
     """A piece of ground: what it is made of, its outline (m, x to the target, y left) and its own tilt.
 
-    `ends_here`: a ball that comes down or rolls in goes no further (water, the foot of a wall).
+    `ends_here`: a ball that comes down or rolls in goes no further. `is_solid`: neither does one that hops across.
     """
 
     surface: Surface
@@ -44,6 +44,7 @@ class Patch:
     fall_rad: float = 0.0
     side_rad: float = 0.0
     ends_here: bool = False
+    is_solid: bool = False
 
 
 @dataclass(frozen=True)
@@ -111,7 +112,7 @@ class Raster(NamedTuple):
 
 class Terrain(NamedTuple):
     """What the run's kernel looks up. `frame`: x0, y0, cell. `fields` (ny, nx, 5): give, liveliness, tan of the tilt
-    away and to the left, brake. `ends` (ny, nx): 1 where a ball goes no further.
+    away and to the left, brake. `ends` (ny, nx): 1 where a ball goes no further, 2 where it can't hop across.
     """
 
     frame: Vec
@@ -128,24 +129,30 @@ def _pieces(ground: Landing) -> tuple[Patch, ...]:
     return (base, Patch(ground.on, ring, *tilt), *ground.patches)
 
 
-def _extent(rings: list[Ring]) -> tuple[float, float, float, float]:
+def _extent(rings: list[Ring]) -> tuple[float, float, float]:
+    """From where to where along the line, and how far to either side of it, there is anything (m)."""
     points = np.array([point for ring in rings for point in ring] + [(0.0, 0.0)])
-    low, high = points.min(axis=0) - MARGIN_M, points.max(axis=0) + MARGIN_M
-    return float(low[0]), float(low[1]), float(high[0]), float(high[1])
+    low, high = points[:, 0].min() - MARGIN_M, points[:, 0].max() + MARGIN_M
+    return float(low), float(high), float(np.abs(points[:, 1]).max()) + MARGIN_M
 
 
 @lru_cache(maxsize=64)
-def _raster(front_m: float, back_m: float, width_m: float, rings: tuple[Ring, ...]) -> Raster:
+def _raster(front_m: float, back_m: float, width_m: float, pieces: tuple[tuple[Ring, bool], ...]) -> Raster:
+    """Lay outlines on a raster, later ones on top; solid ones are widened so that no cell steps over them."""
     if not math.isfinite(width_m):
         return _strip(front_m, back_m)
     green = oval(front_m, back_m, width_m)
-    x0, y0, x1, y1 = _extent([green, *rings])
-    cell = max(FINEST_CELL_M, max(x1 - x0, y1 - y0) / CELLS_ACROSS)
-    xs, ys = np.arange(x0 + 0.5 * cell, x1, cell), np.arange(y0 + 0.5 * cell, y1, cell)
+    x0, x1, half = _extent([green, *(ring for ring, _ in pieces)])
+    cell = max(FINEST_CELL_M, max(x1 - x0, 2.0 * half) / CELLS_ACROSS)
+    # Rows lie evenly to both sides of the line: mirrored ground gives a mirrored raster.
+    rows = math.ceil(half / cell)
+    y0 = -rows * cell
+    xs, ys = np.arange(x0 + 0.5 * cell, x1, cell), y0 + cell * (np.arange(2 * rows) + 0.5)
     grid_x, grid_y = np.meshgrid(xs, ys)
     piece = np.zeros(grid_x.shape, dtype=np.int64)
-    for number, ring in enumerate((green, *rings), start=1):
-        inside = shapely.contains_xy(shapely.make_valid(shapely.Polygon(ring)), grid_x.ravel(), grid_y.ravel())
+    for number, (ring, is_solid) in enumerate(((green, False), *pieces), start=1):
+        shape = shapely.make_valid(shapely.Polygon(ring)).buffer(0.6 * cell if is_solid else 0.0)
+        inside = shapely.contains_xy(shape, grid_x.ravel(), grid_y.ravel())
         piece[inside.reshape(piece.shape)] = number
     return Raster(x0, y0, cell, piece)
 
@@ -180,11 +187,11 @@ def _box(values: Vec, cells: int) -> Vec:
 def terrain_of(ground: Landing) -> Terrain:
     """Lay the pieces of ground on a raster."""
     pieces = _pieces(ground)
-    raster = _raster(ground.front_m, ground.back_m, ground.width_m, tuple(p.ring for p in ground.patches))
+    raster = _raster(ground.front_m, ground.back_m, ground.width_m, tuple((p.ring, p.is_solid) for p in ground.patches))
     numbers = [bounce_numbers(p.surface, ground.firmness, ground.green_speed_ft) for p in pieces]
     tilts = [(math.tan(p.fall_rad), math.tan(p.side_rad)) for p in pieces]
     table = np.hstack([np.array(numbers), np.array(tilts)])
-    ends = np.array([1.0 if p.ends_here else 0.0 for p in pieces])[raster.piece]
+    ends = np.array([2.0 if p.is_solid else 1.0 if p.ends_here else 0.0 for p in pieces])[raster.piece]
     fields = table[raster.piece]
     if ground.rise_m != 0.0 and math.isfinite(ground.width_m):
         x = raster.x0 + raster.cell * (np.arange(raster.piece.shape[1]) + 0.5)
