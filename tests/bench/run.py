@@ -5,6 +5,7 @@ make bench
 
 from __future__ import annotations
 
+import itertools
 import json
 import math
 import os
@@ -127,9 +128,26 @@ LIES: dict[str, tuple[dict[str, Any], float]] = {
     "sand": ({"cover": "sand", "sunk": 0.1}, 14.0),
 }
 
+KINDS = ("sand", "water", "trees", "out", "semi", "rough", "bank", "path", "heather", "deep")
+
+
+def ten_areas(flag: float) -> list[dict[str, Any]]:
+    """Ten areas around a line: on the way, beside it, behind the green."""
+    made = []
+    for i, kind in enumerate(KINDS):
+        x, y = flag * (0.3 + 0.09 * i), (-1) ** i * (3.0 + 1.5 * i)
+        corners = [
+            (x + 4 * math.cos(a), y + 2.5 * math.sin(a)) for a in np.linspace(0, 2 * math.pi, 12, endpoint=False)
+        ]
+        made.append({"kind": kind, "points": [{"x_m": round(u, 2), "y_m": round(v, 2)} for u, v in corners]})
+    return made
+
 
 def bench_plan() -> dict[str, float]:
-    """POST /api/plan warm: whole plans and fast answers, over lies of every kind, each time a new slope."""
+    """POST /api/plan warm: whole plans and fast answers, over lies of every kind, each time a new slope.
+
+    Each lie once with a bare line and once with ten areas drawn.
+    """
     whole: dict[str, list[float]] = {}
     fast: dict[str, list[float]] = {}
     with tempfile.TemporaryDirectory() as folder:
@@ -138,26 +156,32 @@ def bench_plan() -> dict[str, float]:
         with TestClient(create_app(store, Path(folder))) as client:
             player = fourteen_clubs(client)
             falls = iter(np.linspace(3.0, 9.0, 1000))
-            for name, (lie, flag) in LIES.items():
+            for (name, (lie, flag)), drawn_too in itertools.product(LIES.items(), (False, True)):
+                name += ", ten areas" if drawn_too else ""
+                areas = ten_areas(flag) if drawn_too else []
 
-                def ask(lie: dict[str, Any] = lie, flag: float = flag, **more: Any) -> dict[str, Any]:
-                    line = {"flag_m": flag, "surround": "fringe", "firmness": "firm"}
+                def ask(
+                    lie: dict[str, Any] = lie, flag: float = flag, areas: list[Any] = areas, **more: Any
+                ) -> dict[str, Any]:
+                    line = {"flag_m": flag, "surround": "fringe", "firmness": "firm", "areas": areas}
                     here = {**lie, "fall_deg": float(next(falls)), "side_deg": -3}
                     asked = plan_request(player_id=None, player=player, lie=here, line=line, **more)
                     return client.post("/api/plan", json=asked).json()
 
                 body = ask()
                 drawn = [i for i in (body["first_id"], body["second_id"]) if i]
-                whole[name] = clock(ask, 12)
-                fast[name] = clock(lambda ask=ask, drawn=drawn: ask(only=drawn), 20)
+                whole[name] = clock(ask, 8)
+                fast[name] = clock(lambda ask=ask, drawn=drawn: ask(only=drawn), 12)
             health = clock(lambda: client.get("/api/health"), 60)
         store.close()
     empty = statistics.median(health)
     all_whole = [t for times in whole.values() for t in times]
+    with_areas = [t for name, times in whole.items() if "areas" in name for t in times]
     all_fast = [t for times in fast.values() for t in times]
     return {
         "plan_median_ms": 1000 * statistics.median(all_whole),
         "plan_p95_ms": 1000 * statistics.quantiles(all_whole, n=20)[-1],
+        "plan_ten_areas_median_ms": 1000 * statistics.median(with_areas),
         "fast_median_ms": 1000 * statistics.median(all_fast),
         "fast_p95_ms": 1000 * statistics.quantiles(all_fast, n=20)[-1],
         "plan_over_empty_request": statistics.median(all_whole) / empty,

@@ -21,8 +21,9 @@ from veltrin.core.plan import Call, Plan, Question, plan_shot, plan_stages
 from veltrin.core.plan.candidates import list_candidates
 from veltrin.core.plan.model import MOODS
 from veltrin.core.plan.odds import even_normals
-from veltrin.core.plan.planner import SAFE_WITHIN, sieve, world_of
+from veltrin.core.plan.planner import SAFE_WITHIN
 from veltrin.core.plan.scatter import NODES, Struck, spreads_of, strike_often, told_bad
+from veltrin.core.plan.sieve import sieve, world_of
 from veltrin.core.plan.target import Targets, escapes, favourite_m
 from veltrin.core.run import SURFACES, Landing
 

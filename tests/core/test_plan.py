@@ -121,7 +121,7 @@ def mirrored(fall: float, side: float, flag: float, tilt: float, wind: float):
     return plan_shot(right), plan_shot(left)
 
 
-@settings(max_examples=8, deadline=None)
+@settings(max_examples=5, deadline=None)
 @given(st.floats(-8, 8), st.floats(-8, 8), st.floats(10, 140), st.floats(-0.04, 0.04), st.floats(-5, 5))
 def test_mirrored_input_gives_exactly_mirrored_output(fall, side, flag, tilt, wind) -> None:
     right, left = mirrored(fall, side, flag, tilt, wind)

@@ -15,7 +15,7 @@ from veltrin.core.errors import OutOfRangeError
 from veltrin.core.ground import COVERS, Bed, Lie
 from veltrin.core.kit import Player, Scatter, build_bag
 from veltrin.core.plan import Call, Plan, plan_shot
-from veltrin.core.plan.planner import clears_lip
+from veltrin.core.plan.sieve import clears_lip
 from veltrin.core.strike import Approach, splash
 from veltrin.core.strike.splash import carried_share, splash_window
 

@@ -10,6 +10,7 @@ import pytest
 
 from tests.lies import REACHED
 from tests.players import player, question
+from tests.players_line import box, thing
 from veltrin.core.care import notes_for
 from veltrin.core.errors import DomainError, OutOfRangeError, UnknownNameError
 from veltrin.core.ground import CLEAN, COVERS, HELPS, Lie, Slope, rise_over_run
@@ -219,6 +220,10 @@ def test_care_speaks_up_where_it_applies() -> None:
     assert "Frozen" in told(Lie(COVERS["bare"]), temperature=-2.0)
     assert "16.1" in told(Lie(COVERS["mud"]))
     assert "19" in told(Lie(COVERS["heather"], 1.5))
+    here = (CLEAN, Slope(), 12.0)
+    assert {"17.1", "18.2"} <= {n.rule for n in notes_for(*here, (box("water", 5, 9, 3, 9), box("out", 0, 9, 20, 30)))}
+    assert notes_for(*here, (), (thing("wall", 6, 1),))[0].kind == "caution"
+    assert all(n.kind == "rule" for n in notes_for(*here, (), (thing("wall", 40, 1),)))
     assert "straight back" in told(Lie(COVERS["sand"], lip_m=1.5))
     # During a round the product stays in the bag: said with every lie.
     assert all("4.3a" in told(Lie(c, c.usual_sunk)) for c in COVERS.values())

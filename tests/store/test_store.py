@@ -42,7 +42,7 @@ def test_opening_again_keeps_what_was_there(tmp_path: Path) -> None:
     second = open_store(path)
     assert read_settings(second).coach == "Maren"
     second.close()
-    assert sqlite3.connect(path).execute("select version_num from alembic_version").fetchone() == ("0002",)
+    assert sqlite3.connect(path).execute("select version_num from alembic_version").fetchone() == ("0003",)
 
 
 def test_a_block_that_fails_saves_nothing(demo_store: Store) -> None:
@@ -105,6 +105,9 @@ def test_an_older_database_gets_stands_and_a_putter_in_each_bag(tmp_path: Path) 
         # As the first version left it: no stands, no putters.
         old.execute("DELETE FROM clubs WHERE kind = 'putter' AND player_id != 'brisa'")
         old.execute("DROP TABLE stands")
+        old.execute("DROP TABLE lines")
+        old.execute("ALTER TABLE shots DROP COLUMN on_card")
+        old.execute("ALTER TABLE shots DROP COLUMN say")
         old.execute("UPDATE alembic_version SET version_num = '0001'")
     again = open_store(path)
     players = {p.id: p for p in list_players(again)}
@@ -113,6 +116,24 @@ def test_an_older_database_gets_stands_and_a_putter_in_each_bag(tmp_path: Path) 
         assert [c.kind for c in player.clubs].count("putter") == 1
         assert player.clubs[-1].kind == "putter"
         assert player.pinned == []
+
+
+def test_kept_shots_of_an_older_database_are_on_no_card(tmp_path: Path) -> None:
+    path = tmp_path / "old.sqlite3"
+    store = open_store(path)
+    fill(store)
+    kept = len(list_shots(store))
+    store.close()
+    with sqlite3.connect(path) as old:
+        old.execute("DROP TABLE lines")
+        old.execute("ALTER TABLE shots DROP COLUMN on_card")
+        old.execute("ALTER TABLE shots DROP COLUMN say")
+        old.execute("UPDATE alembic_version SET version_num = '0002'")
+    again = open_store(path)
+    shots_now = list_shots(again)
+    again.close()
+    assert len(shots_now) == kept
+    assert not any(s.on_card or s.say for s in shots_now)
 
 
 def test_stands_are_of_known_kinds_and_go_with_their_player(demo_store: Store) -> None:

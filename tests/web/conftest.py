@@ -6,12 +6,15 @@ import shutil
 from collections.abc import Callable, Iterator
 
 import pytest
-from playwright.sync_api import Browser, Page, sync_playwright
+from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 ARGS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
     "--disable-component-update", "--disable-sync",
 ]  # fmt: skip
+
+# Two workers share two cores: an answer may take its time.
+expect.set_options(timeout=15_000)
 
 WIDE = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}

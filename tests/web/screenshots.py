@@ -24,6 +24,24 @@ SAND = "/?p=corwin&fall=0&side=-3&flag=14&front=6&back=24&cover=sand&lip=0.6&lip
 HARD_PAN = "/?p=brisa&fall=0&flag=15&front=7&back=26&cover=hard-pan&call=58~quiet-glide" + AIR
 TIGHT = "/methods?p=brisa&fall=0&cover=tight&flag=15&front=7&back=26" + AIR
 
+OVER_SAND = (
+    "/?p=brisa&fall=0&flag=20&front=16&back=34&wide=16&gf=-2&gs=1"
+    "&areas=sand*0*0*8,-5_10,-7_13,-7_15,-4_15.5,0_15,4_13,6_10,6_8,4_7.5,0" + AIR
+)
+MEDICINE = (
+    "/?p=corwin&fall=0&flag=140&front=130&back=152&wide=22&round=rough&cover=deep&sunk=2"
+    "&areas=fairway*0*0*-40,8_126,8_126,40_-40,40!water*0*0*60,-40_120,-40_120,-6_60,-6" + AIR
+)
+
+
+def compare(page: Page) -> None:
+    page.keyboard.press("c")
+
+
+def what_if(page: Page) -> None:
+    page.keyboard.press("w")
+    page.get_by_role("dialog").get_by_role("img").nth(2).wait_for(timeout=20_000)
+
 
 def kept(page: Page) -> None:
     page.keyboard.press("o")
@@ -58,6 +76,10 @@ def nothing(_: Page) -> None:
 
 VIEWS: list[tuple[str, str, dict[str, int], str, Callable[[Page], None]]] = [
     ("bench-downhill", DOWNHILL, WIDE, "light", nothing),
+    ("bench-over-sand", OVER_SAND, WIDE, "light", nothing),
+    ("bench-medicine", MEDICINE, WIDE, "light", nothing),
+    ("compare", OVER_SAND, WIDE, "light", compare),
+    ("what-if", OVER_SAND, WIDE, "light", what_if),
     ("bench-uphill-left-handed", UPHILL, WIDE, "light", distance_ledger),
     ("bench-side-slope-dusk", SIDE, WIDE, "dark", nothing),
     ("bench-rough", ROUGH, WIDE, "light", spin_ledger),

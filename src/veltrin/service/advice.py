@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from veltrin.core.plan import READINGS, Call, Plan, Reading, Sensitive, Turn, plan_shot, sensitivity, what_if
+from veltrin.core.plan import READINGS, Call, Plan, Reading, Sensitive, Turn, plan_stages, sensitivity, what_if
 from veltrin.core.plan.readings import reading_named
 from veltrin.service.contracts.advice import (
     SensitiveOut,
@@ -22,6 +22,8 @@ from veltrin.service.players import list_players
 from veltrin.service.translate import call_out
 from veltrin.service.words import summary_of
 from veltrin.store.engine import Store
+
+MOST_PLAYERS = 30
 
 
 def _scale(reading: Reading) -> float:
@@ -110,11 +112,15 @@ def _who(player_id: str, name: str, plan: Plan, call_id: str) -> WhoRow:
 
 
 def who_can(store: Store, body: SensitivityRequest) -> WhoResponse:
-    """The same shot for every stored player: who can play the call, who can't, and what each would do."""
+    """The same shot for stored players: who can play the call, who can't, and what each would do.
+
+    The first stage of each plan answers that; more players than MOST_PLAYERS aren't asked.
+    """
     call_id = body.call_id or ""
+    players = list_players(store)
     rows = []
-    for player in list_players(store):
+    for player in players[:MOST_PLAYERS]:
         request = body.request.model_copy(update={"player_id": player.id, "player": None, "only": [], "detail_for": []})
         request = request.model_copy(update={"kept_club_id": None})
-        rows.append(_who(player.id, player.name, plan_shot(question_of(store, request)), call_id))
-    return WhoResponse(rows=rows)
+        rows.append(_who(player.id, player.name, next(plan_stages(question_of(store, request))), call_id))
+    return WhoResponse(rows=rows, not_asked=max(len(players) - MOST_PLAYERS, 0))

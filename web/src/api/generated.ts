@@ -1355,7 +1355,7 @@ export interface components {
         };
         /**
          * ObstacleIn
-         * @description Something that stands in the way: a box across the line, m from the ball and above its level.
+         * @description Something that stands in the way: a box across the line, m from the ball and above the ground it stands on.
          */
         ObstacleIn: {
             /**
@@ -1371,7 +1371,7 @@ export interface components {
             deep_m: number;
             /**
              * High M
-             * @description Its top above the ball.
+             * @description Its top.
              */
             high_m: number;
             /**
@@ -2264,6 +2264,11 @@ export interface components {
          * @description Every stored player at this shot.
          */
         WhoResponse: {
+            /**
+             * Not Asked
+             * @description Players beyond the first thirty by name.
+             */
+            not_asked: number;
             /** Rows */
             rows: components["schemas"]["WhoRow"][];
         };

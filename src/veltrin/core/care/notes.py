@@ -1,4 +1,4 @@
-"""Short notes for a lie. Nothing here blocks a shot; the committee, local rules and licensed professionals decide.
+"""Short notes for a lie and its line. None of them blocks a shot: committee, local rules and professionals decide.
 
 Rules of Golf (R&A/USGA, 2023), from memory.
 """
@@ -6,10 +6,12 @@ Rules of Golf (R&A/USGA, 2023), from memory.
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
 from veltrin.core.ground import Lie, Slope
+from veltrin.core.hole import Area, Obstacle
 
 STEEP_RAD = math.radians(10.0)
 WET_STEEP_RAD = math.radians(5.0)
@@ -76,8 +78,33 @@ def _rules(lie: Lie) -> list[tuple[bool, str, str]]:
     ]
 
 
-def notes_for(lie: Lie, slope: Slope, temperature_c: float) -> tuple[Note, ...]:
-    """Cautions first, then the rules that this lie brings up; temperature in C."""
-    cautions = [Note("caution", words) for applies, words in _cautions(lie, slope, temperature_c) if applies]
-    rules = [Note("rule", words, rule) for applies, rule, words in _rules(lie) if applies]
-    return (*cautions, *rules)
+NEAR_M = 12.0
+"""What stands nearer may send the ball back at the player. Judgement."""
+
+
+def _line_notes(areas: Sequence[Area], obstacles: Sequence[Obstacle]) -> list[tuple[bool, Note]]:
+    kinds = {area.kind.name for area in areas}
+    close = any(o.at_m <= NEAR_M for o in obstacles)
+    back = "What stands so close may send the ball back at you: leave a margin, nobody beside you."
+    wet = "Penalty area: one stroke; back on the line or where you played from; red: beside it too."
+    out = "Out of bounds: stroke and distance. Play a provisional ball if in doubt."
+    return [
+        (close, Note("caution", back)),
+        ("water" in kinds, Note("rule", wet, "17.1")),
+        ("out" in kinds, Note("rule", out, "18.2")),
+    ]
+
+
+def notes_for(
+    lie: Lie,
+    slope: Slope,
+    temperature_c: float,
+    areas: Sequence[Area] = (),
+    obstacles: Sequence[Obstacle] = (),
+) -> tuple[Note, ...]:
+    """Cautions first, then the rules that this lie and line bring up; temperature in C."""
+    found = [(applies, Note("caution", words)) for applies, words in _cautions(lie, slope, temperature_c)]
+    found += _line_notes(areas, obstacles)
+    found += [(applies, Note("rule", words, rule)) for applies, rule, words in _rules(lie)]
+    told = [note for applies, note in found if applies]
+    return tuple(sorted(told, key=lambda note: note.kind != "caution"))

@@ -87,12 +87,16 @@ def _wrapped(angle: Vec) -> Vec:
 
 @dataclass(frozen=True)
 class Area:
-    """A piece of ground of one kind: outline (m; x to the target, y left), with its own tilt."""
+    """A piece of ground of one kind: outline (m; x to the target, y left), with its own tilt.
+
+    `surface`: what it is like for the run, if not as its kind usually is.
+    """
 
     kind: AreaKind
     ring: Ring
     fall_rad: float = 0.0
     side_rad: float = 0.0
+    surface: Surface | None = None
 
     def __post_init__(self) -> None:
         if len(self.ring) < FEWEST_POINTS:
@@ -113,7 +117,7 @@ class Area:
     @property
     def patch(self) -> Patch:
         """What the run needs to know."""
-        return Patch(self.kind.surface, self.ring, self.fall_rad, self.side_rad, self.kind.ends_here)
+        return Patch(self.surface or self.kind.surface, self.ring, self.fall_rad, self.side_rad, self.kind.ends_here)
 
     @cached_property
     def _rays(self) -> tuple[float, Vec, Vec]:

@@ -11,7 +11,9 @@ from veltrin.core.methods import CATALOGUE
 from veltrin.core.plan.answer import with_detail
 from veltrin.core.plan.candidates import list_candidates
 from veltrin.core.plan.model import FellOut, Question, SchoolRow, Schools
-from veltrin.core.plan.planner import kept_club, make_batch, plain_calls, sieve, struck_calls, world_of
+from veltrin.core.plan.planner import kept_club
+from veltrin.core.plan.sieve import make_batch, plain_calls, sieve, world_of
+from veltrin.core.plan.strike import struck_calls
 
 
 def _reason(method_id: str, fell_out: list[FellOut]) -> str:

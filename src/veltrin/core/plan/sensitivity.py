@@ -13,9 +13,10 @@ from veltrin.core.errors import DomainError
 from veltrin.core.plan.candidates import list_candidates, list_escapes, targets_of
 from veltrin.core.plan.mirror import is_mirrored, mirror_question, renamed
 from veltrin.core.plan.model import Question
-from veltrin.core.plan.planner import Sieved, kept_club, make_batch, plan_right_handed, sieve, world_of
+from veltrin.core.plan.planner import kept_club, plan_right_handed
 from veltrin.core.plan.play import play
 from veltrin.core.plan.readings import READINGS, Reading, doubt_of, reading_named
+from veltrin.core.plan.sieve import Sieved, make_batch, sieve, world_of
 from veltrin.core.plan.target import Targets
 
 RIVALS = 10

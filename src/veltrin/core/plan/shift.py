@@ -81,7 +81,7 @@ def better_targets(struck: Struck, world: World, hole: Hole, targets: Targets) -
     widths = []
     for across in (False, True):
         measure = [
-            (t.across if across else t.along)(struck.rest[i])
+            (t.across if across else t.along)(struck.rest[i, :SAMPLE])
             for i, t in enumerate(targets.take(np.array([i])) for i in range(n))
         ]
         most = np.minimum(MOST_STEP_M, MOST_STEP_SHARE * targets.distance)

@@ -12,6 +12,7 @@ from veltrin.core.geometry import Index, Mask, Vec
 from veltrin.core.ground import Lie
 from veltrin.core.hole import KIND_LIST, KINDS, Area, Hole, home_kind
 from veltrin.core.kit import Player
+from veltrin.core.run import SURFACES
 
 TargetName = Literal["flag", "left", "right", "back", "lay-up"]
 
@@ -59,6 +60,9 @@ HOME_RADIUS_M = 2.5
 BUNKER_RADIUS_M = 3.0
 """How far grass or sand like the ball's own reaches around it, where nothing is drawn. Judgement."""
 
+HARD_SAND = 0.35
+"""Sand that gives less lets a ball roll. Judgement."""
+
 HOME_CORNERS = 16
 
 
@@ -72,7 +76,8 @@ def home_of(lie: Lie, areas: tuple[Area, ...], front_m: float) -> Area | None:
         radius = min(radius, max(front_m, 0.5))
     turn = np.linspace(0.0, 2.0 * math.pi, HOME_CORNERS, endpoint=False)
     ring = tuple(zip((radius * np.cos(turn)).tolist(), (radius * np.sin(turn)).tolist(), strict=True))
-    return Area(KINDS[kind], ring)
+    is_hard = kind == "sand" and lie.softness < HARD_SAND
+    return Area(KINDS[kind], ring, surface=SURFACES["hard-sand"] if is_hard else None)
 
 
 BAD_COVERS = {"divot", "sanded-divot", "mud", "deep", "heather"}

@@ -45,6 +45,7 @@ SURFACES = {
         Surface("rough", "rough", 0.7, 1.5, 0.5),
         Surface("deep", "deep rough", 0.4, 1.8, 0.3),
         Surface("sand", "sand", 0.3, 2.2, 0.25),
+        Surface("hard-sand", "compacted sand", 2.0, 0.7, 0.8),
         Surface("path", "path", 7.0, 0.2, 1.6),
     )
 }

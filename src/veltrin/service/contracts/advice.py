@@ -106,3 +106,4 @@ class WhoResponse(Contract):
     """Every stored player at this shot."""
 
     rows: list[WhoRow]
+    not_asked: int = Field(description="Players beyond the first thirty by name.")

@@ -144,7 +144,6 @@ export function Bench({ player, settings, benchKeys, onTold }: BenchProps) {
               player={player}
               units={settings}
               onPair={(call, against) => set({ call, against })}
-              onCarded={() => onTold(`On ${player.name}’s card. Press P to see it.`)}
             />
           )}
         </>

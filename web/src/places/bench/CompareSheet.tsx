@@ -26,7 +26,6 @@ interface CompareSheetProps {
   onOpenChange: (open: boolean) => void
   /** Choose the first and the one it is held against. */
   onPair: (first: string, second: string) => void
-  onCarded: () => void
 }
 
 const NOTHING = () => undefined
@@ -96,7 +95,7 @@ function Column(props: {
 
 /** Two calls on the same line, next to each other. */
 export function CompareSheet(props: CompareSheetProps) {
-  const { open, plan, drawn, reading, player, units, onOpenChange, onPair, onCarded } = props
+  const { open, plan, drawn, reading, player, units, onOpenChange, onPair } = props
   const [ledger, setLedger] = useState<LedgerName>('distance')
   const queries = useQueryClient()
   const card = useMutation({
@@ -108,7 +107,6 @@ export function CompareSheet(props: CompareSheetProps) {
       ),
     onSuccess: async () => {
       await queries.invalidateQueries({ queryKey: ['shots'] })
-      onCarded()
     },
   })
   const [one, two] = drawn
@@ -155,6 +153,11 @@ export function CompareSheet(props: CompareSheetProps) {
             onChange={setLedger}
           />
         </span>
+        {card.isSuccess && (
+          <span role="status" className="self-center text-hot">
+            On {player.name.split(' ')[0]}’s card: press P on the Bench to see it.
+          </span>
+        )}
       </p>
       {card.error && <Problem error={card.error} />}
       <div className="grid gap-6 lg:grid-cols-2">

@@ -70,6 +70,9 @@ export function WhoCan({ call, reading }: AdviceProps) {
       </p>
       {answer.isFetching && <p className="text-quiet">Asking each player’s bag.</p>}
       {answer.error && <Problem error={answer.error} />}
+      {(answer.data?.not_asked ?? 0) > 0 && (
+        <p className="text-quiet">The first thirty by name; {answer.data?.not_asked} more were not asked.</p>
+      )}
       <ul className="mt-1 space-y-1">
         {answer.data?.rows.map((row) => (
           <li key={row.player_id}>

@@ -1,0 +1,111 @@
+"""The best calls struck many times, their finish moved where that costs less, ranked by what they cost."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import numpy as np
+
+from veltrin.core.geometry import Index, Vec
+from veltrin.core.plan.answer import beside_of, call_of
+from veltrin.core.plan.candidates import (
+    Candidate,
+)
+from veltrin.core.plan.model import MOODS, Call, Question
+from veltrin.core.plan.play import World
+from veltrin.core.plan.rank import (
+    unknown_flight,
+)
+from veltrin.core.plan.scatter import STRIKES, Struck, spreads_of, strike_often, told_bad
+from veltrin.core.plan.shift import SAMPLE, better_targets
+from veltrin.core.plan.sieve import Sieved, rank_key, reason_against
+from veltrin.core.plan.solve import solve
+from veltrin.core.plan.target import Targets
+
+MOVED_AT_MOST = 6
+"""For how many of them a better finish than the flag is looked for."""
+
+Ranked = list[tuple[Call, Candidate]]
+
+
+def struck_calls(question: Question, found: Sieved, struck: Index, pairs: Ranked, world: World) -> Ranked:
+    """Strike the calls in `struck` many times, move their finish where that costs less, and rank all anew."""
+    if not len(struck):
+        return pairs
+    meant = found.targets.take(struck)
+    by_id = {call.id: call for call, _ in pairs}
+    calls = [by_id[found.candidates[i].id] for i in struck]
+    first = _strike(question, found, struck, meant, found.solved_at(struck), world)
+    spreads = spreads_of(first, question.hole, meant)
+    if question.line.land_m is None:
+        leading = np.argsort([s.strokes for s in spreads], kind="stable")[:MOVED_AT_MOST]
+        moved, saved = better_targets(first.take(leading), world, question.hole, meant.take(leading))
+        worth = np.flatnonzero(saved > 0.0)
+        places, better = struck[leading[worth]], moved.take(worth)
+        solved, anew = _solve_anew(question, found, places, better, world)
+        if len(places):
+            again = _strike(question, found, places, better, solved, world)
+            for k, call, spread in zip(
+                leading[worth], anew, spreads_of(again, question.hole, found.targets.take(places)), strict=True
+            ):
+                if call is not None and spread.strokes < spreads[k].strokes:
+                    calls[k], spreads[k] = call, spread
+    weight = MOODS[question.mood]
+    done = {}
+    for call, spread in zip(calls, told_bad(spreads), strict=True):
+        flight = float(unknown_flight(np.array([call.delivered_loft_rad]), found.known_loft)[0])
+        done[call.id] = replace(
+            call,
+            spread=spread,
+            strokes=spread.strokes,
+            score=spread.strokes + weight * spread.bad + flight,
+            leave_m=spread.mean_leave_m,
+            pinned=by_id[call.id].pinned,
+        )
+    ranked = [(done.get(call.id, call), candidate) for call, candidate in pairs]
+    return sorted(ranked, key=lambda p: rank_key(p[0]))
+
+
+def moved_calls(question: Question, found: Sieved, pairs: Ranked, world: World) -> Ranked:
+    """The same calls with their finish where the whole plan would move it: a few strikes tell, none are kept."""
+    if question.line.land_m is not None or not len(found.good):
+        return pairs
+    meant = found.targets.take(found.good)
+    few = _strike(question, found, found.good, meant, found.solved_at(found.good), world, SAMPLE)
+    moved, saved = better_targets(few, world, question.hole, meant)
+    worth = np.flatnonzero(saved > 0.0)
+    _, anew = _solve_anew(question, found, found.good[worth], moved.take(worth), world)
+    by_id = {call.id: call for call in anew if call is not None}
+    return [(by_id.get(call.id, call), candidate) for call, candidate in pairs]
+
+
+def _strike(
+    question: Question,
+    found: Sieved,
+    places: Index,
+    meant: Targets,
+    solved: tuple[Vec, Vec],
+    world: World,
+    strikes: int = STRIKES,
+) -> Struck:
+    part, hard = found.batch.take(places), (found.hard[places], found.strike_hard[places])
+    doubts = found.doubts.take(places)
+    return strike_often(part, world, solved, question.player.scatter, hard, doubts, meant, strikes)
+
+
+def _solve_anew(
+    question: Question, found: Sieved, places: Index, meant: Targets, world: World
+) -> tuple[tuple[Vec, Vec], list[Call | None]]:
+    """Swing and aim for moved finishes, and the calls they make; None where one falls out there."""
+    if not len(places):
+        return (np.zeros(0), np.zeros(0)), []
+    part = found.batch.take(places)
+    solved = solve(part, world, meant)
+    beside = beside_of(part, solved, question.lie)
+    calls: list[Call | None] = []
+    for j, i in enumerate(map(int, places)):
+        candidate = found.candidates[i]
+        judged = found.judged(i)
+        is_out = reason_against(j, candidate, solved, found.odds[i], question) is not None
+        calls.append(None if is_out else call_of(j, candidate, part, solved, meant, question.line, judged, beside))
+    return (solved.swing, solved.aim), calls
