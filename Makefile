@@ -12,7 +12,7 @@ demo: $(STAMPS)/web ## set up, build, serve the made-up players and course
 
 test: setup check ## set up, lint, run all tests, headless Chromium included
 	cd web && npm run --silent test
-	$(BIN)/pytest -n 2 --dist loadfile
+	$(BIN)/pytest -n 2 --dist worksteal
 
 setup: $(STAMPS)/web $(STAMPS)/chromium
 

@@ -15,9 +15,10 @@ from veltrin.core.run import run_out
 
 ACROSS = (-1.5, -1.0, -0.5, 0.5, 1.0, 1.5)
 ALONG = (-0.5, 0.5, 1.0, 1.5)
-"""Finishes tried, in standard deviations of the scatter."""
+CLOSER = (-0.25, 0.25)
+"""Finishes tried, in standard deviations of the scatter: along, across, then closer along."""
 
-SAMPLE = 64
+SAMPLE = 128
 """The first so many strikes are enough to find the place (a power of two: balanced, as the sequence is built); all of
 them judge it afterwards."""
 
@@ -75,7 +76,7 @@ def _cost(sample: _Sample, world: World, hole: Hole, dx: Vec, dy: Vec) -> Vec:
 
 
 def better_targets(struck: Struck, world: World, hole: Hole, targets: Targets) -> tuple[Targets, Vec]:
-    """The cheapest finish near each target, found first across, then along; and what it saves (strokes, (n,))."""
+    """The cheapest finish near each target, found first along, then across; and what it saves (strokes, (n,))."""
     n = len(targets.distance)
     sample = _sample(struck, targets)
     widths = []
@@ -90,7 +91,7 @@ def better_targets(struck: Struck, world: World, hole: Hole, targets: Targets) -
     zero = np.zeros(n)
     begin = least = _cost(sample, world, hole, zero, zero)
     dx, dy = zero.copy(), zero.copy()
-    for steps, width, is_across in ((ACROSS, wide, True), (ALONG, deep, False)):
+    for steps, width, is_across in ((ALONG, deep, False), (ACROSS, wide, True), (CLOSER, deep, False)):
         base_x, base_y = dx.copy(), dy.copy()
         for step in steps:
             x, y = (base_x, base_y + step * width) if is_across else (base_x + step * width, base_y)

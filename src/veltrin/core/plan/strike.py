@@ -22,7 +22,7 @@ from veltrin.core.plan.sieve import Sieved, rank_key, reason_against
 from veltrin.core.plan.solve import solve
 from veltrin.core.plan.target import Targets
 
-MOVED_AT_MOST = 6
+MOVED_AT_MOST = 4
 """For how many of them a better finish than the flag is looked for."""
 
 Ranked = list[tuple[Call, Candidate]]

@@ -102,6 +102,8 @@ FARTHER_COSTS = 0.004
 """Strokes that each metre further to good ground counts: the ball has to get there. Judgement."""
 
 SHORTEST_LAY_UP_M = 15.0
+WAYS_KEPT = 2
+
 WAYS_OUT: tuple[tuple[TargetName, float], ...] = (
     ("left", 90.0),
     ("left", 55.0),
@@ -120,14 +122,15 @@ def favourite_m(player: Player) -> float:
 
 
 def escapes(hole: Hole, player: Player) -> list[Target]:
-    """The nearest good ground to each side and behind, and a lay-up to the player's favourite distance."""
+    """The WAYS_KEPT best places to the sides and behind, and a lay-up to the player's favourite distance."""
     found: dict[TargetName, Target] = {}
     for name, bearing in WAYS_OUT:
         target = _nearest_good(hole, name, math.radians(bearing))
         if target and (name not in found or _left(hole, target) < _left(hole, found[name])):
             found[name] = target
+    best = sorted(found.values(), key=lambda target: _left(hole, target))[:WAYS_KEPT]
     lay_up = _lay_up(hole, player)
-    return [*found.values(), *([lay_up] if lay_up else [])]
+    return [*best, *([lay_up] if lay_up else [])]
 
 
 def _left(hole: Hole, target: Target) -> float:
