@@ -25,7 +25,7 @@ SLOW = ["/api/schools", "/api/sensitivity", "/api/what-if"]
 
 
 @schema.exclude(path=[*SLOW, "/api/who", "/api/plan/stream"]).parametrize()
-@settings(max_examples=12, deadline=None, suppress_health_check=list(HealthCheck))
+@settings(max_examples=8, deadline=None, suppress_health_check=list(HealthCheck))
 def test_no_answer_is_a_server_error(case) -> None:
     case.validate_response(case.call(), checks=CHECKS)
 
