@@ -191,7 +191,7 @@ def _outline(rest: Vec) -> Vec:
     spread = np.maximum(np.median(np.abs(rest - middle), axis=0), 0.05)
     far = np.hypot(*((rest - middle) / spread).T)
     tight = rest[far <= np.quantile(far, TIGHTEST)]
-    return np.asarray(shapely.get_coordinates(shapely.MultiPoint(tight).convex_hull.boundary))
+    return np.asarray(shapely.get_coordinates(shapely.convex_hull(shapely.multipoints(tight))))
 
 
 def told_bad(spreads: list[Spread]) -> list[Spread]:
