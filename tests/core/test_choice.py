@@ -346,3 +346,12 @@ def test_a_ball_in_water_or_out_of_bounds_cannot_be_played() -> None:
         ask(60, (50, 70, 20), box("out", -5, 5, -5, 5))
     with pytest.raises(DomainError, match="width"):
         replace(ask(60).line, landing=Landing(50.0, 70.0), areas=(SAND_IN_FRONT,))
+
+
+def test_the_fast_answer_keeps_a_pin_where_the_finish_is_moved() -> None:
+    question = replace(water(1.0), pinned=frozenset({"stock-swing"}))
+    whole = first(plan_shot(question))
+    assert whole.trouble_rad != 0.0
+    (fast,) = next(plan_stages(replace(question, only=(whole.id,)))).calls
+    assert fast.pinned
+    assert fast.trouble_rad == pytest.approx(whole.trouble_rad)

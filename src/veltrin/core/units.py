@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 
 METRES_PER_FOOT = 0.3048
+METRES_PER_YARD = 0.9144
 RAD_S_PER_RPM = 2.0 * math.pi / 60.0
 KELVIN_AT_0_C = 273.15
 

@@ -120,7 +120,13 @@ def who_can(store: Store, body: SensitivityRequest) -> WhoResponse:
     players = list_players(store)
     rows = []
     for player in players[:MOST_PLAYERS]:
-        request = body.request.model_copy(update={"player_id": player.id, "player": None, "only": [], "detail_for": []})
-        request = request.model_copy(update={"kept_club_id": None})
+        own: dict[str, object] = {
+            "player_id": player.id,
+            "player": None,
+            "only": [],
+            "detail_for": [],
+            "kept_club_id": None,
+        }
+        request = body.request.model_copy(update=own)
         rows.append(_who(player.id, player.name, next(plan_stages(question_of(store, request))), call_id))
     return WhoResponse(rows=rows, not_asked=max(len(players) - MOST_PLAYERS, 0))

@@ -1,7 +1,7 @@
 import { unwrap, type PlanRequest, type PlanResponse } from './client'
 
 /**
- * Ask for a plan in stages: one JSON line each. Every stage but the last goes to `onStage`; the last is the answer.
+ * Ask for a plan in stages: one JSON line each. Every stage goes to `onStage` as it comes; the last is the answer.
  * Throws what the server refused, like any other call.
  */
 export async function streamPlan(
@@ -25,9 +25,8 @@ export async function streamPlan(
     const lines = (rest + (value ?? '')).split('\n')
     rest = done ? '' : (lines.pop() ?? '')
     for (const line of lines.filter((text) => text !== '')) {
-      if (last) onStage(last)
       last = JSON.parse(line) as PlanResponse
-      if (!done) onStage(last)
+      onStage(last)
     }
     if (done) break
   }

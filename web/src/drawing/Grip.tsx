@@ -12,7 +12,6 @@ interface GripProps {
   /** Moved by arrow keys: steps along and up. */
   onStep: (along: number, up: number) => void
   onDelete?: () => void
-  onPick?: () => void
   small?: boolean
 }
 
@@ -25,7 +24,7 @@ const STEPS: Record<string, readonly [number, number]> = {
 
 /** A grip that moves both ways: drag it, or focus it and use the arrow keys (with Shift: five steps). */
 export function Grip(props: GripProps) {
-  const { x, y, label, spoken, onMove, onRelease, onStep, onDelete, onPick, small } = props
+  const { x, y, label, spoken, onMove, onRelease, onStep, onDelete, small } = props
   const held = useRef<readonly [number, number] | null>(null)
   const onKeyDown = (event: KeyboardEvent) => {
     const step = STEPS[event.key]
@@ -48,7 +47,6 @@ export function Grip(props: GripProps) {
       aria-label={`${label}, ${spoken}`}
       aria-roledescription="movable"
       onKeyDown={onKeyDown}
-      onFocus={onPick}
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId)
         event.currentTarget.focus()

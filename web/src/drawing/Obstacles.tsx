@@ -1,5 +1,4 @@
-import type { Obstacle } from '../lib/line'
-import { OBSTACLE_WORDS } from '../lib/line'
+import { OBSTACLE_WORDS, withEntry, type Obstacle } from '../lib/line'
 import { show, type Units } from '../lib/units'
 import { Grip } from './Grip'
 import type { LineScale } from './line-scale'
@@ -57,11 +56,7 @@ export function Obstacles({ obstacles, scale, units, onChange, onRelease }: Obst
   return (
     <>
       {obstacles.map((obstacle, i) => {
-        const put = (next: Obstacle, isDrag: boolean) =>
-          onChange(
-            obstacles.map((o, j) => (j === i ? next : o)),
-            isDrag,
-          )
+        const put = (next: Obstacle, isDrag: boolean) => onChange(withEntry(obstacles, i, next), isDrag)
         return (
           <g key={i}>
             <Shape obstacle={obstacle} scale={scale} />
@@ -84,12 +79,7 @@ export function Obstacles({ obstacles, scale, units, onChange, onRelease }: Obst
               onStep={(along, up) =>
                 put(placed(obstacle, obstacle.at + 0.5 * along, obstacle.high + 0.25 * up), false)
               }
-              onDelete={() =>
-                onChange(
-                  obstacles.filter((_, j) => j !== i),
-                  false,
-                )
-              }
+              onDelete={() => onChange(withEntry(obstacles, i, null), false)}
             />
           </g>
         )

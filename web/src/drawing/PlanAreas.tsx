@@ -1,5 +1,5 @@
 import { polyline } from '../lib/geometry'
-import { AREA_WORDS, boxOf, moveArea, stretchArea, type Area } from '../lib/line'
+import { AREA_WORDS, boxOf, moveArea, stretchArea, withEntry, type Area } from '../lib/line'
 import { show, type Units } from '../lib/units'
 import { Grip } from './Grip'
 import { areaFill } from './hatch'
@@ -43,11 +43,7 @@ export function AreaGrips({ areas, scale, mid, units, onChange, onRelease }: Pla
       {areas.map((area, i) => {
         const box = boxOf(area.points)
         const [cx, cy] = [(box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2]
-        const put = (next: Area, isDrag: boolean) =>
-          onChange(
-            areas.map((a, j) => (j === i ? next : a)),
-            isDrag,
-          )
+        const put = (next: Area, isDrag: boolean) => onChange(withEntry(areas, i, next), isDrag)
         const words = AREA_WORDS[area.kind]
         const place = `${show(cx, 'distance', units)} on, ${show(Math.abs(cy), 'distance', units)} ${cy < 0 ? 'left' : 'right'}`
         const name = areas.length > 1 ? `${words} ${i + 1}` : words
@@ -64,12 +60,7 @@ export function AreaGrips({ areas, scale, mid, units, onChange, onRelease }: Pla
               }}
               onRelease={onRelease}
               onStep={(along, up) => put(moveArea(area, 0.5 * along, -0.5 * up), false)}
-              onDelete={() =>
-                onChange(
-                  areas.filter((_, j) => j !== i),
-                  false,
-                )
-              }
+              onDelete={() => onChange(withEntry(areas, i, null), false)}
             />
             <Grip
               small

@@ -98,6 +98,11 @@ export function newArea(kind: AreaKind, box: Box): Area {
   return { kind, points, fall: kind === 'bank' ? 12 : 0, side: 0 }
 }
 
+/** A list with one entry changed, or taken out where `next` is null. */
+export function withEntry<T>(all: readonly T[], at: number, next: T | null): T[] {
+  return all.flatMap((one, i) => (i !== at ? [one] : next === null ? [] : [next]))
+}
+
 export function moveArea(area: Area, dx: number, dy: number): Area {
   return { ...area, points: area.points.map(([x, y]) => [tenth(x + dx), tenth(y + dy)] as const) }
 }

@@ -81,9 +81,15 @@ def _step(s: Seven, h: float, axis: Vec, medium: Vec) -> Seven:
 
 
 @njit(cache=True, inline="always")
+def _ground(x: float, climb: Vec) -> float:
+    """Height of the ground, which climbs `climb[0]` evenly over `climb[1]` and is level beyond (m)."""
+    return float(climb[0] * min(max(x / climb[1], 0.0), 1.0))
+
+
+@njit(cache=True, inline="always")
 def _above(s: Seven, climb: Vec) -> float:
-    """Height above the ground, which climbs `climb[0]` evenly over `climb[1]` and is level beyond (m)."""
-    return float(s[2] - climb[0] * min(max(s[0] / climb[1], 0.0), 1.0))
+    """Height above the ground (m)."""
+    return float(s[2] - _ground(s[0], climb))
 
 
 @njit(cache=True)
@@ -188,7 +194,7 @@ def _fly_many(
             if record and count < path.shape[1] - 1:
                 path[i, count, 0], path[i, count, 1], path[i, count, 2] = s[0], s[1], s[2]
                 count += 1
-        ground = climb[0] * min(max(s[0] / climb[1], 0.0), 1.0)
+        ground = _ground(s[0], climb)
         if record:
             path[i, count, 0], path[i, count, 1], path[i, count, 2] = s[0], s[1], ground
             points[i] = count + 1

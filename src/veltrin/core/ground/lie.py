@@ -88,8 +88,12 @@ class Lie:
     @property
     def thickness(self) -> float:
         """Density of the grass behind the ball as it feels to this shot: 0 none, 1 deep rough."""
-        read = self.cover.density if self.density is None else self.density
-        return read * GROWTH_FACTOR[self.growth]
+        return self.read_density * GROWTH_FACTOR[self.growth]
+
+    @property
+    def read_density(self) -> float:
+        """Density of the grass as read, else the cover's usual."""
+        return self.cover.density if self.density is None else self.density
 
     @property
     def softness(self) -> float:

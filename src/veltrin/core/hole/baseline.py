@@ -12,9 +12,7 @@ from numpy.typing import ArrayLike
 
 from veltrin.core.checks import require
 from veltrin.core.geometry import Vec
-
-YARD_M = 0.9144
-FOOT_M = 0.3048
+from veltrin.core.units import METRES_PER_FOOT, METRES_PER_YARD
 
 PUTT_FEET = (0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 15, 20, 30, 40, 50, 60, 90, 300)
 PUTT_STROKES = (
@@ -82,13 +80,13 @@ def putts(
     """
     plays = 1.0 + TILT_PER_DEG * tilt_deg + ABOVE_PER_DEG * tilt_deg * np.maximum(above, 0.0)
     quick = 1.0 + 0.5 * max(speed_ft / SPEED_FT - 1.0, 0.0)
-    feet = np.asarray(distance_m, float) / FOOT_M * plays * quick
+    feet = np.asarray(distance_m, float) / METRES_PER_FOOT * plays * quick
     extra = np.interp(feet, *PUTT_EXTRA)
     return np.asarray(np.interp(feet, PUTT_FEET, PUTT_STROKES) + _share(handicap) * extra)
 
 
 def strokes_from(lie: str, distance_m: ArrayLike, handicap: float) -> Vec:
     """Strokes to hole out from off the green: `lie` fairway, rough, sand or recovery; distance to the hole in m."""
-    yards = np.asarray(distance_m, float) / YARD_M
+    yards = np.asarray(distance_m, float) / METRES_PER_YARD
     extra = np.interp(yards, EXTRA_YARDS, EXTRA[lie])
     return np.asarray(np.interp(yards, YARDS, STROKES[lie]) + _share(handicap) * extra)

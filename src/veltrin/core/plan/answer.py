@@ -13,7 +13,7 @@ from veltrin.core.ground import CLEAN, Lie, Slope
 from veltrin.core.methods import Method
 from veltrin.core.plan.candidates import Candidate
 from veltrin.core.plan.ledgers import ledgers_of
-from veltrin.core.plan.model import Call, Detail, Ghost, Line, Odds, SetupNote
+from veltrin.core.plan.model import Call, Detail, Ghost, Odds, SetupNote
 from veltrin.core.plan.play import Batch, Played, World, play
 from veltrin.core.plan.solve import Solved
 from veltrin.core.plan.target import Targets
@@ -115,7 +115,6 @@ def call_of(
     batch: Batch,
     solved: Solved,
     targets: Targets,
-    line: Line,
     judged: Judged,
     beside: Beside,
 ) -> Call:
@@ -140,14 +139,14 @@ def call_of(
         swing_words=swing_words(float(solved.swing[i])),
         aim_rad=aim,
         aim_offset_m=meant.distance_m * math.tan(aim - meant.bearing_rad),
-        start_rad=float(azimuth(launch.velocity)[i]),
+        start_rad=float(azimuth(launch.velocity[i : i + 1])[0]),
         carry_m=carry,
         run_m=total - carry,
         total_m=total,
         offline_m=float(own.across(played.runs.rest[i : i + 1])[0]),
         apex_m=float(flown.apex_m[i]),
-        descent_rad=-float(elevation(flown.velocity)[i]),
-        launch_rad=float(elevation(launch.velocity)[i]),
+        descent_rad=-float(elevation(flown.velocity[i : i + 1])[0]),
+        launch_rad=float(elevation(launch.velocity[i : i + 1])[0]),
         ball_speed_m_s=float(np.linalg.norm(launch.velocity[i])),
         club_speed_m_s=float(played.club_speed[i]),
         spin_rad_s=float(np.linalg.norm(launch.spin[i])),

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -91,8 +91,7 @@ def list_candidates(question: Question, kept_club_id: str | None) -> tuple[list[
 
     With `only` given, the others aren't looked at.
     """
-    flag = Target("flag", question.line.flag_m, 0.0)
-    return _list_for(question, kept_club_id, flag, CATALOGUE.values())
+    return _list_for(question, kept_club_id, Target("flag", question.line.flag_m, 0.0))
 
 
 def list_escapes(question: Question, kept_club_id: str | None) -> list[Candidate]:
@@ -105,20 +104,23 @@ def list_escapes(question: Question, kept_club_id: str | None) -> list[Candidate
     for target in escapes(question.hole, question.player):
         felt = turned(question, target)
         if felt is not None and (not asked or target.name in asked):
-            keep, _ = _list_for(felt, kept_club_id, target, CATALOGUE.values())
+            keep, _ = _list_for(felt, kept_club_id, target)
             found += [c for c in keep if c.club.kind != "putter" and c.club.loft_rad >= LEAST_ESCAPE_LOFT_RAD]
     return found
 
 
-def _list_for(
-    question: Question, kept_club_id: str | None, target: Target, methods: Iterable[Method]
-) -> tuple[list[Candidate], list[FellOut]]:
+def list_all(question: Question, kept_club_id: str | None) -> tuple[list[Candidate], list[FellOut]]:
+    """What goes for the flag and the ways out; the reasons are of the former."""
+    keep, out = list_candidates(question, kept_club_id)
+    return [*keep, *list_escapes(question, kept_club_id)], out
+
+
+def _list_for(question: Question, kept_club_id: str | None, target: Target) -> tuple[list[Candidate], list[FellOut]]:
     keep: list[Candidate] = []
     out: list[FellOut] = []
-    methods = list(methods)
     for place, club in enumerate(question.player.bag):
         case = case_of(question, club, kept_club_id, target.distance_m)
-        for method in methods:
+        for method in CATALOGUE.values():
             candidate = Candidate(club, place, method, target)
             if question.only and candidate.id not in question.only:
                 continue

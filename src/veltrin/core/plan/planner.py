@@ -15,8 +15,8 @@ from veltrin.core.methods.stock import KEPT_CLUB, STOCK_SWING
 from veltrin.core.plan.answer import with_detail
 from veltrin.core.plan.candidates import (
     Candidate,
+    list_all,
     list_candidates,
-    list_escapes,
 )
 from veltrin.core.plan.model import Call, FellOut, LevelChoice, Line, Plan, Question
 from veltrin.core.plan.play import World
@@ -163,8 +163,7 @@ def plan_in_stages(question: Question, *, only_last: bool = False) -> Iterator[P
     kept, level = kept_club(question)
     line = question.line
     care = notes_for(question.lie, question.slope, question.air.temperature_c, line.areas, line.obstacles)
-    candidates, out = list_candidates(question, kept)
-    candidates += list_escapes(question, kept)
+    candidates, out = list_all(question, kept)
     if not candidates:
         yield Plan((), None, None, tuple(out), None, kept, care)
         return

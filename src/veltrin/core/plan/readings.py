@@ -9,7 +9,7 @@ from typing import Any
 
 from veltrin.core.air import Wind
 from veltrin.core.errors import UnknownNameError
-from veltrin.core.ground import Lie, Slope
+from veltrin.core.ground import Slope
 from veltrin.core.plan.model import Question
 from veltrin.core.run import Landing
 
@@ -50,18 +50,6 @@ def _landing(name: str) -> Put:
         return replace(q, line=replace(q.line, landing=replace(q.line.landing, **change)))
 
     return put
-
-
-def _has_grass(q: Question) -> bool:
-    return q.lie.cover.group in ("grass", "collar")
-
-
-def _give(lie: Lie) -> float:
-    return lie.cover.give if lie.give is None else lie.give
-
-
-def _density(lie: Lie) -> float:
-    return lie.cover.density if lie.density is None else lie.density
 
 
 def _move_flag(q: Question, flag_m: float) -> Question:
@@ -105,12 +93,12 @@ READINGS = {
         ),
         Reading(
             "density", "how thick the grass is", "", 0.0, 1.5, 0.15,
-            lambda q: _density(q.lie), _lie("density"), lambda q: q.lie.cover.group == "grass" and q.lie.sunk > 0.0,
+            lambda q: q.lie.read_density, _lie("density"), lambda q: q.lie.cover.group == "grass" and q.lie.sunk > 0.0,
             "make the swish beside the ball",
         ),
         Reading(
             "give", "give of the ground", "", 0.0, 1.0, 0.12,
-            lambda q: _give(q.lie), _lie("give"), lambda q: not q.lie.in_sand, "push a tee in",
+            lambda q: q.lie.softness, _lie("give"), lambda q: not q.lie.in_sand, "push a tee in",
         ),
         Reading(
             "wet", "how wet the ball and face are", "", 0.0, 1.0, 0.25,

@@ -16,7 +16,7 @@ from veltrin.core.plan.model import Share, Spread
 from veltrin.core.plan.odds import even_normals, strike_scatter
 from veltrin.core.plan.play import Batch, Miss, World, nudge, play
 from veltrin.core.plan.rank import Doubts, roll_shift, speed_scatter
-from veltrin.core.plan.target import Targets
+from veltrin.core.plan.target import Targets, way
 from veltrin.core.run import ended
 
 STRIKES = 400
@@ -105,7 +105,7 @@ def strike_often(
     doubt = np.where(stays, 0.0, np.hypot(np.repeat(doubts.firm, strikes), rolled))
     shift = doubt * np.tile(draws[:, 5], n)
     bearing = np.repeat(targets.bearing, strikes)
-    rest = played.runs.rest[:, :2] + shift[:, None] * np.stack([np.cos(bearing), np.sin(bearing)], axis=1)
+    rest = played.runs.rest[:, :2] + shift[:, None] * way(bearing)
     return Struck(
         played.flights,
         played.contact.thin.reshape(n, strikes),
@@ -133,9 +133,8 @@ def spreads_of(struck: Struck, hole: Hole, targets: Targets) -> list[Spread]:
     What misread ground does is summed by rule, not drawn: less noise for no more strikes.
     """
     n = len(targets.distance)
-    way = np.stack([np.cos(targets.bearing), np.sin(targets.bearing)], axis=1)[:, None, :]
     steps = NODES[0][:, None, None] * struck.doubt - struck.shift
-    places = struck.rest + steps[..., None] * way
+    places = struck.rest + steps[..., None] * way(targets.bearing)[:, None, :]
     flat = places.reshape(-1, 2)
     blocked = np.tile(struck.flights.struck >= 0, len(NODES[0]))
     ends = hole.ends(flat[:, 0], flat[:, 1], blocked)

@@ -10,7 +10,7 @@ from typing import NamedTuple
 import numpy as np
 
 from veltrin.core.errors import DomainError
-from veltrin.core.plan.candidates import list_candidates, list_escapes, targets_of
+from veltrin.core.plan.candidates import list_all, targets_of
 from veltrin.core.plan.mirror import is_mirrored, mirror_question, renamed
 from veltrin.core.plan.model import Question
 from veltrin.core.plan.planner import kept_club, plan_right_handed
@@ -96,7 +96,7 @@ def _sieved(
     question: Question, ids: tuple[str, ...], kept: str | None, known: float | None, moved: Moved | None = None
 ) -> Sieved | None:
     asked = replace(question, only=ids)
-    candidates = [*list_candidates(asked, kept)[0], *list_escapes(asked, kept)]
+    candidates, _ = list_all(asked, kept)
     if not candidates:
         return None
     targets = targets_of(candidates, asked.line.land_m)
@@ -114,7 +114,7 @@ class _Watched:
         self.question = question
         self.kept, level = kept_club(question)
         self.known = level.loft_rad if level else None
-        candidates = [*list_candidates(question, self.kept)[0], *list_escapes(question, self.kept)]
+        candidates, _ = list_all(question, self.kept)
         found = sieve(question, candidates, self.kept, self.known, world_of(question)) if candidates else None
         if found is None or not len(found.good):
             raise DomainError("call_id", "there is no call for this shot.", "Change the line or the lie.")
@@ -202,7 +202,7 @@ def _what_if(question: Question, call_id: str, reading: Reading, values: Sequenc
     if call is None:
         raise DomainError("call_id", f"'{call_id}' is no call for this shot.", "Choose a call from the plan.")
     moved = Moved(call.past_m, call.trouble_rad)
-    candidates = [c for c in (*list_candidates(question, kept)[0], *list_escapes(question, kept)) if c.id == call_id]
+    candidates, _ = list_all(replace(question, only=(call_id,)), kept)
     swing, aim = np.array([call.swing]), np.array([call.aim_rad])
     way = Targets(np.ones(1), np.array([call.target.bearing_rad]))
     points = []

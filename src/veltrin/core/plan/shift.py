@@ -10,7 +10,7 @@ from veltrin.core.geometry import Mask, Vec, turn_about_z
 from veltrin.core.hole import Hole
 from veltrin.core.plan.play import World
 from veltrin.core.plan.scatter import Struck
-from veltrin.core.plan.target import Targets
+from veltrin.core.plan.target import Targets, way
 from veltrin.core.run import run_out
 
 ACROSS = (-1.5, -1.0, -0.5, 0.5, 1.0, 1.5)
@@ -70,7 +70,7 @@ def _cost(sample: _Sample, world: World, hole: Hole, dx: Vec, dy: Vec) -> Vec:
     velocity = turn_about_z(sample.velocity, angle) * np.sqrt(longer)[:, None]
     runs = run_out(landing, velocity, turn_about_z(sample.spin, angle), world.landing, workers=2)
     bearing = sample.targets.bearing + angle
-    place = runs.rest[:, :2] + sample.shift[:, None] * np.stack([np.cos(bearing), np.sin(bearing)], axis=1)
+    place = runs.rest[:, :2] + sample.shift[:, None] * way(bearing)
     costs = hole.ends(place[:, 0], place[:, 1], sample.blocked).strokes
     return np.asarray(costs.reshape(-1, sample.each).mean(axis=1))
 
@@ -79,15 +79,12 @@ def better_targets(struck: Struck, world: World, hole: Hole, targets: Targets) -
     """The cheapest finish near each target, found first along, then across; and what it saves (strokes, (n,))."""
     n = len(targets.distance)
     sample = _sample(struck, targets)
-    widths = []
-    for across in (False, True):
-        measure = [
-            (t.across if across else t.along)(struck.rest[i, :SAMPLE])
-            for i, t in enumerate(targets.take(np.array([i])) for i in range(n))
-        ]
-        most = np.minimum(MOST_STEP_M, MOST_STEP_SHARE * targets.distance)
-        widths.append(np.minimum(np.maximum([np.std(m) for m in measure], LEAST_STEP_M), most))
-    deep, wide = widths
+    ends = struck.rest[:, :SAMPLE].reshape(-1, 2)
+    most = np.minimum(MOST_STEP_M, MOST_STEP_SHARE * targets.distance)
+    deep, wide = (
+        np.minimum(np.maximum(measured.reshape(n, -1).std(axis=1), LEAST_STEP_M), most)
+        for measured in (sample.targets.along(ends), sample.targets.across(ends))
+    )
     zero = np.zeros(n)
     begin = least = _cost(sample, world, hole, zero, zero)
     dx, dy = zero.copy(), zero.copy()

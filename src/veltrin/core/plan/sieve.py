@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -12,13 +13,7 @@ from veltrin.core.geometry import Index, Vec, elevation
 from veltrin.core.ground import BALL_M, LIP_ROLLED_M, Lie
 from veltrin.core.hole import KIND_LIST, walls_of
 from veltrin.core.plan.answer import Judged, beside_of, call_of
-from veltrin.core.plan.candidates import (
-    AHEAD_RAD,
-    Candidate,
-    case_of,
-    targets_of,
-    turned,
-)
+from veltrin.core.plan.candidates import AHEAD_RAD, Candidate, case_of, targets_of, turned
 from veltrin.core.plan.model import Call, FellOut, Odds, Question
 from veltrin.core.plan.odds import strike_odds
 from veltrin.core.plan.play import Batch, World, stack_changes
@@ -69,44 +64,48 @@ def make_batch(question: Question, candidates: list[Candidate], kept_club_id: st
     return Batch(club_arrays(player, player.bag).take(place), speeds, stack_changes(changes), player.stature_m)
 
 
-def reason_against(i: int, candidate: Candidate, solved: Solved, odds: Odds, question: Question) -> str | None:
-    """Why a solved candidate falls out after all, or None."""
-    played, method = solved.played, candidate.method
-    one = targets_of([candidate], question.line.land_m)
-    at, rest = played.flights.landing[i : i + 1], played.runs.rest[i : i + 1]
-    run = float(one.along(rest)[0] - one.along(at)[0])
-    launch = float(elevation(played.launch.velocity)[i])
-    swing = solved.swing[i]
-    club = candidate.club
-    kind = "long iron" if club.kind == "iron" and club.loft_rad < LONG_IRON_RAD else club.kind
-    touched = swing < SHORTEST_SWING_OF_KIND.get(kind, 0.0) and not method.rolls
-    wall = int(played.flights.struck[i])
-    ahead = abs(candidate.target.bearing_rad) <= AHEAD_RAD
-    reasons = (
-        (launch < LEAST_LAUNCH_RAD and not method.rolls, "won't get up: too little loft is left here"),
-        (ahead and not clears_lip(question.lie, played.launch.velocity[i]), "won't clear the lip"),
-        (wall >= 0, f"won't clear the {question.line.obstacles[wall].kind.words}" if wall >= 0 else ""),
-        (solved.short[i], "a full swing stops short"),
-        (not played.runs.held[i], "the ball does not stop on this tilt"),
-        (solved.long[i], "the shortest stroke already runs past"),
-        (touched, f"a {kind} is not swung this short"),
-        (swing < method.shortest_swing, "is for longer swings: this one would be a touch"),
-        (swing > method.longest_swing, "is for shorter swings than this one needs"),
-        (run > LONGEST_JUDGED_RUN_M, "lands so hot that nobody can judge the run"),
-        (solved.unsettled[i], "no length of swing leaves it at the flag: the ground changes just there"),
-        (odds.clean < LEAST_CLEAN and odds.thin > odds.heavy, "would be thin or skulled more often than not"),
-        (odds.clean < LEAST_CLEAN, "would be heavy or stuck more often than not"),
-    )
-    found = next((words for is_out, words in reasons if is_out), None)
-    return found or lost_in(question, rest)
+def reasons_against(
+    candidates: Sequence[Candidate], solved: Solved, odds: Sequence[Odds], question: Question
+) -> list[str | None]:
+    """Why solved candidates fall out after all; None for those that are calls."""
+    played = solved.played
+    ways = targets_of(candidates, question.line.land_m)
+    run = ways.along(played.runs.rest) - ways.along(played.flights.landing)
+    launch = elevation(played.launch.velocity)
+    lost = _lost(question, played.runs.rest)
+    found = []
+    for i, candidate in enumerate(candidates):
+        method, club, swing = candidate.method, candidate.club, solved.swing[i]
+        kind = "long iron" if club.kind == "iron" and club.loft_rad < LONG_IRON_RAD else club.kind
+        touched = swing < SHORTEST_SWING_OF_KIND.get(kind, 0.0) and not method.rolls
+        wall = int(played.flights.struck[i])
+        ahead = abs(candidate.target.bearing_rad) <= AHEAD_RAD
+        fails, heavier = odds[i].clean < LEAST_CLEAN, odds[i].heavy >= odds[i].thin
+        reasons = (
+            (launch[i] < LEAST_LAUNCH_RAD and not method.rolls, "won't get up: too little loft is left here"),
+            (ahead and not clears_lip(question.lie, played.launch.velocity[i]), "won't clear the lip"),
+            (wall >= 0, f"won't clear the {question.line.obstacles[wall].kind.words}" if wall >= 0 else ""),
+            (solved.short[i], "a full swing stops short"),
+            (not played.runs.held[i], "the ball does not stop on this tilt"),
+            (solved.long[i], "the shortest stroke already runs past"),
+            (touched, f"a {kind} is not swung this short"),
+            (swing < method.shortest_swing, "is for longer swings: this one would be a touch"),
+            (swing > method.longest_swing, "is for shorter swings than this one needs"),
+            (run[i] > LONGEST_JUDGED_RUN_M, "lands so hot that nobody can judge the run"),
+            (solved.unsettled[i], "no length of swing leaves it at the flag: the ground changes just there"),
+            (fails and not heavier, "would be thin or skulled more often than not"),
+            (fails, "would be heavy or stuck more often than not"),
+        )
+        found.append(next((words for is_out, words in reasons if is_out), lost[i]))
+    return found
 
 
-def lost_in(question: Question, rest: Vec) -> str | None:
-    """Why a ball at rest there (1, 3) is lost to a penalty, or None."""
+def _lost(question: Question, rest: Vec) -> list[str | None]:
+    """Why balls at rest there, (n, 3), are lost to a penalty; None where they aren't."""
     if not question.line.areas:
-        return None
-    kind = KIND_LIST[int(question.hole.kind_at(rest[:, 0], rest[:, 1])[0])]
-    return f"ends in the {kind.words}" if kind.ends_here else "ends out of bounds" if kind.again else None
+        return [None] * len(rest)
+    kinds = (KIND_LIST[k] for k in question.hole.kind_at(rest[:, 0], rest[:, 1]))
+    return [f"ends in the {k.words}" if k.ends_here else "ends out of bounds" if k.again else None for k in kinds]
 
 
 def clears_lip(lie: Lie, velocity: Vec) -> bool:
@@ -190,7 +189,7 @@ def sieve(
     # Thick grass hides the ball and turns the face; it widens where the arc bottoms out less than where the ball goes.
     strike_hard = hard / math.sqrt(thick)
     odds = strike_odds(batch, question.lie, solved.played.contact, scatter, solved.swing, strike_hard)
-    reasons = [reason_against(i, c, solved, odds[i], question) for i, c in enumerate(candidates)]
+    reasons = reasons_against(candidates, solved, odds, question)
     out = [
         _tried(i, c, reason, batch, solved, targets)
         for i, (c, reason) in enumerate(zip(candidates, reasons, strict=True))
@@ -241,7 +240,7 @@ def plain_calls(question: Question, found: Sieved) -> list[tuple[Call, Candidate
     pairs = []
     for i in map(int, found.good):
         candidate = found.candidates[i]
-        call = call_of(i, candidate, found.batch, found.solved, found.targets, question.line, found.judged(i), beside)
+        call = call_of(i, candidate, found.batch, found.solved, found.targets, found.judged(i), beside)
         is_pinned = candidate.method.id in question.pinned and candidate.target.name == "flag"
         pairs.append((replace(call, pinned=is_pinned), candidate))
     return sorted(pairs, key=lambda p: rank_key(p[0]))

@@ -8,17 +8,13 @@ import numpy as np
 
 from veltrin.core.geometry import Index, Vec
 from veltrin.core.plan.answer import beside_of, call_of
-from veltrin.core.plan.candidates import (
-    Candidate,
-)
+from veltrin.core.plan.candidates import Candidate
 from veltrin.core.plan.model import MOODS, Call, Question
 from veltrin.core.plan.play import World
-from veltrin.core.plan.rank import (
-    unknown_flight,
-)
+from veltrin.core.plan.rank import unknown_flight
 from veltrin.core.plan.scatter import STRIKES, Struck, spreads_of, strike_often, told_bad
 from veltrin.core.plan.shift import SAMPLE, better_targets
-from veltrin.core.plan.sieve import Sieved, rank_key, reason_against
+from veltrin.core.plan.sieve import Sieved, rank_key, reasons_against
 from veltrin.core.plan.solve import solve
 from veltrin.core.plan.target import Targets
 
@@ -76,7 +72,10 @@ def moved_calls(question: Question, found: Sieved, pairs: Ranked, world: World) 
     worth = np.flatnonzero(saved > 0.0)
     _, anew = _solve_anew(question, found, found.good[worth], moved.take(worth), world)
     by_id = {call.id: call for call in anew if call is not None}
-    return [(by_id.get(call.id, call), candidate) for call, candidate in pairs]
+    return [
+        (replace(by_id[call.id], pinned=call.pinned) if call.id in by_id else call, candidate)
+        for call, candidate in pairs
+    ]
 
 
 def _strike(
@@ -102,10 +101,10 @@ def _solve_anew(
     part = found.batch.take(places)
     solved = solve(part, world, meant)
     beside = beside_of(part, solved, question.lie)
-    calls: list[Call | None] = []
-    for j, i in enumerate(map(int, places)):
-        candidate = found.candidates[i]
-        judged = found.judged(i)
-        is_out = reason_against(j, candidate, solved, found.odds[i], question) is not None
-        calls.append(None if is_out else call_of(j, candidate, part, solved, meant, question.line, judged, beside))
+    candidates = [found.candidates[i] for i in places]
+    reasons = reasons_against(candidates, solved, [found.odds[i] for i in places], question)
+    calls = [
+        None if reason else call_of(j, candidates[j], part, solved, meant, found.judged(int(i)), beside)
+        for j, (i, reason) in enumerate(zip(places, reasons, strict=True))
+    ]
     return (solved.swing, solved.aim), calls

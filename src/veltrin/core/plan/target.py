@@ -36,6 +36,11 @@ class Target:
         return math.atan2(self.y_m, self.x_m)
 
 
+def way(bearing: Vec) -> Vec:
+    """Unit vectors along bearings (n,), (n, 2)."""
+    return np.stack([np.cos(bearing), np.sin(bearing)], axis=1)
+
+
 class Targets(NamedTuple):
     """Distance (m) and bearing (rad) of one target a candidate, (n,); `on_carry`: it is where the ball lands."""
 

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState, type ReactNode } from 'react'
 import { client, unwrap, type LineIn, type SavedLine } from '../../api/client'
 import { linesQuery } from '../../api/queries'
-import { AREA_WORDS, OBSTACLE_WORDS, type Area, type Obstacle } from '../../lib/line'
+import { AREA_WORDS, OBSTACLE_WORDS, withEntry, type Area, type Obstacle } from '../../lib/line'
 import type { Range, Reading } from '../../lib/reading'
 import { fromLine, toRequest } from '../../lib/request'
 import { useBench } from '../../lib/store'
@@ -104,8 +104,6 @@ function DrawnThings({ reading, units }: { reading: Reading; units: Units }) {
   const { areas, obstacles } = reading
   if (areas.length + obstacles.length === 0)
     return <p className="text-quiet">Nothing is drawn yet: choose “draw” above the line.</p>
-  const swap = <T,>(all: readonly T[], i: number, next: T | null) =>
-    all.flatMap((one, j) => (j !== i ? [one] : next === null ? [] : [next]))
   return (
     <ul>
       {areas.map((area, i) => (
@@ -113,8 +111,8 @@ function DrawnThings({ reading, units }: { reading: Reading; units: Units }) {
           key={`area ${i}`}
           area={area}
           units={units}
-          onChange={(next) => set({ areas: swap(areas, i, next) })}
-          onDelete={() => set({ areas: swap(areas, i, null) })}
+          onChange={(next) => set({ areas: withEntry(areas, i, next) })}
+          onDelete={() => set({ areas: withEntry(areas, i, null) })}
         />
       ))}
       {obstacles.map((obstacle, i) => (
@@ -123,9 +121,10 @@ function DrawnThings({ reading, units }: { reading: Reading; units: Units }) {
           obstacle={obstacle}
           units={units}
           onChange={(next) => {
-            if (next.low < next.high && next.left < next.right) set({ obstacles: swap(obstacles, i, next) })
+            if (next.low < next.high && next.left < next.right)
+              set({ obstacles: withEntry(obstacles, i, next) })
           }}
-          onDelete={() => set({ obstacles: swap(obstacles, i, null) })}
+          onDelete={() => set({ obstacles: withEntry(obstacles, i, null) })}
         />
       ))}
     </ul>
