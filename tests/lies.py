@@ -17,6 +17,7 @@ _PERCHED: Where = (0, 0, 24, {"cover": "rough", "sunk": 0.1})
 _ROUGH_FAR: Where = (0, 0, 110, {"cover": "rough", "sunk": 0.8})
 _SAND: Where = (0, 0, 14, {"cover": "sand", "sunk": 0.1})
 _BURIED: Where = (0, 4, 14, {"cover": "sand", "sunk": 0.9})
+_FAR: Where = (0, 0, 130, {"cover": "fairway"})
 _PACKED: Where = (0, 0, 14, {"cover": "sand-dry-hard"})
 
 REACHED: dict[str, Where] = {
@@ -63,4 +64,18 @@ REACHED: dict[str, Where] = {
     "full-sole": (0, 0, 12, {"cover": "sand-wet-fluffy", "sunk": 0.2}),
     "sand-putt": _PACKED,
     "sand-chip": _PACKED,
+    "held-punch": _FAR,
+    "same-club-punch": (0, 0, 110, {"cover": "fairway"}),
+    "knock-down": (0, 0, 90, {"cover": "fairway"}),
+    "high-rider": _FAR,
+    "hold-against": _FAR,
+    "ride-wind": _FAR,
 }
+
+BLOWN: dict[str, dict[str, float]] = {
+    "same-club-punch": {"speed_m_s": 7.0, "from_deg": 0.0},
+    "high-rider": {"speed_m_s": 5.0, "from_deg": 180.0},
+    "hold-against": {"speed_m_s": 5.0, "from_deg": 90.0},
+    "ride-wind": {"speed_m_s": 5.0, "from_deg": 90.0},
+}
+"""The wind, as the contract has it, for those that ask for one."""

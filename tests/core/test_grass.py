@@ -156,7 +156,7 @@ def test_ledgers_tell_what_the_grass_does() -> None:
     found = plan_shot(question(0, 0, 100, player(145.0), lie=Lie(COVERS["rough"], 1.0)))
     books = found.calls[0].detail.ledgers
     assert {r.words: r.value for r in books["distance"]}["grass"] < -5
-    assert {r.words: r.value for r in books["spin"]}["grass and wet"] < -1000
+    assert {r.words: r.value for r in books["spin"]}["grass"] < -1000
     assert {r.words: r.value for r in books["aim"]}["grass"] < 0
     assert "grass" not in {r.words for r in plan_shot(question(0, 0, 100)).calls[0].detail.ledgers["distance"]}
     for rows in books.values():

@@ -13,7 +13,7 @@ from veltrin.core.constants import BALL_RADIUS_M, GRAVITY_M_S2, GREEN_RAMP_SPEED
 from veltrin.core.errors import OutOfRangeError, UnknownNameError
 from veltrin.core.run import SURFACES, Landing, run_out, two_way_green_speed
 from veltrin.core.run.landing import bounce
-from veltrin.core.run.surface import surface_named, turf_restitution
+from veltrin.core.run.surface import TURF_FRICTION, surface_named, turf_restitution
 
 
 def rolled(green_speed_ft: float, fall_deg: float, speed: float = GREEN_RAMP_SPEED_M_S) -> float:
@@ -77,7 +77,7 @@ def test_bounce_never_gains_energy(speed: float, steep: float, spin: float) -> N
         return 0.5 * float(v @ v) + 0.2 * BALL_RADIUS_M**2 * float(w @ w)
 
     before = energy()
-    bounce(v, w, UP, 1.0, 1.0)
+    bounce(v, w, UP, 1.0, 1.0, TURF_FRICTION)
     assert energy() <= before * (1 + 1e-9)
     assert v[2] >= 0
 
@@ -90,7 +90,7 @@ def test_penner_dent_at_his_measured_point() -> None:
     face = np.array([-math.sin(tilt), 0.0, math.cos(tilt)])
     into = -float(v @ face)
     w = np.zeros(3)
-    bounce(v, w, UP, 1.0, 1.0)
+    bounce(v, w, UP, 1.0, 1.0, TURF_FRICTION)
     assert float(v @ face) == pytest.approx(turf_restitution(into) * into, rel=1e-9)
 
 

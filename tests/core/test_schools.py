@@ -8,10 +8,11 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from tests.lies import REACHED
+from tests.lies import BLOWN, REACHED
 from tests.players import player, question
 from tests.players_line import box, thing
-from veltrin.core.care import notes_for
+from veltrin.core.air import Wind
+from veltrin.core.care import Sky, notes_for
 from veltrin.core.errors import DomainError, OutOfRangeError, UnknownNameError
 from veltrin.core.ground import CLEAN, COVERS, HELPS, Lie, Slope, rise_over_run
 from veltrin.core.methods import CATALOGUE, DISPUTES, HAND_WORDS, Case, method_named
@@ -30,7 +31,9 @@ def asked(method: str, **more: object) -> Question:
     fall, side, flag, lie = REACHED[method]
     told = dict(lie)
     cover = COVERS[told.pop("cover")]
-    return question(fall, side, flag, lie=Lie(cover, **told), **more)
+    blows = BLOWN.get(method, {"speed_m_s": 0.0, "from_deg": 0.0})
+    wind = Wind.from_direction(blows["speed_m_s"], math.radians(blows["from_deg"]))
+    return question(fall, side, flag, lie=Lie(cover, **told), wind=wind, **more)
 
 
 def reached(method: str, **more: object) -> Plan:
@@ -218,7 +221,7 @@ def test_lie_refuses_what_cannot_be() -> None:
 
 def test_care_speaks_up_where_it_applies() -> None:
     def told(lie: Lie, fall: float = 0.0, temperature: float = 12.0) -> str:
-        return " ".join(f"{n.rule} {n.words}" for n in notes_for(lie, Slope(math.radians(fall)), temperature))
+        return " ".join(f"{n.rule} {n.words}" for n in notes_for(lie, Slope(math.radians(fall)), Sky(temperature)))
 
     assert "12.2b" in told(Lie(COVERS["sand"], 0.1))
     assert "12.2b" not in told(CLEAN)
@@ -229,7 +232,7 @@ def test_care_speaks_up_where_it_applies() -> None:
     assert "Frozen" in told(Lie(COVERS["bare"]), temperature=-2.0)
     assert "16.1" in told(Lie(COVERS["mud"]))
     assert "19" in told(Lie(COVERS["heather"], 1.5))
-    here = (CLEAN, Slope(), 12.0)
+    here = (CLEAN, Slope(), Sky(12.0))
     assert {"17.1", "18.2"} <= {n.rule for n in notes_for(*here, (box("water", 5, 9, 3, 9), box("out", 0, 9, 20, 30)))}
     assert notes_for(*here, (), (thing("wall", 6, 1),))[0].kind == "caution"
     assert all(n.kind == "rule" for n in notes_for(*here, (), (thing("wall", 40, 1),)))

@@ -1,6 +1,15 @@
 """Flight and what follows it: aerodynamics, the batched integrator."""
 
 from veltrin.core.flight.aero import drag_coefficient, lift_coefficient
-from veltrin.core.flight.integrator import COARSE_STEP_S, STEP_S, Flights, fly, share_out
+from veltrin.core.flight.integrator import COARSE_STEP_S, NO_GUSTS, STEP_S, Flights, fly, share_out
 
-__all__ = ["COARSE_STEP_S", "STEP_S", "Flights", "drag_coefficient", "fly", "lift_coefficient", "share_out"]
+__all__ = [
+    "COARSE_STEP_S",
+    "NO_GUSTS",
+    "STEP_S",
+    "Flights",
+    "drag_coefficient",
+    "fly",
+    "lift_coefficient",
+    "share_out",
+]

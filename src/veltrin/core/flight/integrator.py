@@ -33,13 +33,16 @@ Seven = tuple[float, float, float, float, float, float, float]
 
 
 @njit(cache=True, inline="always", fastmath=True)
+def _profile(height: float, medium: Vec) -> float:
+    """Wind at a height above the ground over the wind at its reading height."""
+    return float(math.log((max(height, 0.0) + medium[4]) / medium[4]) * medium[5])
+
+
+@njit(cache=True, inline="always", fastmath=True)
 def _slope(
-    z: float, u: float, v: float, w: float, rate: float, axis: Vec, medium: Vec
+    profile: float, u: float, v: float, w: float, rate: float, axis: Vec, medium: Vec
 ) -> tuple[float, float, float, float]:
     """Acceleration (3) and change of spin rate. `medium`: density, viscosity, wind x, y, z0, 1/ln(h'), drag, lift."""
-    profile = 0.0
-    if medium[2] != 0.0 or medium[3] != 0.0:
-        profile = math.log((max(z, 0.0) + medium[4]) / medium[4]) * medium[5]
     ax, ay, az = u - medium[2] * profile, v - medium[3] * profile, w
     speed = math.sqrt(ax * ax + ay * ay + az * az)
     if speed < 1e-9:
@@ -57,29 +60,6 @@ def _slope(
     )
 
 
-@njit(cache=True, fastmath=True)
-def _step(s: Seven, h: float, axis: Vec, medium: Vec) -> Seven:
-    x, y, z, u, v, w, rate = s
-    a1, b1, c1, d1 = _slope(z, u, v, w, rate, axis, medium)
-    k = 0.5 * h
-    u2, v2, w2 = u + k * a1, v + k * b1, w + k * c1
-    a2, b2, c2, d2 = _slope(z + k * w, u2, v2, w2, rate + k * d1, axis, medium)
-    u3, v3, w3 = u + k * a2, v + k * b2, w + k * c2
-    a3, b3, c3, d3 = _slope(z + k * w2, u3, v3, w3, rate + k * d2, axis, medium)
-    u4, v4, w4 = u + h * a3, v + h * b3, w + h * c3
-    a4, b4, c4, d4 = _slope(z + h * w3, u4, v4, w4, rate + h * d3, axis, medium)
-    sixth = h / 6.0
-    return (
-        x + sixth * (u + 2.0 * u2 + 2.0 * u3 + u4),
-        y + sixth * (v + 2.0 * v2 + 2.0 * v3 + v4),
-        z + sixth * (w + 2.0 * w2 + 2.0 * w3 + w4),
-        u + sixth * (a1 + 2.0 * a2 + 2.0 * a3 + a4),
-        v + sixth * (b1 + 2.0 * b2 + 2.0 * b3 + b4),
-        w + sixth * (c1 + 2.0 * c2 + 2.0 * c3 + c4),
-        rate + sixth * (d1 + 2.0 * d2 + 2.0 * d3 + d4),
-    )
-
-
 @njit(cache=True, inline="always")
 def _ground(x: float, climb: Vec) -> float:
     """Height of the ground, which climbs `climb[0]` evenly over `climb[1]` and is level beyond (m)."""
@@ -90,6 +70,36 @@ def _ground(x: float, climb: Vec) -> float:
 def _above(s: Seven, climb: Vec) -> float:
     """Height above the ground (m)."""
     return float(s[2] - _ground(s[0], climb))
+
+
+@njit(cache=True, fastmath=True)
+def _step(s: Seven, h: float, axis: Vec, medium: Vec, climb: Vec) -> Seven:
+    x, y, z, u, v, w, rate = s
+    k = 0.5 * h
+    begin = middle = 0.0
+    is_windy = medium[2] != 0.0 or medium[3] != 0.0
+    if is_windy:
+        # Height changes little inside a step: its two looks at the middle share one.
+        begin = _profile(_above(s, climb), medium)
+        middle = _profile(z + k * w - _ground(x + k * u, climb), medium)
+    a1, b1, c1, d1 = _slope(begin, u, v, w, rate, axis, medium)
+    u2, v2, w2 = u + k * a1, v + k * b1, w + k * c1
+    a2, b2, c2, d2 = _slope(middle, u2, v2, w2, rate + k * d1, axis, medium)
+    u3, v3, w3 = u + k * a2, v + k * b2, w + k * c2
+    a3, b3, c3, d3 = _slope(middle, u3, v3, w3, rate + k * d2, axis, medium)
+    u4, v4, w4 = u + h * a3, v + h * b3, w + h * c3
+    end = _profile(z + h * w3 - _ground(x + h * u3, climb), medium) if is_windy else 0.0
+    a4, b4, c4, d4 = _slope(end, u4, v4, w4, rate + h * d3, axis, medium)
+    sixth = h / 6.0
+    return (
+        x + sixth * (u + 2.0 * u2 + 2.0 * u3 + u4),
+        y + sixth * (v + 2.0 * v2 + 2.0 * v3 + v4),
+        z + sixth * (w + 2.0 * w2 + 2.0 * w3 + w4),
+        u + sixth * (a1 + 2.0 * a2 + 2.0 * a3 + a4),
+        v + sixth * (b1 + 2.0 * b2 + 2.0 * b3 + b4),
+        w + sixth * (c1 + 2.0 * c2 + 2.0 * c3 + c4),
+        rate + sixth * (d1 + 2.0 * d2 + 2.0 * d3 + d4),
+    )
 
 
 @njit(cache=True)
@@ -119,11 +129,11 @@ def _struck(s: Seven, ahead: Seven, walls: Vec) -> int:
 def _landing_step(s: Seven, h: float, after: float, axis: Vec, medium: Vec, climb: Vec) -> tuple[Seven, float]:
     """Shorten the last step by regula falsi (Illinois) until the ball is on the ground."""
     low, f_low, high, f_high = 0.0, _above(s, climb), h, after
-    best = _step(s, h, axis, medium)
+    best = _step(s, h, axis, medium, climb)
     part = h
     for _ in range(30):
         part = (low * f_high - high * f_low) / (f_high - f_low)
-        best = _step(s, part, axis, medium)
+        best = _step(s, part, axis, medium, climb)
         left = _above(best, climb)
         if abs(left) < 1e-7:
             break
@@ -140,6 +150,7 @@ def _fly_many(
     velocity: Vec,
     spin: Vec,
     medium: Vec,
+    gusts: Vec,
     climb: Vec,
     walls: Vec,
     step_s: float,
@@ -148,8 +159,10 @@ def _fly_many(
     points: Index,
 ) -> None:
     record = path.shape[1] > 0
-    axis = np.zeros(3)
+    axis, air = np.zeros(3), medium.copy()
     for i in range(velocity.shape[0]):
+        if gusts.shape[0] > 0:
+            air[2], air[3] = medium[2] + gusts[i, 0], medium[3] + gusts[i, 1]
         rate = math.sqrt(spin[i, 0] ** 2 + spin[i, 1] ** 2 + spin[i, 2] ** 2)
         for k in range(3):
             axis[k] = spin[i, k] / rate if rate > 1e-9 else 0.0
@@ -162,7 +175,7 @@ def _fly_many(
         # Against a rise it has to start steeper than the ground does.
         steep = max(climb[0], 0.0) / climb[1] * max(velocity[i, 0], 0.0)
         while velocity[i, 2] > steep and time < MAX_FLIGHT_S:
-            ahead = _step(s, step_s, axis, medium)
+            ahead = _step(s, step_s, axis, air, climb)
             wall = _struck(s, ahead, walls) if walls.shape[0] > 0 else -1
             if wall >= 0:
                 # It drops at the foot.
@@ -175,17 +188,17 @@ def _fly_many(
                 apex = max(apex, s[2] + 0.5 * s[5] * step_s * s[5] / (s[5] - ahead[5]))
             if _above(ahead, climb) <= 0.0:
                 if _above(s, climb) > 0.0:
-                    s, part = _landing_step(s, step_s, _above(ahead, climb), axis, medium, climb)
+                    s, part = _landing_step(s, step_s, _above(ahead, climb), axis, air, climb)
                 else:
                     # Up and down inside the first step: halve until the rise is resolved, then land.
                     short = step_s
-                    while _above(_step(s, short, axis, medium), climb) <= 0.0 and short > 1e-5:
+                    while _above(_step(s, short, axis, air, climb), climb) <= 0.0 and short > 1e-5:
                         short *= 0.5
-                    risen = _step(s, short, axis, medium)
+                    risen = _step(s, short, axis, air, climb)
                     left = step_s - short
                     apex = max(apex, risen[2])
-                    after = _above(_step(risen, left, axis, medium), climb)
-                    s, part = _landing_step(risen, left, after, axis, medium, climb)
+                    after = _above(_step(risen, left, axis, air, climb), climb)
+                    s, part = _landing_step(risen, left, after, axis, air, climb)
                     part += short
                 time += part
                 break
@@ -256,6 +269,7 @@ class Flights(NamedTuple):
 
 
 NO_WALLS = np.zeros((0, 6))
+NO_GUSTS = np.zeros((0, 2))
 
 
 def medium_of(air: Air, wind: Wind, drag_scale: float = 1.0, lift_scale: float = 1.0) -> Vec:
@@ -289,11 +303,13 @@ def fly(
     rise_m: float = 0.0,
     climb_m: float = 1.0,
     walls: Vec = NO_WALLS,
+    gusts: Vec = NO_GUSTS,
 ) -> Flights:
     """Fly a batch: `velocity` (n, 3) in m/s and `spin` (n, 3) in rad/s, to the ground.
 
     The ground climbs `rise_m` evenly over the first `climb_m` and is level beyond. `walls` (k, 6) are boxes
-    x0, x1, y0, y1, z0, z1 (m) in the way: a ball that flies into one drops at its foot.
+    x0, x1, y0, y1, z0, z1 (m) in the way: a ball that flies into one drops at its foot. `gusts` (n, 2) are what each
+    ball meets besides the mean wind, m/s at the reading height. Heights count from the ground below the ball.
 
     A ball struck along or into the ground (no upward speed) lands where it lies. The kernel lets go of the
     interpreter's lock, so `workers` > 1 shares a large batch between threads. A longer `step_s` trades accuracy for
@@ -308,7 +324,8 @@ def fly(
     climb = np.array([rise_m, climb_m])
 
     def part(rows: slice) -> None:
-        _fly_many(velocity[rows], spin[rows], medium, climb, walls, step_s, out[rows], path[rows], points[rows])
+        blown = gusts[rows] if len(gusts) else gusts
+        _fly_many(velocity[rows], spin[rows], medium, blown, climb, walls, step_s, out[rows], path[rows], points[rows])
 
     share_out(part, count, workers)
     return Flights(out[:, 0:3], out[:, 3:6], out[:, 6:9], out[:, 9], out[:, 10], path, points, out[:, 11].astype(int))

@@ -60,9 +60,18 @@ def inferred_lean(bag: tuple[Club, ...]) -> float:
     return min(STOCK_LEAN_RAD + LEAN_PER_METRE_RAD * beyond, MOST_LEAN_RAD)
 
 
+LAYER_SHARE = 0.015
+"""Share of full swing speed that each layer of clothes over a shirt takes. Judgement; each player has their own."""
+
+MOST_LAYERS = 4
+
+
 @dataclass(frozen=True)
 class Player:
-    """A named player. Right-handed inside the core; `left_handed` is read by plan.mirror only."""
+    """A named player. Right-handed inside the core; `left_handed` is read by plan.mirror only.
+
+    `layer_share`: share of full speed that each layer of clothes takes.
+    """
 
     id: str
     name: str
@@ -72,6 +81,7 @@ class Player:
     bag: tuple[Club, ...]
     mid_iron_lean_rad: float | None = None
     mid_iron_attack_rad: float = math.radians(-4.0)
+    layer_share: float = LAYER_SHARE
     scatter: Scatter = field(default_factory=lambda: Scatter.for_handicap(14.0))
 
     def __post_init__(self) -> None:
@@ -79,6 +89,7 @@ class Player:
         if self.mid_iron_lean_rad is not None:
             require("player.mid_iron_lean", math.degrees(self.mid_iron_lean_rad), -5.0, 14.0, "deg")
         require("player.mid_iron_attack", math.degrees(self.mid_iron_attack_rad), -9.0, 3.0, "deg")
+        require("player.layer_pct", 100.0 * self.layer_share, 0.0, 10.0, "%")
         if not self.bag:
             raise DomainError("player.bag", "the bag is empty.", "Add at least one club with its stock carry.")
 
@@ -86,6 +97,11 @@ class Player:
     def lean_rad(self) -> float:
         """Stock shaft lean with a mid iron: as measured, else inferred from how far the mid iron is carried."""
         return inferred_lean(self.bag) if self.mid_iron_lean_rad is None else self.mid_iron_lean_rad
+
+    def able(self, layers: int) -> float:
+        """Share of full speed left under so many layers of clothes (0-4)."""
+        require("layers", float(layers), 0.0, float(MOST_LAYERS), "")
+        return 1.0 - self.layer_share * layers
 
     def club(self, club_id: str, field_name: str = "club") -> Club:
         """Find a club of the bag; UnknownNameError, naming the input it came from, if it isn't there."""

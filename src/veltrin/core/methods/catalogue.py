@@ -5,10 +5,10 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from veltrin.core.errors import UnknownNameError
-from veltrin.core.methods import downhill, edge, grass, sand, sideslope, soft, stock, tight, uphill, winter
+from veltrin.core.methods import downhill, edge, grass, sand, sideslope, soft, stock, tight, uphill, wind, winter
 from veltrin.core.methods.method import Method
 
-_FAMILIES = (stock, downhill, uphill, sideslope, tight, winter, edge, soft, grass, sand)
+_FAMILIES = (stock, downhill, uphill, sideslope, tight, winter, edge, soft, grass, sand, wind)
 
 CATALOGUE: dict[str, Method] = {m.id: m for family in _FAMILIES for m in family.METHODS}
 
@@ -49,5 +49,8 @@ DISPUTES = (
             ("plain-putt", "toe-putt", "rim-roll", "flange-roll", "hybrid-putt")),
     Dispute("sand", "Sand: standard, long or high splash, sole and speed, dig, or gouge?",
             ("splash", "long-splash", "high-splash", "full-sole", "dig", "gouge")),
+    Dispute("into-wind", "Into the wind: more club held back, the same club lower, or the stock swing?",
+            ("held-punch", "same-club-punch", "knock-down", "stock-swing")),
+    Dispute("cross-wind", "Cross-wind: hold against it, or ride it?", ("hold-against", "ride-wind")),
     Dispute("leave-the-sand", "Firm bunker without a lip: splash, chip or putt?", ("splash", "sand-chip", "sand-putt")),
 )  # fmt: skip

@@ -36,7 +36,8 @@ HAND_LEAN_RAD = math.radians(2.5)
 class Case:
     """What a method looks at to decide whether and how it is played.
 
-    `least_bounce_id`: the wedge of the bag with the least bounce.
+    `least_bounce_id`: the wedge of the bag with the least bounce. `tail_m_s` and `left_m_s`: wind from behind and
+    towards the left, at 10 m.
     """
 
     slope: Slope
@@ -45,6 +46,8 @@ class Case:
     lie: Lie = CLEAN
     flag_m: float = NEAR_M
     least_bounce_id: str | None = None
+    tail_m_s: float = 0.0
+    left_m_s: float = 0.0
 
 
 @dataclass(frozen=True)

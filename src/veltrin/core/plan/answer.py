@@ -8,16 +8,17 @@ from typing import NamedTuple
 
 import numpy as np
 
+from veltrin.core.air import CALM
 from veltrin.core.geometry import Vec, azimuth, elevation
-from veltrin.core.ground import CLEAN, Lie, Slope
 from veltrin.core.methods import Method
 from veltrin.core.plan.candidates import Candidate
 from veltrin.core.plan.ledgers import ledgers_of
 from veltrin.core.plan.model import Call, Detail, Ghost, Odds, SetupNote
 from veltrin.core.plan.play import Batch, Played, World, play
 from veltrin.core.plan.solve import Solved
+from veltrin.core.plan.still import stock_batch, stock_world
 from veltrin.core.plan.target import Targets
-from veltrin.core.strike import Change, Meeting, Stroke, meet, stock_stroke
+from veltrin.core.strike import Meeting, Stroke, meet, stock_stroke
 
 _SWING_WORDS = (
     (0.24, "knee to knee"),
@@ -39,14 +40,21 @@ HALF_SHOULDERS = 0.055
 
 
 class Beside(NamedTuple):
-    """What calls are told against, by candidate: the stock stroke, the upright strike, the breastbone ahead (m)."""
+    """What calls are told against, by candidate: the stock stroke, the upright strike, the breastbone ahead (m).
+
+    `plays_as_m`: carry of the same swing as a stock shot. `drift_m`, `blown_m`: what the wind adds to the left and
+    to the carry.
+    """
 
     stock: Stroke
     upright: Meeting
     breastbone_m: Vec
+    plays_as_m: Vec
+    drift_m: Vec
+    blown_m: Vec
 
 
-def beside_of(batch: Batch, solved: Solved, lie: Lie) -> Beside:
+def beside_of(batch: Batch, world: World, solved: Solved, targets: Targets) -> Beside:
     """Work it out once for all candidates.
 
     Upright: the player stands to gravity with the ball in its stock place. The arc bottoms out under the lead
@@ -54,10 +62,18 @@ def beside_of(batch: Batch, solved: Solved, lie: Lie) -> Beside:
     """
     played = solved.played
     low = played.setup.low_point_m
-    upright = meet(lie, played.contact.approach, along_m=played.setup.uncorrected_low_point_m - low)
+    upright = meet(world.lie, played.contact.approach, along_m=played.setup.uncorrected_low_point_m - low)
     arms = batch.clubs.arc_m * batch.asks("attack_rad")
     stock = stock_stroke(batch.clubs, batch.stature_m, solved.swing)
-    return Beside(stock, upright, np.asarray(low + arms - HALF_SHOULDERS * batch.stature_m))
+    as_stock = play(stock_batch(batch), stock_world(world), solved.swing, np.zeros(batch.count))
+    drift = blown = np.zeros(batch.count)
+    if not world.wind.is_calm:
+        still = play(batch, replace(world, wind=CALM), solved.swing, solved.aim)
+        drift = targets.across(played.flights.landing) - targets.across(still.flights.landing)
+        blown = targets.along(played.flights.landing) - targets.along(still.flights.landing)
+    return Beside(
+        stock, upright, np.asarray(low + arms - HALF_SHOULDERS * batch.stature_m), as_stock.carry, drift, blown
+    )
 
 
 def _note(i: int, method: Method, played: Played, batch: Batch, beside: Beside) -> SetupNote:
@@ -151,6 +167,9 @@ def call_of(
         club_speed_m_s=float(played.club_speed[i]),
         spin_rad_s=float(np.linalg.norm(launch.spin[i])),
         flight_s=float(flown.flight_s[i]),
+        plays_as_m=float(beside.plays_as_m[i]),
+        drift_m=float(beside.drift_m[i]),
+        blown_m=float(beside.blown_m[i]),
         delivered_loft_rad=float(played.delivery.delivered_loft[i]),
         effective_bounce_rad=float(played.delivery.effective_bounce[i]),
         leave_m=judged.leave_m,
@@ -159,7 +178,7 @@ def call_of(
         trouble_rad=trouble,
         strokes=judged.strokes,
         score=judged.score,
-        full_speed_m_s=float(batch.full_speed[i]),
+        full_speed_m_s=float(batch.able * batch.full_speed[i]),
         difficulty=judged.difficulty,
         miss=method.miss,
         wins_when=method.wins_when,
@@ -187,8 +206,7 @@ def with_detail(calls: list[Call], batch: Batch, world: World) -> list[Call]:
     swing, aim = np.array([c.swing for c in calls]), np.array([c.aim_rad for c in calls])
     real = play(batch, world, swing, aim, record=True)
     books = ledgers_of(batch, world, swing, aim, real, bearing, trouble)
-    level = replace(world, slope=Slope(), lie=CLEAN, walls=())
-    ghosts = play(replace(batch, change=Change()), level, swing, bearing, record=True)
+    ghosts = play(stock_batch(batch), stock_world(world), swing, bearing, record=True)
     along = Targets(np.ones(len(calls)), bearing)
     carried, rested = along.along(ghosts.flights.landing), along.along(ghosts.runs.rest)
     done = []

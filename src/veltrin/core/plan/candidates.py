@@ -21,6 +21,9 @@ NEEDS_TEE_RAD = math.radians(13.0)
 LEAST_ESCAPE_LOFT_RAD = math.radians(36.0)
 """A ball is played out of trouble with short irons and wedges. Common practice."""
 
+FELT_AT_M = 10.0
+"""Height at which methods are told the wind: that of the Beaufort scale."""
+
 AHEAD_RAD = math.radians(45.0)
 """What lies further round than this is not ahead: the lip is not in the way. Judgement."""
 
@@ -63,14 +66,15 @@ def turned(question: Question, target: Target) -> Question | None:
         return None
     is_ahead = abs(target.bearing_rad) <= AHEAD_RAD
     lie = question.lie if is_ahead else replace(question.lie, lip_m=0.0)
-    return replace(question, slope=Slope(fall, side), lie=lie)
+    return replace(question, slope=Slope(fall, side), lie=lie, wind=question.wind.turned(target.bearing_rad))
 
 
 def case_of(question: Question, club: Club, kept_club_id: str | None, distance_m: float) -> Case:
     """What the methods look at with this club in hand."""
     wedges = [c for c in question.player.bag if c.kind == "wedge"]
     least = min(wedges, key=lambda c: c.bounce_rad).id if wedges else None
-    return Case(question.slope, club, kept_club_id, question.lie, distance_m, least)
+    tail, left = question.wind.at(FELT_AT_M)
+    return Case(question.slope, club, kept_club_id, question.lie, distance_m, least, tail, left)
 
 
 def _refusal(method: Method, case: Case, question: Question) -> str | None:

@@ -2,9 +2,9 @@
 
 Each ledger switches one cause on after another, in a fixed order, and plays the stroke again; a row is the
 difference. Rows are rounded from the running sum, so what is shown adds up to the shown total, nothing left over.
-Loft and bounce: stamped, stock hands, slope, hands and ball, face, lie. Spin: stock, slope, set-up, lie.
-Distance: stock carry, air, wind, length of swing, slope, grip, lie, rise of
-the green, set-up, carry, run. Aim: trouble, slope, set-up, lie,
+Loft and bounce: stamped, stock hands, slope, hands and ball, face, lie. Spin: stock, slope, set-up, lie, wet.
+Distance: stock carry, air, cold or warm ball, clothes, wind, length of swing, slope, grip, lie, wet, rise of
+the green, set-up, carry, run. Aim: trouble, slope, set-up, lie, wet,
 wind, green, the rest (aiming turns the player on the slope).
 """
 
@@ -18,9 +18,11 @@ import numpy as np
 
 from veltrin.core.air import CALM
 from veltrin.core.geometry import Vec
-from veltrin.core.ground import CLEAN, Slope
-from veltrin.core.plan.model import REFERENCE_AIR, LedgerRow
+from veltrin.core.ground import CLEAN, Lie, Slope
+from veltrin.core.kit import REFERENCE_BALL_C
+from veltrin.core.plan.model import LedgerRow
 from veltrin.core.plan.play import Batch, Played, World, play
+from veltrin.core.plan.still import stock_batch, stock_world
 from veltrin.core.plan.target import Targets
 from veltrin.core.strike import Change
 from veltrin.core.units import RAD_S_PER_RPM
@@ -55,21 +57,32 @@ class _Stages:
     slope: Played
     hands: Played
     face: Played
+    dry: Played
     real: Played
 
 
-def _calm_level(world: World) -> World:
-    return World(Slope(), REFERENCE_AIR, CALM, world.landing.levelled())
+def ball_words(ball_c: float) -> str:
+    """What a ledger calls a ball that isn't as warm as the reference."""
+    return "cold ball" if ball_c < REFERENCE_BALL_C else "warm ball"
+
+
+def _lies(lie: Lie) -> list[tuple[str, Lie]]:
+    """A lie taken on step by step: what lies between, then the water on it."""
+    dry = replace(lie, wet=0.0)
+    steps = [(lie.cause, dry)] if dry.comes_between else []
+    return [*steps, ("wet", lie)] if lie.wet else steps
 
 
 def _angle_stages(batch: Batch, world: World, swing: Vec, aim: Vec, real: Played) -> _Stages:
     neutral, clean = replace(batch, change=Change()), replace(world, lie=CLEAN)
+    dry = replace(world, lie=replace(world.lie, wet=0.0))
     hands = replace(batch, change=replace(batch.change, open_rad=0.0, handle_rad=0.0))
     return _Stages(
         level=play(neutral, replace(clean, slope=Slope()), swing, aim),
         slope=play(neutral, clean, swing, aim),
         hands=play(hands, clean, swing, aim),
         face=play(batch, clean, swing, aim) if world.lie.comes_between else real,
+        dry=play(batch, dry, swing, aim) if world.lie.wet else real,
         real=real,
     )
 
@@ -88,36 +101,40 @@ def _distance_steps(batch: Batch, world: World, swing: Vec, real: Played, bearin
     def carry(played: Played) -> Vec:
         return way.along(played.flights.landing)
 
-    neutral = replace(batch, change=Change())
-    calm = _calm_level(world)
+    neutral, here = stock_batch(batch), stock_world(world)
     full = np.ones(batch.count)
-    airy = replace(calm, air=world.air)
-    windy = replace(airy, wind=world.wind)
-    sloped = replace(world, landing=calm.landing, lie=CLEAN, walls=())
-    steps = [
-        ("stock carry", carry(play(neutral, calm, full, bearing))),
-        ("air of the day", carry(play(neutral, airy, full, bearing))),
-    ]
-    if world.wind != CALM:
-        steps.append(("wind", carry(play(neutral, windy, full, bearing))))
+    steps = [("stock carry", carry(play(neutral, here, full, bearing)))]
+    here = replace(here, air=world.air)
+    steps.append(("air of the day", carry(play(neutral, here, full, bearing))))
+    if world.ball_c != REFERENCE_BALL_C:
+        here = replace(here, ball_c=world.ball_c)
+        steps.append((ball_words(world.ball_c), carry(play(neutral, here, full, bearing))))
+    if batch.able != 1.0:
+        neutral = replace(neutral, able=batch.able)
+        steps.append(("clothes", carry(play(neutral, here, full, bearing))))
+    if not world.wind.is_calm:
+        here = replace(here, wind=world.wind)
+        steps.append(("wind", carry(play(neutral, here, full, bearing))))
+    steps.append(("shorter swing", carry(play(neutral, here, swing, bearing))))
+    here = replace(here, slope=world.slope)
     steps += [
-        ("shorter swing", carry(play(neutral, windy, swing, bearing))),
-        ("slope", carry(play(neutral, sloped, swing, bearing, gripped=False))),
-        ("grip down", carry(play(neutral, sloped, swing, bearing))),
+        ("slope", carry(play(neutral, here, swing, bearing, gripped=False))),
+        ("grip down", carry(play(neutral, here, swing, bearing))),
     ]
-    if world.lie.comes_between:
-        steps.append((world.lie.cause, carry(play(neutral, replace(sloped, lie=world.lie), swing, bearing))))
-        sloped = replace(sloped, lie=world.lie)
+    for words, lie in _lies(world.lie):
+        here = replace(here, lie=lie)
+        steps.append((words, carry(play(neutral, here, swing, bearing))))
     if world.landing.rise_m:
-        risen = replace(sloped, landing=world.landing)
-        steps.append(("rise of the green", carry(play(neutral, risen, swing, bearing))))
+        here = replace(here, landing=world.landing)
+        steps.append(("rise of the green", carry(play(neutral, here, swing, bearing))))
     steps.append(("set-up", carry(real)))
     return steps
 
 
-def _spin_rows(i: int, stages: _Stages, cause: str) -> tuple[LedgerRow, ...]:
-    words = ("stock, level and clean", "slope", "set-up", f"{cause} and wet")
-    played = (stages.level, stages.slope, stages.face, stages.real)
+def _spin_rows(i: int, stages: _Stages, lie: Lie) -> tuple[LedgerRow, ...]:
+    steps = {words: stages.real if words == "wet" else stages.dry for words, _ in _lies(lie)}
+    words = ("stock, level and clean", "slope", "set-up", *steps)
+    played = (stages.level, stages.slope, stages.face, *steps.values())
     rates = [float(np.linalg.norm(p.launch.spin[i])) / RAD_S_PER_RPM for p in played]
     return running_rows(list(zip(words, rates, strict=True)), "spin", SPIN_STEP_RPM)
 
@@ -137,10 +154,10 @@ def _aim_steps(batch: Batch, world: World, swing: Vec, aim: Vec, bearing: Vec, t
         ("slope", against(play(neutral, still, swing, bearing))),
         ("path and face", against(play(batch, still, swing, bearing))),
     ]
-    if world.lie.comes_between:
-        still = replace(still, lie=world.lie)
-        steps.append((world.lie.cause, against(play(batch, still, swing, bearing))))
-    if world.wind != CALM:
+    for words, lie in _lies(world.lie):
+        still = replace(still, lie=lie)
+        steps.append((words, against(play(batch, still, swing, bearing))))
+    if not world.wind.is_calm:
         steps.append(("wind", against(play(batch, replace(still, wind=world.wind), swing, bearing))))
     if world.landing.is_tilted:
         steps.append(("green", against(play(batch, world, swing, bearing))))
@@ -172,7 +189,7 @@ def ledgers_of(
                 "loft": _angle_ledger(float(batch.clubs.loft[i]), lofts, "delivered", world.lie.cause),
                 "bounce": _angle_ledger(float(batch.clubs.bounce[i]), bounces, "effective", world.lie.cause),
                 "distance": (*carry, *finish),
-                "spin": _spin_rows(i, angles, world.lie.cause),
+                "spin": _spin_rows(i, angles, world.lie),
                 "aim": running_rows([(w, math.degrees(v[i])) for w, v in aims], "aim", ANGLE_STEP_DEG),
             }
         )

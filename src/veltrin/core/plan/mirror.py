@@ -107,6 +107,7 @@ def _call(call: Call) -> Call:
         aim_offset_m=-call.aim_offset_m,
         start_rad=-call.start_rad,
         offline_m=-call.offline_m,
+        drift_m=-call.drift_m,
         setup=replace(call.setup, path_rad=-call.setup.path_rad, stance_rad=-call.setup.stance_rad),
         detail=None if call.detail is None else _detail(call.detail),
         spread=None if call.spread is None else _spread(call.spread),

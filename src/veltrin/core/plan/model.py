@@ -8,13 +8,13 @@ from functools import cached_property
 from typing import Literal, NamedTuple
 
 from veltrin.core.air import CALM, Air, Wind
-from veltrin.core.care import Note
+from veltrin.core.care import FAIR, Note, Weather
 from veltrin.core.checks import require
 from veltrin.core.errors import DomainError
 from veltrin.core.geometry import Vec
 from veltrin.core.ground import CLEAN, Lie, Slope
 from veltrin.core.hole import Area, Hole, Obstacle, kind_named
-from veltrin.core.kit import Player
+from veltrin.core.kit import REFERENCE_BALL_C, Player
 from veltrin.core.methods import Blow, Hinge
 from veltrin.core.plan.target import Target, home_of
 from veltrin.core.run import Landing
@@ -71,6 +71,7 @@ class Question:
     explain besides the first two. `only`: work out just these call ids again (the fast answer while dragging).
     `doubts`: how far readings are off by the way they were measured, by name (see readings).
     `pinned` methods come before all others where they can be played; `excluded` ones are left out.
+    `ball_c`: temperature of the ball (C); `layers` of clothes over a shirt; `weather`: what care looks at besides.
     """
 
     player: Player
@@ -86,6 +87,9 @@ class Question:
     excluded: frozenset[str] = frozenset()
     mood: Mood = "lesson"
     doubts: tuple[tuple[str, float], ...] = ()
+    ball_c: float = REFERENCE_BALL_C
+    layers: int = 0
+    weather: Weather = FAIR
 
     @cached_property
     def home(self) -> Area | None:
@@ -212,7 +216,7 @@ class Spread:
 
 @dataclass(frozen=True)
 class Ghost:
-    """The same club and length of swing from level ground with the stock set-up: what the shot *plays as*."""
+    """The same club and length of swing as a stock shot: level, clean, calm, reference air."""
 
     carry_m: float
     total_m: float
@@ -234,7 +238,11 @@ class Detail:
 
 @dataclass(frozen=True)
 class Call:
-    """One feasible way: club, method, what to do, what the ball does. Left positive."""
+    """One feasible way: club, method, what to do, what the ball does. Left positive.
+
+    `plays_as_m`: carry of the same club and swing as a stock shot (level, clean, calm, reference air). `drift_m` and
+    `blown_m`: what the wind adds across (left) and along the carry.
+    """
 
     id: str
     club_id: str
@@ -259,6 +267,9 @@ class Call:
     club_speed_m_s: float
     spin_rad_s: float
     flight_s: float
+    plays_as_m: float
+    drift_m: float
+    blown_m: float
     delivered_loft_rad: float
     effective_bounce_rad: float
     leave_m: float

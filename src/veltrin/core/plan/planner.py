@@ -7,18 +7,17 @@ from collections.abc import Iterator
 from functools import lru_cache
 from typing import NamedTuple
 
-from veltrin.core.air import Air, Wind
-from veltrin.core.care import Note, notes_for
+from veltrin.core.care import Note, Sky, notes_for
 from veltrin.core.ground import Slope
-from veltrin.core.kit import Player
 from veltrin.core.methods.stock import KEPT_CLUB, STOCK_SWING
 from veltrin.core.plan.answer import with_detail
 from veltrin.core.plan.candidates import (
+    FELT_AT_M,
     Candidate,
     list_all,
     list_candidates,
 )
-from veltrin.core.plan.model import Call, FellOut, LevelChoice, Line, Plan, Question
+from veltrin.core.plan.model import Call, FellOut, LevelChoice, Plan, Question
 from veltrin.core.plan.play import World
 from veltrin.core.plan.sieve import make_batch, plain_calls, sieve, world_of
 from veltrin.core.plan.strike import moved_calls, struck_calls
@@ -33,17 +32,23 @@ WORTH_SHOWING = 0.3
 ALIKE_AIM_RAD = math.radians(1.0)
 
 
+def level_choice(question: Question) -> LevelChoice | None:
+    """What this player would use for this line on this day from level ground with the stock stroke."""
+    q = question
+    return _level_choice(
+        Question(q.player, Slope(), q.line, q.air, q.wind, ball_c=q.ball_c, layers=q.layers, weather=q.weather)
+    )
+
+
 @lru_cache(maxsize=512)
-def level_choice(player: Player, line: Line, air: Air, wind: Wind) -> LevelChoice | None:
-    """What this player would use for this line from level ground with the stock stroke."""
-    question = Question(player, Slope(), line, air, wind)
+def _level_choice(question: Question) -> LevelChoice | None:
     listed, _ = list_candidates(question, None)
     candidates = [c for c in listed if c.method.id == STOCK_SWING.id]
     if not candidates:
         return None
     world = world_of(question)
     found = sieve(question, candidates, None, None, world)
-    calls = plain_calls(question, found)
+    calls = plain_calls(question, found, world)
     if not calls:
         return None
     best = struck_calls(question, found, found.best(frozenset(), STRUCK_OFTEN), calls, world)[0][0]
@@ -81,7 +86,7 @@ def kept_club(question: Question) -> tuple[str | None, LevelChoice | None]:
     kept = None if asked is None else question.player.club(asked, "kept_club_id").id
     if question.only and (kept is not None or not any(i.endswith(f"~{KEPT_CLUB.id}") for i in question.only)):
         return kept, None
-    level = level_choice(question.player, question.line, question.air, question.wind)
+    level = level_choice(question)
     return kept or (level.club_id if level else None), level
 
 
@@ -110,6 +115,13 @@ def _best_of(calls: list[Call], *, is_direct: bool) -> Call | None:
 
 def _id(call: Call | None) -> str | None:
     return None if call is None else call.id
+
+
+def care_for(question: Question) -> tuple[Note, ...]:
+    """Cautions and rules that lie, line and day bring up."""
+    line = question.line
+    sky = Sky(question.air.temperature_c, math.hypot(*question.wind.at(FELT_AT_M)), question.ball_c, question.weather)
+    return notes_for(question.lie, question.slope, sky, line.areas, line.obstacles)
 
 
 class _Reckoned(NamedTuple):
@@ -161,15 +173,14 @@ def plan_in_stages(question: Question, *, only_last: bool = False) -> Iterator[P
     """
     world = world_of(question)
     kept, level = kept_club(question)
-    line = question.line
-    care = notes_for(question.lie, question.slope, question.air.temperature_c, line.areas, line.obstacles)
+    care = care_for(question)
     candidates, out = list_all(question, kept)
     if not candidates:
         yield Plan((), None, None, tuple(out), None, kept, care)
         return
     found = sieve(question, candidates, kept, level.loft_rad if level else None, world)
     so_far = _Reckoned(question, kept, level, world, care, (*out, *found.fell_out))
-    pairs = plain_calls(question, found)
+    pairs = plain_calls(question, found, world)
     if question.only:
         pairs = moved_calls(question, found, pairs, world)
     has_risk = bool(pairs) and not question.only

@@ -10,7 +10,7 @@ import numpy as np
 
 from veltrin.core.air import Air, Wind
 from veltrin.core.constants import BALL_RADIUS_M
-from veltrin.core.flight import STEP_S, Flights, fly
+from veltrin.core.flight import NO_GUSTS, STEP_S, Flights, fly
 from veltrin.core.geometry import Index, Mask, Vec, cross, elevation, turn_about_z
 from veltrin.core.ground import (
     CLEAN,
@@ -25,6 +25,7 @@ from veltrin.core.ground import (
     way_through,
 )
 from veltrin.core.hole import Wall
+from veltrin.core.kit import REFERENCE_BALL_C, ball_liveliness
 from veltrin.core.run import Landing, Runs, run_out
 from veltrin.core.strike import (
     Approach,
@@ -49,12 +50,16 @@ from veltrin.core.strike.meeting import BLADED_SHARE
 
 @dataclass(frozen=True)
 class Batch:
-    """Candidates: clubs, full club-head speed (m/s, (n,)) and the change each way of playing asks for."""
+    """Candidates: clubs, full club-head speed (m/s, (n,)) and the change each way of playing asks for.
+
+    `able`: share of the full speed that the day's clothes leave.
+    """
 
     clubs: ClubArrays
     full_speed: Vec
     change: Change
     stature_m: float
+    able: float = 1.0
 
     @property
     def count(self) -> int:
@@ -69,12 +74,12 @@ class Batch:
         """Pick or repeat candidates."""
         values = {f.name: getattr(self.change, f.name) for f in fields(Change)}
         picked = {name: value[index] if np.ndim(value) else value for name, value in values.items()}
-        return Batch(self.clubs.take(index), self.full_speed[index], Change(**picked), self.stature_m)
+        return Batch(self.clubs.take(index), self.full_speed[index], Change(**picked), self.stature_m, self.able)
 
 
 @dataclass(frozen=True)
 class World:
-    """Everything around the strokes: lie, air, wind, landing ground, boxes in the way."""
+    """Everything around the strokes: lie, air, wind, landing ground, boxes in the way, temperature of the ball (C)."""
 
     slope: Slope
     air: Air
@@ -82,6 +87,7 @@ class World:
     landing: Landing
     lie: Lie = CLEAN
     walls: tuple[Wall, ...] = ()
+    ball_c: float = REFERENCE_BALL_C
 
 
 class Miss(NamedTuple):
@@ -203,13 +209,17 @@ def play(
     record: bool = False,
     miss: Miss = AS_MEANT,
     step_s: float = STEP_S,
+    gusts: Vec = NO_GUSTS,
 ) -> Played:
-    """Strike every candidate with `swing` (share of full speed) aimed `aim` rad left of the target."""
+    """Strike every candidate with `swing` (share of full speed) aimed `aim` rad left of the target.
+
+    `gusts` (n, 2): what each ball meets besides the mean wind (m/s).
+    """
     lie, clubs, change = world.lie, batch.clubs, batch.change
     fall, side = slope_along(world.slope, aim)
     stroke = stock_stroke(clubs, batch.stature_m, swing)
     setup = set_up(clubs, stroke, change, fall, side, batch.stature_m)
-    swung = batch.full_speed * swing * (setup.speed_share if gripped else 1.0)
+    swung = batch.full_speed * batch.able * swing * (setup.speed_share if gripped else 1.0)
     snag = clubs.snag * change.engaged
     way = way_through(lie, setup.attack_ground, clubs.arc_m, change.edge_m)
     delivery = deliver(clubs, setup, shut=face_grab(lie, way, snag) * change.grab)
@@ -229,7 +239,8 @@ def play(
         face,
         speed,
         clubs.head_mass,
-        restitution(v_n, clubs.cor_at_rest, clubs.cor_slope) * np.where(on_edge, BLADED_SHARE, 1.0),
+        restitution(v_n, clubs.cor_at_rest, clubs.cor_slope, ball_liveliness(world.ball_c))
+        * np.where(on_edge, BLADED_SHARE, 1.0),
         grip_restitution(v_n, clubs.gear_loss),
         face_friction(lie, way),
     )
@@ -252,6 +263,7 @@ def play(
         rise_m=ground.rise_m,
         climb_m=ground.climb_m,
         walls=np.array(world.walls, float).reshape(-1, 6),
+        gusts=gusts,
     )
     runs = run_out(flights.landing, flights.velocity, flights.spin, ground, record=record, workers=2)
     return Played(setup, delivery, contact, Launch(velocity, spin, launch.slid), flights, runs, swung)

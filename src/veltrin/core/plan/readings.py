@@ -7,7 +7,6 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from typing import Any
 
-from veltrin.core.air import Wind
 from veltrin.core.errors import UnknownNameError
 from veltrin.core.ground import Slope
 from veltrin.core.plan.model import Question
@@ -61,13 +60,11 @@ def _move_flag(q: Question, flag_m: float) -> Question:
 
 
 def _along(q: Question, v: float) -> Question:
-    wind = q.wind
-    return replace(q, wind=Wind(-v, wind.y_m_s, wind.height_m, wind.roughness_m))
+    return replace(q, wind=replace(q.wind, x_m_s=-v))
 
 
 def _across(q: Question, v: float) -> Question:
-    wind = q.wind
-    return replace(q, wind=Wind(wind.x_m_s, v, wind.height_m, wind.roughness_m))
+    return replace(q, wind=replace(q.wind, y_m_s=v))
 
 
 DEG = math.radians(1.0)

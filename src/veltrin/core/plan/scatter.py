@@ -8,7 +8,9 @@ from typing import NamedTuple
 import numpy as np
 import shapely
 
-from veltrin.core.flight import COARSE_STEP_S, Flights
+from veltrin.core.air import Wind
+from veltrin.core.air.wind import ACROSS_SHARE
+from veltrin.core.flight import COARSE_STEP_S, NO_GUSTS, Flights
 from veltrin.core.geometry import Index, Mask, Vec
 from veltrin.core.hole import KIND_LIST, Hole
 from veltrin.core.kit import Scatter
@@ -73,13 +75,14 @@ def strike_often(
     targets: Targets,
     strikes: int = STRIKES,
 ) -> Struck:
-    """Strike each call many times, off in speed, face, loft, low point, depth, and firmness and surround as read.
+    """Strike each call many times, off in speed, face, loft, low point, depth, gusts, and the ground as read.
 
     `solved`: swing and aim; `difficulty`: of the shot, and of the strike alone.
     """
     n = batch.count
     swing, aim = solved
-    draws = even_normals(strikes, 6)
+    windy = not world.wind.is_calm
+    draws = even_normals(strikes, 8 if windy else 6)
     hard, strike_hard = difficulty
     along, deep = strike_scatter(scatter, swing, strike_hard)
 
@@ -98,7 +101,9 @@ def strike_often(
         ),
     )
     swings, aims = np.repeat(swing, strikes), np.repeat(aim, strikes)
-    played = play(many, world, swings, aims, miss=Miss(each(along, 3), each(deep, 4)), step_s=COARSE_STEP_S)
+    gusts = np.tile(_gusts(world.wind, draws[:, 6:]), (n, 1)) if windy else NO_GUSTS
+    missed = Miss(each(along, 3), each(deep, 4))
+    played = play(many, world, swings, aims, miss=missed, step_s=COARSE_STEP_S, gusts=gusts)
     rolled = roll_shift(played, world.landing)
     # A ball that lies against something, or in water, lies there whatever the ground.
     stays = (played.flights.struck >= 0) | ended(world.landing, played.runs.rest)
@@ -114,6 +119,14 @@ def strike_often(
         doubt.reshape(n, strikes),
         strikes,
     )
+
+
+def _gusts(wind: Wind, draws: Vec) -> Vec:
+    """What each strike meets besides the mean wind, (n, 2) m/s: stronger or weaker, and from a little aside."""
+    unit = np.array([wind.x_m_s, wind.y_m_s]) / wind.speed_m_s
+    beside = np.array([-unit[1], unit[0]])
+    along, across = draws[:, 0] * wind.spread_m_s, draws[:, 1] * wind.spread_m_s * ACROSS_SHARE
+    return np.asarray(along[:, None] * unit + across[:, None] * beside)
 
 
 class _Valued(NamedTuple):

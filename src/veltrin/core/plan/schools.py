@@ -42,7 +42,7 @@ def compare_right_handed(question: Question) -> Schools:
         for i in sorted(map(int, found.good), key=lambda i: float(found.score[i])):
             best.setdefault(candidates[i].method.id, i)
         found = replace(found, good=np.array(sorted(best.values()), dtype=int))
-        pairs = struck_calls(question, found, found.good, plain_calls(question, found), world)
+        pairs = struck_calls(question, found, found.good, plain_calls(question, found, world), world)
         if pairs:
             batch = make_batch(question, [c for _, c in pairs], kept)
             by_method = {c.method_id: c for c in with_detail([c for c, _ in pairs], batch, world)}

@@ -51,7 +51,7 @@ LEAST_CLEAN = 0.4
 def world_of(question: Question) -> World:
     """Everything around the strokes of a question."""
     walls = walls_of(question.line.obstacles, question.line.landing)
-    return World(question.slope, question.air, question.wind, question.ground, question.lie, walls)
+    return World(question.slope, question.air, question.wind, question.ground, question.lie, walls, question.ball_c)
 
 
 def make_batch(question: Question, candidates: list[Candidate], kept_club_id: str | None) -> Batch:
@@ -59,9 +59,10 @@ def make_batch(question: Question, candidates: list[Candidate], kept_club_id: st
     player = question.player
     place = np.array([c.bag_place for c in candidates], dtype=int)
     speeds = np.array(stock_speeds(player))[place]
+    able = player.able(question.layers)
     felt = {c.target: turned(question, c.target) or question for c in candidates}
     changes = [c.method.changed(case_of(felt[c.target], c.club, kept_club_id, c.target.distance_m)) for c in candidates]
-    return Batch(club_arrays(player, player.bag).take(place), speeds, stack_changes(changes), player.stature_m)
+    return Batch(club_arrays(player, player.bag).take(place), speeds, stack_changes(changes), player.stature_m, able)
 
 
 def reasons_against(
@@ -229,14 +230,14 @@ def _tried(i: int, candidate: Candidate, reason: str, batch: Batch, solved: Solv
     fell = replace(candidate.fell(reason), was_tried=True)
     if not solved.short[i]:
         return fell
-    full = float(batch.full_speed[i])
+    full = float(batch.able * batch.full_speed[i])
     short = float(targets.distance[i] - solved.full_total[i])
     return replace(fell, short_m=short, need_m_s=full * float(solved.needed[i]), has_m_s=full)
 
 
-def plain_calls(question: Question, found: Sieved) -> list[tuple[Call, Candidate]]:
+def plain_calls(question: Question, found: Sieved, world: World) -> list[tuple[Call, Candidate]]:
     """Say all good candidates as calls, as the first sieve judges them, best first."""
-    beside = beside_of(found.batch, found.solved, question.lie)
+    beside = beside_of(found.batch, world, found.solved, found.targets)
     pairs = []
     for i in map(int, found.good):
         candidate = found.candidates[i]

@@ -100,7 +100,7 @@ def _solve_anew(
         return (np.zeros(0), np.zeros(0)), []
     part = found.batch.take(places)
     solved = solve(part, world, meant)
-    beside = beside_of(part, solved, question.lie)
+    beside = beside_of(part, world, solved, meant)
     candidates = [found.candidates[i] for i in places]
     reasons = reasons_against(candidates, solved, [found.odds[i] for i in places], question)
     calls = [

@@ -22,7 +22,8 @@ def swap_note(question: Question, level: LevelChoice | None, best: Call | None, 
     place = np.array([ids.index(level.club_id), ids.index(level.club_id), ids.index(best.club_id)])
     speed_before = stock_speeds(player)[place[0]] * level.swing
     speeds = np.array(stock_speeds(player))[place]
-    batch = Batch(club_arrays(player, player.bag).take(place), speeds, Change(), player.stature_m)
+    able = player.able(question.layers)
+    batch = Batch(club_arrays(player, player.bag).take(place), speeds, Change(), player.stature_m, able)
     swing = np.minimum(speed_before / speeds, 1.0)
     here = play(batch, world, swing, np.zeros(3))
     flat = play(batch, replace(world, slope=Slope(), lie=CLEAN), swing, np.zeros(3))

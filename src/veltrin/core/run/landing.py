@@ -19,9 +19,6 @@ from veltrin.core.geometry import Index, Mask, Vec
 from veltrin.core.run.surface import turf_restitution
 from veltrin.core.run.terrain import Landing, terrain_of
 
-TURF_FRICTION = 0.40
-"""Sliding friction of ball on turf. Source: Penner 2002, from memory."""
-
 FIRM_TILT_RAD = math.radians(15.4)
 """Tilt of the dented turf at 18.6 m/s and 44.4 deg from the normal. Source: Penner 2002, from memory."""
 
@@ -45,7 +42,7 @@ MOST_ROLL_STEPS = 6000
 
 
 @njit(cache=True)
-def bounce(velocity: Vec, spin: Vec, normal: Vec, give: float, liveliness: float) -> None:
+def bounce(velocity: Vec, spin: Vec, normal: Vec, give: float, liveliness: float, friction: float) -> None:
     """Bounce in place on turf whose undented normal is `normal`.
 
     The landing ball dents the turf, so that it meets a face tilted back towards it by
@@ -80,7 +77,7 @@ def bounce(velocity: Vec, spin: Vec, normal: Vec, give: float, liveliness: float
     push = (1.0 + e) * v_n
     vx, vy, vz = vx + push * fx, vy + push * fy, vz + push * fz
     if slip > 1e-9:
-        kick = -min(2.0 / 7.0 * slip, TURF_FRICTION * (1.0 + e) * v_n) / slip
+        kick = -min(2.0 / 7.0 * slip, friction * (1.0 + e) * v_n) / slip
         kx, ky, kz = kick * cx, kick * cy, kick * cz
         vx, vy, vz = vx + kx, vy + ky, vz + kz
         turn = 2.5 / BALL_RADIUS_M**2
@@ -200,7 +197,7 @@ def _run_many(
             for k in range(3):
                 pull[k] = press * normal[k]
             pull[2] -= GRAVITY_M_S2
-            bounce(v, w, normal, around[0], around[1])
+            bounce(v, w, normal, around[0], around[1], frame[3])
             rise = v[0] * normal[0] + v[1] * normal[1] + v[2] * normal[2]
             if rise < LAST_HOP_M_S:
                 break

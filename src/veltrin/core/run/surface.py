@@ -14,9 +14,9 @@ from veltrin.core.errors import UnknownNameError
 from veltrin.core.geometry import Vec
 from veltrin.core.units import feet_to_metres
 
-Firmness = Literal["soft", "medium", "firm", "hard"]
+Firmness = Literal["sodden", "soft", "medium", "firm", "hard"]
 
-FIRMNESS = {"soft": 0.2, "medium": 0.5, "firm": 0.75, "hard": 1.0}
+FIRMNESS: dict[str, float] = {"sodden": 0.05, "soft": 0.2, "medium": 0.5, "firm": 0.75, "hard": 1.0}
 """Firmness words on the scale 0 (sodden) .. 1 (hard as a road)."""
 
 
@@ -77,13 +77,23 @@ def two_way_green_speed(down: float, up: float) -> float:
     return 2.0 * down * up / (down + up)
 
 
-def bounce_numbers(surface: Surface, firmness: float, green_speed_ft: float) -> Vec:
+TURF_FRICTION = 0.40
+"""Sliding friction of ball on turf. Source: Penner 2002, from memory."""
+
+WET_BRAKE = 0.3
+"""How much more soaked grass brakes a roll than dry grass. Judgement: 10 ft read under 8 with water on the green."""
+
+WET_SLIP = 0.35
+"""How much of its friction a bounce loses on soaked grass: the ball skids on. Judgement."""
+
+
+def bounce_numbers(surface: Surface, firmness: float, green_speed_ft: float, wet: float = 0.0) -> Vec:
     """Pack (give, liveliness, deceleration) for the kernel. `firmness` 0 sodden, 0.5 as Penner measured, 1 hard."""
     require("landing.firmness", firmness, 0.0, 1.0, "")
     speed = green_speed_ft if surface.speed_ft is None else surface.speed_ft
     give = surface.give * (1.5 - firmness)
     liveliness = surface.liveliness * (0.7 + 0.6 * firmness)
-    return np.array([give, liveliness, green_deceleration(speed)])
+    return np.array([give, liveliness, green_deceleration(speed) * (1.0 + WET_BRAKE * wet)])
 
 
 @njit(cache=True, inline="always")

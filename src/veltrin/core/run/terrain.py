@@ -18,7 +18,7 @@ from numpy.typing import NDArray
 
 from veltrin.core.checks import require
 from veltrin.core.geometry import Mask, Vec
-from veltrin.core.run.surface import SURFACES, Surface, bounce_numbers
+from veltrin.core.run.surface import SURFACES, TURF_FRICTION, WET_SLIP, Surface, bounce_numbers
 
 COLLAR_M = 1.0
 """Half the width over which one surface turns into the next under a bounce. Judgement."""
@@ -54,7 +54,8 @@ class Landing:
     `fall_rad` > 0 away from the player, `side_rad` > 0 falls to the left. Infinite bounds make one surface. A green
     with a finite `width_m` is an oval: `patches` lie on it and around it, later ones on top, and its tilt is its own;
     without a width everything tilts alike. `rise_m` is how far the green lies above the ball: the ground climbs evenly
-    up to its front edge.
+    up to its front edge. `ground_firmness`: of everything but the green, where it differs. `wet`: water on it all, 0
+    dry .. 1 soaked.
     """
 
     front_m: float = -math.inf
@@ -68,8 +69,11 @@ class Landing:
     width_m: float = math.inf
     rise_m: float = 0.0
     patches: tuple[Patch, ...] = ()
+    ground_firmness: float | None = None
+    wet: float = 0.0
 
     def __post_init__(self) -> None:
+        require("landing.wet", self.wet, 0.0, 1.0, "")
         require("landing.fall_deg", math.degrees(self.fall_rad), -12.0, 12.0, "deg")
         require("landing.side_deg", math.degrees(self.side_rad), -12.0, 12.0, "deg")
         require("line.rise_m", self.rise_m, -60.0, 60.0, "m")
@@ -78,6 +82,11 @@ class Landing:
     def is_tilted(self) -> bool:
         """Whether anything here turns a ball aside."""
         return bool(self.fall_rad or self.side_rad) or any(p.fall_rad or p.side_rad for p in self.patches)
+
+    def firmness_of(self, surface: Surface) -> float:
+        """Firmness of one of its surfaces: the green's own, or that of the ground around."""
+        is_green = surface.speed_ft is None or self.ground_firmness is None
+        return self.firmness if is_green else float(self.ground_firmness or 0.0)
 
     def levelled(self) -> Landing:
         """The same ground without any tilt or rise."""
@@ -111,8 +120,9 @@ class Raster(NamedTuple):
 
 
 class Terrain(NamedTuple):
-    """What the run's kernel looks up. `frame`: x0, y0, cell. `fields` (ny, nx, 5): give, liveliness, tan of the tilt
-    away and to the left, brake. `ends` (ny, nx): 1 where a ball goes no further, 2 where it can't hop across.
+    """What the run's kernel looks up. `frame`: x0, y0, cell, friction of a bounce. `fields` (ny, nx, 5): give,
+    liveliness, tan of the tilt away and to the left, brake. `ends` (ny, nx): 1 where a ball goes no further, 2 where it
+    can't hop across.
     """
 
     frame: Vec
@@ -188,7 +198,9 @@ def terrain_of(ground: Landing) -> Terrain:
     """Lay the pieces of ground on a raster."""
     pieces = _pieces(ground)
     raster = _raster(ground.front_m, ground.back_m, ground.width_m, tuple((p.ring, p.is_solid) for p in ground.patches))
-    numbers = [bounce_numbers(p.surface, ground.firmness, ground.green_speed_ft) for p in pieces]
+    numbers = [
+        bounce_numbers(p.surface, ground.firmness_of(p.surface), ground.green_speed_ft, ground.wet) for p in pieces
+    ]
     tilts = [(math.tan(p.fall_rad), math.tan(p.side_rad)) for p in pieces]
     table = np.hstack([np.array(numbers), np.array(tilts)])
     ends = np.array([2.0 if p.is_solid else 1.0 if p.ends_here else 0.0 for p in pieces])[raster.piece]
@@ -199,14 +211,14 @@ def terrain_of(ground: Landing) -> Terrain:
         fields[:, :, 3] -= np.where(climbing, ground.rise_m / ground.climb_m, 0.0)
     cells = round(COLLAR_M / raster.cell) if math.isfinite(raster.cell) else 0
     around = [_box(fields[:, :, k], cells) for k in (0, 1, 3, 4)]
-    frame = np.array([raster.x0, raster.y0, raster.cell])
+    frame = np.array([raster.x0, raster.y0, raster.cell, TURF_FRICTION * (1.0 - WET_SLIP * ground.wet)])
     return Terrain(frame, np.stack([*around, fields[:, :, 2]], axis=2), ends)
 
 
 def ended(ground: Landing, places: Vec) -> Mask:
     """Whether balls at rest at `places` (n, 2 or 3) lie where a ball goes no further, (n,)."""
     terrain = terrain_of(ground)
-    x0, y0, cell = terrain.frame
+    x0, y0, cell = terrain.frame[:3]
     rows, columns = terrain.ends.shape
     i = np.clip(np.floor((places[:, 1] - y0) / cell), 0, rows - 1).astype(int)
     j = np.clip(np.floor((places[:, 0] - x0) / cell), 0, columns - 1).astype(int)

@@ -6,7 +6,7 @@ from typing import NamedTuple
 
 import numpy as np
 
-from veltrin.core.geometry import Vec, azimuth, elevation, vectors
+from veltrin.core.geometry import Vec, azimuth, elevation, turn_about_z, vectors
 from veltrin.core.ground import ground_frame
 from veltrin.core.kit import present
 from veltrin.core.strike.setup import Setup
@@ -40,7 +40,8 @@ def deliver(clubs: ClubArrays, setup: Setup, shut: Vec | float = 0.0) -> Deliver
     """Turn path and face with the body, then by what the ball's place adds.
 
     In the body's frame the ball lies back by what the set-up gave it, so the club meets it earlier on its arc:
-    path and face are both turned down by that arc angle. The whole is then laid on to the slope as far as the
+    path and face are both turned down by that arc angle, and, as the arc lies in the plane of the shaft, to the right by
+    the angle over the tangent of that plane: a ball struck back in the stance starts right. The whole is then laid on to the slope as far as the
     body follows it. Where ball place makes up all the body missed, the blow meets the *ground* as stock does.
     `shut` is how far something outside, grass at the hosel, closes the face (rad).
     """
@@ -53,9 +54,11 @@ def deliver(clubs: ClubArrays, setup: Setup, shut: Vec | float = 0.0) -> Deliver
         handle_rad=setup.handle,
     )
     attack = setup.attack - setup.face_turn
-    path = vectors(np.cos(attack) * np.cos(setup.path), np.cos(attack) * np.sin(setup.path), np.sin(attack))
+    to_right = setup.face_turn / np.tan(clubs.lie)
+    along = setup.path - to_right
+    path = vectors(np.cos(attack) * np.cos(along), np.cos(attack) * np.sin(along), np.sin(attack))
     frame = ground_frame(setup.tilt_fall, setup.tilt_side)
-    face = np.einsum("nij,nj->ni", frame, shown.face_normal)
+    face = np.einsum("nij,nj->ni", frame, turn_about_z(shown.face_normal, -to_right))
     # The sole meets the ground, not the body's own level: what the body missed of the fall comes back as bounce.
     bounce = shown.effective_bounce_rad + setup.missed_fall
     return Delivery(np.einsum("nij,nj->ni", frame, path), face, bounce)
