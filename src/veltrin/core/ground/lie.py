@@ -67,18 +67,22 @@ class Lie:
         require("lie.sand_mm", 1000.0 * self.sand_m, 5.0, 600.0, "mm")
         require("lie.lip_m", self.lip_m, 0.0, 5.0, "m")
         require("lie.lip_at_m", self.lip_at_m, 0.3, 30.0, "m")
-        deepest = self.top_m / BALL_M
-        if self.sunk > deepest + 1e-9:
+        if self.sunk > self.deepest + 1e-9:
             raise DomainError(
                 "lie.sunk",
                 f"{self.cover.words} of {1000 * self.top_m:.0f} mm can't hold a ball {self.sunk:g} deep.",
-                f"Give at most {math.floor(100 * deepest) / 100:g}, or choose a longer cover.",
+                f"Give at most {math.floor(100 * self.deepest) / 100:g}, or choose a longer cover.",
             )
 
     @property
     def top_m(self) -> float:
         """Height of the tips, rim or surface above the deepest a ball can lie (m)."""
         return self.cover.height_m if self.height_m is None else self.height_m
+
+    @property
+    def deepest(self) -> float:
+        """How deep a ball can lie here, in balls: down to the soil."""
+        return self.top_m / BALL_M
 
     @property
     def over_m(self) -> float:

@@ -41,7 +41,7 @@ def _same_club_refuses(case: Case) -> str | None:
 
 
 def _punch(_: Case) -> Change:
-    return Change(ball_back_m=0.055, lead_bias=0.12, lean_rad=math.radians(1.0), grip_down_m=0.01, widen_m=-0.02)
+    return Change(ball_back_m=0.055, lead_bias=0.07, lean_rad=math.radians(1.0), grip_down_m=0.01, widen_m=-0.02)
 
 
 def _knock_refuses(case: Case) -> str | None:

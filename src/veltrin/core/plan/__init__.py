@@ -1,10 +1,13 @@
 """The plan: candidates, speed and aim solved, ranked, explained."""
 
+from veltrin.core.plan.day_sheet import SheetCell, SheetRow, day_sheet
+from veltrin.core.plan.days import CarriedOver, DayPlan, Struck, on_day, two_days
 from veltrin.core.plan.mirror import compare_schools, plan_shot, plan_stages
 from veltrin.core.plan.model import (
     Call,
     FellOut,
     Ghost,
+    Harder,
     LedgerRow,
     Line,
     Mood,
@@ -24,8 +27,11 @@ from veltrin.core.plan.stock import stock_speeds
 __all__ = [
     "READINGS",
     "Call",
+    "CarriedOver",
+    "DayPlan",
     "FellOut",
     "Ghost",
+    "Harder",
     "LedgerRow",
     "Line",
     "Mood",
@@ -37,14 +43,20 @@ __all__ = [
     "Schools",
     "Sensitive",
     "Share",
+    "SheetCell",
+    "SheetRow",
     "Spread",
+    "Struck",
     "Swap",
     "Turn",
     "WhatIf",
     "compare_schools",
+    "day_sheet",
+    "on_day",
     "plan_shot",
     "plan_stages",
     "sensitivity",
     "stock_speeds",
+    "two_days",
     "what_if",
 ]

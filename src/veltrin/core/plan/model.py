@@ -335,6 +335,18 @@ class Swap:
 
 
 @dataclass(frozen=True)
+class Harder:
+    """A stock call swung so much faster into the wind: what it adds to spin, peak, carry, and to carry in the calm."""
+
+    call_id: str
+    faster: float
+    spin_rad_s: float
+    apex_m: float
+    carry_m: float
+    still_carry_m: float
+
+
+@dataclass(frozen=True)
 class Plan:
     """Ranked calls (lowest score first, see rank), what fell out, the swap note.
 
@@ -352,6 +364,7 @@ class Plan:
     safe_id: str | None = None
     direct_id: str | None = None
     escape_id: str | None = None
+    harder: Harder | None = None
 
 
 @dataclass(frozen=True)

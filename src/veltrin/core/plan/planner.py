@@ -17,6 +17,7 @@ from veltrin.core.plan.candidates import (
     list_all,
     list_candidates,
 )
+from veltrin.core.plan.harder import harder_note
 from veltrin.core.plan.model import Call, FellOut, LevelChoice, Plan, Question
 from veltrin.core.plan.play import World
 from veltrin.core.plan.sieve import make_batch, plain_calls, sieve, world_of
@@ -162,6 +163,7 @@ def _plan_of(so_far: _Reckoned, pairs: list[tuple[Call, Candidate]]) -> Plan:
         safe_id=_id(safe),
         direct_id=_id(direct) if escape else None,
         escape_id=_id(escape),
+        harder=None if question.only else harder_note(question, pairs, kept, world),
     )
 
 

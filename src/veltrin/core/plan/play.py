@@ -52,7 +52,7 @@ from veltrin.core.strike.meeting import BLADED_SHARE
 class Batch:
     """Candidates: clubs, full club-head speed (m/s, (n,)) and the change each way of playing asks for.
 
-    `able`: share of the full speed that the day's clothes leave.
+    `able`: share of the full speed that the day's clothes leave; the shorter the swing, the less they take.
     """
 
     clubs: ClubArrays
@@ -219,7 +219,7 @@ def play(
     fall, side = slope_along(world.slope, aim)
     stroke = stock_stroke(clubs, batch.stature_m, swing)
     setup = set_up(clubs, stroke, change, fall, side, batch.stature_m)
-    swung = batch.full_speed * batch.able * swing * (setup.speed_share if gripped else 1.0)
+    swung = batch.full_speed * (1.0 - (1.0 - batch.able) * swing) * swing * (setup.speed_share if gripped else 1.0)
     snag = clubs.snag * change.engaged
     way = way_through(lie, setup.attack_ground, clubs.arc_m, change.edge_m)
     delivery = deliver(clubs, setup, shut=face_grab(lie, way, snag) * change.grab)

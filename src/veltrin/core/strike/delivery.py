@@ -40,10 +40,10 @@ def deliver(clubs: ClubArrays, setup: Setup, shut: Vec | float = 0.0) -> Deliver
     """Turn path and face with the body, then by what the ball's place adds.
 
     In the body's frame the ball lies back by what the set-up gave it, so the club meets it earlier on its arc:
-    path and face are both turned down by that arc angle, and, as the arc lies in the plane of the shaft, to the right by
-    the angle over the tangent of that plane: a ball struck back in the stance starts right. The whole is then laid on to the slope as far as the
-    body follows it. Where ball place makes up all the body missed, the blow meets the *ground* as stock does.
-    `shut` is how far something outside, grass at the hosel, closes the face (rad).
+    path and face are both turned down by that arc angle, and, as the arc lies in the plane of the shaft, to the right
+    by the angle over the tangent of that plane: a ball struck back in the stance starts right. The whole is then laid
+    on to the slope as far as the body follows it. Where ball place makes up all the body missed, the blow meets the
+    *ground* as stock does. `shut` is how far something outside, grass at the hosel, closes the face (rad).
     """
     shown = present(
         clubs.loft,

@@ -1,0 +1,163 @@
+"""The same lie and line on two days: both planned, and the one day's call struck on the other, cause by cause."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from typing import NamedTuple
+
+import numpy as np
+
+from veltrin.core.day import Day, landing_on, lie_on
+from veltrin.core.kit import Scatter
+from veltrin.core.plan.candidates import list_all
+from veltrin.core.plan.ledgers import DISTANCE_STEP_M, ball_words, running_rows
+from veltrin.core.plan.mirror import is_mirrored, mirror_plan, mirror_question
+from veltrin.core.plan.model import Call, LedgerRow, Odds, Plan, Question
+from veltrin.core.plan.odds import strike_odds
+from veltrin.core.plan.planner import kept_club, plan_right_handed
+from veltrin.core.plan.play import Batch, Played, World, play
+from veltrin.core.plan.rank import grass_difficulty
+from veltrin.core.plan.sieve import make_batch, world_of
+from veltrin.core.plan.target import Targets
+
+
+def on_day(question: Question, day: Day) -> Question:
+    """The same shot on another day."""
+    line = replace(question.line, landing=landing_on(question.line.landing, day))
+    return replace(
+        question,
+        line=line,
+        lie=lie_on(question.lie, day),
+        air=day.air,
+        wind=day.wind,
+        ball_c=day.ball_temperature_c,
+        layers=day.layers,
+        weather=day.weather,
+        detail_for=(),
+        only=(),
+    )
+
+
+class Struck(NamedTuple):
+    """What one stroke does on one day: carry, run and finish along the way to the target (m), peak, spin, odds."""
+
+    carry_m: float
+    run_m: float
+    finish_m: float
+    apex_m: float
+    spin_rad_s: float
+    odds: Odds
+
+
+@dataclass(frozen=True)
+class CarriedOver:
+    """One day's call struck the very same way on the other day.
+
+    `rows` lead from where it finished to where it finishes there, cause by cause.
+    """
+
+    call_id: str
+    here: Struck
+    there: Struck
+    rows: tuple[LedgerRow, ...]
+
+
+@dataclass(frozen=True)
+class DayPlan:
+    """One day: its plan, and its first call carried over to the other day (None where there is no call)."""
+
+    day: Day
+    plan: Plan
+    carried: CarriedOver | None
+
+
+def _causes(here: World, there: World, words: str) -> list[tuple[str, World]]:
+    """Worlds on the way from one day to the other, one cause more in each."""
+    steps: list[tuple[str, World]] = []
+    world = here
+    for name, change in (
+        ("air", {"air": there.air}),
+        (ball_words(there.ball_c) if there.ball_c < here.ball_c else "warmer ball", {"ball_c": there.ball_c}),
+        ("wind", {"wind": there.wind}),
+        (words, {"lie": replace(there.lie, wet=here.lie.wet)}),
+        ("wet", {"lie": there.lie}),
+        ("greens and ground", {"landing": there.landing, "walls": there.walls}),
+    ):
+        after = replace(world, **change)
+        if after != world:
+            steps.append((name, after))
+        world = after
+    return steps
+
+
+def _struck(played: Played, way: Targets, odds: Odds) -> Struck:
+    carry, finish = float(way.along(played.flights.landing)[0]), float(way.along(played.runs.rest)[0])
+    return Struck(
+        carry,
+        finish - carry,
+        finish,
+        float(played.flights.apex_m[0]),
+        float(np.linalg.norm(played.launch.spin[0])),
+        odds,
+    )
+
+
+def _odds(batch: Batch, world: World, played: Played, call: Call, scatter: Scatter, here: World) -> Odds:
+    # The call's difficulty holds its own day's grass: swap it for this one's, as the sieve takes it for the strike.
+    eased = call.difficulty * math.sqrt(grass_difficulty(world.lie)) / grass_difficulty(here.lie)
+    swing = np.array([call.swing])
+    return strike_odds(batch, world.lie, played.contact, scatter, swing, np.array([eased]))[0]
+
+
+def _carried(one: Question, other: Question, call: Call) -> CarriedOver:
+    kept, _ = kept_club(one)
+    candidate = next(c for c in list_all(replace(one, only=(call.id,)), kept)[0] if c.id == call.id)
+    batch = make_batch(one, [candidate], kept)
+    here, there = world_of(one), world_of(other)
+    dressed = replace(batch, able=one.player.able(other.layers))
+    swing, aim = np.array([call.swing]), np.array([call.aim_rad])
+    way = Targets(np.ones(1), np.array([call.target.bearing_rad]))
+    scatter = one.player.scatter
+    begin = play(batch, here, swing, aim)
+    start = float(way.along(begin.runs.rest)[0])
+    steps: list[tuple[str, float]] = []
+    played = begin
+    if dressed.able != batch.able:
+        played = play(dressed, here, swing, aim)
+        steps.append(("clothes", float(way.along(played.runs.rest)[0])))
+    for words, world in _causes(here, there, f"{here.lie.cause} and ground below"):
+        played = play(dressed, world, swing, aim)
+        steps.append((words, float(way.along(played.runs.rest)[0])))
+    first = LedgerRow("finish", round(start, 1) + 0.0)
+    rows = (first, *running_rows(steps, "finish there", DISTANCE_STEP_M, start=start))
+    return CarriedOver(
+        call.id,
+        _struck(begin, way, call.odds),
+        _struck(played, way, _odds(dressed, there, played, call, scatter, here)),
+        rows,
+    )
+
+
+def _first(plan: Plan) -> Call | None:
+    return next((c for c in plan.calls if c.id == plan.first_id), None)
+
+
+def two_days(question: Question, days: Sequence[Day]) -> list[DayPlan]:
+    """Plan the shot on both days, and strike each day's first call on the other day."""
+    mirrored = is_mirrored(question)
+    asked = []
+    for day in days:
+        there = on_day(question, day)
+        asked.append(mirror_question(there) if mirrored else there)
+    plans = [plan_right_handed(q) for q in asked]
+    out = []
+    for i, day in enumerate(days):
+        first = _first(plans[i])
+        carried = None if first is None else _carried(asked[i], asked[1 - i], first)
+        plan = mirror_plan(plans[i]) if mirrored else plans[i]
+        if carried is not None and mirrored:
+            carried = replace(carried, call_id=str(plan.first_id))
+        out.append(DayPlan(day, plan, carried))
+    return out

@@ -1,0 +1,44 @@
+"""What swinging harder into the wind does: more spin and height, hardly more distance."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+import numpy as np
+
+from veltrin.core.air import CALM
+from veltrin.core.methods.stock import STOCK_SWING
+from veltrin.core.methods.wind import FELT_M_S
+from veltrin.core.plan.candidates import FELT_AT_M, Candidate
+from veltrin.core.plan.model import Call, Harder, Question
+from veltrin.core.plan.play import World, play
+from veltrin.core.plan.sieve import make_batch
+
+HARDER = 0.05
+"""How much faster the harder swing is. Judgement: what a player puts on without a bigger turn."""
+
+
+def harder_note(
+    question: Question, pairs: Sequence[tuple[Call, Candidate]], kept: str | None, world: World
+) -> Harder | None:
+    """Strike the best stock call HARDER faster, here and without the wind; None unless the wind is against."""
+    tail, _ = question.wind.at(FELT_AT_M)
+    stock = next((p for p in pairs if p[0].method_id == STOCK_SWING.id and p[0].target.name == "flag"), None)
+    if tail > -FELT_M_S or stock is None or stock[0].apex_m < 5.0:
+        return None
+    call, candidate = stock
+    batch = make_batch(question, [candidate] * 2, kept)
+    batch = replace(batch, full_speed=batch.full_speed * np.array([1.0, 1.0 + HARDER]))
+    swing, aim = np.full(2, call.swing), np.full(2, call.aim_rad)
+    here = play(batch, world, swing, aim)
+    still = play(batch, replace(world, wind=CALM), swing, aim)
+    spin = np.linalg.norm(here.launch.spin, axis=1)
+    return Harder(
+        call_id=call.id,
+        faster=HARDER,
+        spin_rad_s=float(spin[1] - spin[0]),
+        apex_m=float(here.flights.apex_m[1] - here.flights.apex_m[0]),
+        carry_m=float(here.carry[1] - here.carry[0]),
+        still_carry_m=float(still.carry[1] - still.carry[0]),
+    )
