@@ -1,4 +1,4 @@
-"""The command line: veltrin demo | serve | flight | plan | doctor | docs."""
+"""The command line: veltrin demo | serve | mast | flight | plan | doctor | docs."""
 
 from __future__ import annotations
 
@@ -7,6 +7,7 @@ import shutil
 import socket
 import sys
 import tempfile
+import threading
 from collections.abc import Callable
 from pathlib import Path
 from typing import Any, TextIO, TypeVar
@@ -17,6 +18,7 @@ from pydantic import ValidationError
 
 from veltrin.api.app import create_app, describe
 from veltrin.demo import fill
+from veltrin.devices.mast import LOOPBACK, StandInMast
 from veltrin.service import doctor as doctor_service
 from veltrin.service import documents
 from veltrin.service.contracts.base import Contract
@@ -29,7 +31,6 @@ from veltrin.service.plan import plan as plan_one
 from veltrin.service.store import Store, open_store
 from veltrin.settings import WEB_DIST, Settings
 
-LOOPBACK = "127.0.0.1"
 Question = TypeVar("Question", bound=Contract)
 
 
@@ -51,8 +52,8 @@ def _listen(port: int, or_any: bool) -> socket.socket:
         ) from error
 
 
-def _run_server(store: Store, listening: socket.socket) -> None:
-    server = uvicorn.Server(uvicorn.Config(create_app(store, WEB_DIST), log_level="warning"))
+def _run_server(store: Store, listening: socket.socket, mast_port: int) -> None:
+    server = uvicorn.Server(uvicorn.Config(create_app(store, WEB_DIST, mast_port), log_level="warning"))
     click.echo(f"Veltrin is at http://{LOOPBACK}:{listening.getsockname()[1]}  (Ctrl-C stops it)")
     try:
         server.run(sockets=[listening])
@@ -70,7 +71,7 @@ def serve(port: int | None, data_dir: Path | None) -> None:
     """Serve your own data on this machine only."""
     settings = Settings() if data_dir is None else Settings(data_dir=data_dir)
     listening = _listen(settings.port if port is None else port, or_any=False)
-    _run_server(open_store(settings.database), listening)
+    _run_server(open_store(settings.database), listening, settings.mast_port)
 
 
 @main.command()
@@ -84,9 +85,36 @@ def demo(port: int | None) -> None:
         click.echo("Making up the players of Skarvan Fell. The very first start compiles the model: half a minute.")
         store = open_store(folder / "veltrin.sqlite3")
         fill(store)
-        _run_server(store, listening)
+        mast = StandInMast(0)
+        _run_server(store, listening, mast.port)
+        mast.stop()
     finally:
         shutil.rmtree(folder, ignore_errors=True)
+
+
+@main.command()
+@click.option("--port", type=click.IntRange(0, 65535), help="Port on the loopback address (0: a free one).")
+@click.option("--seed", type=click.IntRange(0), default=7, show_default=True, help="Which made-up day.")
+@click.option(
+    "--rate", type=click.FloatRange(0.1, 200.0), default=1.0, show_default=True, help="How many times as fast."
+)
+def mast(port: int | None, seed: int, rate: float) -> None:
+    """Stand in for a weather mast: a made-up day of wind and rain, one JSON line a second."""
+    wanted = Settings().mast_port if port is None else port
+    try:
+        stand_in = StandInMast(wanted, seed, rate)
+    except OSError as error:
+        raise click.ClickException(
+            f"Port {wanted} can't be used ({error.strerror}). Give another with --port."
+        ) from error
+    click.echo(f"A made-up weather mast speaks on {LOOPBACK}:{stand_in.port}  (Ctrl-C stops it)")
+    try:
+        threading.Event().wait()
+    except KeyboardInterrupt:
+        pass
+    finally:
+        stand_in.stop()
+        click.echo("Stopped.")
 
 
 def _refuse(items: list[ErrorItem]) -> None:

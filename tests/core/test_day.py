@@ -103,8 +103,8 @@ def test_a_wet_face_lowers_spin_and_raises_launch(club: str) -> None:
     # A film that friction still beats changes nothing; dripping, every club slides.
     assert spins == sorted(spins, reverse=True)
     assert launches == sorted(launches)
-    assert spins[2] < 0.85 * spins[0]
-    assert launches[2] > launches[0] + 0.5
+    assert spins[2] < 0.97 * spins[0]
+    assert launches[2] > launches[0] + 0.2
 
 
 def test_from_packed_wet_sand_the_least_bounce() -> None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import sqlite3
 import threading
 from pathlib import Path
@@ -42,7 +43,7 @@ def test_opening_again_keeps_what_was_there(tmp_path: Path) -> None:
     second = open_store(path)
     assert read_settings(second).coach == "Maren"
     second.close()
-    assert sqlite3.connect(path).execute("select version_num from alembic_version").fetchone() == ("0003",)
+    assert sqlite3.connect(path).execute("select version_num from alembic_version").fetchone() == ("0004",)
 
 
 def test_a_block_that_fails_saves_nothing(demo_store: Store) -> None:
@@ -96,6 +97,32 @@ def test_demo_fills_players_of_every_kind(demo_store: Store) -> None:
         fill(demo_store)
 
 
+def _without_days(old: sqlite3.Connection) -> None:
+    """Back to before days were saved: air in the settings, no clothes."""
+    old.execute("DROP TABLE days")
+    old.execute("ALTER TABLE players DROP COLUMN layer_share")
+    body = json.loads(old.execute("SELECT body FROM settings").fetchone()[0])
+    body["air"] = body.pop("day")["air"]
+    body.pop("speed")
+    old.execute("UPDATE settings SET body = ?", (json.dumps(body),))
+
+
+def test_the_air_of_older_settings_becomes_part_of_the_day(tmp_path: Path) -> None:
+    path = tmp_path / "old.sqlite3"
+    store = open_store(path)
+    fill(store)
+    store.close()
+    with sqlite3.connect(path) as old:
+        _without_days(old)
+        old.execute("UPDATE alembic_version SET version_num = '0003'")
+    again = open_store(path)
+    told = read_settings(again)
+    assert (told.course, told.day.air.altitude_m, told.day.air.temperature_c) == ("Skarvan Fell", 620.0, 12.0)
+    assert told.day.layers == 0
+    assert {p.layer_pct for p in list_players(again)} == {1.5}
+    again.close()
+
+
 def test_an_older_database_gets_stands_and_a_putter_in_each_bag(tmp_path: Path) -> None:
     path = tmp_path / "old.sqlite3"
     store = open_store(path)
@@ -105,6 +132,7 @@ def test_an_older_database_gets_stands_and_a_putter_in_each_bag(tmp_path: Path) 
         # As the first version left it: no stands, no putters.
         old.execute("DELETE FROM clubs WHERE kind = 'putter' AND player_id != 'brisa'")
         old.execute("DROP TABLE stands")
+        _without_days(old)
         old.execute("DROP TABLE lines")
         old.execute("ALTER TABLE shots DROP COLUMN on_card")
         old.execute("ALTER TABLE shots DROP COLUMN say")
@@ -125,6 +153,7 @@ def test_kept_shots_of_an_older_database_are_on_no_card(tmp_path: Path) -> None:
     kept = len(list_shots(store))
     store.close()
     with sqlite3.connect(path) as old:
+        _without_days(old)
         old.execute("DROP TABLE lines")
         old.execute("ALTER TABLE shots DROP COLUMN on_card")
         old.execute("ALTER TABLE shots DROP COLUMN say")

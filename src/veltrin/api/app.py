@@ -13,9 +13,10 @@ from fastapi.responses import FileResponse, PlainTextResponse
 from fastapi.staticfiles import StaticFiles
 
 from veltrin.api import errors
-from veltrin.api.routes import ground, lines, people, shots
+from veltrin.api.routes import days, ground, lines, people, shots
 from veltrin.service.contracts.errors import ErrorBody
 from veltrin.service.contracts.record import HealthOut
+from veltrin.service.mast import MAST_PORT, MastLink
 from veltrin.service.store import Store
 from veltrin.service.warm import warm_up
 
@@ -42,6 +43,7 @@ def _warm(app: FastAPI) -> None:
 async def _lifespan(app: FastAPI) -> AsyncIterator[None]:
     threading.Thread(target=_warm, args=(app,), daemon=True).start()
     yield
+    app.state.mast.stop()
 
 
 def _api() -> APIRouter:
@@ -57,6 +59,7 @@ def _api() -> APIRouter:
     api.include_router(shots.router)
     api.include_router(ground.router)
     api.include_router(lines.router)
+    api.include_router(days.router)
     return api
 
 
@@ -86,10 +89,11 @@ def describe() -> dict[str, object]:
     return app.openapi()
 
 
-def create_app(store: Store, web_dist: Path) -> FastAPI:
-    """Build the application around an open store."""
+def create_app(store: Store, web_dist: Path, mast_port: int = MAST_PORT) -> FastAPI:
+    """Build the application around an open store; `mast_port` is where a weather mast is looked for when asked."""
     app = FastAPI(title="Veltrin", version=VERSION, lifespan=_lifespan, docs_url=None, redoc_url=None)
     app.state.store = store
+    app.state.mast = MastLink(mast_port)
     app.state.health = HealthOut(status="warming", version=VERSION)
 
     @app.middleware("http")

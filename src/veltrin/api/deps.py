@@ -6,6 +6,7 @@ from typing import Annotated
 
 from fastapi import Depends, Request
 
+from veltrin.service.mast import MastLink
 from veltrin.service.store import Store
 
 
@@ -15,4 +16,11 @@ def get_store(request: Request) -> Store:
     return store
 
 
+def get_mast(request: Request) -> MastLink:
+    """The link to the weather mast."""
+    mast: MastLink = request.app.state.mast
+    return mast
+
+
+MastDep = Annotated[MastLink, Depends(get_mast)]
 StoreDep = Annotated[Store, Depends(get_store)]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from veltrin.service.contracts.day import DayIn
 from veltrin.service.contracts.plan import LieIn, LineIn, PlanRequest
 from veltrin.service.contracts.players import PlayerNew
 from veltrin.service.contracts.record import SettingsBody, ShotNew
@@ -12,6 +13,7 @@ from veltrin.service.record import keep_shot, write_settings
 from veltrin.store.engine import Store
 
 FELL_AIR = AirIn(temperature_c=12, altitude_m=620, humidity_pct=70)
+FELL_DAY = DayIn(name="Mild and still", air=FELL_AIR)
 
 PLAYERS = {
     "tove": PlayerNew(
@@ -45,7 +47,7 @@ def fill(store: Store) -> None:
     for player_id, body in PLAYERS.items():
         add_player(store, body, player_id)
     write_settings(
-        store, SettingsBody(coach="Maren Holloway-Strand", course="Skarvan Fell", air=FELL_AIR, last_player_id="tove")
+        store, SettingsBody(coach="Maren Holloway-Strand", course="Skarvan Fell", day=FELL_DAY, last_player_id="tove")
     )
     for player_id, fall, side, line, note in SHOTS:
         request = PlanRequest(player_id=player_id, lie=LieIn(fall_deg=fall, side_deg=side), line=line, air=FELL_AIR)

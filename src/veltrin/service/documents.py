@@ -10,6 +10,7 @@ from veltrin.service.contracts.base import Contract
 from veltrin.service.contracts.flight import FlightRequest, FlightResponse
 from veltrin.service.contracts.methods import SchoolsResponse
 from veltrin.service.contracts.plan import PlanRequest, PlanResponse
+from veltrin.service.days import day_tables
 from veltrin.service.ground import ground
 
 SCHEMAS: dict[str, tuple[type[Contract], bool]] = {
@@ -52,6 +53,7 @@ def texts(openapi: dict[str, object]) -> dict[str, str]:
     }
     bodies["schema/openapi.json"] = openapi
     made = {name: json.dumps(body, indent=2, sort_keys=True) + "\n" for name, body in bodies.items()}
+    made["schema/day.json"] = json.dumps(day_tables().model_dump(), indent=2) + "\n"
     made["schema/ground.json"] = json.dumps(ground().model_dump(), indent=2) + "\n"
     disputes = "".join(f"- {d.question} {', '.join(CATALOGUE[m].name for m in d.method_ids)}.\n" for d in DISPUTES)
     made["methods.md"] = f"{_METHODS_HEAD}\n## Where the schools disagree\n\n{disputes}" + "".join(

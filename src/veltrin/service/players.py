@@ -8,7 +8,7 @@ import uuid
 
 from veltrin.core.kit import build_bag
 from veltrin.core.plan import stock_speeds
-from veltrin.service.contracts.players import PlayerNew, PlayerOut
+from veltrin.service.contracts.players import PlayerNew, PlayerOut, PlayerPatch
 from veltrin.service.errors import NotFoundError
 from veltrin.service.translate import club_out, player_in
 from veltrin.store.engine import Store
@@ -25,6 +25,7 @@ def _out(stored: StoredPlayer) -> PlayerOut:
         stature_m=player.stature_m,
         handicap=player.handicap,
         note=stored.note,
+        layer_pct=round(100.0 * player.layer_share, 2),
         clubs=[club_out(c) for c in player.bag],
         pinned=[m for m, stand in stored.stands.items() if stand == "pinned"],
         excluded=[m for m, stand in stored.stands.items() if stand == "excluded"],
@@ -42,13 +43,26 @@ def find_stored(store: Store, player_id: str) -> StoredPlayer:
     with store.session() as session:
         found = rows.load(session, player_id)
     if found is None:
-        raise NotFoundError("player_id", f"There is no player '{player_id}'.", "Choose one from /api/players.")
+        raise _nobody(player_id)
     return found
 
 
 def show_player(store: Store, player_id: str) -> PlayerOut:
     """One player; NotFoundError if there is none of that id."""
     return _out(find_stored(store, player_id))
+
+
+def patch_player(store: Store, player_id: str, body: PlayerPatch) -> PlayerOut:
+    """Change a player."""
+    with store.session() as session:
+        found = rows.set_layer_share(session, player_id, body.layer_pct / 100.0)
+    if not found:
+        raise _nobody(player_id)
+    return show_player(store, player_id)
+
+
+def _nobody(player_id: str) -> NotFoundError:
+    return NotFoundError("player_id", f"There is no player '{player_id}'.", "Choose one from /api/players.")
 
 
 def _new_id(name: str) -> str:

@@ -5,12 +5,13 @@ from __future__ import annotations
 import math
 
 from veltrin.core.air import Air, Wind
+from veltrin.core.care import Weather
 from veltrin.core.geometry import Vec
 from veltrin.core.ground import Lie, Slope, cover_named
 from veltrin.core.hole import kind_named
 from veltrin.core.kit import Club, Player, Scatter
 from veltrin.core.methods import HAND_WORDS, Method
-from veltrin.core.plan import Call, LedgerRow, Odds, Plan, Question, Schools, Share, Spread, Swap
+from veltrin.core.plan import Call, Harder, LedgerRow, Odds, Plan, Question, Schools, Share, Spread, Swap
 from veltrin.core.plan.target import Target
 from veltrin.core.run import Landing, surface_named
 from veltrin.core.units import RAD_S_PER_RPM
@@ -23,6 +24,7 @@ from veltrin.service.contracts.plan import (
     FaultOut,
     FellOutOut,
     GhostOut,
+    HarderOut,
     LedgerRowOut,
     LedgersOut,
     LieIn,
@@ -51,7 +53,8 @@ def air_in(air: AirIn) -> Air:
 
 def wind_in(wind: WindIn) -> Wind:
     """Contract to core."""
-    return Wind.from_direction(wind.speed_m_s, rad(wind.from_deg), wind.height_m)
+    from_line = wind.from_deg - (wind.bearing_deg if wind.by == "compass" else 0.0)
+    return Wind.from_direction(wind.speed_m_s, rad(from_line), wind.height_m, wind.exposure, wind.gust_m_s)
 
 
 def landing_in(landing: LandingIn) -> Landing:
@@ -107,6 +110,7 @@ def player_in(player_id: str, body: PlayerInline | PlayerNew, clubs: tuple[Club,
         handicap=body.handicap,
         bag=clubs,
         scatter=Scatter.for_handicap(body.handicap),
+        layer_share=body.layer_pct / 100.0,
     )
 
 
@@ -143,7 +147,10 @@ def question_in(
         pinned=pinned,
         excluded=excluded,
         mood=request.mood,
-        doubts=doubts_in(request.lie.doubts),
+        doubts=(*doubts_in(request.lie.doubts), *wind_doubts(request.wind)),
+        ball_c=request.air.temperature_c if request.ball_c is None else request.ball_c,
+        layers=request.layers,
+        weather=Weather(request.rain, request.preferred),
     )
 
 
@@ -159,12 +166,18 @@ def doubts_in(doubts: DoubtsIn) -> tuple[tuple[str, float], ...]:
     return tuple((name, value * unit) for name, value, unit in told if value is not None)
 
 
+def wind_doubts(wind: WindIn) -> tuple[tuple[str, float], ...]:
+    """How far the wind is misread along and across the line, as measured (m/s)."""
+    return () if wind.doubt_m_s is None else (("wind", wind.doubt_m_s), ("cross", wind.doubt_m_s))
+
+
 def points_out(points: Vec) -> Points:
     """Polyline with right positive, to the centimetre."""
     return [(round(float(x), 2), round(0.0 - float(y), 2) + 0.0, round(float(z), 2)) for x, y, z in points]
 
 
-def _rows(rows: tuple[LedgerRow, ...], sign: float = 1.0) -> list[LedgerRowOut]:
+def rows_out(rows: tuple[LedgerRow, ...], sign: float = 1.0) -> list[LedgerRowOut]:
+    """Core to contract; `sign` -1 turns left positive into right positive."""
     return [LedgerRowOut(words=r.words, value=sign * r.value + 0.0, total=r.total) for r in rows]
 
 
@@ -213,11 +226,11 @@ def _detail(call: Call) -> DetailOut | None:
         flight=points_out(d.flight),
         run=points_out(d.run),
         ledgers=LedgersOut(
-            loft=_rows(d.ledgers["loft"]),
-            bounce=_rows(d.ledgers["bounce"]),
-            distance=_rows(d.ledgers["distance"]),
-            spin=_rows(d.ledgers["spin"]),
-            aim=_rows(d.ledgers["aim"], sign=-1.0),
+            loft=rows_out(d.ledgers["loft"]),
+            bounce=rows_out(d.ledgers["bounce"]),
+            distance=rows_out(d.ledgers["distance"]),
+            spin=rows_out(d.ledgers["spin"]),
+            aim=rows_out(d.ledgers["aim"], sign=-1.0),
         ),
         ghost=GhostOut(
             carry_m=ghost.carry_m,
@@ -240,7 +253,8 @@ def _end(x: float, y: float) -> tuple[float, float]:
     return round(float(x), 2), round(0.0 - float(y), 2) + 0.0
 
 
-def _odds(odds: Odds) -> OddsOut:
+def odds_out(odds: Odds) -> OddsOut:
+    """Core to contract."""
     return OddsOut(
         clean_pct=100 * odds.clean,
         heavy_pct=100 * odds.heavy,
@@ -317,6 +331,9 @@ def call_out(call: Call) -> CallOut:
         club_speed_m_s=call.club_speed_m_s,
         spin_rpm=call.spin_rad_s / RAD_S_PER_RPM,
         flight_s=call.flight_s,
+        plays_as_m=call.plays_as_m,
+        drift_m=0.0 - call.drift_m,
+        blown_m=call.blown_m,
         delivered_loft_deg=deg(call.delivered_loft_rad),
         effective_bounce_deg=deg(call.effective_bounce_rad),
         leave_m=call.leave_m,
@@ -334,7 +351,7 @@ def call_out(call: Call) -> CallOut:
         key_words=list(call.key_words),
         faults=faults_out(call.faults),
         pinned=call.pinned,
-        odds=_odds(call.odds),
+        odds=odds_out(call.odds),
         spread=_spread(call.spread),
         setup=_setup(call),
         detail=_detail(call),
@@ -353,6 +370,19 @@ def _swap(swap: Swap | None) -> SwapOut | None:
         level_total_m=swap.level_total_m,
         kept_total_m=swap.kept_total_m,
         swapped_total_m=swap.swapped_total_m,
+    )
+
+
+def _harder(harder: Harder | None) -> HarderOut | None:
+    if harder is None:
+        return None
+    return HarderOut(
+        call_id=harder.call_id,
+        faster_pct=100 * harder.faster,
+        spin_rpm=harder.spin_rad_s / RAD_S_PER_RPM,
+        apex_m=harder.apex_m,
+        carry_m=harder.carry_m,
+        still_carry_m=harder.still_carry_m,
     )
 
 
@@ -381,6 +411,7 @@ def plan_out(plan: Plan) -> PlanResponse:
             for f in plan.fell_out
         ],
         swap=_swap(plan.swap),
+        harder=_harder(plan.harder),
         kept_club_id=plan.kept_club_id,
         care=[CareOut(kind=n.kind, words=n.words, rule=n.rule) for n in plan.care],
     )

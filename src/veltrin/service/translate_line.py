@@ -7,11 +7,11 @@ from math import radians as rad
 
 from veltrin.core.hole import Area, Obstacle, kind_named, obstacle_named
 from veltrin.core.plan import Line
-from veltrin.core.run import FIRMNESS, Landing, surface_named
+from veltrin.core.run import FIRMNESS, Firmness, Landing, surface_named
 from veltrin.service.contracts.plan import AreaIn, LineIn, ObstacleIn, PointIn
 
 
-def firmness_share(firmness: str | float) -> float:
+def firmness_share(firmness: Firmness | float) -> float:
     """A firmness word or number on the core's 0..1 scale."""
     return FIRMNESS[firmness] if isinstance(firmness, str) else float(firmness)
 
@@ -25,6 +25,8 @@ def line_in(line: LineIn) -> Line:
         back_m=back,
         surround=surface_named(line.surround),
         firmness=firmness_share(line.firmness),
+        ground_firmness=None if line.ground_firmness is None else firmness_share(line.ground_firmness),
+        wet=line.green_wet,
         green_speed_ft=line.green_speed_ft,
         fall_rad=rad(line.fall_deg),
         side_rad=-rad(line.side_deg),

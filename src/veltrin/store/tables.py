@@ -33,6 +33,7 @@ class PlayerRow(Base):
     stature_m: Mapped[float]
     handicap: Mapped[float]
     note: Mapped[str] = mapped_column(String(120))
+    layer_share: Mapped[float] = mapped_column(default=0.015)
     clubs: Mapped[list[ClubRow]] = relationship(
         back_populates="player", order_by="ClubRow.place", cascade="all, delete-orphan", lazy="selectin"
     )
@@ -81,6 +82,17 @@ class LineRow(Base):
     name: Mapped[str] = mapped_column(String(60), unique=True)
     saved_at: Mapped[datetime]
     line_json: Mapped[str] = mapped_column(Text)
+
+
+class DayRow(Base):
+    """A saved day, as JSON, under a name of its own."""
+
+    __tablename__ = "days"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(String(60), unique=True)
+    saved_at: Mapped[datetime]
+    day_json: Mapped[str] = mapped_column(Text)
 
 
 class ShotRow(Base):

@@ -4,6 +4,70 @@
  */
 
 export interface paths {
+    "/api/day-sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Day Sheet
+         * @description How far each club of a stored player carries on a day, by steps of wind and fall.
+         */
+        post: operations["day_sheet_api_day_sheet_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Days
+         * @description Saved days by name.
+         */
+        get: operations["list_days_api_days_get"];
+        put?: never;
+        /**
+         * Save Day
+         * @description Save a day; one of the same name is replaced.
+         */
+        post: operations["save_day_api_days_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/days/{day_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Drop Day
+         * @description Delete a saved day.
+         */
+        delete: operations["drop_day_api_days__day_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/flight": {
         parameters: {
             query?: never;
@@ -168,6 +232,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/mast": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Hear Mast
+         * @description What the weather mast says, and whether it still says it.
+         */
+        get: operations["hear_mast_api_mast_get"];
+        /**
+         * Follow Mast
+         * @description Listen to the mast on a port of this machine, or stop listening.
+         */
+        put: operations["follow_mast_api_mast_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/methods": {
         parameters: {
             query?: never;
@@ -269,7 +357,11 @@ export interface paths {
         delete?: never;
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Patch Player
+         * @description Change what clothes take from a player's swing.
+         */
+        patch: operations["patch_player_api_players__player_id__patch"];
         trace?: never;
     };
     "/api/players/{player_id}/methods/{method_id}": {
@@ -424,6 +516,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/two-days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * On Two Days
+         * @description The same lie and line on two days: calls, and each day's first call struck on the other day, cause by cause.
+         */
+        post: operations["on_two_days_api_two_days_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/what-if": {
         parameters: {
             query?: never;
@@ -538,6 +650,11 @@ export interface components {
             apex_m: number;
             /** Ball Speed M S */
             ball_speed_m_s: number;
+            /**
+             * Blown M
+             * @description What the wind adds to the carry.
+             */
+            blown_m: number;
             /** Carry M */
             carry_m: number;
             /** Cautions */
@@ -555,6 +672,11 @@ export interface components {
             detail: components["schemas"]["DetailOut"] | null;
             /** Difficulty */
             difficulty: number;
+            /**
+             * Drift M
+             * @description What the wind carries it across, right positive.
+             */
+            drift_m: number;
             /** Effective Bounce Deg */
             effective_bounce_deg: number;
             /** Faults */
@@ -596,6 +718,11 @@ export interface components {
              * @description Pinned for this player by the coach.
              */
             pinned: boolean;
+            /**
+             * Plays As M
+             * @description Carry of the same club and swing as a stock shot: level, clean, calm.
+             */
+            plays_as_m: number;
             /** Run M */
             run_m: number;
             /** School */
@@ -663,6 +790,18 @@ export interface components {
             words: string;
         };
         /**
+         * CarriedOut
+         * @description A day's first call struck the very same way on the other day; rows lead from finish to finish.
+         */
+        CarriedOut: {
+            /** Call Id */
+            call_id: string;
+            here: components["schemas"]["StruckOut"];
+            /** Rows */
+            rows: components["schemas"]["LedgerRowOut"][];
+            there: components["schemas"]["StruckOut"];
+        };
+        /**
          * CatalogueOut
          * @description All methods, and what the schools disagree on.
          */
@@ -671,6 +810,16 @@ export interface components {
             disputes: components["schemas"]["DisputeOut"][];
             /** Methods */
             methods: components["schemas"]["MethodOut"][];
+        };
+        /**
+         * CellOut
+         * @description Carry of a full stock swing, and what this club's stock distance plays as (null: beyond the bag).
+         */
+        CellOut: {
+            /** Carry M */
+            carry_m: number;
+            /** Plays As M */
+            plays_as_m: number | null;
         };
         /**
          * ClubOut
@@ -732,6 +881,150 @@ export interface components {
             usual_sunk: number;
             /** Words */
             words: string;
+        };
+        /**
+         * DayIn
+         * @description Weather, ground and greens of one day.
+         */
+        DayIn: {
+            /**
+             * @default {
+             *       "altitude_m": 0,
+             *       "humidity_pct": 50,
+             *       "temperature_c": 15
+             *     }
+             */
+            air: components["schemas"]["AirIn"];
+            /**
+             * Ball C
+             * @description Temperature of the ball, C; default: that of the air.
+             */
+            ball_c?: number | null;
+            /**
+             * Green Speed Ft
+             * @description Green speed when dry, ft.
+             * @default 9.5
+             */
+            green_speed_ft: number;
+            /**
+             * Greens
+             * @default medium
+             * @enum {string}
+             */
+            greens: "sodden" | "soft" | "medium" | "firm" | "hard";
+            /**
+             * Ground
+             * @description How firm everything but the greens is.
+             * @default medium
+             * @enum {string}
+             */
+            ground: "sodden" | "soft" | "medium" | "firm" | "hard";
+            /**
+             * Growth
+             * @description How unmown grass stands.
+             * @default usual
+             * @enum {string}
+             */
+            growth: "lean" | "usual" | "lush";
+            /**
+             * Layers
+             * @description Layers of clothes over a shirt.
+             * @default 0
+             */
+            layers: number;
+            /**
+             * Name
+             * @description What you call it.
+             * @default Today
+             */
+            name: string;
+            /**
+             * Preferred
+             * @description Preferred lies are in force.
+             * @default false
+             */
+            preferred: boolean;
+            /**
+             * Rain
+             * @default none
+             * @enum {string}
+             */
+            rain: "none" | "dew" | "drizzle" | "rain" | "downpour";
+            /**
+             * Sand
+             * @description State of the bunkers.
+             * @default sand
+             * @enum {string}
+             */
+            sand: "sand" | "sand-soft" | "sand-dry-hard" | "sand-wet-hard" | "sand-wet-fluffy";
+            /**
+             * @default {
+             *       "bearing_deg": 0,
+             *       "by": "line",
+             *       "exposure": "open",
+             *       "from_deg": 0,
+             *       "height_m": 2,
+             *       "speed_m_s": 0
+             *     }
+             */
+            wind: components["schemas"]["WindIn"];
+        };
+        /**
+         * DayOut
+         * @description A saved day.
+         */
+        DayOut: {
+            day: components["schemas"]["DayIn"];
+            /** Id */
+            id: number;
+            /**
+             * Saved At
+             * Format: date-time
+             */
+            saved_at: string;
+        };
+        /**
+         * DaySheetRequest
+         * @description Whose bag, which day, and the steps of wind (m/s, headwind positive) and fall (deg, downhill positive).
+         */
+        DaySheetRequest: {
+            day: components["schemas"]["DayIn"];
+            /**
+             * Falls Deg
+             * @default [
+             *       10,
+             *       5,
+             *       -5,
+             *       -10
+             *     ]
+             */
+            falls_deg: number[];
+            /** Player Id */
+            player_id: string;
+            /**
+             * Winds M S
+             * @default [
+             *       9,
+             *       6,
+             *       3,
+             *       -3,
+             *       -6,
+             *       -9
+             *     ]
+             */
+            winds_m_s: number[];
+        };
+        /**
+         * DaySheetResponse
+         * @description One row for each club that is swung, in bag order.
+         */
+        DaySheetResponse: {
+            /** Falls Deg */
+            falls_deg: number[];
+            /** Rows */
+            rows: components["schemas"]["SheetRowOut"][];
+            /** Winds M S */
+            winds_m_s: number[];
         };
         /**
          * DetailOut
@@ -915,6 +1208,9 @@ export interface components {
             start_deg: number;
             /**
              * @default {
+             *       "bearing_deg": 0,
+             *       "by": "line",
+             *       "exposure": "open",
              *       "from_deg": 0,
              *       "height_m": 2,
              *       "speed_m_s": 0
@@ -984,7 +1280,7 @@ export interface components {
         };
         /**
          * GhostOut
-         * @description Same club, same swing, stock set-up from level ground: what the shot plays as.
+         * @description Same club and swing as a stock shot: level, clean, calm, reference air.
          */
         GhostOut: {
             /** Apex M */
@@ -1017,6 +1313,27 @@ export interface components {
             covers: components["schemas"]["CoverOut"][];
             /** Helps */
             helps: components["schemas"]["HelpOut"][];
+        };
+        /**
+         * HarderOut
+         * @description A stock call swung so much faster into the wind: what it adds.
+         */
+        HarderOut: {
+            /** Apex M */
+            apex_m: number;
+            /** Call Id */
+            call_id: string;
+            /** Carry M */
+            carry_m: number;
+            /** Faster Pct */
+            faster_pct: number;
+            /** Spin Rpm */
+            spin_rpm: number;
+            /**
+             * Still Carry M
+             * @description What it would add to the carry in the calm.
+             */
+            still_carry_m: number;
         };
         /**
          * HealthOut
@@ -1071,7 +1388,7 @@ export interface components {
              * @description A word, or 0 (sodden) to 1 (hard).
              * @default medium
              */
-            firmness: ("soft" | "medium" | "firm" | "hard") | number;
+            firmness: ("sodden" | "soft" | "medium" | "firm" | "hard") | number;
             /**
              * Green Speed Ft
              * @description Green speed, ft.
@@ -1220,7 +1537,7 @@ export interface components {
              * @description A word, or 0 (sodden) to 1 (hard).
              * @default medium
              */
-            firmness: ("soft" | "medium" | "firm" | "hard") | number;
+            firmness: ("sodden" | "soft" | "medium" | "firm" | "hard") | number;
             /**
              * Flag M
              * @description Distance to the flag, m.
@@ -1243,10 +1560,21 @@ export interface components {
              */
             green_speed_ft: number;
             /**
+             * Green Wet
+             * @description Water on green and ground: 0 dry to 1 soaked.
+             * @default 0
+             */
+            green_wet: number;
+            /**
              * Green Width M
              * @description Width of the green; default four fifths of its depth, 10 m at least.
              */
             green_width_m?: number | null;
+            /**
+             * Ground Firmness
+             * @description Firmness of everything but the green; default: as the green.
+             */
+            ground_firmness?: ("sodden" | "soft" | "medium" | "firm" | "hard") | number | null;
             /**
              * Land M
              * @description Where it is to land; default: where it must, to finish at the flag.
@@ -1304,6 +1632,85 @@ export interface components {
              * Format: date-time
              */
             saved_at: string;
+        };
+        /**
+         * MastAirOut
+         * @description The air of the last line.
+         */
+        MastAirOut: {
+            /** Humidity Pct */
+            humidity_pct: number;
+            /** Pressure Hpa */
+            pressure_hpa: number;
+            /** Rain Mm H */
+            rain_mm_h: number;
+            /** Temperature C */
+            temperature_c: number;
+        };
+        /**
+         * MastIn
+         * @description Listen to a mast on this machine, or stop.
+         */
+        MastIn: {
+            /** On */
+            on: boolean;
+            /**
+             * Port
+             * @description Its port on the loopback address; default: as before.
+             */
+            port?: number | null;
+        };
+        /**
+         * MastMeanOut
+         * @description Two-minute mean and three-second gust at the mast's height.
+         */
+        MastMeanOut: {
+            /**
+             * From Deg
+             * @description Where it comes from, clockwise from north.
+             */
+            from_deg: number;
+            /** Gust M S */
+            gust_m_s: number;
+            /** Height M */
+            height_m: number;
+            /**
+             * Over S
+             * @description Over how long it could be averaged so far.
+             */
+            over_s: number;
+            /** Readings */
+            readings: number;
+            /** Speed M S */
+            speed_m_s: number;
+        };
+        /**
+         * MastOut
+         * @description State of the link. `live`: heard just now; `stale`: connected but silent; `lost`: not connected, trying again.
+         */
+        MastOut: {
+            /**
+             * Age S
+             * @description Seconds since the last line.
+             */
+            age_s: number | null;
+            air: components["schemas"]["MastAirOut"] | null;
+            /** @description Kept when the mast falls silent. */
+            mean: components["schemas"]["MastMeanOut"] | null;
+            /** Port */
+            port: number;
+            /** Problem */
+            problem: string;
+            /**
+             * Refused
+             * @description Lines that could not be read.
+             */
+            refused: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "off" | "connecting" | "live" | "stale" | "lost";
         };
         /**
          * MethodOut
@@ -1426,6 +1833,22 @@ export interface components {
             thin_pct: number;
         };
         /**
+         * OnDayOut
+         * @description One of the two days.
+         */
+        OnDayOut: {
+            /**
+             * Calls
+             * @description The three best calls, best first.
+             */
+            calls: components["schemas"]["CallOut"][];
+            carried: components["schemas"]["CarriedOut"] | null;
+            /** Name */
+            name: string;
+            /** @description The same shot as it is on that day. */
+            request: components["schemas"]["PlanRequest"];
+        };
+        /**
          * OriginIn
          * @description Where the ball lies on the earth (WGS 84), and where the line points.
          */
@@ -1455,6 +1878,11 @@ export interface components {
              */
             air: components["schemas"]["AirIn"];
             /**
+             * Ball C
+             * @description Temperature of the ball, C; default: that of the air.
+             */
+            ball_c?: number | null;
+            /**
              * Detail For
              * @description Call ids to draw besides the first two.
              */
@@ -1464,6 +1892,12 @@ export interface components {
              * @description Club to keep; default: the one used from level.
              */
             kept_club_id?: string | null;
+            /**
+             * Layers
+             * @description Layers of clothes over a shirt.
+             * @default 0
+             */
+            layers: number;
             /**
              * @default {
              *       "cover": "fairway",
@@ -1496,7 +1930,22 @@ export interface components {
             /** Player Id */
             player_id?: string | null;
             /**
+             * Preferred
+             * @description Preferred lies are in force.
+             * @default false
+             */
+            preferred: boolean;
+            /**
+             * Rain
+             * @default none
+             * @enum {string}
+             */
+            rain: "none" | "dew" | "drizzle" | "rain" | "downpour";
+            /**
              * @default {
+             *       "bearing_deg": 0,
+             *       "by": "line",
+             *       "exposure": "open",
              *       "from_deg": 0,
              *       "height_m": 2,
              *       "speed_m_s": 0
@@ -1530,6 +1979,8 @@ export interface components {
             fell_out: components["schemas"]["FellOutOut"][];
             /** First Id */
             first_id: string | null;
+            /** @description Into the wind only. */
+            harder: components["schemas"]["HarderOut"] | null;
             /**
              * Has Risk
              * @description Whether many strikes have been played: the second stage.
@@ -1571,6 +2022,12 @@ export interface components {
              */
             handicap: number;
             /**
+             * Layer Pct
+             * @description Share of full swing speed that each layer of clothes takes, percent.
+             * @default 1.5
+             */
+            layer_pct: number;
+            /**
              * Name
              * @description What you call the player.
              */
@@ -1609,6 +2066,12 @@ export interface components {
              * @default 18
              */
             handicap: number;
+            /**
+             * Layer Pct
+             * @description Share of full swing speed that each layer of clothes takes, percent.
+             * @default 1.5
+             */
+            layer_pct: number;
             /**
              * Leave Out
              * @description Clubs of the usual bag to leave out.
@@ -1663,6 +2126,12 @@ export interface components {
             /** Id */
             id: string;
             /**
+             * Layer Pct
+             * @description Share of full swing speed that each layer of clothes takes, percent.
+             * @default 1.5
+             */
+            layer_pct: number;
+            /**
              * Name
              * @description What you call the player.
              */
@@ -1683,6 +2152,14 @@ export interface components {
              * @default 1.78
              */
             stature_m: number;
+        };
+        /**
+         * PlayerPatch
+         * @description What changes of a player.
+         */
+        PlayerPatch: {
+            /** Layer Pct */
+            layer_pct: number;
         };
         /**
          * PointIn
@@ -1794,17 +2271,9 @@ export interface components {
         };
         /**
          * SettingsBody
-         * @description The coach's settings: units, and the air the day starts with.
+         * @description The coach's settings: units, and the day the Bench starts with.
          */
         SettingsBody: {
-            /**
-             * @default {
-             *       "altitude_m": 0,
-             *       "humidity_pct": 50,
-             *       "temperature_c": 15
-             *     }
-             */
-            air: components["schemas"]["AirIn"];
             /**
              * Coach
              * @default Coach
@@ -1815,6 +2284,33 @@ export interface components {
              * @default
              */
             course: string;
+            /**
+             * @default {
+             *       "air": {
+             *         "altitude_m": 0,
+             *         "humidity_pct": 50,
+             *         "temperature_c": 15
+             *       },
+             *       "green_speed_ft": 9.5,
+             *       "greens": "medium",
+             *       "ground": "medium",
+             *       "growth": "usual",
+             *       "layers": 0,
+             *       "name": "Today",
+             *       "preferred": false,
+             *       "rain": "none",
+             *       "sand": "sand",
+             *       "wind": {
+             *         "bearing_deg": 0,
+             *         "by": "line",
+             *         "exposure": "open",
+             *         "from_deg": 0,
+             *         "height_m": 2,
+             *         "speed_m_s": 0
+             *       }
+             *     }
+             */
+            day: components["schemas"]["DayIn"];
             /**
              * Distance
              * @default m
@@ -1835,6 +2331,12 @@ export interface components {
              * @enum {string}
              */
             small: "cm" | "in";
+            /**
+             * Speed
+             * @default m/s
+             * @enum {string}
+             */
+            speed: "m/s" | "mph" | "km/h";
             /**
              * Temperature
              * @default C
@@ -2002,6 +2504,23 @@ export interface components {
             words: string;
         };
         /**
+         * SheetRowOut
+         * @description One club.
+         */
+        SheetRowOut: {
+            /** Club Id */
+            club_id: string;
+            /** Club Name */
+            club_name: string;
+            /** Falls */
+            falls: components["schemas"]["CellOut"][];
+            /** Stock M */
+            stock_m: number;
+            today: components["schemas"]["CellOut"];
+            /** Winds */
+            winds: components["schemas"]["CellOut"][];
+        };
+        /**
          * ShotNew
          * @description A shot to keep: the question as it stands, the call that was chosen, a note.
          */
@@ -2139,6 +2658,23 @@ export interface components {
             words: string;
         };
         /**
+         * StruckOut
+         * @description What one stroke does on one day, m along the way to the target.
+         */
+        StruckOut: {
+            /** Apex M */
+            apex_m: number;
+            /** Carry M */
+            carry_m: number;
+            /** Finish M */
+            finish_m: number;
+            odds: components["schemas"]["OddsOut"];
+            /** Run M */
+            run_m: number;
+            /** Spin Rpm */
+            spin_rpm: number;
+        };
+        /**
          * SwapOut
          * @description What the club swap does with the very same stroke.
          */
@@ -2199,6 +2735,23 @@ export interface components {
             keeping_costs: number | null;
             /** Value */
             value: number;
+        };
+        /**
+         * TwoDaysRequest
+         * @description The same lie and line on two days. Winds by compass are turned by the bearing of the request's own wind.
+         */
+        TwoDaysRequest: {
+            /** Days */
+            days: components["schemas"]["DayIn"][];
+            request: components["schemas"]["PlanRequest"];
+        };
+        /**
+         * TwoDaysResponse
+         * @description Both days, in the order asked.
+         */
+        TwoDaysResponse: {
+            /** Days */
+            days: components["schemas"]["OnDayOut"][];
         };
         /**
          * WhatIfPoint
@@ -2317,14 +2870,44 @@ export interface components {
          */
         WindIn: {
             /**
+             * Bearing Deg
+             * @description Where the line points, clockwise from north; matters by compass only.
+             * @default 0
+             */
+            bearing_deg: number;
+            /**
+             * By
+             * @description Whether `from_deg` counts from the line or from north.
+             * @default line
+             * @enum {string}
+             */
+            by: "line" | "compass";
+            /**
+             * Doubt M S
+             * @description How far the reading is off (one deviation).
+             */
+            doubt_m_s?: number | null;
+            /**
+             * Exposure
+             * @description What stands about the line.
+             * @default open
+             * @enum {string}
+             */
+            exposure: "open" | "part" | "sheltered" | "wooded";
+            /**
              * From Deg
              * @description Where it comes from: 0 headwind, 90 from the right, clockwise from above.
              * @default 0
              */
             from_deg: number;
             /**
+             * Gust M S
+             * @description Three-second gust at the reading height; default: the usual one there.
+             */
+            gust_m_s?: number | null;
+            /**
              * Height M
-             * @description Height of the reading above ground, m.
+             * @description Height of the reading above ground, m; from 10 m it holds for open ground.
              * @default 2
              */
             height_m: number;
@@ -2344,6 +2927,202 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    day_sheet_api_day_sheet_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DaySheetRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DaySheetResponse"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    list_days_api_days_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayOut"][];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    save_day_api_days_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DayIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayOut"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    drop_day_api_days__day_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                day_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
     flight_api_flight_post: {
         parameters: {
             query?: never;
@@ -2787,6 +3566,104 @@ export interface operations {
             };
         };
     };
+    hear_mast_api_mast_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MastOut"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    follow_mast_api_mast_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MastIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MastOut"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
     catalogue_api_methods_get: {
         parameters: {
             query?: never;
@@ -3044,6 +3921,59 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlayerOut"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    patch_player_api_players__player_id__patch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                player_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlayerPatch"];
+            };
+        };
         responses: {
             /** @description Successful Response */
             200: {
@@ -3553,6 +4483,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShotOut"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    on_two_days_api_two_days_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TwoDaysRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TwoDaysResponse"];
                 };
             };
             /** @description Not found */

@@ -6,7 +6,7 @@ from fastapi import APIRouter, Request
 
 from veltrin.api.deps import StoreDep
 from veltrin.service import players, record
-from veltrin.service.contracts.players import PlayerNew, PlayerOut
+from veltrin.service.contracts.players import PlayerNew, PlayerOut, PlayerPatch
 from veltrin.service.contracts.record import HealthOut, SettingsBody
 
 router = APIRouter()
@@ -47,3 +47,9 @@ def add_player(store: StoreDep, body: PlayerNew) -> PlayerOut:
 def show_player(store: StoreDep, player_id: str) -> PlayerOut:
     """One player."""
     return players.show_player(store, player_id)
+
+
+@router.patch("/players/{player_id}", tags=["players"])
+def patch_player(store: StoreDep, player_id: str, body: PlayerPatch) -> PlayerOut:
+    """Change what clothes take from a player's swing."""
+    return players.patch_player(store, player_id, body)

@@ -28,6 +28,7 @@ class Note:
 
 
 Rain = Literal["none", "dew", "drizzle", "rain", "downpour"]
+RAINS: tuple[Rain, ...] = ("none", "dew", "drizzle", "rain", "downpour")
 
 GALE_M_S, BALLS_MOVE_M_S = 17.2, 10.8
 """Mean winds at 10 m from which nobody plays and from which a ball at rest may move: Beaufort 8 and 6."""

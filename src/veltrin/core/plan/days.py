@@ -69,6 +69,7 @@ class DayPlan:
     """One day: its plan, and its first call carried over to the other day (None where there is no call)."""
 
     day: Day
+    question: Question
     plan: Plan
     carried: CarriedOver | None
 
@@ -147,10 +148,8 @@ def _first(plan: Plan) -> Call | None:
 def two_days(question: Question, days: Sequence[Day]) -> list[DayPlan]:
     """Plan the shot on both days, and strike each day's first call on the other day."""
     mirrored = is_mirrored(question)
-    asked = []
-    for day in days:
-        there = on_day(question, day)
-        asked.append(mirror_question(there) if mirrored else there)
+    there = [on_day(question, day) for day in days]
+    asked = [mirror_question(q) for q in there] if mirrored else there
     plans = [plan_right_handed(q) for q in asked]
     out = []
     for i, day in enumerate(days):
@@ -159,5 +158,5 @@ def two_days(question: Question, days: Sequence[Day]) -> list[DayPlan]:
         plan = mirror_plan(plans[i]) if mirrored else plans[i]
         if carried is not None and mirrored:
             carried = replace(carried, call_id=str(plan.first_id))
-        out.append(DayPlan(day, plan, carried))
+        out.append(DayPlan(day, there[i], plan, carried))
     return out

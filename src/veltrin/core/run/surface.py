@@ -16,7 +16,7 @@ from veltrin.core.units import feet_to_metres
 
 Firmness = Literal["sodden", "soft", "medium", "firm", "hard"]
 
-FIRMNESS: dict[str, float] = {"sodden": 0.05, "soft": 0.2, "medium": 0.5, "firm": 0.75, "hard": 1.0}
+FIRMNESS: dict[Firmness, float] = {"sodden": 0.05, "soft": 0.2, "medium": 0.5, "firm": 0.75, "hard": 1.0}
 """Firmness words on the scale 0 (sodden) .. 1 (hard as a road)."""
 
 

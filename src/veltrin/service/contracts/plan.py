@@ -8,6 +8,7 @@ from pydantic import Field, model_validator
 
 from veltrin.service.contracts.base import Contract
 from veltrin.service.contracts.players import PlayerInline
+from veltrin.service.contracts.sky import BallTemperature, Layers, RainName
 from veltrin.service.contracts.world import AirIn, FirmnessShare, FirmnessWord, WindIn
 
 CoverName = Literal[
@@ -130,6 +131,10 @@ class LineIn(Contract):
     surround: Literal["fringe", "fairway", "semi", "rough"] = Field("fairway", description="Around the green.")
     green_speed_ft: float = Field(9.5, ge=4, le=16, description="Green speed, ft.")
     firmness: FirmnessWord | FirmnessShare = Field("medium", description="A word, or 0 (sodden) to 1 (hard).")
+    ground_firmness: FirmnessWord | FirmnessShare | None = Field(
+        None, description="Firmness of everything but the green; default: as the green."
+    )
+    green_wet: float = Field(0.0, ge=0, le=1, description="Water on green and ground: 0 dry to 1 soaked.")
     fall_deg: float = Field(0.0, ge=-12, le=12, description="Tilt of the green; positive falls away from the player.")
     side_deg: float = Field(0.0, ge=-12, le=12, description="Tilt of the green; positive falls to the right.")
     green_width_m: float | None = Field(
@@ -166,6 +171,10 @@ class PlanRequest(Contract):
     line: LineIn
     air: AirIn = AirIn()
     wind: WindIn = WindIn()
+    ball_c: BallTemperature = None
+    layers: Layers = 0
+    rain: RainName = "none"
+    preferred: bool = Field(False, description="Preferred lies are in force.")
     kept_club_id: str | None = Field(None, max_length=24, description="Club to keep; default: the one used from level.")
     mood: Literal["lesson", "match", "protect"] = Field(
         "lesson",
@@ -308,7 +317,7 @@ Points = list[tuple[float, float, float]]
 
 
 class GhostOut(Contract):
-    """Same club, same swing, stock set-up from level ground: what the shot plays as."""
+    """Same club and swing as a stock shot: level, clean, calm, reference air."""
 
     carry_m: float
     total_m: float
@@ -355,6 +364,9 @@ class CallOut(Contract):
     club_speed_m_s: float
     spin_rpm: float
     flight_s: float
+    plays_as_m: float = Field(description="Carry of the same club and swing as a stock shot: level, clean, calm.")
+    drift_m: float = Field(description="What the wind carries it across, right positive.")
+    blown_m: float = Field(description="What the wind adds to the carry.")
     delivered_loft_deg: float
     effective_bounce_deg: float
     leave_m: float = Field(description="Mean distance left over many strikes, bad ones counted; typical one without.")
@@ -405,6 +417,17 @@ class SwapOut(Contract):
     swapped_total_m: float
 
 
+class HarderOut(Contract):
+    """A stock call swung so much faster into the wind: what it adds."""
+
+    call_id: str
+    faster_pct: float
+    spin_rpm: float
+    apex_m: float
+    carry_m: float
+    still_carry_m: float = Field(description="What it would add to the carry in the calm.")
+
+
 class PlanResponse(Contract):
     """Ranked calls, first and second, what fell out and why, the swap told honestly."""
 
@@ -417,5 +440,6 @@ class PlanResponse(Contract):
     has_risk: bool = Field(description="Whether many strikes have been played: the second stage.")
     fell_out: list[FellOutOut]
     swap: SwapOut | None
+    harder: HarderOut | None = Field(description="Into the wind only.")
     kept_club_id: str | None
     care: list[CareOut] = Field(description="Cautions and rules this lie brings up. The committee decides.")

@@ -34,6 +34,9 @@ class PlayerBase(Contract):
     stature_m: float = Field(1.78, ge=1.0, le=2.2, description="Height of the player, m.")
     handicap: float = Field(18.0, ge=-6, le=54, description="Handicap index; sets the scatter until shots are booked.")
     note: str = Field("", max_length=120)
+    layer_pct: float = Field(
+        1.5, ge=0, le=10, description="Share of full swing speed that each layer of clothes takes, percent."
+    )
 
 
 class PlayerNew(PlayerBase):
@@ -55,6 +58,12 @@ class PlayerInline(PlayerBase):
     excluded: list[str] = Field(
         default_factory=list, max_length=100, description="Methods the coach leaves out for this player."
     )
+
+
+class PlayerPatch(Contract):
+    """What changes of a player."""
+
+    layer_pct: float = Field(ge=0, le=10)
 
 
 class PlayerOut(PlayerInline):

@@ -8,12 +8,12 @@ from typing import Literal
 from pydantic import Field
 
 from veltrin.service.contracts.base import Contract
+from veltrin.service.contracts.day import DayIn
 from veltrin.service.contracts.plan import PlanRequest
-from veltrin.service.contracts.world import AirIn
 
 
 class SettingsBody(Contract):
-    """The coach's settings: units, and the air the day starts with."""
+    """The coach's settings: units, and the day the Bench starts with."""
 
     coach: str = Field("Coach", min_length=1, max_length=60)
     distance: Literal["m", "yd"] = "m"
@@ -21,7 +21,8 @@ class SettingsBody(Contract):
     slope: Literal["deg", "pct"] = "deg"
     temperature: Literal["C", "F"] = "C"
     course: str = Field("", max_length=60)
-    air: AirIn = AirIn()
+    speed: Literal["m/s", "mph", "km/h"] = "m/s"
+    day: DayIn = DayIn()
     last_player_id: str | None = Field(None, max_length=40)
 
 

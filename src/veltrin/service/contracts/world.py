@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated, Literal, Self
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from veltrin.service.contracts.base import Contract
 
 SurfaceName = Literal["green", "fringe", "fairway", "semi", "rough"]
-FirmnessWord = Literal["soft", "medium", "firm", "hard"]
+FirmnessWord = Literal["sodden", "soft", "medium", "firm", "hard"]
 FirmnessShare = Annotated[float, Field(ge=0, le=1)]
 
 
@@ -28,10 +28,29 @@ class WindIn(Contract):
     """Wind as read at a height."""
 
     speed_m_s: float = Field(0.0, ge=0, le=40, description="Mean speed at the reading height, m/s.")
+    gust_m_s: float | None = Field(
+        None, ge=0, le=70, description="Three-second gust at the reading height; default: the usual one there."
+    )
     from_deg: float = Field(
         0.0, ge=-360, le=360, description="Where it comes from: 0 headwind, 90 from the right, clockwise from above."
     )
-    height_m: float = Field(2.0, ge=0.5, le=50, description="Height of the reading above ground, m.")
+    by: Literal["line", "compass"] = Field("line", description="Whether `from_deg` counts from the line or from north.")
+    bearing_deg: float = Field(
+        0.0, ge=-360, le=360, description="Where the line points, clockwise from north; matters by compass only."
+    )
+    height_m: float = Field(
+        2.0, ge=0.5, le=50, description="Height of the reading above ground, m; from 10 m it holds for open ground."
+    )
+    exposure: Literal["open", "part", "sheltered", "wooded"] = Field("open", description="What stands about the line.")
+    doubt_m_s: float | None = Field(None, ge=0, le=10, description="How far the reading is off (one deviation).")
+
+    @model_validator(mode="after")
+    def _gust_above_mean(self) -> Self:
+        if self.gust_m_s is not None and self.gust_m_s < self.speed_m_s:
+            raise ValueError(
+                f"gust_m_s ({self.gust_m_s:g}) must be at least speed_m_s ({self.speed_m_s:g}). Leave it out if unread."
+            )
+        return self
 
 
 class LandingIn(Contract):

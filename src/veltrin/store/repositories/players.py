@@ -38,6 +38,7 @@ def _stored(row: PlayerRow) -> StoredPlayer:
         handicap=row.handicap,
         bag=tuple(_club(c) for c in row.clubs),
         scatter=Scatter.for_handicap(row.handicap),
+        layer_share=row.layer_share,
     )
     return StoredPlayer(player, row.note, {s.method_id: s.stand for s in row.stands})
 
@@ -53,6 +54,15 @@ def load_all(session: Session) -> list[StoredPlayer]:
     return [_stored(row) for row in session.scalars(select(PlayerRow).order_by(PlayerRow.name))]
 
 
+def set_layer_share(session: Session, player_id: str, share: float) -> bool:
+    """Set what each layer of clothes takes from a player's full speed; False if there is no such player."""
+    row = session.get(PlayerRow, player_id)
+    if row is None:
+        return False
+    row.layer_share = share
+    return True
+
+
 def save(session: Session, stored: StoredPlayer) -> None:
     """Add a player with the bag."""
     player = stored.player
@@ -63,6 +73,7 @@ def save(session: Session, stored: StoredPlayer) -> None:
             left_handed=player.left_handed,
             stature_m=player.stature_m,
             handicap=player.handicap,
+            layer_share=player.layer_share,
             note=stored.note,
             clubs=[
                 ClubRow(place=place, kind=club.kind, **{name: getattr(club, name) for name in _CLUB_FIELDS})

@@ -1,0 +1,232 @@
+"""Use cases: saved days, one shot on two days, the day sheet, and the tables of the day."""
+
+from __future__ import annotations
+
+import math
+
+from veltrin.core.air import BEAUFORT, EXPOSURES, Wind
+from veltrin.core.care import RAINS, Weather
+from veltrin.core.day import GROWTHS, SAND_STATES, SEASONS, Day, Season, give_on, grown, wet_of
+from veltrin.core.ground import COVERS
+from veltrin.core.plan import CarriedOver, DayPlan, SheetCell, Struck, day_sheet, two_days
+from veltrin.core.run import FIRMNESS
+from veltrin.core.units import RAD_S_PER_RPM
+from veltrin.service.contracts.day import (
+    CarriedOut,
+    CellOut,
+    DayIn,
+    DayOut,
+    DaySheetRequest,
+    DaySheetResponse,
+    OnDayOut,
+    SheetRowOut,
+    StruckOut,
+    TwoDaysRequest,
+    TwoDaysResponse,
+)
+from veltrin.service.contracts.plan import PlanRequest
+from veltrin.service.contracts.tables import DayTables, ExposureOut, ForceOut, GrassOut, SeasonOut
+from veltrin.service.contracts.world import AirIn, WindIn
+from veltrin.service.errors import NotFoundError
+from veltrin.service.plan import question_of
+from veltrin.service.players import find_stored
+from veltrin.service.translate import air_in, call_out, odds_out, rows_out, wind_in
+from veltrin.store.engine import Store
+from veltrin.store.repositories import days as day_rows
+from veltrin.store.repositories.days import StoredDay
+
+CALLS_SHOWN = 3
+
+
+def day_in(day: DayIn, wind: WindIn | None = None) -> Day:
+    """Contract to core; `wind` replaces the day's own."""
+    return Day(
+        name=day.name,
+        air=air_in(day.air),
+        wind=wind_in(day.wind if wind is None else wind),
+        ball_c=day.ball_c,
+        layers=day.layers,
+        weather=Weather(day.rain, day.preferred),
+        ground=day.ground,
+        greens=day.greens,
+        green_speed_ft=day.green_speed_ft,
+        growth=day.growth,
+        sand=day.sand,
+    )
+
+
+def _out(stored: StoredDay) -> DayOut:
+    return DayOut(id=stored.id, saved_at=stored.saved_at, day=DayIn.model_validate_json(stored.day_json))
+
+
+def list_days(store: Store) -> list[DayOut]:
+    """Saved days by name."""
+    with store.session() as session:
+        return [_out(row) for row in day_rows.load_all(session)]
+
+
+def save_day(store: Store, body: DayIn) -> DayOut:
+    """Save a day; what the core would refuse is refused here."""
+    day_in(body)
+    with store.session() as session:
+        return _out(day_rows.save(session, body.name, body.model_dump_json()))
+
+
+def drop_day(store: Store, day_id: int) -> None:
+    """Delete a saved day."""
+    with store.session() as session:
+        if not day_rows.delete(session, day_id):
+            raise NotFoundError("day_id", f"There is no saved day {day_id}.", "Choose one from /api/days.")
+
+
+def _struck(struck: Struck) -> StruckOut:
+    return StruckOut(
+        carry_m=struck.carry_m,
+        run_m=struck.run_m,
+        finish_m=struck.finish_m,
+        apex_m=struck.apex_m,
+        spin_rpm=struck.spin_rad_s / RAD_S_PER_RPM,
+        odds=odds_out(struck.odds),
+    )
+
+
+def _carried(carried: CarriedOver | None) -> CarriedOut | None:
+    if carried is None:
+        return None
+    return CarriedOut(
+        call_id=carried.call_id,
+        here=_struck(carried.here),
+        there=_struck(carried.there),
+        rows=rows_out(carried.rows),
+    )
+
+
+def _request_on(request: PlanRequest, day: DayIn, wind: WindIn, there: DayPlan) -> PlanRequest:
+    """The question of that day as a client would ask it."""
+    lie = there.question.lie
+    told = {
+        "cover": lie.cover.name,
+        "sunk": round(lie.sunk, 3),
+        "wet": lie.wet,
+        "give": lie.give,
+        "density": lie.density,
+        "grass_mm": None if lie.height_m is None else max(round(1000 * lie.height_m, 1), 2.0),
+    }
+    line = {
+        "firmness": day.greens,
+        "ground_firmness": day.ground,
+        "green_speed_ft": day.green_speed_ft,
+        "green_wet": there.question.line.landing.wet,
+    }
+    return request.model_copy(
+        update={
+            "lie": request.lie.model_copy(update=told),
+            "line": request.line.model_copy(update=line),
+            "air": day.air,
+            "wind": wind,
+            "ball_c": day.ball_c,
+            "layers": day.layers,
+            "rain": day.rain,
+            "preferred": day.preferred,
+        }
+    )
+
+
+def on_two_days(store: Store, body: TwoDaysRequest) -> TwoDaysResponse:
+    """Plan one shot on two days, and strike each day's first call on the other."""
+    question = question_of(store, body.request)
+    bearing = body.request.wind.bearing_deg
+    winds = [d.wind.model_copy(update={"bearing_deg": bearing}) for d in body.days]
+    found = two_days(question, [day_in(d, w) for d, w in zip(body.days, winds, strict=True)])
+    return TwoDaysResponse(
+        days=[
+            OnDayOut(
+                name=day.name,
+                request=_request_on(body.request, day, wind, there),
+                calls=[call_out(c) for c in there.plan.calls[:CALLS_SHOWN]],
+                carried=_carried(there.carried),
+            )
+            for day, wind, there in zip(body.days, winds, found, strict=True)
+        ]
+    )
+
+
+def _cell(cell: SheetCell) -> CellOut:
+    return CellOut(carry_m=cell.carry_m, plays_as_m=cell.plays_as_m)
+
+
+def sheet_of(store: Store, body: DaySheetRequest) -> DaySheetResponse:
+    """How far each club carries on that day."""
+    player = find_stored(store, body.player_id).player
+    read = body.day.wind
+    winds = [
+        Wind.from_direction(abs(v), 0.0 if v >= 0 else math.pi, read.height_m, read.exposure) for v in body.winds_m_s
+    ]
+    rows = day_sheet(player, day_in(body.day), winds, [math.radians(f) for f in body.falls_deg])
+    return DaySheetResponse(
+        winds_m_s=body.winds_m_s,
+        falls_deg=body.falls_deg,
+        rows=[
+            SheetRowOut(
+                club_id=row.club.id,
+                club_name=row.club.name,
+                stock_m=row.club.stock_carry_m,
+                today=_cell(row.today),
+                winds=[_cell(c) for c in row.winds],
+                falls=[_cell(c) for c in row.slopes],
+            )
+            for row in rows
+        ],
+    )
+
+
+def _season(name: str, season: Season) -> SeasonOut:
+    day, air = season.day, season.day.air
+    return SeasonOut(
+        id=name,
+        day=DayIn(
+            name=day.name,
+            air=AirIn(temperature_c=air.temperature_c, altitude_m=air.altitude_m, humidity_pct=air.humidity_pct),
+            wind=WindIn(
+                speed_m_s=season.wind_m_s, from_deg=season.wind_from_deg, by="compass", height_m=10.0, gust_m_s=None
+            ),
+            layers=day.layers,
+            rain=day.weather.rain,
+            preferred=day.weather.preferred,
+            ground=day.ground,
+            greens=day.greens,
+            green_speed_ft=day.green_speed_ft,
+            growth=day.growth,
+            sand=day.sand,
+        ),
+    )
+
+
+def day_tables() -> DayTables:
+    """What screens look up about days: scales, words, and what ground and growth make of each cover."""
+    grass = {
+        growth: {
+            c.name: GrassOut(mm=round(1000 * grown(c, growth)[0], 1), density=round(grown(c, growth)[1], 3))
+            for c in COVERS.values()
+        }
+        for growth in GROWTHS
+    }
+    return DayTables(
+        beaufort=[
+            ForceOut(
+                number=f.number,
+                words=f.words,
+                low_m_s=f.low_m_s,
+                high_m_s=f.high_m_s,
+                on_land=f.on_land,
+                on_course=f.on_course,
+            )
+            for f in BEAUFORT
+        ],
+        exposures=[ExposureOut(name=n, words=w, roughness_m=z) for n, (w, z) in EXPOSURES.items()],
+        sands=list(SAND_STATES),
+        give={ground: {c.name: round(give_on(c, ground), 3) for c in COVERS.values()} for ground in FIRMNESS},
+        grass=grass,
+        wet={rain: {ground: wet_of(rain, ground) for ground in FIRMNESS} for rain in RAINS},
+        seasons=[_season(name, s) for name, s in SEASONS.items()],
+    )
