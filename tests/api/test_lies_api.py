@@ -5,12 +5,14 @@ from __future__ import annotations
 import pytest
 from fastapi.testclient import TestClient
 
-from tests.lies import REACHED
+from tests.lies import BLOWN, REACHED
 from tests.questions import plan_request
 
 
 def asked(method: str, **more: object) -> dict[str, object]:
     fall, side, flag, lie = REACHED[method]
+    if method in BLOWN:
+        more = {"wind": BLOWN[method], **more}
     return plan_request(
         player_id="corwin", lie={"fall_deg": fall, "side_deg": side, **lie}, line={"flag_m": flag}, **more
     )

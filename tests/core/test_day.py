@@ -288,7 +288,8 @@ def test_the_sheet_of_the_reference_day_is_the_stock_bag() -> None:
 
 def test_the_sheet_falls_with_the_wind_against_and_says_what_it_plays_as() -> None:
     for row in day_sheet(player(), season("december"), STEPS, FALLS):
-        strong, head, tail, gale = (c.carry_m for c in row.winds)
+        strong, head, tail, gale = (c.carry_m or 0.0 for c in row.winds)
+        assert row.today.carry_m is not None
         assert strong < head < row.today.carry_m < tail
         assert gale > head
         if row.winds[1].plays_as_m is not None:
@@ -310,6 +311,14 @@ def test_plays_as_reads_the_sheet_backwards() -> None:
         assert np.interp(asked, stock[::-1], carries[::-1]) == pytest.approx(row.club.stock_carry_m, abs=0.5)
     # Nothing in the bag makes up for the longest club's loss.
     assert rows[0].winds[0].plays_as_m is None
+
+
+def test_a_club_that_would_not_get_up_has_no_carry() -> None:
+    rows = {r.club.id: r for r in day_sheet(player(), Day("x"), [], FALLS)}
+    # A driver is not struck off a slope, and a 3-wood ten degrees downhill goes into the ground.
+    assert all(c.carry_m is None for c in rows["driver"].slopes)
+    assert rows["3-wood"].slopes[0].carry_m is None
+    assert rows["7-iron"].slopes[0].carry_m is not None
 
 
 def test_weather_is_the_days_own() -> None:

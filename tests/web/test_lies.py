@@ -8,7 +8,7 @@ from urllib.parse import urlencode
 from playwright.sync_api import Page, expect
 
 from tests.conftest import Running
-from tests.lies import REACHED
+from tests.lies import BLOWN, REACHED
 from tests.web.conftest import PHONE
 from tests.web.test_bench import Open, drag, first_call, part, settled
 from veltrin.core.ground import COVERS
@@ -26,6 +26,8 @@ def address(method: str) -> str:
         told["give"] = round(100 * lie["give"])
     if lie.get("wet"):
         told["wet"] = "wet"
+    if method in BLOWN:
+        told |= {"wind": BLOWN[method]["speed_m_s"], "from": BLOWN[method]["from_deg"]}
     return urlencode(told)
 
 

@@ -3,10 +3,12 @@ import { useEffect, useState } from 'react'
 import { client, unwrap, type Player, type Settings } from './api/client'
 import { healthQuery, playersQuery, settingsQuery } from './api/queries'
 import { fromSearch, toSearch } from './lib/address'
-import { START } from './lib/reading'
+import { fromDay } from './lib/day'
+import { change, START } from './lib/reading'
 import { begin } from './lib/history'
 import { useBench, useReading } from './lib/store'
 import { PLACES, useBackAndForward, usePlace } from './lib/place'
+import { useMast } from './lib/use-mast'
 import { useDusk } from './lib/use-dusk'
 import type { KeyActions } from './lib/keys'
 import { Bench } from './places/bench/Bench'
@@ -14,6 +16,7 @@ import { CardSheet } from './places/bench/CardSheet'
 import { KeysSheet } from './places/bench/KeysSheet'
 import { KeptSheet } from './places/bench/KeptSheet'
 import { PlayerForm } from './places/bench/PlayerForm'
+import { Conditions } from './places/conditions/Conditions'
 import { Methods } from './places/methods/Methods'
 import { TopLine } from './places/bench/TopLine'
 import { Problem } from './ui/Problem'
@@ -26,14 +29,10 @@ function useStart(players: Player[] | undefined, settings: Settings | undefined)
     if (!players?.[0] || !settings) return
     if (players.some((p) => p.id === player)) return
     const last = players.find((p) => p.id === settings.last_player_id) ?? players[0]
-    const air = settings.air
-    const base = {
-      ...START,
-      player: last.id,
-      temperature: air.temperature_c,
-      altitude: air.altitude_m,
-      humidity: air.humidity_pct,
-    }
+    const day = { ...fromDay(settings.day), dayName: settings.day.name }
+    const plain = { ...START, player: last.id }
+    // An address says everything that isn't as at the very start; without one the coach's own day begins.
+    const base = window.location.search === '' ? change(plain, day) : plain
     const wanted = fromSearch(window.location.search, base)
     const known = players.some((p) => p.id === wanted.player)
     useBench.setState({ history: begin(known ? wanted : { ...wanted, player: last.id }) })
@@ -89,12 +88,14 @@ export function App() {
   useAddress()
   useBackAndForward()
   const { place, go } = usePlace()
+  const mast = useMast()
 
   const { undo, redo, set } = useBench.getState()
   const benchKeys: KeyActions = {
     U: undo,
     R: redo,
     M: () => go(place === 'bench' ? 'methods' : 'bench'),
+    T: () => go(place === 'conditions' ? 'bench' : 'conditions'),
     O: () => setSheet('kept'),
     P: () => setSheet('card'),
     '?': () => setSheet('keys'),
@@ -132,6 +133,7 @@ export function App() {
         players={players.data}
         settings={settings.data}
         isDusk={isDusk}
+        mast={mast}
         place={place}
         onPlace={go}
         onSettings={saveSettings}
@@ -143,6 +145,16 @@ export function App() {
       />
       <Warming />
       {player && place === 'methods' && <Methods player={player} settings={settings.data} keys={benchKeys} />}
+      {player && place === 'conditions' && (
+        <Conditions
+          player={player}
+          settings={settings.data}
+          mast={mast}
+          keys={benchKeys}
+          onSettings={saveSettings}
+          onTold={setTold}
+        />
+      )}
       {player && place === 'bench' && (
         <Bench player={player} settings={settings.data} benchKeys={benchKeys} onTold={setTold} />
       )}

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from veltrin.core.air import BEAUFORT, EXPOSURES, Wind
+from veltrin.core.air import BEAUFORT, EXPOSURES, Exposure, Wind, beaufort_speed
 from veltrin.core.care import RAINS, Weather
 from veltrin.core.day import GROWTHS, SAND_STATES, SEASONS, Day, Season, give_on, grown, wet_of
 from veltrin.core.ground import COVERS
@@ -25,7 +25,7 @@ from veltrin.service.contracts.day import (
     TwoDaysResponse,
 )
 from veltrin.service.contracts.plan import PlanRequest
-from veltrin.service.contracts.tables import DayTables, ExposureOut, ForceOut, GrassOut, SeasonOut
+from veltrin.service.contracts.tables import AloftOut, DayTables, ExposureOut, ForceOut, GrassOut, SeasonOut
 from veltrin.service.contracts.world import AirIn, WindIn
 from veltrin.service.errors import NotFoundError
 from veltrin.service.plan import question_of
@@ -36,6 +36,9 @@ from veltrin.store.repositories import days as day_rows
 from veltrin.store.repositories.days import StoredDay
 
 CALLS_SHOWN = 3
+
+ALOFT_M = (0.0, 0.5, 1.0, 2.0, 3.0, 5.0, 7.0, 10.0, 15.0, 20.0, 30.0, 40.0)
+"""Heights at which screens draw the wind."""
 
 
 def day_in(day: DayIn, wind: WindIn | None = None) -> Day:
@@ -202,6 +205,11 @@ def _season(name: str, season: Season) -> SeasonOut:
     )
 
 
+def _aloft(reading_height_m: float, exposure: Exposure) -> list[AloftOut]:
+    read = Wind.from_direction(1.0, math.pi, reading_height_m, exposure)
+    return [AloftOut(at_m=z, factor=round(read.at(z)[0], 3)) for z in ALOFT_M]
+
+
 def day_tables() -> DayTables:
     """What screens look up about days: scales, words, and what ground and growth make of each cover."""
     grass = {
@@ -218,12 +226,16 @@ def day_tables() -> DayTables:
                 words=f.words,
                 low_m_s=f.low_m_s,
                 high_m_s=f.high_m_s,
+                stands_for_m_s=round(beaufort_speed(f.number), 1),
                 on_land=f.on_land,
                 on_course=f.on_course,
             )
             for f in BEAUFORT
         ],
-        exposures=[ExposureOut(name=n, words=w, roughness_m=z) for n, (w, z) in EXPOSURES.items()],
+        exposures=[
+            ExposureOut(name=n, words=w, roughness_m=z, hand=_aloft(2.0, n), mast=_aloft(10.0, n))
+            for n, (w, z) in EXPOSURES.items()
+        ],
         sands=list(SAND_STATES),
         give={ground: {c.name: round(give_on(c, ground), 3) for c in COVERS.values()} for ground in FIRMNESS},
         grass=grass,

@@ -813,11 +813,12 @@ export interface components {
         };
         /**
          * CellOut
-         * @description Carry of a full stock swing, and what this club's stock distance plays as (null: beyond the bag).
+         * @description Carry of a full stock swing (null: it won't get up), and what this club's stock distance plays as (null: beyond
+         *     the bag).
          */
         CellOut: {
             /** Carry M */
-            carry_m: number;
+            carry_m: number | null;
             /** Plays As M */
             plays_as_m: number | null;
         };

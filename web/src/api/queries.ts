@@ -6,6 +6,9 @@ import {
   type PlanResponse,
   type ReadingName,
   type SchoolsResponse,
+  type DaySheetRequest,
+  type TwoDays,
+  type TwoDaysRequest,
 } from './client'
 import { streamPlan } from './stream'
 
@@ -68,6 +71,45 @@ export function whoQuery(body: Held) {
   })
 }
 
+export const daysQuery = queryOptions({
+  queryKey: ['days'],
+  queryFn: async () => unwrap(await client.GET('/api/days')),
+})
+
+const MAST_EVERY_MS = 1500
+
+/** The mast, asked again and again while it is followed. */
+export const mastQuery = queryOptions({
+  queryKey: ['mast'],
+  queryFn: async () => unwrap(await client.GET('/api/mast')),
+  refetchInterval: (query) => (query.state.data && query.state.data.state !== 'off' ? MAST_EVERY_MS : false),
+})
+
+/** One shot on two days. */
+export function twoDaysQuery(body: TwoDaysRequest | null) {
+  return queryOptions({
+    queryKey: ['two-days', body],
+    enabled: body !== null,
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    queryFn: async ({ signal }) => {
+      const answer = await client.POST('/api/two-days', { body: body as TwoDaysRequest, signal })
+      const told: unknown = unwrap(answer)
+      return told as TwoDays
+    },
+  })
+}
+
+/** How far each club carries on a day. */
+export function daySheetQuery(body: DaySheetRequest) {
+  return queryOptions({
+    queryKey: ['day-sheet', body],
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    queryFn: async ({ signal }) => unwrap(await client.POST('/api/day-sheet', { body, signal })),
+  })
+}
+
 export const catalogueQuery = queryOptions({
   queryKey: ['methods'],
   staleTime: Infinity,
@@ -82,7 +124,8 @@ export function schoolsQuery(request: PlanRequest) {
     staleTime: Infinity,
     queryFn: async ({ signal }) => {
       const answer = await client.POST('/api/schools', { body: request, signal })
-      return unwrap(answer) as SchoolsResponse
+      const told: unknown = unwrap(answer)
+      return told as SchoolsResponse
     },
   })
 }
@@ -105,7 +148,8 @@ export function planQuery(request: PlanRequest | null) {
         return streamPlan(request as PlanRequest, signal, (stage) => queries.setQueryData(queryKey, stage))
       const answer = await client.POST('/api/plan', { body: request as PlanRequest, signal })
       // The client's type helper widens the points' triples to plain arrays; the contract says triples.
-      return unwrap(answer) as PlanResponse
+      const told: unknown = unwrap(answer)
+      return told as PlanResponse
     },
   })
 }

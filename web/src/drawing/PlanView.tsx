@@ -11,6 +11,7 @@ import { AreaHatches, Hatches } from './hatch'
 import type { LineScale } from './line-scale'
 import { AreaGrips, AreaShapes } from './PlanAreas'
 import { pointIn } from './pointer'
+import { WindArrow } from './WindArrow'
 
 interface PlanProps {
   reading: Reading
@@ -209,6 +210,15 @@ export function PlanView(props: PlanProps) {
             reading={reading}
             scale={scale}
             units={units}
+            onDrag={onDrag}
+            onRelease={onRelease}
+            onStep={onStep}
+          />
+          <WindArrow
+            reading={reading}
+            units={units}
+            x={52}
+            y={40}
             onDrag={onDrag}
             onRelease={onRelease}
             onStep={onStep}

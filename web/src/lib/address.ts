@@ -1,10 +1,22 @@
 import { COVER_NAMES } from './covers'
+import {
+  BALLS_BY,
+  EXPOSURES,
+  FIRMNESSES,
+  GROWNS,
+  lieToday,
+  RAINS,
+  SANDS,
+  WINDS_AT,
+  WINDS_BY,
+  YES_NO,
+  type DayReading,
+} from './day'
 import { areasFromText, areasToText, obstaclesFromText, obstaclesToText } from './line'
 import {
   asUsual,
   deepest,
   DOUBTS,
-  FIRMNESSES,
   GROWTHS,
   MOODS,
   RANGES,
@@ -52,6 +64,24 @@ const SHORT: Record<keyof Reading, string> = {
   temperature: 't',
   altitude: 'alt',
   humidity: 'hum',
+  dayName: 'day',
+  pressure: 'hpa',
+  ball: 'ball',
+  ballBy: 'ballby',
+  layers: 'layers',
+  rain: 'rain',
+  preferred: 'pref',
+  ground: 'ground',
+  grown: 'grown',
+  sandState: 'sands',
+  wind: 'wind',
+  gust: 'gust',
+  windFrom: 'from',
+  windBy: 'by',
+  bearing: 'points',
+  windAt: 'at',
+  exposure: 'exp',
+  windDoubt: 'dwind',
   keep: 'keep',
   call: 'call',
   against: 'vs',
@@ -59,7 +89,7 @@ const SHORT: Record<keyof Reading, string> = {
 
 export function toSearch(reading: Reading): string {
   const params = new URLSearchParams()
-  const usual = { ...START, ...asUsual(reading.cover) }
+  const usual = { ...START, ...asUsual(reading.cover, reading) }
   for (const key of Object.keys(SHORT) as (keyof Reading)[]) {
     if (reading[key] === usual[key]) continue
     if (key === 'areas') setText(params, SHORT.areas, areasToText(reading.areas))
@@ -95,11 +125,32 @@ function readWord<T extends string>(
   return known.find((word) => word === text)
 }
 
+/** The day's words in the address. */
+function dayWords(params: URLSearchParams, base: Reading): Partial<DayReading> {
+  const word = <T extends string>(key: keyof DayReading, known: readonly T[]) =>
+    readWord(params, SHORT[key], known)
+  return {
+    dayName: params.get(SHORT.dayName)?.slice(0, 60) ?? base.dayName,
+    ballBy: word('ballBy', BALLS_BY) ?? base.ballBy,
+    rain: word('rain', RAINS) ?? base.rain,
+    preferred: word('preferred', YES_NO) ?? base.preferred,
+    ground: word('ground', FIRMNESSES) ?? base.ground,
+    grown: word('grown', GROWNS) ?? base.grown,
+    sandState: word('sandState', SANDS) ?? base.sandState,
+    windBy: word('windBy', WINDS_BY) ?? base.windBy,
+    windAt: word('windAt', WINDS_AT) ?? base.windAt,
+    exposure: word('exposure', EXPOSURES) ?? base.exposure,
+  }
+}
+
 /** Read a state from the address; what is missing or broken falls back to `base`. */
 export function fromSearch(search: string, base: Reading): Reading {
   const params = new URLSearchParams(search)
   const cover = readWord(params, SHORT.cover, COVER_NAMES)
-  if (cover) base = { ...base, ...asUsual(cover), cover }
+  base = { ...base, ...dayWords(params, base) }
+  if (cover) base = { ...base, ...asUsual(cover, base), cover }
+  else if (params.has(SHORT.ground) || params.has(SHORT.grown))
+    base = { ...base, ...lieToday(base.cover, base) }
   const next = { ...base }
   for (const key of Object.keys(RANGES) as NumberKey[]) next[key] = readNumber(params, key) ?? base[key]
   next.player = params.get(SHORT.player) ?? base.player

@@ -9,6 +9,7 @@ export const KEYS = [
   ['A', 'aim ledger'],
   ['H', 'measuring helps'],
   ['M', 'methods, and back to the Bench'],
+  ['T', 'today’s conditions, and back to the Bench'],
   ['C', 'compare two calls'],
   ['W', 'what if a reading were otherwise'],
   ['N', 'lines: what is drawn, saved ones, files'],

@@ -2,11 +2,12 @@ import { useEffect } from 'react'
 import { create } from 'zustand'
 
 /** The places there are, by their path. */
-export const PLACES = { bench: '/', methods: '/methods' } as const
+export const PLACES = { bench: '/', methods: '/methods', conditions: '/conditions' } as const
 export type Place = keyof typeof PLACES
 
 export function placeAt(path: string): Place {
-  return path === PLACES.methods ? 'methods' : 'bench'
+  const known = Object.keys(PLACES) as Place[]
+  return known.find((place) => PLACES[place] === path) ?? 'bench'
 }
 
 interface PlaceState {

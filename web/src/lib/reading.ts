@@ -1,8 +1,9 @@
+import { DAY_START, FIRMNESSES, lieToday, touchesDay, touchesGround, wetShare, type DayReading } from './day'
 import type { Area, Obstacle } from './line'
 import { BALL_MM, coverOf, hasGrass, type CoverName } from './covers'
 
 /** Everything the coach has read and chosen on the Bench. Metres and degrees; right is positive. */
-export interface Reading {
+export interface Reading extends DayReading {
   player: string
   fall: number
   side: number
@@ -29,7 +30,7 @@ export interface Reading {
   front: number
   back: number
   surround: 'fringe' | 'fairway' | 'semi' | 'rough'
-  firmness: 'soft' | 'medium' | 'firm' | 'hard'
+  firmness: (typeof FIRMNESSES)[number]
   speed: number
   greenFall: number
   greenSide: number
@@ -40,9 +41,6 @@ export interface Reading {
   areas: readonly Area[]
   obstacles: readonly Obstacle[]
   mood: (typeof MOODS)[number]
-  temperature: number
-  altitude: number
-  humidity: number
   /** Club the coach wants kept; empty: the one the player would use from level. */
   keep: string
   /** Call the coach looks at; empty: the first call. */
@@ -55,7 +53,19 @@ export interface Range {
   low: number
   high: number
   step: number
-  unit: 'slope' | 'distance' | 'ball' | 'ft' | 'temperature' | 'altitude' | 'pct' | 'mm'
+  unit:
+    | 'slope'
+    | 'distance'
+    | 'ball'
+    | 'ft'
+    | 'temperature'
+    | 'altitude'
+    | 'pct'
+    | 'mm'
+    | 'wind'
+    | 'bearing'
+    | 'hPa'
+    | 'layers'
   name: string
 }
 
@@ -82,6 +92,13 @@ export const RANGES = {
   temperature: { low: -20, high: 50, step: 1, unit: 'temperature', name: 'Temperature' },
   altitude: { low: -500, high: 5000, step: 10, unit: 'altitude', name: 'Altitude' },
   humidity: { low: 0, high: 100, step: 5, unit: 'pct', name: 'Humidity' },
+  pressure: { low: 500, high: 1100, step: 1, unit: 'hPa', name: 'Pressure' },
+  ball: { low: -20, high: 50, step: 1, unit: 'temperature', name: 'Temperature of the ball' },
+  layers: { low: 0, high: 4, step: 1, unit: 'layers', name: 'Layers of clothes' },
+  wind: { low: 0, high: 40, step: 0.5, unit: 'wind', name: 'Wind' },
+  gust: { low: 0, high: 70, step: 0.5, unit: 'wind', name: 'Gusts' },
+  windFrom: { low: 0, high: 360, step: 5, unit: 'bearing', name: 'Direction of the wind' },
+  bearing: { low: 0, high: 360, step: 5, unit: 'bearing', name: 'Bearing of the line' },
 } as const satisfies Record<string, Range>
 
 export type NumberKey = keyof typeof RANGES
@@ -102,19 +119,16 @@ export function deepest(reading: Pick<Reading, 'cover' | 'grass'>): number {
   return Math.min(RANGES.sunk.high, Math.floor((mm / BALL_MM) * 20 + 1e-6) / 20)
 }
 
-/** What a cover is like as a rule: depth of the ball, height, density, give. Doubts of the old cover go with it. */
-export function asUsual(cover: CoverName): Partial<Reading> {
-  const usual = coverOf(cover)
-  return {
-    sunk: usual.usual_sunk,
-    grass: Math.max(RANGES.grass.low, usual.mm),
-    density: Math.round(100 * usual.density),
-    give: Math.round(100 * usual.give),
-    ...NO_DOUBTS,
-  }
+/** What a cover is like today: depth of the ball, height, density, give. Doubts of the old cover go with it. */
+export function asUsual(cover: CoverName, day: DayReading): Partial<Reading> {
+  return { sunk: coverOf(cover).usual_sunk, ...lieToday(cover, day), ...NO_DOUBTS }
 }
 
-export const FIRMNESSES = ['soft', 'medium', 'firm', 'hard'] as const
+/** Film on the ball today, in the word that is nearest. */
+function wetToday(day: DayReading): { wet: WetName } {
+  const share = wetShare(day)
+  return { wet: WET_NAMES.find((word) => WETS[word] >= share) ?? 'wet' }
+}
 
 const NO_DOUBTS = { doubtSunk: 0, doubtGive: 0, doubtDensity: 0 }
 
@@ -125,6 +139,8 @@ const DOUBT_OF = {
   sunk: 'doubtSunk',
   give: 'doubtGive',
   density: 'doubtDensity',
+  wind: 'windDoubt',
+  windFrom: 'windDoubt',
 } as const satisfies Partial<Record<NumberKey, keyof Reading>>
 type Doubted = keyof typeof DOUBT_OF
 export type DoubtKey = (typeof DOUBT_OF)[Doubted]
@@ -163,9 +179,7 @@ export const START: Reading = {
   areas: [],
   obstacles: [],
   mood: 'lesson',
-  temperature: 15,
-  altitude: 0,
-  humidity: 50,
+  ...DAY_START,
   keep: '',
   call: '',
   against: '',
@@ -189,7 +203,13 @@ export function change(reading: Reading, patch: Partial<Reading>): Reading {
       next.back = snap('back', reading.back + moved)
     }
   }
-  if (patch.cover !== undefined) Object.assign(next, asUsual(patch.cover), patch)
+  if (touchesGround(patch)) {
+    // Sand is in the state the day has it in; a patch that says what the lie is like keeps the last word.
+    if (coverOf(next.cover).group === 'sand' && patch.cover === undefined) next.cover = next.sandState
+    Object.assign(next, lieToday(next.cover, next), wetToday(next), NO_DOUBTS, patch)
+  }
+  if (patch.cover !== undefined) Object.assign(next, asUsual(patch.cover, next), patch)
+  if (touchesDay(patch) && patch.dayName === undefined) next.dayName = ''
   for (const key of Object.keys(DOUBT_OF) as Doubted[]) {
     const doubt = DOUBT_OF[key]
     if (patch[key] !== undefined && patch[doubt] === undefined) next[doubt] = 0

@@ -1,7 +1,8 @@
 import type { PlanRequest } from '../api/client'
 import { coverOf, hasGrass } from './covers'
 import { areasFromRequest, areasToRequest, obstaclesFromRequest, obstaclesToRequest } from './line'
-import { asUsual, FIRMNESSES, START, WET_NAMES, WETS, type Reading } from './reading'
+import { FIRMNESSES, fromWind, toDay, toWind, wetShare } from './day'
+import { asUsual, START, WET_NAMES, WETS, type Reading } from './reading'
 
 /** The question of a reading, as the server wants it. */
 export function toRequest(reading: Reading, only: string[] = []): PlanRequest {
@@ -35,6 +36,8 @@ export function toRequest(reading: Reading, only: string[] = []): PlanRequest {
       surround: reading.surround,
       green_speed_ft: reading.speed,
       firmness: reading.firmness,
+      ground_firmness: reading.ground,
+      green_wet: wetShare(reading),
       fall_deg: reading.greenFall,
       side_deg: reading.greenSide,
       green_width_m: reading.width,
@@ -43,12 +46,12 @@ export function toRequest(reading: Reading, only: string[] = []): PlanRequest {
       areas: areasToRequest(reading.areas),
       obstacles: obstaclesToRequest(reading.obstacles),
     },
-    air: {
-      temperature_c: reading.temperature,
-      altitude_m: reading.altitude,
-      humidity_pct: reading.humidity,
-    },
-    wind: { speed_m_s: 0, from_deg: 0, height_m: 2 },
+    air: toDay(reading, 'today').air,
+    wind: toWind(reading),
+    ball_c: reading.ballBy === 'own' ? reading.ball : null,
+    layers: reading.layers,
+    rain: reading.rain,
+    preferred: reading.preferred === 'yes',
     kept_club_id: reading.keep === '' ? null : reading.keep,
     detail_for: [reading.call, reading.against].filter((id) => id !== ''),
     only,
@@ -80,7 +83,8 @@ export function fromLine(line: PlanRequest['line']): Partial<Reading> {
 /** The reading of a kept question. */
 export function fromRequest(request: PlanRequest, call: string): Reading {
   const { lie, line, air } = request
-  const usual = { ...START, ...asUsual(lie.cover) }
+  const ground = FIRMNESSES.find((word) => word === line.ground_firmness) ?? START.ground
+  const usual = { ...START, ground, ...asUsual(lie.cover, { ...START, ground }) }
   const percent = (share: number | null | undefined) => Math.round(100 * (share ?? 0))
   return {
     ...usual,
@@ -107,6 +111,15 @@ export function fromRequest(request: PlanRequest, call: string): Reading {
     temperature: air.temperature_c,
     altitude: air.altitude_m,
     humidity: air.humidity_pct,
+    pressure: air.pressure_hpa ?? 0,
+    ball: request.ball_c ?? START.ball,
+    ballBy: request.ball_c == null ? 'air' : 'own',
+    layers: request.layers,
+    rain: request.rain,
+    preferred: request.preferred ? 'yes' : 'no',
+    ...fromWind(request.wind),
+    bearing: request.wind.bearing_deg,
+    sandState: coverOf(lie.cover).group === 'sand' ? lie.cover : START.sandState,
     keep: request.kept_club_id ?? '',
     call,
   }

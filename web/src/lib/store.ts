@@ -10,6 +10,8 @@ interface BenchState {
   set: (patch: Partial<Reading>) => void
   drag: (patch: Partial<Reading>) => void
   release: () => void
+  /** Take what a device says: no step to undo. */
+  follow: (patch: Partial<Reading>) => void
   open: (reading: Reading) => void
   undo: () => void
   redo: () => void
@@ -27,6 +29,7 @@ export const useBench = create<BenchState>()((set) => ({
     })),
   release: () =>
     set(({ history, held }) => (held ? { held: null, history: settle(history, held) } : { held: null })),
+  follow: (patch) => set(({ history }) => ({ history: glide(history, change(history.present, patch)) })),
   open: (reading) => set(({ history }) => ({ history: push(history, reading) })),
   undo: () => set(({ history }) => ({ history: undo(history) })),
   redo: () => set(({ history }) => ({ history: redo(history) })),

@@ -1,9 +1,9 @@
 import type { Settings } from '../api/client'
 import type { Range } from './reading'
 
-export type Units = Pick<Settings, 'distance' | 'small' | 'slope' | 'temperature'>
+export type Units = Pick<Settings, 'distance' | 'small' | 'slope' | 'temperature' | 'speed'>
 
-export const METRIC: Units = { distance: 'm', small: 'cm', slope: 'deg', temperature: 'C' }
+export const METRIC: Units = { distance: 'm', small: 'cm', slope: 'deg', temperature: 'C', speed: 'm/s' }
 
 export const YARD = 0.9144
 
@@ -15,6 +15,18 @@ interface Scale {
 }
 
 const PLAIN = { toShown: (v: number) => v, fromShown: (v: number) => v }
+
+const SPEED_FACTORS = { 'm/s': 1, mph: 1 / 0.44704, 'km/h': 3.6 } as const
+
+function windScale({ speed }: Units): Scale {
+  const factor = SPEED_FACTORS[speed]
+  return {
+    toShown: (v) => v * factor,
+    fromShown: (v) => v / factor,
+    sign: ` ${speed}`,
+    digits: speed === 'm/s' ? 1 : 0,
+  }
+}
 
 /** How a quantity is shown in the coach's units. `sign` is what stands behind the number. */
 export function scaleOf(unit: Range['unit'], units: Units): Scale {
@@ -40,6 +52,14 @@ export function scaleOf(unit: Range['unit'], units: Units): Scale {
       return units.distance === 'yd'
         ? { toShown: (v) => v / 0.3048, fromShown: (v) => v * 0.3048, sign: ' ft', digits: 0 }
         : { ...PLAIN, sign: ' m', digits: 0 }
+    case 'wind':
+      return windScale(units)
+    case 'bearing':
+      return { ...PLAIN, sign: '°', digits: 0 }
+    case 'hPa':
+      return { ...PLAIN, sign: ' hPa', digits: 0 }
+    case 'layers':
+      return { ...PLAIN, sign: '', digits: 0 }
     case 'ft':
       return { ...PLAIN, sign: ' ft', digits: 1 }
     case 'ball':

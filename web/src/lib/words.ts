@@ -2,7 +2,7 @@ import type { Call, Player } from '../api/client'
 import { BALL_MM, coverOf, type CoverGroup } from './covers'
 import type { Reading } from './reading'
 import { oddsWords, spreadWords, worstWords } from './strike-words'
-import { distance, halfDegree, show, small, trim, type Units } from './units'
+import { distance, halfDegree, show, small, type Units } from './units'
 
 const LEAST_CM = 0.006
 
@@ -219,10 +219,6 @@ export function sayLines(call: Call, hand: Player['hand'], units: Units): string
   return [feet, ball, body, hold, [...stroke, ...hands], call.key_words]
     .map((group) => group.filter((line) => line !== null).join(' '))
     .filter((line) => line !== '')
-}
-
-export function conditionWords(temperature: string, altitude: string, humidity: number): string {
-  return `${temperature}, ${altitude} up, ${trim(humidity, 0)} % damp, calm`
 }
 
 /** The lie in words: cover, seat, wetness, slope. */

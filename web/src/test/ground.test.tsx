@@ -103,7 +103,7 @@ const METHOD: Method = {
 } // prettier-ignore
 
 const PLAYER = {
-  id: 'tove', name: 'Tove', hand: 'right', stature_m: 1.6, handicap: 16, note: '', clubs: [], pinned: ['dropped-foot'], excluded: [],
+  id: 'tove', name: 'Tove', hand: 'right', stature_m: 1.6, handicap: 16, note: '', layer_pct: 1.5, clubs: [], pinned: ['dropped-foot'], excluded: [],
 } satisfies Player // prettier-ignore
 
 function shown(part: ReactNode) {

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { RANGES } from '../lib/reading'
 import { distance, height, METRIC, parseNumber, show, small, trim, type Units } from '../lib/units'
 
-const YARDS: Units = { distance: 'yd', small: 'in', slope: 'pct', temperature: 'F' }
+const YARDS: Units = { distance: 'yd', small: 'in', slope: 'pct', temperature: 'F', speed: 'mph' }
 
 describe('showing', () => {
   it.each([

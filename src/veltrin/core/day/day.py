@@ -14,7 +14,7 @@ from veltrin.core.run import FIRMNESS, Firmness, Landing
 Growth = Literal["lean", "usual", "lush"]
 GROWTHS: tuple[Growth, ...] = ("lean", "usual", "lush")
 
-GIVE_TODAY: dict[Firmness, float] = {"sodden": 0.90, "soft": 0.70, "medium": 0.45, "firm": 0.25, "hard": 0.10}
+GIVE_TODAY: dict[Firmness, float] = {"sodden": 0.90, "soft": 0.68, "medium": 0.45, "firm": 0.33, "hard": 0.18}
 """Give of ordinary turf by the word for the day's ground; medium is what covers state as theirs. Judgement."""
 
 GROWN: dict[Growth, tuple[float, float]] = {"lean": (0.8, 0.75), "usual": (1.0, 1.0), "lush": (1.3, 1.25)}

@@ -10,10 +10,12 @@ import numpy as np
 
 from veltrin.core.air import CALM, Wind
 from veltrin.core.day import Day
-from veltrin.core.geometry import Vec
+from veltrin.core.geometry import Vec, elevation
 from veltrin.core.ground import MAX_SLOPE_RAD, Slope
 from veltrin.core.kit import Club, Player
+from veltrin.core.plan.candidates import NEEDS_TEE_RAD
 from veltrin.core.plan.play import Batch, World, play
+from veltrin.core.plan.sieve import LEAST_LAUNCH_RAD
 from veltrin.core.plan.stock import STOCK_WORLD, stock_speeds
 from veltrin.core.strike import Change, club_arrays
 
@@ -22,10 +24,11 @@ from veltrin.core.strike import Change, club_arrays
 class SheetCell:
     """Carry of a full stock swing (m), and the stock carry that this club's own stock distance would ask for.
 
-    `plays_as_m` is None where it asks for more, or less, than the bag holds.
+    `carry_m` is None where the club won't get the ball up, `plays_as_m` where more, or less, is asked for than the bag
+    holds.
     """
 
-    carry_m: float
+    carry_m: float | None
     plays_as_m: float | None
 
 
@@ -39,6 +42,9 @@ class SheetRow:
     slopes: tuple[SheetCell, ...]
 
 
+NO_CELL = SheetCell(None, None)
+
+
 def _asked_for(stock: Vec, carry: Vec) -> list[float | None]:
     """Which stock carry lands each club's stock distance in these conditions: (stock, carry) read backwards."""
     order = np.argsort(carry)
@@ -47,8 +53,13 @@ def _asked_for(stock: Vec, carry: Vec) -> list[float | None]:
 
 
 def _column(batch: Batch, world: World, stock: Vec) -> list[SheetCell]:
-    carry = play(batch, world, np.ones(batch.count), np.zeros(batch.count)).carry
-    return [SheetCell(float(c), p) for c, p in zip(carry, _asked_for(stock, carry), strict=True)]
+    played = play(batch, world, np.ones(batch.count), np.zeros(batch.count))
+    # Off a slope nobody tees the ball.
+    flies = elevation(played.launch.velocity) >= LEAST_LAUNCH_RAD
+    if world.slope.fall_rad:
+        flies &= batch.clubs.loft >= NEEDS_TEE_RAD
+    asked = iter(_asked_for(stock[flies], played.carry[flies]))
+    return [SheetCell(float(c), next(asked)) if f else NO_CELL for c, f in zip(played.carry, flies, strict=True)]
 
 
 def day_sheet(player: Player, day: Day, winds: Sequence[Wind], falls_rad: Sequence[float]) -> list[SheetRow]:

@@ -95,9 +95,11 @@ class DaySheetRequest(Contract):
 
 
 class CellOut(Contract):
-    """Carry of a full stock swing, and what this club's stock distance plays as (null: beyond the bag)."""
+    """Carry of a full stock swing (null: it won't get up), and what this club's stock distance plays as (null: beyond
+    the bag).
+    """
 
-    carry_m: float
+    carry_m: float | None
     plays_as_m: float | None
 
 

@@ -15,6 +15,7 @@ class ForceOut(Contract):
     words: str
     low_m_s: float
     high_m_s: float
+    stands_for_m_s: float = Field(description="The one speed that stands for the force.")
     on_land: str
     on_course: str
 
@@ -25,6 +26,15 @@ class ExposureOut(Contract):
     name: str
     words: str
     roughness_m: float
+    hand: list[AloftOut] = Field(description="Over a reading at 2 m on the line itself.")
+    mast: list[AloftOut] = Field(description="Over a reading at 10 m above open ground.")
+
+
+class AloftOut(Contract):
+    """Wind over the reading at a height above the ground."""
+
+    at_m: float
+    factor: float
 
 
 class GrassOut(Contract):

@@ -111,7 +111,7 @@ export function Bench({ player, settings, benchKeys, onTold }: BenchProps) {
           <p className="p-4 text-quiet">{error ? '' : 'Working out the calls.'}</p>
         )}
       </div>
-      <HelpsSheet {...opens('helps')} reading={reading} units={settings} />
+      <HelpsSheet {...opens('helps')} reading={reading} hand={player.hand} units={settings} />
       <LineSheet {...opens('lines')} reading={reading} units={settings} />
       {chosen && (
         <>

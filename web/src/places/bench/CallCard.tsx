@@ -1,5 +1,6 @@
 import type { Call } from '../../api/client'
 import { callName, OUT_WORDS, sharesWords, stopsBy } from '../../lib/advice'
+import { blowWords, isBlown, playsAsWords } from '../../lib/blow-words'
 import { type Reading } from '../../lib/reading'
 import { distance, height, type Units } from '../../lib/units'
 import type { LedgerName } from '../../lib/ledger'
@@ -106,6 +107,10 @@ export function CallCard(props: CallCardProps) {
         <b className="font-semibold text-ink">{oddsWords(call.odds, call.setup.blow === 'splash')}</b>
         {spread && `; ${spread}`}
         {worst && `, the worst twentieth ${worst}`}.
+      </p>
+      <p className="mt-0.5 text-[13px]">
+        {playsAsWords(call, units)}
+        {isBlown(call) && <span className="text-quiet">; {blowWords(call, units)}</span>}
       </p>
       {isChosen && (
         <p className="text-[13px] text-quiet">

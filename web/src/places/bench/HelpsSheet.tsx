@@ -8,10 +8,12 @@ import { useBench } from '../../lib/store'
 import { scaleOf, trim, type Units } from '../../lib/units'
 import { Problem } from '../../ui/Problem'
 import { Sheet } from '../../ui/Sheet'
+import { TiltBlock } from './TiltBlock'
 
 interface HelpsSheetProps {
   open: boolean
   reading: Reading
+  hand: 'right' | 'left'
   units: Units
   onOpenChange: (open: boolean) => void
 }
@@ -161,7 +163,7 @@ function RiseBlock({ units }: { units: Units }) {
 }
 
 /** Measuring helps: each says how far off it usually is, and sets the reading behind the sheet. */
-export function HelpsSheet({ open, reading, units, onOpenChange }: HelpsSheetProps) {
+export function HelpsSheet({ open, reading, hand, units, onOpenChange }: HelpsSheetProps) {
   return (
     <Sheet
       open={open}
@@ -169,6 +171,7 @@ export function HelpsSheet({ open, reading, units, onOpenChange }: HelpsSheetPro
       about="Each sets the reading on the Bench and remembers how far it may be off."
       onOpenChange={onOpenChange}
     >
+      <TiltBlock hand={hand} units={units} />
       <RiseBlock units={units} />
       {HELPS.filter((help) => helpFits(help, reading.cover)).map((help) => (
         <HelpBlock key={help.id} help={help} reading={reading} />

@@ -1,4 +1,5 @@
-import { FIRMNESSES, RANGES, SURROUNDS, type NumberKey, type Reading } from '../../lib/reading'
+import { FIRMNESSES } from '../../lib/day'
+import { RANGES, SURROUNDS, type NumberKey, type Reading } from '../../lib/reading'
 import { useBench } from '../../lib/store'
 import { show, type Units } from '../../lib/units'
 import { Choice } from '../../ui/Choice'

@@ -28,6 +28,7 @@ export function PlayerForm({ onAdded }: { onAdded: (player: Player) => void }) {
             handicap: Number(draft.handicap),
             seven_iron_carry_m: Number(draft.carry),
             note: '',
+            layer_pct: 1.5,
             leave_out: [],
           },
         }),

@@ -1,18 +1,17 @@
 import { Popover } from 'radix-ui'
-import type { Player, Settings } from '../../api/client'
-import { RANGES, type NumberKey, type Reading } from '../../lib/reading'
+import type { Mast, Player, Settings } from '../../api/client'
+import type { Reading } from '../../lib/reading'
 import type { Place } from '../../lib/place'
-import { useBench } from '../../lib/store'
-import { show } from '../../lib/units'
-import { conditionWords } from '../../lib/words'
+import { conditionWords } from '../../lib/sky-words'
+import { mastWords } from '../../lib/use-mast'
 import { Choice } from '../../ui/Choice'
-import { EditableNumber } from '../../ui/EditableNumber'
 
 interface TopLineProps {
   reading: Reading
   players: Player[]
   settings: Settings
   isDusk: boolean
+  mast: Mast | undefined
   place: Place
   onPlace: (place: Place) => void
   onSettings: (patch: Partial<Settings>) => void
@@ -39,11 +38,17 @@ const WARMTHS = [
   { value: 'C', words: 'Celsius' },
   { value: 'F', words: 'Fahrenheit' },
 ] as const
+const SPEEDS = [
+  { value: 'm/s', words: 'metres a second' },
+  { value: 'mph', words: 'miles an hour' },
+  { value: 'km/h', words: 'kilometres an hour' },
+] as const
 
 const PAPER = 'z-50 border border-ink bg-lit p-3'
 const NAMES: [Place, string][] = [
   ['bench', 'Bench'],
   ['methods', 'Methods'],
+  ['conditions', 'Conditions'],
 ]
 
 const PLAIN = 'whitespace-nowrap hover:text-hot'
@@ -96,6 +101,15 @@ function Units({
                 onChange={(temperature) => onSettings({ temperature })}
               />
             </dd>
+            <dt className="text-quiet">wind</dt>
+            <dd>
+              <Choice
+                label="Wind speeds"
+                value={settings.speed}
+                options={SPEEDS}
+                onChange={(speed) => onSettings({ speed })}
+              />
+            </dd>
             <dt className="text-quiet">page</dt>
             <dd>
               <button
@@ -113,43 +127,10 @@ function Units({
   )
 }
 
-function AirOfTheDay({ reading, settings }: { reading: Reading; settings: Settings }) {
-  const set = useBench.getState().set
-  const row = (key: NumberKey & ('temperature' | 'altitude' | 'humidity'), shown: string) => (
-    <EditableNumber
-      shown={shown}
-      value={reading[key]}
-      range={RANGES[key]}
-      units={settings}
-      onChange={(value) => set({ [key]: value })}
-    />
-  )
-  const temperature = show(reading.temperature, 'temperature', settings)
-  const altitude = show(reading.altitude, 'altitude', settings)
-  return (
-    <Popover.Root>
-      <Popover.Trigger className={PLAIN} aria-label="Air of the day">
-        {conditionWords(temperature, altitude, reading.humidity)}
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content className={PAPER} sideOffset={8} align="end">
-          <dl className="grid grid-cols-[6rem_1fr] gap-y-1.5">
-            <dt className="text-quiet">temperature</dt>
-            <dd>{row('temperature', temperature)}</dd>
-            <dt className="text-quiet">altitude</dt>
-            <dd>{row('altitude', altitude)}</dd>
-            <dt className="text-quiet">humidity</dt>
-            <dd>{row('humidity', `${reading.humidity} %`)}</dd>
-          </dl>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
-  )
-}
-
 /** The slim top line: place names, the player, the air in words, units, keys. */
 export function TopLine(props: TopLineProps) {
-  const { reading, players, settings } = props
+  const { reading, players, settings, mast } = props
+  const heard = mastWords(mast)
   const options = [
     ...players.map((p) => ({ value: p.id, words: p.note ? `${p.name}, ${p.note}` : p.name })),
     { value: '+', words: 'Add a player' },
@@ -184,7 +165,15 @@ export function TopLine(props: TopLineProps) {
             onChange={(id) => (id === '+' ? props.onNewPlayer() : props.onPlayer(id))}
           />
         </span>
-        <AirOfTheDay reading={reading} settings={settings} />
+        <button
+          type="button"
+          className={PLAIN}
+          aria-label={`Conditions: ${conditionWords(reading, settings)}`}
+          onClick={() => props.place !== 'conditions' && props.onPlace('conditions')}
+        >
+          {conditionWords(reading, settings)}
+          {heard && <span className={mast?.state === 'live' ? 'text-quiet' : 'text-hot'}> ({heard})</span>}
+        </button>
         <Units
           settings={settings}
           isDusk={props.isDusk}

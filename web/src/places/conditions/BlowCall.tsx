@@ -1,0 +1,18 @@
+import type { Call, PlanResponse } from '../../api/client'
+import { callName } from '../../lib/advice'
+import { blowWords, harderWords } from '../../lib/blow-words'
+import type { Units } from '../../lib/units'
+
+/** What this wind does to the first call of the shot on the Bench. */
+export function BlowCall({ call, plan, units }: { call: Call; plan: PlanResponse; units: Units }) {
+  const harder = harderWords(plan, units)
+  return (
+    <div className="mt-1 border-t border-rule pt-1 text-[13px]">
+      <p>
+        <b className="font-semibold">{callName(call)}</b>, the first call on the Bench:{' '}
+        {blowWords(call, units)}.
+      </p>
+      {harder && <p className="mt-0.5 text-quiet">{harder}</p>}
+    </div>
+  )
+}

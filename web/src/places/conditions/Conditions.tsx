@@ -1,0 +1,77 @@
+import { Tabs } from 'radix-ui'
+import type { Mast, Player, Settings } from '../../api/client'
+import type { KeyActions } from '../../lib/keys'
+import { usePlace } from '../../lib/place'
+import { conditionWords } from '../../lib/sky-words'
+import { useReading } from '../../lib/store'
+import { useKeys } from '../../lib/use-keys'
+import { DayMenu } from './DayMenu'
+import { DaySheet } from './DaySheet'
+import { Today } from './Today'
+import { TwoDays } from './TwoDays'
+
+interface ConditionsProps {
+  player: Player
+  settings: Settings
+  mast: Mast | undefined
+  keys: KeyActions
+  onSettings: (patch: Partial<Settings>) => void
+  onTold: (words: string) => void
+}
+
+const PARTS = [
+  ['today', 'Today'],
+  ['two-days', 'Two days'],
+  ['day-sheet', 'Day sheet'],
+] as const
+
+/** Conditions: the day as an input, one shot on two days, and how far each club goes today. */
+export function Conditions({ player, settings, mast, keys, onSettings, onTold }: ConditionsProps) {
+  const reading = useReading()
+  const { go } = usePlace.getState()
+  useKeys(keys)
+  return (
+    <main className="mx-auto max-w-[1280px] px-4 pb-10">
+      <Tabs.Root defaultValue="today">
+        <div className="flex flex-wrap items-baseline gap-x-6 gap-y-1 border-b border-rule pt-2">
+          <Tabs.List className="flex gap-5" aria-label="Parts of the conditions">
+            {PARTS.map(([value, words]) => (
+              <Tabs.Trigger
+                key={value}
+                value={value}
+                className="no-print pb-1 text-quiet data-[state=active]:border-b-2 data-[state=active]:border-hot data-[state=active]:font-semibold data-[state=active]:text-ink"
+              >
+                {words}
+              </Tabs.Trigger>
+            ))}
+          </Tabs.List>
+          <p>
+            <b>{reading.dayName || 'A day of your own'}</b>
+            <span className="text-quiet">
+              {settings.course ? `, ${settings.course}` : ''}: {conditionWords(reading, settings)}
+            </span>
+          </p>
+          <span className="no-print ml-auto flex gap-5">
+            <DayMenu reading={reading} settings={settings} onSettings={onSettings} onTold={onTold} />
+            <button
+              type="button"
+              className="border-b border-dotted border-quiet hover:text-hot"
+              onClick={() => go('bench')}
+            >
+              to the Bench
+            </button>
+          </span>
+        </div>
+        <Tabs.Content value="today">
+          <Today reading={reading} player={player} units={settings} mast={mast} />
+        </Tabs.Content>
+        <Tabs.Content value="two-days">
+          <TwoDays reading={reading} player={player} units={settings} />
+        </Tabs.Content>
+        <Tabs.Content value="day-sheet">
+          <DaySheet reading={reading} player={player} units={settings} course={settings.course} />
+        </Tabs.Content>
+      </Tabs.Root>
+    </main>
+  )
+}

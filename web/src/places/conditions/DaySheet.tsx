@@ -1,0 +1,147 @@
+import { useQuery } from '@tanstack/react-query'
+import type { DaySheet as Sheet, Player } from '../../api/client'
+import { daySheetQuery } from '../../api/queries'
+import { toDay } from '../../lib/day'
+import type { Reading } from '../../lib/reading'
+import { conditionWords } from '../../lib/sky-words'
+import { scaleOf, show, trim, YARD, type Units } from '../../lib/units'
+import { Problem } from '../../ui/Problem'
+
+interface DaySheetProps {
+  reading: Reading
+  player: Player
+  units: Units
+  course: string
+}
+
+/** Steps of wind in the coach's own unit: round numbers there, not here. */
+function windSteps(units: Units, windAt: Reading['windAt']): number[] {
+  const scale = scaleOf('wind', units)
+  const steps =
+    windAt === 'hand'
+      ? { 'm/s': [6, 4, 2], mph: [15, 10, 5], 'km/h': [21, 14, 7] }[units.speed]
+      : { 'm/s': [9, 6, 3], mph: [21, 14, 7], 'km/h': [30, 20, 10] }[units.speed]
+  return [...steps, ...steps.map((step) => -step).reverse()].map((step) => scale.fromShown(step))
+}
+
+const FALLS = [10, 5, -5, -10]
+
+type Row = Sheet['rows'][number]
+
+function Cell({ cell, stock, units }: { cell: Row['today']; stock: number; units: Units }) {
+  const shown = (metres: number) => trim(Math.round(units.distance === 'yd' ? metres / YARD : metres), 0)
+  if (cell.carry_m === null) return <td className="px-2 pr-10 text-right text-quiet">–</td>
+  const differs = cell.plays_as_m === null || Math.abs(cell.plays_as_m - stock) >= 1
+  return (
+    <td className="figure px-2 text-right">
+      {shown(cell.carry_m)}
+      <span className="ml-1.5 inline-block w-8 text-[12px] text-quiet">
+        {!differs ? '' : cell.plays_as_m === null ? '–' : shown(cell.plays_as_m)}
+      </span>
+    </td>
+  )
+}
+
+/** How far each club carries today, and what its own distance plays as, by wind and by slope. To be printed. */
+export function DaySheet({ reading, player, units, course }: DaySheetProps) {
+  const winds = windSteps(units, reading.windAt)
+  const body = {
+    player_id: player.id,
+    day: toDay(reading, reading.dayName || 'Today'),
+    winds_m_s: winds,
+    falls_deg: FALLS,
+  }
+  const sheet = useQuery(daySheetQuery(body))
+  const speed = scaleOf('wind', units)
+  const where = reading.windAt === 'hand' ? 'at the flag' : 'in the forecast'
+  if (sheet.error) return <Problem error={sheet.error} onRetry={() => void sheet.refetch()} />
+  if (!sheet.data) return <p className="mt-2 text-quiet">Working out every club.</p>
+  return (
+    <section aria-label="Day sheet" aria-busy={sheet.isFetching}>
+      <h2 className="mt-2 text-lg font-bold">
+        {player.name}: how far each club carries today
+        <button type="button" className="press no-print ml-4 py-0 text-[13px]" onClick={() => window.print()}>
+          Print
+        </button>
+      </h2>
+      <p className="text-[13px] text-quiet">
+        {[course, reading.dayName, conditionWords({ ...reading, wind: 0 }, units)].filter(Boolean).join(', ')}
+        . Full stock swing, {units.distance}. Wind {where}; slopes without wind. Small: what this club’s own
+        distance plays as.
+      </p>
+      <div className="mt-2 overflow-x-auto">
+        <table className="w-full border-collapse text-[13px]">
+          <thead>
+            <tr className="text-left">
+              <td />
+              <td />
+              <td />
+              <th
+                scope="colgroup"
+                colSpan={winds.length / 2}
+                className="px-2 text-center font-normal text-quiet"
+              >
+                wind against
+              </th>
+              <th
+                scope="colgroup"
+                colSpan={winds.length / 2}
+                className="px-2 text-center font-normal text-quiet"
+              >
+                wind behind
+              </th>
+              <th scope="colgroup" colSpan={2} className="px-2 text-center font-normal text-quiet">
+                downhill
+              </th>
+              <th scope="colgroup" colSpan={2} className="px-2 text-center font-normal text-quiet">
+                uphill
+              </th>
+            </tr>
+            <tr className="border-b border-ink">
+              <th scope="col" className="text-left">
+                club
+              </th>
+              <th scope="col" className="px-2 text-right">
+                stock
+              </th>
+              <th scope="col" className="px-2 pr-10 text-right">
+                calm
+              </th>
+              {winds.map((wind) => (
+                <th key={wind} scope="col" className="px-2 pr-10 text-right font-semibold whitespace-nowrap">
+                  {trim(Math.abs(speed.toShown(wind)), 0)}
+                  {speed.sign}
+                </th>
+              ))}
+              {FALLS.map((fall) => (
+                <th key={fall} scope="col" className="px-2 pr-10 text-right font-semibold">
+                  {show(Math.abs(fall), 'slope', units)}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {sheet.data.rows.map((row) => (
+              <tr key={row.club_id} className="border-b border-rule">
+                <th scope="row" className="text-left font-normal whitespace-nowrap">
+                  {row.club_name}
+                </th>
+                <td className="figure px-2 text-right text-quiet">
+                  {trim(Math.round(units.distance === 'yd' ? row.stock_m / YARD : row.stock_m), 0)}
+                </td>
+                {[row.today, ...row.winds, ...row.falls].map((cell, i) => (
+                  <Cell key={i} cell={cell} stock={row.stock_m} units={units} />
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <p className="mt-2 text-[13px] text-quiet">
+        A dash: the club won’t get it up, or more than the bag holds. Down the wind a low, slow ball comes
+        down early and runs: its carry hardly grows. For practice and preparation: in a round rule 4.3a limits
+        what may be consulted.
+      </p>
+    </section>
+  )
+}

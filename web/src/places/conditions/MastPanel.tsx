@@ -1,0 +1,86 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { client, unwrap, type Mast } from '../../api/client'
+import { mastQuery } from '../../api/queries'
+import { compassWords, speedWords } from '../../lib/sky-words'
+import { show, type Units } from '../../lib/units'
+import { mastWords } from '../../lib/use-mast'
+import { Problem } from '../../ui/Problem'
+
+/** The weather mast: followed or not, what it says, and whether it still says it. */
+export function MastPanel({ mast, units }: { mast: Mast | undefined; units: Units }) {
+  const [port, setPort] = useState<string | null>(null)
+  const queries = useQueryClient()
+  const follow = useMutation({
+    mutationFn: async (on: boolean) =>
+      unwrap(
+        await client.PUT('/api/mast', { body: { on, port: on && port !== null ? Number(port) : null } }),
+      ),
+    onSuccess: (told) => queries.setQueryData(mastQuery.queryKey, told),
+  })
+  if (!mast) return null
+  const isOn = mast.state !== 'off'
+  const isWell = mast.state === 'live'
+  return (
+    <section aria-label="Weather mast" className="mt-3 border-t border-rule pt-1">
+      <h3 className="font-bold">Weather mast</h3>
+      {isOn ? (
+        <>
+          <p role="status" className={isWell ? '' : 'text-hot'}>
+            {mastWords(mast)}
+            {mast.problem && <span className="text-quiet">: {mast.problem}</span>}
+          </p>
+          {mast.mean && (
+            <p className="text-[13px]">
+              {speedWords(mast.mean.speed_m_s, units)}, gusts {speedWords(mast.mean.gust_m_s, units)}, from{' '}
+              {Math.round(mast.mean.from_deg)}° ({compassWords(mast.mean.from_deg)}),{' '}
+              {mast.mean.over_s >= 110 ? 'over two minutes' : `over ${Math.round(mast.mean.over_s)} s so far`}
+              {mast.air && (
+                <>
+                  ; {show(mast.air.temperature_c, 'temperature', units)}, {mast.air.rain_mm_h} mm/h of rain
+                </>
+              )}
+              .
+            </p>
+          )}
+          {!isWell && mast.mean && (
+            <p className="text-[13px] text-quiet">
+              The last wind heard is kept. Stop following to set it by hand.
+            </p>
+          )}
+          {mast.air !== null && mast.air.rain_mm_h > 0 && (
+            <p className="text-[13px]">It rains there: set the rain here if it rains on you.</p>
+          )}
+          <button type="button" className="press mt-1 py-0 text-[13px]" onClick={() => follow.mutate(false)}>
+            Stop following
+          </button>
+        </>
+      ) : (
+        <form
+          className="mt-1 flex flex-wrap items-center gap-3 text-[13px]"
+          onSubmit={(event) => {
+            event.preventDefault()
+            follow.mutate(true)
+          }}
+        >
+          <label className="flex items-center gap-2">
+            <span className="text-quiet">on this machine, port</span>
+            <input
+              className="field figure w-20 py-0.5"
+              inputMode="numeric"
+              pattern="[0-9]{1,5}"
+              title="A port from 1 to 65535"
+              required
+              value={port ?? `${mast.port}`}
+              onChange={(event) => setPort(event.target.value)}
+            />
+          </label>
+          <button type="submit" className="press py-0" disabled={follow.isPending}>
+            Follow the mast
+          </button>
+        </form>
+      )}
+      {follow.error && <Problem error={follow.error} />}
+    </section>
+  )
+}

@@ -1,0 +1,180 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import type { Day, OnDay, Player } from '../../api/client'
+import { daysQuery, twoDaysQuery } from '../../api/queries'
+import { Elevation, TALLEST } from '../../drawing/Elevation'
+import { LINE_WIDE, lineScale } from '../../drawing/line-scale'
+import { callName } from '../../lib/advice'
+import { seasonsAt, toDay } from '../../lib/day'
+import { usePlace } from '../../lib/place'
+import type { Reading } from '../../lib/reading'
+import { fromRequest, toRequest } from '../../lib/request'
+import { conditionWords } from '../../lib/sky-words'
+import { useBench } from '../../lib/store'
+import { carriedWords, changedRows } from '../../lib/two-days'
+import { show, type Units } from '../../lib/units'
+import { aimFigure, callSentence, lieWords } from '../../lib/words'
+import { Choice } from '../../ui/Choice'
+import { Problem } from '../../ui/Problem'
+import { LedgerRows } from '../bench/SetupStrip'
+
+const NOTHING = () => undefined
+const STILL = { onDrag: NOTHING, onRelease: NOTHING, onStep: NOTHING }
+const TODAY = 'As it is now'
+
+interface TwoDaysProps {
+  reading: Reading
+  player: Player
+  units: Units
+}
+
+/** One day: its first call, its flight, and what becomes of that stroke on the other day. */
+function DayColumn(props: {
+  one: OnDay
+  other: OnDay
+  player: Player
+  units: Units
+  tone: 'hot' | 'second'
+}) {
+  const { one, other, player, units, tone } = props
+  const { go } = usePlace.getState()
+  const [first] = one.calls
+  const there = fromRequest(one.request, '')
+  const drawn = one.calls.slice(0, 1).map((call) => ({ call, tone }))
+  const both = [...one.calls.slice(0, 1), ...other.calls.slice(0, 1)]
+  const scale = lineScale(LINE_WIDE, there, both, TALLEST)
+  // No more sky than the flag and the higher flight need.
+  const cut = Math.max(
+    0,
+    Math.min(scale.y(Math.max(...both.map((call) => call.apex_m), 0)), scale.y(there.rise) - 50) - 12,
+  )
+  return (
+    <section aria-label={one.name} className="min-w-0">
+      <h3 className="text-[15px] font-bold" style={{ color: `var(--${tone})` }}>
+        {one.name}
+      </h3>
+      <p className="text-[13px] text-quiet">
+        {conditionWords(there, units)}; {lieWords(there, units)}
+      </p>
+      {first ? (
+        <>
+          <p className="mt-1">
+            <b className="font-semibold">{callName(first)}</b>:{' '}
+            {callSentence(first, there.front, there.back, units)}
+          </p>
+          <div inert>
+            <Elevation reading={there} drawn={drawn} scale={scale} cut={cut} units={units} {...STILL} />
+          </div>
+          {one.carried && (
+            <>
+              <p className="mt-1">{carriedWords(one, other, units)}</p>
+              <LedgerRows
+                name="distance"
+                rows={one.carried.rows.filter((row) => row.total || row.value !== 0)}
+                units={units}
+              />
+            </>
+          )}
+          <p className="mt-2 text-[13px] text-quiet">
+            Then:{' '}
+            {one.calls
+              .slice(1)
+              .map((call) => `${callName(call)} (${call.strokes.toFixed(2)})`)
+              .join('; ')}
+          </p>
+          <button
+            type="button"
+            className="press mt-2 text-[13px]"
+            onClick={() => {
+              useBench
+                .getState()
+                .open({ ...fromRequest(one.request, ''), dayName: one.name, player: player.id })
+              go('bench')
+            }}
+          >
+            Work on it on the Bench
+          </button>
+        </>
+      ) : (
+        <p className="mt-1">No call on that day.</p>
+      )}
+    </section>
+  )
+}
+
+function Changes({ days, units }: { days: [OnDay, OnDay]; units: Units }) {
+  const rows = changedRows(days, units, aimFigure)
+  return (
+    <table className="mt-2 w-full max-w-[720px] text-[13px]">
+      <thead>
+        <tr className="border-b border-ink text-left">
+          <td />
+          {days.map((day, i) => (
+            <th key={day.name} scope="col" style={{ color: `var(--${i === 0 ? 'hot' : 'second'})` }}>
+              {day.name}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row) => (
+          <tr
+            key={row.name}
+            className={`border-b border-rule align-baseline ${row.same ? 'text-quiet' : ''}`}
+          >
+            <th scope="row" className="w-36 text-left font-normal text-quiet">
+              {row.name}
+            </th>
+            <td className={row.same ? '' : 'font-semibold'}>{row.values[0]}</td>
+            <td className={row.same ? '' : 'font-semibold'}>{row.values[1]}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}
+
+/** The same lie and line on two days: what changes, and why. */
+export function TwoDays({ reading, player, units }: TwoDaysProps) {
+  const saved = useQuery(daysQuery)
+  const seasons = seasonsAt(reading.altitude)
+  const known: Day[] = [...seasons, ...(saved.data ?? []).map((one) => one.day)]
+  const names = [...known.map((day) => day.name), TODAY]
+  const [picked, setPicked] = useState<[string, string]>(['Dry June', 'Soaked December'])
+  const dayOf = (name: string) => known.find((day) => day.name === name) ?? toDay(reading, TODAY)
+  const request = toRequest({ ...reading, call: '', against: '' })
+  const found = useQuery(twoDaysQuery({ request, days: picked.map(dayOf) }))
+  const [one, two] = found.data?.days ?? []
+  const pick = (i: 0 | 1, name: string) => setPicked(i === 0 ? [name, picked[1]] : [picked[0], name])
+  const picker = (i: 0 | 1) => (
+    <Choice
+      label={i === 0 ? 'One day' : 'The other day'}
+      value={picked[i]}
+      options={names.map((value) => ({ value, words: value }))}
+      className="font-semibold"
+      onChange={(name) => pick(i, name)}
+    />
+  )
+  return (
+    <div aria-busy={found.isFetching}>
+      <p className="mt-2">
+        <span className="text-quiet">The same shot for {player.name}: </span>
+        flag at {show(reading.flag, 'distance', units)}
+        <span className="text-quiet">, on </span>
+        {picker(0)} <span className="text-quiet">and on</span> {picker(1)}
+      </p>
+      {found.error && <Problem error={found.error} onRetry={() => void found.refetch()} />}
+      {!one || !two ? (
+        !found.error && <p className="mt-2 text-quiet">Working out both days.</p>
+      ) : (
+        <>
+          <Changes days={[one, two]} units={units} />
+          <div className="mt-4 grid gap-8 lg:grid-cols-2">
+            <DayColumn one={one} other={two} player={player} units={units} tone="hot" />
+            <DayColumn one={two} other={one} player={player} units={units} tone="second" />
+          </div>
+        </>
+      )}
+    </div>
+  )
+}
