@@ -7,14 +7,19 @@ WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.ht
 
 .PHONY: demo test setup check web bench docs screenshots wheel clean
 
-demo: $(STAMPS)/web ## set up, build, serve the made-up players and course
+demo: ## set up, build, serve the made-up players and course
+	@$(MAKE) --no-print-directory -j2 $(STAMPS)/web
 	@$(BIN)/veltrin demo
 
-test: setup check ## set up, lint, run all tests, headless Chromium included
+test: setup ## set up, lint, run all tests, headless Chromium included
+	@$(MAKE) --no-print-directory check
 	cd web && npm run --silent test
+	$(BIN)/python -m veltrin.service.warm
 	$(BIN)/pytest -n 2 --dist worksteal
 
-setup: $(STAMPS)/web $(STAMPS)/chromium
+# Python, Node and Chromium come from different places: fetched side by side.
+setup:
+	@$(MAKE) --no-print-directory -j3 $(STAMPS)/web $(STAMPS)/chromium
 
 $(STAMPS)/venv: requirements.lock pyproject.toml
 	@mkdir -p $(STAMPS)

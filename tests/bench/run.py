@@ -128,6 +128,8 @@ LIES: dict[str, tuple[dict[str, Any], float]] = {
     "sand": ({"cover": "sand", "sunk": 0.1}, 14.0),
 }
 
+WIND = {"speed_m_s": 6.0, "from_deg": 40.0}
+
 KINDS = ("sand", "water", "trees", "out", "semi", "rough", "bank", "path", "heather", "deep")
 
 
@@ -149,6 +151,8 @@ def bench_plan() -> dict[str, float]:
     Each lie once with a bare line and once with ten areas drawn.
     """
     whole: dict[str, list[float]] = {}
+    windy: list[float] = []
+    still: list[float] = []
     fast: dict[str, list[float]] = {}
     with tempfile.TemporaryDirectory() as folder:
         store = open_store(Path(folder) / "bench.sqlite3")
@@ -171,6 +175,11 @@ def bench_plan() -> dict[str, float]:
                 body = ask()
                 drawn = [i for i in (body["first_id"], body["second_id"]) if i]
                 whole[name] = clock(ask, 8)
+                if not drawn_too:
+                    # Turn about, so that whatever else the machine does weighs on both alike.
+                    for _ in range(6):
+                        still += clock(ask, 1)
+                        windy += clock(lambda ask=ask: ask(wind=WIND), 1)
                 fast[name] = clock(lambda ask=ask, drawn=drawn: ask(only=drawn), 12)
             health = clock(lambda: client.get("/api/health"), 60)
         store.close()
@@ -182,6 +191,8 @@ def bench_plan() -> dict[str, float]:
         "plan_median_ms": 1000 * statistics.median(all_whole),
         "plan_p95_ms": 1000 * statistics.quantiles(all_whole, n=20)[-1],
         "plan_ten_areas_median_ms": 1000 * statistics.median(with_areas),
+        "plan_windy_median_ms": 1000 * statistics.median(windy),
+        "windy_over_calm": statistics.median(w / c for w, c in zip(windy, still, strict=True)),
         "fast_median_ms": 1000 * statistics.median(all_fast),
         "fast_p95_ms": 1000 * statistics.quantiles(all_fast, n=20)[-1],
         "plan_over_empty_request": statistics.median(all_whole) / empty,

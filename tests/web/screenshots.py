@@ -24,6 +24,9 @@ SAND = "/?p=corwin&fall=0&side=-3&flag=14&front=6&back=24&cover=sand&lip=0.6&lip
 HARD_PAN = "/?p=brisa&fall=0&flag=15&front=7&back=26&cover=hard-pan&call=58~quiet-glide" + AIR
 TIGHT = "/methods?p=brisa&fall=0&cover=tight&flag=15&front=7&back=26" + AIR
 
+WINDY = "/conditions?p=corwin&fall=0&flag=120&front=112&back=132&wind=6&gust=9&from=320" + AIR
+CHIP = "/conditions?p=corwin&fall=0&flag=15&front=8.5&back=25.5&wide=16" + AIR
+
 OVER_SAND = (
     "/?p=brisa&fall=0&flag=20&front=16&back=34&wide=16&gf=-2&gs=1"
     "&areas=sand*0*0*8,-5_10,-7_13,-7_15,-4_15.5,0_15,4_13,6_10,6_8,4_7.5,0" + AIR
@@ -70,6 +73,18 @@ def helps(page: Page) -> None:
     page.keyboard.press("h")
 
 
+def two_days(page: Page) -> None:
+    page.get_by_role("tab", name="Two days").click()
+    page.get_by_role("region", name="Soaked December").wait_for(timeout=20_000)
+
+
+def day_sheet(page: Page) -> None:
+    page.get_by_role("button", name="Choose or save a day").click()
+    page.get_by_role("menuitem", name="Soaked December").first.click()
+    page.get_by_role("tab", name="Day sheet").click()
+    page.get_by_role("region", name="Day sheet").wait_for(timeout=20_000)
+
+
 def nothing(_: Page) -> None:
     """Leave the page as it is."""
 
@@ -88,6 +103,9 @@ VIEWS: list[tuple[str, str, dict[str, int], str, Callable[[Page], None]]] = [
     ("methods", TIGHT, WIDE, "light", nothing),
     ("covers", SAND, WIDE, "light", covers),
     ("helps", ROUGH, WIDE, "light", helps),
+    ("conditions", WINDY, WIDE, "light", nothing),
+    ("two-days", CHIP, WIDE, "light", two_days),
+    ("day-sheet", WINDY, WIDE, "light", day_sheet),
     ("kept-shots", DOWNHILL, WIDE, "light", kept),
     ("phone-ground", DOWNHILL, PHONE, "light", nothing),
     ("phone-line", DOWNHILL, PHONE, "light", to_the_calls),

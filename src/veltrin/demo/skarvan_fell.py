@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from veltrin.service.contracts.day import DayIn
-from veltrin.service.contracts.plan import LieIn, LineIn, PlanRequest
+from veltrin.service.contracts.line import LineIn
+from veltrin.service.contracts.plan import LieIn, PlanRequest
 from veltrin.service.contracts.players import PlayerNew
 from veltrin.service.contracts.record import SettingsBody, ShotNew
 from veltrin.service.contracts.world import AirIn

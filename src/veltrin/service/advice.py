@@ -19,7 +19,7 @@ from veltrin.service.contracts.advice import (
 )
 from veltrin.service.plan import question_of
 from veltrin.service.players import list_players
-from veltrin.service.translate import call_out
+from veltrin.service.translate_plan import call_out
 from veltrin.service.words import summary_of
 from veltrin.store.engine import Store
 

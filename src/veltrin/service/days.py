@@ -30,7 +30,8 @@ from veltrin.service.contracts.world import AirIn, WindIn
 from veltrin.service.errors import NotFoundError
 from veltrin.service.plan import question_of
 from veltrin.service.players import find_stored
-from veltrin.service.translate import air_in, call_out, odds_out, rows_out, wind_in
+from veltrin.service.translate import air_in, wind_in
+from veltrin.service.translate_plan import call_out, odds_out, rows_out
 from veltrin.store.engine import Store
 from veltrin.store.repositories import days as day_rows
 from veltrin.store.repositories.days import StoredDay

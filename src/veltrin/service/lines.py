@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from veltrin.exchange.geojson import Origin, read_line, write_line
+from veltrin.service.contracts.line import LineIn
 from veltrin.service.contracts.lines import GeoJsonAsk, GeoJsonOut, GeoJsonText, LineNew, LineOut
-from veltrin.service.contracts.plan import LineIn
 from veltrin.service.errors import NotFoundError
 from veltrin.service.translate_line import line_in, line_out
 from veltrin.store.engine import Store

@@ -9,7 +9,8 @@ from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.contracts.players import PlayerOut
 from veltrin.service.plan import find_asked
 from veltrin.service.players import find_stored, show_player
-from veltrin.service.translate import method_out, question_in, schools_out
+from veltrin.service.translate import question_in
+from veltrin.service.translate_plan import method_out, schools_out
 from veltrin.store.engine import Store
 from veltrin.store.repositories import stands
 

@@ -8,7 +8,8 @@ from veltrin.core.methods import method_named
 from veltrin.core.plan import Question, plan_shot, plan_stages
 from veltrin.service.contracts.plan import PlanRequest, PlanResponse
 from veltrin.service.players import find_stored
-from veltrin.service.translate import club_in, plan_out, player_in, question_in
+from veltrin.service.translate import club_in, player_in, question_in
+from veltrin.service.translate_plan import plan_out
 from veltrin.store.engine import Store
 from veltrin.store.repositories.players import StoredPlayer
 

@@ -8,7 +8,7 @@ from math import radians as rad
 from veltrin.core.hole import Area, Obstacle, kind_named, obstacle_named
 from veltrin.core.plan import Line
 from veltrin.core.run import FIRMNESS, Firmness, Landing, surface_named
-from veltrin.service.contracts.plan import AreaIn, LineIn, ObstacleIn, PointIn
+from veltrin.service.contracts.line import AreaIn, LineIn, ObstacleIn, PointIn
 
 
 def firmness_share(firmness: Firmness | float) -> float:

@@ -1,9 +1,9 @@
 import { fromLine } from '../lib/day'
-import { RANGES, snap, type Reading } from '../lib/reading'
+import type { Reading } from '../lib/reading'
 import { sideOfWind, speedWords } from '../lib/sky-words'
 import type { Units } from '../lib/units'
 import { Grip } from './Grip'
-import { tailOf, windAt } from './WindFromAbove'
+import { tailOf, windAt, windStep } from './WindFromAbove'
 
 const PER_M_S = 2.6
 
@@ -45,12 +45,7 @@ export function WindArrow({ reading, units, x, y, onDrag, onRelease, onStep }: W
         spoken={reading.wind === 0 ? 'calm' : `${words} ${sideOfWind(fromLine(reading))}`}
         onMove={(px, py) => onDrag(windAt(py - y, -(px - x), PER_M_S, reading))}
         onRelease={onRelease}
-        onStep={(along, up) =>
-          onStep({
-            ...(along === 0 ? {} : { windFrom: (reading.windFrom + 5 * along + 360) % 360 }),
-            ...(up === 0 ? {} : { wind: snap('wind', reading.wind + RANGES.wind.step * up) }),
-          })
-        }
+        onStep={(along, up) => onStep(windStep(reading, along, up))}
       />
     </g>
   )

@@ -25,6 +25,14 @@ export function windAt(x: number, y: number, perMetre: number, day: DayReading):
   return { wind, windFrom: from, ...(day.gust > 0 && day.gust < wind ? { gust: 0 } : {}) }
 }
 
+/** The wind after steps of the arrow keys: along turns it, up strengthens it. */
+export function windStep(reading: Reading, along: number, up: number): Partial<Reading> {
+  return {
+    ...(along === 0 ? {} : { windFrom: (reading.windFrom + 5 * along + 360) % 360 }),
+    ...(up === 0 ? {} : { wind: snap('wind', reading.wind + RANGES.wind.step * up) }),
+  }
+}
+
 interface WindProps {
   reading: Reading
   units: Units
@@ -91,12 +99,7 @@ export function WindFromAbove({ reading, units, isLed, onDrag, onRelease, onStep
           spoken={spoken}
           onMove={(px, py) => onDrag(windAt(px - MID, py - MID, PER_M_S, reading))}
           onRelease={onRelease}
-          onStep={(along, up) =>
-            onStep({
-              ...(along === 0 ? {} : { windFrom: (reading.windFrom + 5 * along + 360) % 360 }),
-              ...(up === 0 ? {} : { wind: snap('wind', reading.wind + RANGES.wind.step * up) }),
-            })
-          }
+          onStep={(along, up) => onStep(windStep(reading, along, up))}
         />
       )}
     </svg>

@@ -1,3 +1,4 @@
+// @vitest-environment node
 import { expect, it } from 'vitest'
 import { begin, glide, push, redo, settle, undo } from '../lib/history'
 

@@ -1,3 +1,4 @@
+// @vitest-environment node
 import { describe, expect, it } from 'vitest'
 import { fromSearch, toSearch } from '../lib/address'
 import { change, snap, START, type Reading } from '../lib/reading'

@@ -1,10 +1,11 @@
+// @vitest-environment node
 import { describe, expect, it } from 'vitest'
 import type { Mast, OnDay } from '../api/client'
 import { change, START } from '../lib/reading'
 import { toRequest } from '../lib/request'
 import { carriedWords, changedRows } from '../lib/two-days'
 import { METRIC } from '../lib/units'
-import { fromMast, mastWords } from '../lib/use-mast'
+import { fromMast, mastWords } from '../lib/mast'
 import { aimFigure } from '../lib/words'
 import { sampleCall } from './sample'
 

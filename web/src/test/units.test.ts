@@ -1,3 +1,4 @@
+// @vitest-environment node
 import { describe, expect, it } from 'vitest'
 import { RANGES } from '../lib/reading'
 import { distance, height, METRIC, parseNumber, show, small, trim, type Units } from '../lib/units'

@@ -1,3 +1,4 @@
+// @vitest-environment node
 import { describe, expect, it } from 'vitest'
 import { METRIC } from '../lib/units'
 import { aimWords, callSentence, fallWords, landWords, sayLines, sideWords } from '../lib/words'

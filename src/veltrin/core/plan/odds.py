@@ -5,7 +5,7 @@ from __future__ import annotations
 from functools import lru_cache
 
 import numpy as np
-from scipy.stats import norm, qmc
+from scipy.special import ndtri
 
 from veltrin.core.constants import BALL_RADIUS_M
 from veltrin.core.geometry import Mask, Vec
@@ -39,8 +39,11 @@ def even_normals(count: int, kinds: int) -> Vec:
     The beginning of a scrambled Sobol sequence (Owen scrambling, SciPy) through the normal quantile: the same question
     always gives the same answer.
     """
+    # Imported here: it takes longer than all the rest of a start, and is wanted once.
+    from scipy.stats import qmc
+
     even = qmc.Sobol(kinds, scramble=True, rng=SOBOL_SEED).random_base2(SOBOL_POWER)[:count]
-    return np.asarray(norm.ppf(np.clip(even, 1e-9, 1.0 - 1e-9)))
+    return np.asarray(ndtri(np.clip(even, 1e-9, 1.0 - 1e-9)))
 
 
 def strike_scatter(scatter: Scatter, swing: Vec, difficulty: Vec) -> tuple[Vec, Vec]:

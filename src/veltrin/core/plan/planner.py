@@ -27,6 +27,9 @@ from veltrin.core.plan.swap import swap_note
 STRUCK_OFTEN = 12
 """How many of the best calls are struck many times."""
 
+LEVEL_STRUCK = 4
+"""And how many stock strokes are, to find what the player would use from level ground: neighbours in the bag."""
+
 WORTH_SHOWING = 0.3
 """A second call may cost so many strokes more than the first before it is no choice any more. Judgement."""
 
@@ -52,7 +55,7 @@ def _level_choice(question: Question) -> LevelChoice | None:
     calls = plain_calls(question, found, world)
     if not calls:
         return None
-    best = struck_calls(question, found, found.best(frozenset(), STRUCK_OFTEN), calls, world)[0][0]
+    best = struck_calls(question, found, found.best(frozenset(), LEVEL_STRUCK), calls, world)[0][0]
     return LevelChoice(best.club_id, best.swing, best.delivered_loft_rad)
 
 

@@ -19,6 +19,7 @@ from typing import NamedTuple
 
 import numpy as np
 
+from veltrin.core.flight import COARSE_STEP_S
 from veltrin.core.geometry import Index, Mask, Vec
 from veltrin.core.ground import Lie, Slope
 from veltrin.core.hole import Hole
@@ -134,7 +135,7 @@ def typical(
     speed = np.concatenate([1.0 + faster, np.maximum(1.0 - faster, 0.2), zero + 1, zero + 1, zero + 1, zero + 1])
     many = batch.take(rows)
     many = replace(many, full_speed=many.full_speed * speed, change=nudge(many.change, open_rad=face, lean_rad=loft))
-    off = play(many, world, np.tile(swing, 6), np.tile(aim, 6))
+    off = play(many, world, np.tile(swing, 6), np.tile(aim, 6), step_s=COARSE_STEP_S)
     shifts = [out * d[:, None] * way(targets.bearing) for d in (doubts.firm, doubts.rolled)]
     rest = meant_rest[:, :2]
     places = np.concatenate([off.runs.rest[:, :2], *(rest + sign * s for s in shifts for sign in (1.0, -1.0))])

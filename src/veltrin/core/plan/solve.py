@@ -7,6 +7,7 @@ from typing import NamedTuple
 
 import numpy as np
 
+from veltrin.core.flight import COARSE_STEP_S
 from veltrin.core.geometry import Index, Mask, Vec
 from veltrin.core.plan.play import Batch, Played, World, play
 from veltrin.core.plan.target import Targets
@@ -69,7 +70,8 @@ def solve(batch: Batch, world: World, targets: Targets) -> Solved:
     n, k = batch.count, len(_GRID)
     rows = np.repeat(np.arange(n), k)
     spread = targets.take(rows)
-    grid = play(batch.take(rows), world, np.tile(_GRID, n), spread.bearing)
+    # Looking for the swing, centimetres don't matter; the stroke that is found is played with the fine step.
+    grid = play(batch.take(rows), world, np.tile(_GRID, n), spread.bearing, step_s=COARSE_STEP_S)
     totals = _progress(grid, spread).reshape(n, k)
     first, reaches = _brackets(totals, targets.distance[:, None])
     high_at = np.where(reaches, np.maximum(first, 1), k - 1)
@@ -87,7 +89,7 @@ def solve(batch: Batch, world: World, targets: Targets) -> Solved:
         span = f_high[a] - f_low[a]
         guess = (low[a] * f_high[a] - high[a] * f_low[a]) / np.where(np.abs(span) > 1e-9, span, 1.0)
         swing[a] = np.clip(guess, low[a], high[a])
-        played = play(batch.take(a), world, swing[a], aim[a])
+        played = play(batch.take(a), world, swing[a], aim[a], step_s=COARSE_STEP_S)
         miss, astray = _progress(played, wanted) - wanted.distance, _astray(played, wanted)
         done = (np.abs(miss) < ON_TARGET_M) & (np.abs(astray * wanted.distance) < ON_TARGET_M)
         past = miss >= 0

@@ -8,7 +8,7 @@ from typing import Any
 from pydantic import Field
 
 from veltrin.service.contracts.base import Contract
-from veltrin.service.contracts.plan import LineIn
+from veltrin.service.contracts.line import LineIn
 
 
 class LineNew(Contract):

@@ -7,9 +7,10 @@ from typing import Literal, Self
 from pydantic import Field, model_validator
 
 from veltrin.service.contracts.base import Contract
+from veltrin.service.contracts.line import AreaKindName, LineIn
 from veltrin.service.contracts.players import PlayerInline
 from veltrin.service.contracts.sky import BallTemperature, Layers, RainName
-from veltrin.service.contracts.world import AirIn, FirmnessShare, FirmnessWord, WindIn
+from veltrin.service.contracts.world import AirIn, WindIn
 
 CoverName = Literal[
     "tight",
@@ -67,99 +68,6 @@ class LieIn(Contract):
     lip_m: float = Field(0.0, ge=0, le=5, description="Height of a bank or bunker lip in the way.")
     lip_at_m: float = Field(3.0, ge=0.3, le=30, description="How far ahead of the ball it stands.")
     doubts: DoubtsIn = Field(DoubtsIn(), description="Kept with the shot; the sensitivity of the call reads them.")
-
-
-AreaKindName = Literal[
-    "green",
-    "fringe",
-    "fairway",
-    "semi",
-    "rough",
-    "deep",
-    "heather",
-    "sand",
-    "bank",
-    "path",
-    "trees",
-    "water",
-    "out",
-]
-
-
-class PointIn(Contract):
-    """A place on the plan, m."""
-
-    x_m: float = Field(ge=-400, le=400, description="Towards the flag.")
-    y_m: float = Field(ge=-400, le=400, description="To the right of the line.")
-
-
-class AreaIn(Contract):
-    """A piece of ground drawn on the plan. Later ones lie on top."""
-
-    kind: AreaKindName
-    points: list[PointIn] = Field(min_length=3, max_length=200, description="Corners, in order.")
-    fall_deg: float = Field(0.0, ge=-30, le=30, description="Its own tilt; positive falls away from the player.")
-    side_deg: float = Field(0.0, ge=-30, le=30, description="Positive falls to the right.")
-
-
-class ObstacleIn(Contract):
-    """Something that stands in the way: a box across the line, m from the ball and above the ground it stands on."""
-
-    kind: Literal["mound", "wall", "lip", "tree", "branch"]
-    at_m: float = Field(ge=0.3, le=250, description="Distance of its near side.")
-    deep_m: float = Field(1.0, ge=0.05, le=60, description="How far it reaches along the line.")
-    high_m: float = Field(ge=0.05, le=45, description="Its top.")
-    low_m: float = Field(0.0, ge=-5, le=40, description="Its foot; above 0.3 m a rolling ball passes below.")
-    left_m: float = Field(-200.0, ge=-200, le=200, description="Its left end, m right of the line.")
-    right_m: float = Field(200.0, ge=-200, le=200, description="Its right end.")
-
-    @model_validator(mode="after")
-    def _ends_in_order(self) -> Self:
-        if self.left_m >= self.right_m:
-            raise ValueError(f"left_m ({self.left_m:g}) must be less than right_m ({self.right_m:g}). Swap the ends.")
-        if self.low_m >= self.high_m:
-            raise ValueError(f"low_m ({self.low_m:g}) must be less than high_m ({self.high_m:g}). Give a lower foot.")
-        return self
-
-
-class LineIn(Contract):
-    """From the ball to the flag and the green around it."""
-
-    flag_m: float = Field(ge=2, le=230, description="Distance to the flag, m.")
-    green_front_m: float | None = Field(None, ge=-50, le=260, description="Front edge; default 8 m before the flag.")
-    green_back_m: float | None = Field(None, ge=0, le=300, description="Back edge; default 10 m behind the flag.")
-    surround: Literal["fringe", "fairway", "semi", "rough"] = Field("fairway", description="Around the green.")
-    green_speed_ft: float = Field(9.5, ge=4, le=16, description="Green speed, ft.")
-    firmness: FirmnessWord | FirmnessShare = Field("medium", description="A word, or 0 (sodden) to 1 (hard).")
-    ground_firmness: FirmnessWord | FirmnessShare | None = Field(
-        None, description="Firmness of everything but the green; default: as the green."
-    )
-    green_wet: float = Field(0.0, ge=0, le=1, description="Water on green and ground: 0 dry to 1 soaked.")
-    fall_deg: float = Field(0.0, ge=-12, le=12, description="Tilt of the green; positive falls away from the player.")
-    side_deg: float = Field(0.0, ge=-12, le=12, description="Tilt of the green; positive falls to the right.")
-    green_width_m: float | None = Field(
-        None, ge=1, le=120, description="Width of the green; default four fifths of its depth, 10 m at least."
-    )
-    rise_m: float = Field(0.0, ge=-60, le=60, description="Green above the ball; negative: below it.")
-    land_m: float | None = Field(
-        None, ge=1, le=250, description="Where it is to land; default: where it must, to finish at the flag."
-    )
-    areas: list[AreaIn] = Field(default_factory=list, max_length=40)
-    obstacles: list[ObstacleIn] = Field(default_factory=list, max_length=12)
-
-    @model_validator(mode="after")
-    def _edges_in_order(self) -> Self:
-        front = self.flag_m - 8 if self.green_front_m is None else self.green_front_m
-        back = self.flag_m + 10 if self.green_back_m is None else self.green_back_m
-        if front >= back:
-            raise ValueError(
-                f"green_back_m ({back:g} m) must lie beyond green_front_m ({front:g} m). Move one of the edges."
-            )
-        if self.land_m is not None and self.land_m > self.flag_m + 20:
-            raise ValueError(
-                f"land_m ({self.land_m:g} m) lies more than 20 m beyond the flag. Bring the landing place nearer."
-            )
-        return self
 
 
 class PlanRequest(Contract):

@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import type { Call, Player, PlanResponse, Settings, Swap } from '../../api/client'
 import type { Drawn } from '../../drawing/Elevation'
+import { harderWords } from '../../lib/blow-words'
 import { useBench, useReading } from '../../lib/store'
 import type { KeyActions } from '../../lib/keys'
 import type { LedgerName } from '../../lib/ledger'
@@ -121,6 +122,7 @@ export function Bench({ player, settings, benchKeys, onTold }: BenchProps) {
             player={player}
             units={settings}
             swap={swapOf(chosen, plan)}
+            harder={plan ? harderWords(plan, settings) : null}
             ledger={ledger}
             onLedger={setLedger}
             onKeep={() => setSheet('keep')}

@@ -13,11 +13,13 @@ function Say({
   hand,
   units,
   swap,
+  harder,
 }: {
   call: Call
   hand: Player['hand']
   units: Units
   swap: Swap | null
+  harder: string | null
 }) {
   return (
     <section
@@ -36,6 +38,7 @@ function Say({
         </p>
       ))}
       {swap && <SwapNote swap={swap} units={units} />}
+      {harder && <p className="mx-3.5 mt-2 text-[13px] text-quiet">{harder}</p>}
     </section>
   )
 }
@@ -134,6 +137,8 @@ interface SetupStripProps extends LedgerPanelProps {
   reading: Reading
   player: Player
   swap: Swap | null
+  /** What a harder swing into the wind does; null: nothing to say. */
+  harder: string | null
 }
 
 /** Set-up from above and across, the words to say, and the ledgers. */
@@ -143,6 +148,7 @@ export function SetupStrip({
   player,
   units,
   swap,
+  harder,
   ledger,
   onLedger,
   onKeep,
@@ -157,7 +163,7 @@ export function SetupStrip({
         <Head title="" note="across the line" />
         <FaceOnView setup={call.setup} fall={reading.fall} />
       </section>
-      <Say call={call} hand={player.hand} units={units} swap={swap} />
+      <Say call={call} hand={player.hand} units={units} swap={swap} harder={harder} />
       <LedgerPanel call={call} units={units} ledger={ledger} onLedger={onLedger} onKeep={onKeep} />
     </div>
   )

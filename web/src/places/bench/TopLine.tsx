@@ -3,7 +3,7 @@ import type { Mast, Player, Settings } from '../../api/client'
 import type { Reading } from '../../lib/reading'
 import type { Place } from '../../lib/place'
 import { conditionWords } from '../../lib/sky-words'
-import { mastWords } from '../../lib/use-mast'
+import { mastWords } from '../../lib/mast'
 import { Choice } from '../../ui/Choice'
 
 interface TopLineProps {

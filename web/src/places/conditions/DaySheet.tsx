@@ -35,6 +35,7 @@ function Cell({ cell, stock, units }: { cell: Row['today']; stock: number; units
   return (
     <td className="figure px-2 text-right">
       {shown(cell.carry_m)}
+      {differs && <span className="sr-only">, plays as </span>}
       <span className="ml-1.5 inline-block w-8 text-[12px] text-quiet">
         {!differs ? '' : cell.plays_as_m === null ? '–' : shown(cell.plays_as_m)}
       </span>
@@ -69,7 +70,7 @@ export function DaySheet({ reading, player, units, course }: DaySheetProps) {
         . Full stock swing, {units.distance}. Wind {where}; slopes without wind. Small: what this club’s own
         distance plays as.
       </p>
-      <div className="mt-2 overflow-x-auto">
+      <div className="relative mt-2 overflow-x-auto">
         <table className="w-full border-collapse text-[13px]">
           <thead>
             <tr className="text-left">

@@ -4,7 +4,7 @@ import { client, unwrap, type Mast } from '../../api/client'
 import { mastQuery } from '../../api/queries'
 import { compassWords, speedWords } from '../../lib/sky-words'
 import { show, type Units } from '../../lib/units'
-import { mastWords } from '../../lib/use-mast'
+import { mastWords } from '../../lib/mast'
 import { Problem } from '../../ui/Problem'
 
 /** The weather mast: followed or not, what it says, and whether it still says it. */
