@@ -333,6 +333,16 @@ def test_plays_as_is_the_stock_carry_where_nothing_is_different() -> None:
     assert call.plays_as_m == pytest.approx(call.carry_m, abs=0.05)
 
 
+def test_a_rolled_ball_plays_as_what_it_rolls() -> None:
+    # Downhill, and over a fringe that is as the stock shot's: the putt on the flat would stop shorter.
+    found = plan_shot(question(6, 0, 13.0))
+    rolled = next(c for c in found.calls if c.method_id == "plain-putt")
+    assert rolled.plays_from_m == pytest.approx(rolled.total_m)
+    assert rolled.plays_as_m > 5.0
+    flown = next(c for c in found.calls if c.carry_m > 2.0)
+    assert flown.plays_from_m == pytest.approx(flown.carry_m)
+
+
 def test_the_ledgers_name_wind_and_add_up() -> None:
     call = windy(6.0, 315.0, 120.0).calls[0]
     assert call.detail is not None

@@ -194,6 +194,7 @@ def call_out(call: Call) -> CallOut:
         club_speed_m_s=call.club_speed_m_s,
         spin_rpm=call.spin_rad_s / RAD_S_PER_RPM,
         flight_s=call.flight_s,
+        plays_from_m=call.plays_from_m,
         plays_as_m=call.plays_as_m,
         drift_m=0.0 - call.drift_m,
         blown_m=call.blown_m,

@@ -720,9 +720,14 @@ export interface components {
             pinned: boolean;
             /**
              * Plays As M
-             * @description Carry of the same club and swing as a stock shot: level, clean, calm.
+             * @description The same of the same club and swing as a stock shot: level, clean, calm.
              */
             plays_as_m: number;
+            /**
+             * Plays From M
+             * @description Its carry; of a rolled ball its finish.
+             */
+            plays_from_m: number;
             /** Run M */
             run_m: number;
             /** School */

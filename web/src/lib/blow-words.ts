@@ -1,9 +1,9 @@
 import type { Call, PlanResponse } from '../api/client'
 import { distance, height, type Units } from './units'
 
-/** What the shot plays as, where that differs from its carry by more than a metre. */
-export function playsAsWords(call: Pick<Call, 'carry_m' | 'plays_as_m'>, units: Units): string {
-  return `${distance(call.carry_m, units)} plays as ${distance(call.plays_as_m, units)} ${units.distance}`
+/** What the shot plays as: its carry, or the finish of a rolled ball. */
+export function playsAsWords(call: Pick<Call, 'plays_from_m' | 'plays_as_m'>, units: Units): string {
+  return `${distance(call.plays_from_m, units)} plays as ${distance(call.plays_as_m, units)} ${units.distance}`
 }
 
 /** How long it is in the air, where the wind takes it, how steeply it comes down. */

@@ -204,7 +204,13 @@ describe('the wind drawn', () => {
 
 describe('what the wind does to a call', () => {
   it('is told with time aloft, drift and what it plays as', () => {
-    const call = sampleCall({ carry_m: 114, plays_as_m: 122.3, blown_m: -8.4, drift_m: 10.4, flight_s: 5.6 })
+    const call = sampleCall({
+      plays_from_m: 114,
+      plays_as_m: 122.3,
+      blown_m: -8.4,
+      drift_m: 10.4,
+      flight_s: 5.6,
+    })
     expect(playsAsWords(call, METRIC)).toBe('114 plays as 122 m')
     expect(blowWords(call, METRIC)).toBe(
       '5.6 s in the air, the wind takes 8.5 m, carries it 10.5 m right, down at 28°',

@@ -26,6 +26,7 @@ export function sampleCall(changes: Partial<Call> = {}, setup: Partial<Call['set
     club_speed_m_s: 8.8,
     spin_rpm: 3070,
     flight_s: 0.8,
+    plays_from_m: 5.8,
     plays_as_m: 7.2,
     drift_m: 0,
     blown_m: 0,

@@ -82,6 +82,7 @@ def grown(cover: Cover, growth: Growth) -> tuple[float, float]:
     if cover.name in MOWN or cover.group not in ("grass", "collar"):
         return cover.height_m, cover.density
     high, dense = GROWN[growth]
+    # No grass stands higher or denser than a lie can be read.
     return min(cover.height_m * high, 0.2), min(cover.density * dense, 1.5)
 
 

@@ -39,17 +39,22 @@ HALF_SHOULDERS = 0.055
 """From breastbone to where the arc of a square stroke bottoms out, over stature. Judgement."""
 
 
+ROLLED_M = 1.0
+"""A ball that carries less is rolled: its finish is told, not its carry. Judgement."""
+
+
 class Beside(NamedTuple):
     """What calls are told against, by candidate: the stock stroke, the upright strike, the breastbone ahead (m).
 
-    `plays_as_m`: carry of the same swing as a stock shot. `drift_m`, `blown_m`: what the wind adds to the left and
-    to the carry.
+    `stock_carry_m`, `stock_total_m`: what the same swing does as a stock shot. `drift_m`, `blown_m`: what the wind
+    adds to the left and to the carry.
     """
 
     stock: Stroke
     upright: Meeting
     breastbone_m: Vec
-    plays_as_m: Vec
+    stock_carry_m: Vec
+    stock_total_m: Vec
     drift_m: Vec
     blown_m: Vec
 
@@ -71,9 +76,8 @@ def beside_of(batch: Batch, world: World, solved: Solved, targets: Targets) -> B
         still = play(batch, replace(world, wind=CALM), solved.swing, solved.aim)
         drift = targets.across(played.flights.landing) - targets.across(still.flights.landing)
         blown = targets.along(played.flights.landing) - targets.along(still.flights.landing)
-    return Beside(
-        stock, upright, np.asarray(low + arms - HALF_SHOULDERS * batch.stature_m), as_stock.carry, drift, blown
-    )
+    breastbone = np.asarray(low + arms - HALF_SHOULDERS * batch.stature_m)
+    return Beside(stock, upright, breastbone, as_stock.carry, as_stock.total, drift, blown)
 
 
 def _note(i: int, method: Method, played: Played, batch: Batch, beside: Beside) -> SetupNote:
@@ -142,6 +146,7 @@ def call_of(
     # Told along the way to the target itself, also where the finish is moved off it.
     own = Targets(np.array([meant.distance_m]), np.array([meant.bearing_rad]))
     carry, total = (float(own.along(p[i : i + 1])[0]) for p in (flown.landing, played.runs.rest))
+    flies = carry >= ROLLED_M
     trouble = 0.0 if targets.on_carry else float(targets.bearing[i]) - meant.bearing_rad
     return Call(
         id=candidate.id,
@@ -167,7 +172,8 @@ def call_of(
         club_speed_m_s=float(played.club_speed[i]),
         spin_rad_s=float(np.linalg.norm(launch.spin[i])),
         flight_s=float(flown.flight_s[i]),
-        plays_as_m=float(beside.plays_as_m[i]),
+        plays_from_m=carry if flies else total,
+        plays_as_m=float((beside.stock_carry_m if flies else beside.stock_total_m)[i]),
         drift_m=float(beside.drift_m[i]),
         blown_m=float(beside.blown_m[i]),
         delivered_loft_rad=float(played.delivery.delivered_loft[i]),

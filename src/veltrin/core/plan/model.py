@@ -240,7 +240,8 @@ class Detail:
 class Call:
     """One feasible way: club, method, what to do, what the ball does. Left positive.
 
-    `plays_as_m`: carry of the same club and swing as a stock shot (level, clean, calm, reference air). `drift_m` and
+    `plays_as_m`: what the same club and swing carries as a stock shot (level, clean, calm, reference air), told against
+    `plays_from_m`, its carry here; of a rolled ball both are its finish. `drift_m` and
     `blown_m`: what the wind adds across (left) and along the carry.
     """
 
@@ -267,6 +268,7 @@ class Call:
     club_speed_m_s: float
     spin_rad_s: float
     flight_s: float
+    plays_from_m: float
     plays_as_m: float
     drift_m: float
     blown_m: float

@@ -272,7 +272,8 @@ class CallOut(Contract):
     club_speed_m_s: float
     spin_rpm: float
     flight_s: float
-    plays_as_m: float = Field(description="Carry of the same club and swing as a stock shot: level, clean, calm.")
+    plays_from_m: float = Field(description="Its carry; of a rolled ball its finish.")
+    plays_as_m: float = Field(description="The same of the same club and swing as a stock shot: level, clean, calm.")
     drift_m: float = Field(description="What the wind carries it across, right positive.")
     blown_m: float = Field(description="What the wind adds to the carry.")
     delivered_loft_deg: float
