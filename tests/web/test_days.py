@@ -82,6 +82,8 @@ def test_the_mast_drives_the_wind_and_its_loss_is_shown(running: Running, open_p
     page.get_by_role("button", name="to the Bench").click()
     expect(part(page, "Calls").get_by_role("article", name="First call")).to_contain_text("the wind", timeout=40_000)
     expect(top).to_contain_text("(mast live)")
+    expect(part(page, "Line").get_by_text(re.compile("m/s$"))).to_be_visible()
+    expect(page.get_by_role("button", name=re.compile("^Wind,"))).to_have_count(0)
     page.get_by_role("button", name=re.compile("^Conditions:")).click()
 
     mast.stop()

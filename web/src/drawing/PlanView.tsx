@@ -21,6 +21,8 @@ interface PlanProps {
   /** The kind of area being drawn by hand; null: none. */
   drawing: AreaKind | null
   onDrawn: () => void
+  /** The mast drives the wind. */
+  isLed?: boolean
   onDrag: (patch: Partial<Reading>) => void
   onRelease: () => void
   onStep: (patch: Partial<Reading>) => void
@@ -148,7 +150,7 @@ function useDrawing({ drawing, reading, scale, onDrawn, onStep }: PlanProps) {
 
 /** From above, same scale across as along: aim, curve, where strikes end, the green, its tilt, and all trouble. */
 export function PlanView(props: PlanProps) {
-  const { reading, drawn, scale, units, drawing, onDrag, onRelease, onStep } = props
+  const { reading, drawn, scale, units, drawing, isLed = false, onDrag, onRelease, onStep } = props
   const [first] = drawn
   const flagX = scale.x(reading.flag)
   const { shown, handlers } = useDrawing(props)
@@ -219,6 +221,7 @@ export function PlanView(props: PlanProps) {
             units={units}
             x={52}
             y={40}
+            isLed={isLed}
             onDrag={onDrag}
             onRelease={onRelease}
             onStep={onStep}

@@ -12,13 +12,15 @@ interface WindArrowProps {
   units: Units
   x: number
   y: number
+  /** Driven by the mast: not to be dragged. */
+  isLed: boolean
   onDrag: (patch: Partial<Reading>) => void
   onRelease: () => void
   onStep: (patch: Partial<Reading>) => void
 }
 
 /** The wind beside the line from above; the line runs to the right. Its tail is dragged to where it comes from. */
-export function WindArrow({ reading, units, x, y, onDrag, onRelease, onStep }: WindArrowProps) {
+export function WindArrow({ reading, units, x, y, isLed, onDrag, onRelease, onStep }: WindArrowProps) {
   // The drawing of the Conditions has the line pointing up: a quarter turn.
   const [ax, ay] = tailOf(reading, PER_M_S)
   const [dx, dy] = [-ay, ax]
@@ -37,16 +39,18 @@ export function WindArrow({ reading, units, x, y, onDrag, onRelease, onStep }: W
       <text x={x + 22} y={y - 12} className="halo quiet">
         {words}
       </text>
-      <Grip
-        small
-        x={x + dx}
-        y={y + dy}
-        label="Wind"
-        spoken={reading.wind === 0 ? 'calm' : `${words} ${sideOfWind(fromLine(reading))}`}
-        onMove={(px, py) => onDrag(windAt(py - y, -(px - x), PER_M_S, reading))}
-        onRelease={onRelease}
-        onStep={(along, up) => onStep(windStep(reading, along, up))}
-      />
+      {!isLed && (
+        <Grip
+          small
+          x={x + dx}
+          y={y + dy}
+          label="Wind"
+          spoken={reading.wind === 0 ? 'calm' : `${words} ${sideOfWind(fromLine(reading))}`}
+          onMove={(px, py) => onDrag(windAt(py - y, -(px - x), PER_M_S, reading))}
+          onRelease={onRelease}
+          onStep={(along, up) => onStep(windStep(reading, along, up))}
+        />
+      )}
     </g>
   )
 }

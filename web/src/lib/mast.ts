@@ -39,6 +39,10 @@ export function fromMast(mast: Mast, reading: Reading): Partial<Reading> | null 
   }
 }
 
+/** Whether the mast drives the wind: also while it is lost, as what it said last is kept. */
+export const isLed = (mast: Mast | undefined) =>
+  mast !== undefined && mast.state !== 'off' && mast.mean !== null
+
 /** The mast in a few words; empty while nobody follows it. */
 export function mastWords(mast: Mast | undefined): string {
   if (!mast || mast.state === 'off') return ''

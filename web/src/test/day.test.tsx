@@ -191,7 +191,14 @@ describe('the wind drawn', () => {
     const grips = { onDrag: vi.fn(), onRelease: vi.fn(), onStep: vi.fn() }
     render(
       <svg>
-        <WindArrow reading={windy({ wind: 4, windFrom: 180 })} units={METRIC} x={50} y={40} {...grips} />
+        <WindArrow
+          reading={windy({ wind: 4, windFrom: 180 })}
+          units={METRIC}
+          x={50}
+          y={40}
+          isLed={false}
+          {...grips}
+        />
       </svg>,
     )
     fireEvent.keyDown(screen.getByRole('button', { name: /^Wind, 4 m\/s behind/ }), { key: 'ArrowDown' })

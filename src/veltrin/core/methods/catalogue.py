@@ -49,7 +49,7 @@ DISPUTES = (
             ("plain-putt", "toe-putt", "rim-roll", "flange-roll", "hybrid-putt")),
     Dispute("sand", "Sand: standard, long or high splash, sole and speed, dig, or gouge?",
             ("splash", "long-splash", "high-splash", "full-sole", "dig", "gouge")),
-    Dispute("into-wind", "Into the wind: more club held back, the same club lower, or the stock swing?",
+    Dispute("into-wind", "Under the wind: more club held back, the same club lower, a knock-down, or the stock swing?",
             ("held-punch", "same-club-punch", "knock-down", "stock-swing")),
     Dispute("cross-wind", "Cross-wind: hold against it, or ride it?", ("hold-against", "ride-wind")),
     Dispute("leave-the-sand", "Firm bunker without a lip: splash, chip or putt?", ("splash", "sand-chip", "sand-putt")),

@@ -1,8 +1,11 @@
+import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
+import { mastQuery } from '../../api/queries'
 import { Elevation, LOW_CUT, TALLEST, WIDE_CUT, type Drawn } from '../../drawing/Elevation'
 import { LINE_NARROW, LINE_WIDE, lineScale } from '../../drawing/line-scale'
 import { PlanView } from '../../drawing/PlanView'
 import type { AreaKind } from '../../lib/line'
+import { isLed } from '../../lib/mast'
 import type { Reading } from '../../lib/reading'
 import { useBench } from '../../lib/store'
 import { useWide } from '../../lib/use-wide'
@@ -61,6 +64,7 @@ function Legend({ drawn, units }: { drawn: Drawn[]; units: Units }) {
 
 /** Line: from the side and from above, at one scale. */
 export function LinePanel({ reading, drawn, units, onLines }: LinePanelProps) {
+  const led = isLed(useQuery(mastQuery).data)
   const [drawing, setDrawing] = useState<AreaKind | null>(null)
   const { set, drag, release } = useBench.getState()
   const isWide = useWide()
@@ -99,6 +103,7 @@ export function LinePanel({ reading, drawn, units, onLines }: LinePanelProps) {
           units={units}
           drawing={drawing}
           onDrawn={() => setDrawing(null)}
+          isLed={led}
           onDrag={drag}
           onRelease={release}
           onStep={set}

@@ -1,6 +1,7 @@
 import type { Mast, Player } from '../../api/client'
 import { WindAloft } from '../../drawing/WindAloft'
 import { WindFromAbove } from '../../drawing/WindFromAbove'
+import { isLed } from '../../lib/mast'
 import type { Reading } from '../../lib/reading'
 import { partsWords, windWords } from '../../lib/sky-words'
 import { useBench } from '../../lib/store'
@@ -23,7 +24,7 @@ export function Today({ reading, player, units, mast }: TodayProps) {
   const { drag, release, set } = useBench.getState()
   const { plan } = usePlan(reading)
   const first = plan?.calls.find((call) => call.id === plan.first_id)
-  const isLed = mast !== undefined && mast.state !== 'off' && mast.mean !== null
+  const led = isLed(mast)
   return (
     <div className="grid gap-x-8 lg:grid-cols-[340px_1fr_370px]">
       <section aria-label="Wind" className="min-w-0">
@@ -32,12 +33,12 @@ export function Today({ reading, player, units, mast }: TodayProps) {
         <WindFromAbove
           reading={reading}
           units={units}
-          isLed={isLed}
+          isLed={led}
           onDrag={drag}
           onRelease={release}
           onStep={set}
         />
-        <WindReadings reading={reading} units={units} isLed={isLed} />
+        <WindReadings reading={reading} units={units} isLed={led} />
       </section>
       <section aria-label="Wind by height" className="min-w-0">
         <h2 className="mt-2 font-bold">Wind by height</h2>
