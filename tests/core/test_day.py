@@ -8,10 +8,12 @@ from dataclasses import replace
 import numpy as np
 import pytest
 from CoolProp.HumidAirProp import HAPropsSI
+from hypothesis import given
+from hypothesis import strategies as st
 
 from tests.players import degrees, player, question, slope
 from veltrin.core.air import CALM, Air, Wind, standard_pressure
-from veltrin.core.care import Weather
+from veltrin.core.care import RAINS, Weather
 from veltrin.core.day import GIVE_TODAY, SAND_STATES, SEASONS, Day, give_on, grown, landing_on, lie_on, wet_of
 from veltrin.core.errors import OutOfRangeError, UnknownNameError
 from veltrin.core.geometry import elevation
@@ -328,3 +330,71 @@ def test_weather_is_the_days_own() -> None:
     asked = on_day(question(0, 0, 50.0), season("january"))
     assert (asked.layers, asked.ball_c, asked.air.altitude_m) == (3, -1.0, FELL_M)
     assert asked.slope == slope()
+
+
+# --- properties
+
+COVER = st.sampled_from(sorted(COVERS))
+GROUNDS = ("sodden", "soft", "medium", "firm", "hard")
+DAYS = st.builds(
+    lambda ground, greens, growth, rain, sand, layers, celsius: Day(
+        "any",
+        air=Air(celsius, FELL_M, 60.0),
+        ground=ground,
+        greens=greens,
+        growth=growth,
+        weather=Weather(rain),
+        sand=sand,
+        layers=layers,
+    ),
+    st.sampled_from(GROUNDS),
+    st.sampled_from(GROUNDS),
+    st.sampled_from(("lean", "usual", "lush")),
+    st.sampled_from(RAINS),
+    st.sampled_from(SAND_STATES),
+    st.integers(0, 4),
+    st.floats(-10, 35),
+)
+
+
+@given(COVER, DAYS)
+def test_any_lie_on_any_day_is_a_lie(name: str, day: Day) -> None:
+    cover = COVERS[name]
+    there = lie_on(Lie(cover, cover.usual_sunk), day)
+    assert 0.0 <= there.softness <= 1.0
+    assert 0.0 <= there.wet <= 1.0
+    assert there.sunk <= there.deepest + 1e-9
+    # Wetter weather never dries a lie, softer ground never hardens it.
+    assert lie_on(there, replace(day, weather=Weather("downpour"))).wet >= there.wet
+    assert lie_on(there, replace(day, ground="sodden")).softness >= there.softness - 1e-9
+
+
+@given(DAYS, DAYS)
+def test_a_day_leaves_no_trace_of_the_day_before(one: Day, other: Day) -> None:
+    lie = Lie(COVERS["rough"], 0.5)
+    there = lie_on(lie, other)
+    by_way = lie_on(lie_on(lie, one), other)
+    # Only the seat of the ball may have changed on the way, where the grass was shorter than it lay deep.
+    assert replace(by_way, sunk=0.0) == replace(there, sunk=0.0)
+    assert landing_on(landing_on(Landing(8.0, 20.0), one), other) == landing_on(Landing(8.0, 20.0), other)
+
+
+@pytest.mark.parametrize("greens", GROUNDS[:-1])
+def test_firmer_greens_run_further(greens: str) -> None:
+    firmer = GROUNDS[GROUNDS.index(greens) + 1]
+    velocity, spin = np.array([[12.0, 0.0, -9.0]]), np.array([[0.0, -200.0, 0.0]])
+    ends = []
+    for word in (greens, firmer):
+        day = replace(season("september"), greens=word, ground=word, weather=Weather())
+        ends.append(float(run_out(np.zeros((1, 3)), velocity, spin, landing_on(Landing(), day)).rest[0, 0]))
+    assert ends[0] < ends[1]
+
+
+def test_seasons_are_told_apart_by_what_coaches_feel() -> None:
+    june, december = SEASONS["june"], SEASONS["december"]
+    assert june.day.air.temperature_c > december.day.air.temperature_c + 10
+    assert FIRMNESS[june.day.greens] > FIRMNESS[december.day.greens]
+    assert june.day.green_speed_ft > december.day.green_speed_ft
+    assert december.day.layers > june.day.layers
+    assert december.day.weather.preferred
+    assert len({s.day.name for s in SEASONS.values()}) == len(SEASONS)

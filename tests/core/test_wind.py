@@ -40,7 +40,7 @@ from veltrin.core.plan import Plan, plan_shot, stock_speeds
 from veltrin.core.plan.play import Batch, Played, play
 from veltrin.core.plan.scatter import _gusts
 from veltrin.core.plan.stock import STOCK_WORLD
-from veltrin.core.strike import club_arrays
+from veltrin.core.strike import Change, club_arrays
 from veltrin.core.units import rpm_to_rad_s
 
 HEAD, TAIL, FROM_LEFT, FROM_RIGHT = 0.0, 180.0, 270.0, 90.0
@@ -383,3 +383,64 @@ def test_care_looks_at_the_sky() -> None:
     assert "9.3" not in told(Sky(wind_m_s=8.0))
     assert "E-3" in told(Sky(weather=Weather(preferred=True)))
     assert "4.2a" in told(Sky(air_c=2.0, ball_c=25.0))
+
+
+# --- properties of averages, and of a ball struck back
+
+
+def lines(speeds: list[float], turn: float = 0.0) -> list[Reading]:
+    return [Reading(float(t), v, (0.3 * math.sin(t) + turn) % (2 * math.pi)) for t, v in enumerate(speeds)]
+
+
+@given(st.lists(st.floats(0.1, 30.0), min_size=1, max_size=100))
+def test_a_mean_lies_between_and_the_gust_above_it(speeds: list[float]) -> None:
+    told = averaged(lines(speeds))
+    assert told is not None
+    assert min(speeds) - 1e-9 <= told.speed_m_s <= max(speeds) + 1e-9
+    # The highest mean of three seconds; a single line is its own gust.
+    assert told.gust_m_s <= max(speeds) + 1e-9
+    assert told.gust_m_s >= np.median(speeds) - max(speeds) / 3 - 1e-9
+    assert told.readings == len(speeds)
+
+
+@given(st.lists(st.floats(0.5, 20.0), min_size=2, max_size=60), st.floats(0.0, 6.2))
+def test_turning_the_mast_turns_the_mean_and_nothing_else(speeds: list[float], turn: float) -> None:
+    plain, turned = averaged(lines(speeds)), averaged(lines(speeds, turn))
+    assert plain is not None
+    assert turned is not None
+    assert turned.speed_m_s == pytest.approx(plain.speed_m_s)
+    assert turned.gust_m_s == pytest.approx(plain.gust_m_s)
+    off = (turned.from_rad - plain.from_rad - turn + math.pi) % (2 * math.pi) - math.pi
+    assert off == pytest.approx(0.0, abs=1e-6)
+
+
+def test_lines_out_of_order_are_put_in_order() -> None:
+    readings = lines([4.0, 9.0, 5.0, 6.0])
+    one, other = averaged(readings), averaged(readings[::-1])
+    assert one is not None
+    assert other is not None
+    assert (other.speed_m_s, other.gust_m_s, other.over_s) == pytest.approx((one.speed_m_s, one.gust_m_s, one.over_s))
+
+
+@pytest.mark.parametrize("back_m", [-0.04, 0.0, 0.03, 0.06])
+@pytest.mark.parametrize("club", ["6-iron", "54"])
+def test_a_ball_struck_back_starts_right_as_the_plane_of_the_arc_has_it(back_m: float, club: str) -> None:
+    # Source: geometry. On an arc in the plane through the target line and the shaft (lie angle l) the head moves, at
+    # the arc angle t before the bottom, along cos t x - sin t (0, cos l, sin l).
+    who = player()
+    at = [c.id for c in who.bag].index(club)
+    speed = np.array([stock_speeds(who)[at]])
+    made = []
+    for change in (Change(), Change(ball_back_m=back_m)):
+        batch = Batch(club_arrays(who, [who.bag[at]]), speed, change, who.stature_m)
+        made.append(play(batch, STOCK_WORLD, np.ones(1), np.zeros(1)))
+    stock, moved = made
+    turn = float(moved.setup.face_turn[0])
+    lie = who.bag[at].lie_rad
+    # The arc's own angle that makes the head come down by `turn` more.
+    arc = math.asin(math.sin(turn) / math.sin(lie))
+    right = -math.atan2(math.sin(arc) * math.cos(lie), math.cos(arc))
+    azimuths = [float(np.arctan2(p.delivery.path[0, 1], p.delivery.path[0, 0])) for p in (stock, moved)]
+    assert azimuths[1] - azimuths[0] == pytest.approx(right, abs=math.radians(0.05))
+    faces = [float(p.delivery.face_azimuth[0]) for p in (stock, moved)]
+    assert faces[1] - faces[0] == pytest.approx(right, abs=math.radians(0.05))
