@@ -108,9 +108,6 @@ export function lieToday(cover: CoverName, day: DayReading) {
 /** How wet ball, face and grass are today: 0 dry to 1 dripping. */
 export const wetShare = (day: DayReading) => WET[day.rain][day.ground]
 
-/** The sand of a bunker today. */
-export const sandToday = (day: DayReading) => day.sandState
-
 /** The day of a reading as the server wants it. */
 export function toDay(reading: Reading, name: string): Day {
   return {
