@@ -3,9 +3,9 @@ SHELL := /bin/bash
 PYTHON ?= $(shell command -v python3.11 || command -v python3)
 BIN := .venv/bin
 STAMPS := .stamps
-WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts docs/schema/ground.json
+WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts docs/schema/ground.json docs/schema/day.json
 
-.PHONY: demo test setup check web bench docs screenshots wheel clean
+.PHONY: demo test setup check check-python check-web web bench docs screenshots wheel clean
 
 demo: ## set up, build, serve the made-up players and course
 	@$(MAKE) --no-print-directory -j2 $(STAMPS)/web
@@ -45,11 +45,16 @@ $(STAMPS)/chromium:
 	@tools/chromium.sh
 	@touch $@
 
-check: $(STAMPS)/web ## all linters
+check: $(STAMPS)/web ## all linters, those of both languages side by side
+	@$(MAKE) --no-print-directory -j2 check-python check-web
+
+check-python:
 	$(BIN)/ruff check .
 	$(BIN)/ruff format --check --quiet .
 	$(BIN)/mypy
 	$(BIN)/lint-imports --no-cache | tail -n 3
+
+check-web:
 	cd web && npm run --silent types:check && npm run --silent tsc && npm run --silent lint && npm run --silent format
 
 web: $(STAMPS)/web

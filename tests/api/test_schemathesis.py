@@ -25,7 +25,7 @@ SLOW = ["/api/schools", "/api/sensitivity", "/api/what-if", "/api/two-days"]
 
 
 @schema.exclude(path=[*SLOW, "/api/who", "/api/plan/stream"]).parametrize()
-@settings(max_examples=5, deadline=None, suppress_health_check=list(HealthCheck))
+@settings(max_examples=3, deadline=None, suppress_health_check=list(HealthCheck))
 def test_no_answer_is_a_server_error(case) -> None:
     case.validate_response(case.call(), checks=CHECKS)
 
