@@ -217,6 +217,8 @@ export function change(reading: Reading, patch: Partial<Reading>): Reading {
   next.sunk = Math.min(next.sunk, deepest(next))
   // A landing place beyond what the server takes is no landing place.
   next.land = Math.min(next.land, next.flag + 20)
+  // A gust weaker than the mean was read with another one.
+  if (next.gust < next.wind) next.gust = 0
   if (next.back < next.front + 1) {
     if (patch.back !== undefined) next.back = next.front + 1
     else next.front = next.back - 1

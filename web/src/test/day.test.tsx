@@ -77,6 +77,12 @@ describe('the day of a reading', () => {
     expect(change(read, { rain: 'none' }).wet).toBe('damp')
   })
 
+  it('forgets a gust that the mean has overtaken', () => {
+    const gusty = change(START, { wind: 5, gust: 8 })
+    expect(change(gusty, { wind: 7 }).gust).toBe(8)
+    expect(change(gusty, { wind: 8.5 }).gust).toBe(0)
+  })
+
   it('puts a ball in a bunker into the sand of the day', () => {
     const bunker = change(START, { cover: 'sand' })
     expect(change(bunker, { sandState: 'sand-wet-hard' }).cover).toBe('sand-wet-hard')

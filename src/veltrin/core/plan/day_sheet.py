@@ -11,7 +11,7 @@ import numpy as np
 from veltrin.core.air import CALM, Wind
 from veltrin.core.day import Day
 from veltrin.core.geometry import Vec, elevation
-from veltrin.core.ground import MAX_SLOPE_RAD, Slope
+from veltrin.core.ground import Slope
 from veltrin.core.kit import Club, Player
 from veltrin.core.plan.candidates import NEEDS_TEE_RAD
 from veltrin.core.plan.play import Batch, World, play
@@ -75,7 +75,7 @@ def day_sheet(player: Player, day: Day, winds: Sequence[Wind], falls_rad: Sequen
     today = replace(STOCK_WORLD, air=day.air, wind=CALM, ball_c=day.ball_temperature_c)
     calm = _column(batch, today, stock)
     windy = [_column(batch, replace(today, wind=w), stock) for w in winds]
-    sloped = [_column(batch, replace(today, slope=Slope(f)), stock) for f in falls_rad if abs(f) <= MAX_SLOPE_RAD]
+    sloped = [_column(batch, replace(today, slope=Slope(f)), stock) for f in falls_rad]
     return [
         SheetRow(club, calm[i], tuple(c[i] for c in windy), tuple(c[i] for c in sloped)) for i, club in enumerate(clubs)
     ]

@@ -122,8 +122,7 @@ def _carried(one: Question, other: Question, call: Call) -> CarriedOver:
     way = Targets(np.ones(1), np.array([call.target.bearing_rad]))
     scatter = one.player.scatter
     begin = play(batch, here, swing, aim)
-    start = float(way.along(begin.runs.rest)[0])
-    steps: list[tuple[str, float]] = []
+    steps = [("finish", float(way.along(begin.runs.rest)[0]))]
     played = begin
     if dressed.able != batch.able:
         played = play(dressed, here, swing, aim)
@@ -131,18 +130,12 @@ def _carried(one: Question, other: Question, call: Call) -> CarriedOver:
     for words, world in _causes(here, there, f"{here.lie.cause} and ground below"):
         played = play(dressed, world, swing, aim)
         steps.append((words, float(way.along(played.runs.rest)[0])))
-    first = LedgerRow("finish", round(start, 1) + 0.0)
-    rows = (first, *running_rows(steps, "finish there", DISTANCE_STEP_M, start=start))
     return CarriedOver(
         call.id,
         _struck(begin, way, call.odds),
         _struck(played, way, _odds(dressed, there, played, call, scatter, here)),
-        rows,
+        running_rows(steps, "finish there", DISTANCE_STEP_M),
     )
-
-
-def _first(plan: Plan) -> Call | None:
-    return next((c for c in plan.calls if c.id == plan.first_id), None)
 
 
 def two_days(question: Question, days: Sequence[Day]) -> list[DayPlan]:
@@ -153,8 +146,8 @@ def two_days(question: Question, days: Sequence[Day]) -> list[DayPlan]:
     plans = [plan_right_handed(q) for q in asked]
     out = []
     for i, day in enumerate(days):
-        first = _first(plans[i])
-        carried = None if first is None else _carried(asked[i], asked[1 - i], first)
+        calls = plans[i].calls
+        carried = _carried(asked[i], asked[1 - i], calls[0]) if calls else None
         plan = mirror_plan(plans[i]) if mirrored else plans[i]
         if carried is not None and mirrored:
             carried = replace(carried, call_id=str(plan.first_id))

@@ -2,13 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from dataclasses import replace
 
 import numpy as np
 
 from veltrin.core.air import CALM
-from veltrin.core.methods.stock import STOCK_SWING
 from veltrin.core.methods.wind import FELT_M_S
 from veltrin.core.plan.candidates import FELT_AT_M, Candidate
 from veltrin.core.plan.model import Call, Harder, Question
@@ -20,11 +18,10 @@ HARDER = 0.05
 
 
 def harder_note(
-    question: Question, pairs: Sequence[tuple[Call, Candidate]], kept: str | None, world: World
+    question: Question, stock: tuple[Call, Candidate] | None, kept: str | None, world: World
 ) -> Harder | None:
     """Strike the best stock call HARDER faster, here and without the wind; None unless the wind is against."""
     tail, _ = question.wind.at(FELT_AT_M)
-    stock = next((p for p in pairs if p[0].method_id == STOCK_SWING.id and p[0].target.name == "flag"), None)
     if tail > -FELT_M_S or stock is None or stock[0].apex_m < 5.0:
         return None
     call, candidate = stock

@@ -154,19 +154,19 @@ def _plan_of(so_far: _Reckoned, pairs: list[tuple[Call, Candidate]]) -> Plan:
     if picked:
         batch = make_batch(question, [cand for _, cand in picked], kept)
         by_id = {c.id: c for c in with_detail([call for call, _ in picked], batch, world)}
-    best_stock = next((c for c in calls if c.method_id == STOCK_SWING.id and c.target.name == "flag"), None)
+    stock = next((p for p in pairs if p[0].method_id == STOCK_SWING.id and p[0].target.name == "flag"), None)
     return Plan(
         calls=tuple(by_id.get(c.id, c) for c in calls),
         first_id=_id(first),
         second_id=_id(second),
         fell_out=so_far.fell_out,
-        swap=swap_note(question, so_far.level, best_stock, world),
+        swap=swap_note(question, so_far.level, stock[0] if stock else None, world),
         kept_club_id=kept,
         care=so_far.care,
         safe_id=_id(safe),
         direct_id=_id(direct) if escape else None,
         escape_id=_id(escape),
-        harder=None if question.only else harder_note(question, pairs, kept, world),
+        harder=None if question.only else harder_note(question, stock, kept, world),
     )
 
 

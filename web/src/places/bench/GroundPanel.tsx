@@ -2,13 +2,13 @@ import type { ReactNode } from 'react'
 import type { Call, Player } from '../../api/client'
 import { END_H, END_W, EndView } from '../../drawing/EndView'
 import { GroundSection } from '../../drawing/GroundSection'
-import { RANGES, type Reading } from '../../lib/reading'
+import type { Reading } from '../../lib/reading'
 import { coverOf } from '../../lib/covers'
 import { useBench } from '../../lib/store'
 import { show, type Units } from '../../lib/units'
 import { fallWords, giveWords, seatWords, sideWords, spokenSummary } from '../../lib/words'
 import { Choice } from '../../ui/Choice'
-import { EditableNumber } from '../../ui/EditableNumber'
+import { Value } from '../Value'
 import { LieRows } from './LieRows'
 import { LineReadings } from './LineReadings'
 import { Head } from './Head'
@@ -25,24 +25,18 @@ interface GroundPanelProps {
 interface SlopeRowProps {
   name: string
   shown: string
-  value: number
+  reading: Reading
   read: 'fall' | 'side'
   units: Units
   children?: ReactNode
 }
 
-function SlopeRow({ name, shown, value, read, units, children }: SlopeRowProps) {
+function SlopeRow({ name, shown, reading, read, units, children }: SlopeRowProps) {
   return (
     <>
       <dt className="text-quiet">{name}</dt>
       <dd>
-        <EditableNumber
-          shown={shown}
-          value={value}
-          range={RANGES[read]}
-          units={units}
-          onChange={(next) => useBench.getState().set({ [read]: next })}
-        />
+        <Value read={read} shown={shown} reading={reading} units={units} />
         {children}
       </dd>
     </>
@@ -130,21 +124,15 @@ export function GroundPanel({ reading, call, player, keptClubId, units, onHelps 
         </div>
       </div>
       <dl className="grid grid-cols-[4.6rem_1fr] gap-x-2 gap-y-[3px] border-t border-rule px-3.5 py-1.5">
-        <SlopeRow name="ground" shown={fall} value={reading.fall} read="fall" units={units}>
+        <SlopeRow name="ground" shown={fall} reading={reading} read="fall" units={units}>
           {coverOf(reading.cover).group !== 'sand' && (
             <>
               {', '}
-              <EditableNumber
-                shown={giveWords(reading.give)}
-                value={reading.give}
-                range={RANGES.give}
-                units={units}
-                onChange={(give) => set({ give })}
-              />
+              <Value read="give" shown={giveWords(reading.give)} reading={reading} units={units} />
             </>
           )}
         </SlopeRow>
-        <SlopeRow name="across" shown={side} value={reading.side} read="side" units={units} />
+        <SlopeRow name="across" shown={side} reading={reading} read="side" units={units} />
         <LieRows reading={reading} units={units} />
         <LineReadings reading={reading} units={units} />
         <KeptClub kept={reading.keep} levelChoice={keptClubId} player={player} />

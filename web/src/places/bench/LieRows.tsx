@@ -1,10 +1,10 @@
 import { coverOf, hasGrass } from '../../lib/covers'
-import { deepest, GROWTHS, RANGES, WET_NAMES, type NumberKey, type Reading } from '../../lib/reading'
+import { deepest, GROWTHS, WET_NAMES, type Reading } from '../../lib/reading'
 import { useBench } from '../../lib/store'
 import { show, type Units } from '../../lib/units'
 import { seatWords } from '../../lib/words'
 import { Choice } from '../../ui/Choice'
-import { EditableNumber } from '../../ui/EditableNumber'
+import { Value } from '../Value'
 import { CoverPicker } from './CoverPicker'
 
 interface RowProps {
@@ -17,24 +17,6 @@ const GROWTH_WORDS = {
   across: 'grown across',
   against: 'grown against it',
 } as const
-
-function Value({
-  read,
-  shown,
-  reading,
-  units,
-  high,
-}: RowProps & { read: NumberKey; shown: string; high?: number }) {
-  return (
-    <EditableNumber
-      shown={shown}
-      value={reading[read]}
-      range={high === undefined ? RANGES[read] : { ...RANGES[read], high }}
-      units={units}
-      onChange={(value) => useBench.getState().set({ [read]: value })}
-    />
-  )
-}
 
 function GrassRow(props: RowProps) {
   const { reading } = props

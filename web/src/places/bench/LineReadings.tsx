@@ -1,9 +1,9 @@
 import { FIRMNESSES } from '../../lib/day'
-import { RANGES, SURROUNDS, type NumberKey, type Reading } from '../../lib/reading'
+import { SURROUNDS, type NumberKey, type Reading } from '../../lib/reading'
 import { useBench } from '../../lib/store'
 import { show, type Units } from '../../lib/units'
 import { Choice } from '../../ui/Choice'
-import { EditableNumber } from '../../ui/EditableNumber'
+import { Value } from '../Value'
 
 const SURROUND_WORDS = { fringe: 'fringe', fairway: 'fairway', semi: 'semi-rough', rough: 'rough' }
 
@@ -18,14 +18,8 @@ function riseWords(shown: string, value: number): string {
 /** The line in words: flag, green, what it is like there. */
 export function LineReadings({ reading, units }: { reading: Reading; units: Units }) {
   const set = useBench.getState().set
-  const number = (key: NumberKey, shown: string) => (
-    <EditableNumber
-      shown={shown}
-      value={reading[key]}
-      range={RANGES[key]}
-      units={units}
-      onChange={(value) => set({ [key]: value })}
-    />
+  const number = (read: NumberKey, shown: string) => (
+    <Value read={read} shown={shown} reading={reading} units={units} />
   )
   const metres = (key: 'flag' | 'front' | 'back' | 'width') =>
     number(key, show(reading[key], 'distance', units))

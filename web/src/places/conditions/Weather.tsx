@@ -10,6 +10,7 @@ import { show, trim, type Units } from '../../lib/units'
 import { Choice } from '../../ui/Choice'
 import { EditableNumber } from '../../ui/EditableNumber'
 import { Problem } from '../../ui/Problem'
+import { Value } from '../Value'
 
 const plain = <T extends string>(values: readonly T[]) => values.map((value) => ({ value, words: value }))
 
@@ -74,14 +75,8 @@ interface WeatherProps {
 /** Air, ball, clothes, rain, ground, greens, grass and sand, in words that can be changed. */
 export function Weather({ reading, player, units }: WeatherProps) {
   const set = useBench.getState().set
-  const number = (key: NumberKey, shown = show(reading[key], RANGES[key].unit, units)) => (
-    <EditableNumber
-      shown={shown}
-      value={reading[key]}
-      range={RANGES[key]}
-      units={units}
-      onChange={(value) => set({ [key]: value })}
-    />
+  const number = (read: NumberKey, shown = show(reading[read], RANGES[read].unit, units)) => (
+    <Value read={read} shown={shown} reading={reading} units={units} />
   )
   const sands = COVER_LIST.filter((cover) => SANDS.includes(cover.name))
   return (

@@ -1,11 +1,11 @@
 import { BEAUFORT, EXPOSURES, exposureWords, fromLine } from '../../lib/day'
-import { RANGES, type NumberKey, type Reading } from '../../lib/reading'
+import type { NumberKey, Reading } from '../../lib/reading'
 import { compassWords, sideOfWind, speedWords } from '../../lib/sky-words'
 import { useBench } from '../../lib/store'
 import type { Units } from '../../lib/units'
 import { Choice } from '../../ui/Choice'
-import { EditableNumber } from '../../ui/EditableNumber'
 import { Menu } from '../../ui/Menu'
+import { Value } from '../Value'
 
 const BY = [
   { value: 'line', words: 'against the line' },
@@ -29,17 +29,11 @@ interface WindReadingsProps {
 /** The wind in numbers and words, by hand, by signs or by compass. */
 export function WindReadings({ reading, units, isLed }: WindReadingsProps) {
   const set = useBench.getState().set
-  const number = (key: NumberKey, shown: string, low?: number) =>
-    isLed && key !== 'bearing' ? (
+  const number = (read: NumberKey, shown: string, more: { low?: number; also?: Partial<Reading> } = {}) =>
+    isLed && read !== 'bearing' ? (
       <span>{shown}</span>
     ) : (
-      <EditableNumber
-        shown={shown}
-        value={reading[key]}
-        range={{ ...RANGES[key], low: low ?? RANGES[key].low }}
-        units={units}
-        onChange={(value) => set({ [key]: value, ...(key === 'wind' ? { gust: 0 } : {}) })}
-      />
+      <Value read={read} shown={shown} reading={reading} units={units} {...more} />
     )
   const from =
     reading.windBy === 'compass'
@@ -49,10 +43,12 @@ export function WindReadings({ reading, units, isLed }: WindReadingsProps) {
   return (
     <dl className="mt-1 grid grid-cols-[6.2rem_1fr] gap-y-1">
       <dt className="text-quiet">mean</dt>
-      <dd>{number('wind', speedWords(reading.wind, units))}</dd>
+      <dd>{number('wind', speedWords(reading.wind, units), { also: { gust: 0 } })}</dd>
       <dt className="text-quiet">gusts</dt>
       <dd>
-        {number('gust', reading.gust === 0 ? 'as usual here' : speedWords(reading.gust, units), reading.wind)}
+        {number('gust', reading.gust === 0 ? 'as usual here' : speedWords(reading.gust, units), {
+          low: reading.wind,
+        })}
       </dd>
       <dt className="text-quiet">from</dt>
       <dd>
