@@ -47,7 +47,9 @@ def demo_store(filled: Path, tmp_path: Path) -> Iterator[Store]:
 
 @pytest.fixture
 def client(demo_store: Store) -> Iterator[TestClient]:
-    with TestClient(create_app(demo_store, WEB_DIST), raise_server_exceptions=False) as made:
+    with TestClient(
+        create_app(demo_store, WEB_DIST), base_url="http://127.0.0.1", raise_server_exceptions=False
+    ) as made:
         yield made
 
 

@@ -1,7 +1,8 @@
-"""The command line: veltrin demo | serve | mast | flight | plan | doctor | docs."""
+"""veltrin demo | serve | coach | backup | restore | mast | monitor | flight | plan | doctor | docs."""
 
 from __future__ import annotations
 
+import contextlib
 import json
 import shutil
 import socket
@@ -17,10 +18,13 @@ import uvicorn
 from pydantic import ValidationError
 
 from veltrin.api.app import create_app, describe
+from veltrin.api.guard import LOOPBACK_HOSTS, Guard, secret_in
 from veltrin.demo import fill
 from veltrin.devices.mast import LOOPBACK, StandInMast
+from veltrin.devices.monitor import StandInMonitor
+from veltrin.service import copies, documents
 from veltrin.service import doctor as doctor_service
-from veltrin.service import documents
+from veltrin.service.coaches import add_coach, has_coaches
 from veltrin.service.contracts.base import Contract
 from veltrin.service.contracts.errors import ErrorBody, ErrorItem, explain
 from veltrin.service.contracts.flight import FlightRequest
@@ -40,21 +44,25 @@ def main() -> None:
     """Work out the shot that is not flat and clean."""
 
 
-def _listen(port: int, or_any: bool) -> socket.socket:
-    """Listen on the loopback address before it is told: whoever opens it at once waits instead of being refused."""
+def _listen(port: int, or_any: bool, host: str = LOOPBACK) -> socket.socket:
+    """Listen before the address is told: whoever opens it at once waits instead of being refused."""
     try:
-        return socket.create_server((LOOPBACK, port), backlog=128)
+        return socket.create_server((host, port), backlog=128)
     except OSError as error:
         if or_any:
-            return socket.create_server((LOOPBACK, 0), backlog=128)
+            return socket.create_server((host, 0), backlog=128)
         raise click.ClickException(
             f"Port {port} can't be used ({error.strerror}). Give another with --port, or --port 0 for a free one."
         ) from error
 
 
-def _run_server(store: Store, listening: socket.socket, mast_port: int) -> None:
-    server = uvicorn.Server(uvicorn.Config(create_app(store, WEB_DIST, mast_port), log_level="warning"))
-    click.echo(f"Veltrin is at http://{LOOPBACK}:{listening.getsockname()[1]}  (Ctrl-C stops it)")
+def _run_server(
+    store: Store, listening: socket.socket, mast_port: int, monitor_port: int, asks: Guard | None = None
+) -> None:
+    app = create_app(store, WEB_DIST, mast_port, monitor_port, asks)
+    server = uvicorn.Server(uvicorn.Config(app, log_level="warning"))
+    host, port = listening.getsockname()[:2]
+    click.echo(f"Veltrin is at http://{host}:{port}  (Ctrl-C stops it)")
     try:
         server.run(sockets=[listening])
     except KeyboardInterrupt:
@@ -67,11 +75,88 @@ def _run_server(store: Store, listening: socket.socket, mast_port: int) -> None:
 @main.command()
 @click.option("--port", type=click.IntRange(0, 65535), help="Port on the loopback address (0: a free one).")
 @click.option("--data-dir", type=click.Path(file_okay=False, path_type=Path), help="Folder of the database.")
-def serve(port: int | None, data_dir: Path | None) -> None:
-    """Serve your own data on this machine only."""
+@click.option("--host", default=LOOPBACK, show_default=True, help="Address to listen on; beyond loopback, sign-in.")
+@click.option("--name", "names", multiple=True, help="A further name or address by which this server is reached.")
+def serve(port: int | None, data_dir: Path | None, host: str, names: tuple[str, ...]) -> None:
+    """Serve your own data: on this machine only, or with --host on a network, to coaches who sign in."""
     settings = Settings() if data_dir is None else Settings(data_dir=data_dir)
-    listening = _listen(settings.port if port is None else port, or_any=False)
-    _run_server(open_store(settings.database), listening, settings.mast_port)
+    store = open_store(settings.database)
+    asks = None
+    if host not in ("localhost", *LOOPBACK_HOSTS):
+        if not has_coaches(store):
+            store.close()
+            raise click.ClickException(
+                f"Beyond this machine ({host}) everybody has to sign in, and nobody can yet. "
+                "Add a coach first: veltrin coach add NAME."
+            )
+        asks = Guard(secret_in(settings.data_dir), _names_of(host, names))
+    listening = _listen(settings.port if port is None else port, or_any=False, host=host)
+    stop = threading.Event()
+    copies.keep_daily(store, stop)
+    try:
+        _run_server(store, listening, settings.mast_port, settings.monitor_port, asks)
+    finally:
+        stop.set()
+
+
+def _names_of(host: str, more: tuple[str, ...]) -> tuple[str, ...]:
+    """The names this server answers to: what it listens on, this machine's own name and addresses, what was added."""
+    found = {host, *LOOPBACK_HOSTS, *more} - {"0.0.0.0", "::"}
+    with contextlib.suppress(OSError):
+        name = socket.gethostname()
+        found |= {name, *socket.gethostbyname_ex(name)[2]}
+    with contextlib.suppress(OSError), socket.socket(socket.AF_INET, socket.SOCK_DGRAM) as probe:
+        # Sends nothing: it asks the routing table which of this machine's addresses faces the network.
+        probe.connect(("192.0.2.1", 9))
+        found.add(probe.getsockname()[0])
+    return tuple(sorted(found))
+
+
+@main.group()
+def coach() -> None:
+    """Coaches who may sign in from other machines."""
+
+
+@coach.command("add")
+@click.argument("name")
+@click.option("--data-dir", type=click.Path(file_okay=False, path_type=Path), help="Folder of the database.")
+@click.option("--passphrase", envvar="VELTRIN_PASSPHRASE", prompt=True, hide_input=True, confirmation_prompt=True)
+def coach_add(name: str, data_dir: Path | None, passphrase: str) -> None:
+    """Add a coach, or give one a new passphrase; asks for it. The first one takes over what is there already."""
+    settings = Settings() if data_dir is None else Settings(data_dir=data_dir)
+    store = open_store(settings.database)
+    try:
+        add_coach(store, name, passphrase)
+    except DomainError as error:
+        raise click.ClickException(f"{error.field} {error.problem} {error.fix}") from error
+    finally:
+        store.close()
+    click.echo(f"{name} may sign in.")
+
+
+@main.command()
+@click.option("--data-dir", type=click.Path(file_okay=False, path_type=Path), help="Folder of the database.")
+def backup(data_dir: Path | None) -> None:
+    """Copy the whole database, also while it is in use."""
+    settings = Settings() if data_dir is None else Settings(data_dir=data_dir)
+    store = open_store(settings.database)
+    made = copies.make_copy(store)
+    store.close()
+    click.echo(settings.data_dir / "copies" / made.name)
+
+
+@main.command()
+@click.argument("copy", type=click.Path(exists=True, dir_okay=False, path_type=Path))
+@click.option("--data-dir", type=click.Path(file_okay=False, path_type=Path), help="Folder of the database.")
+def restore(copy: Path, data_dir: Path | None) -> None:
+    """Put a copy back in place of the database, after a check. Stop the server first."""
+    settings = Settings() if data_dir is None else Settings(data_dir=data_dir)
+    try:
+        before = copies.restore(settings.database, copy)
+    except DomainError as error:
+        raise click.ClickException(f"{error.problem} {error.fix}") from error
+    open_store(settings.database).close()
+    click.echo(f"Restored from {copy}." + ("" if before is None else f" What was there is kept in {before}."))
 
 
 @main.command()
@@ -85,9 +170,10 @@ def demo(port: int | None) -> None:
         click.echo("Making up the players of Skarvan Fell. The very first start compiles the model: half a minute.")
         store = open_store(folder / "veltrin.sqlite3")
         fill(store)
-        mast = StandInMast(0)
-        _run_server(store, listening, mast.port)
+        mast, monitor = StandInMast(0), StandInMonitor(0)
+        _run_server(store, listening, mast.port, monitor.port)
         mast.stop()
+        monitor.stop()
     finally:
         shutil.rmtree(folder, ignore_errors=True)
 
@@ -100,20 +186,35 @@ def demo(port: int | None) -> None:
 )
 def mast(port: int | None, seed: int, rate: float) -> None:
     """Stand in for a weather mast: a made-up day of wind and rain, one JSON line a second."""
-    wanted = Settings().mast_port if port is None else port
+    _stand_in(StandInMast, "weather mast", Settings().mast_port if port is None else port, seed, rate)
+
+
+@main.command()
+@click.option("--port", type=click.IntRange(0, 65535), help="Port on the loopback address (0: a free one).")
+@click.option("--seed", type=click.IntRange(0), default=7, show_default=True, help="Whose habits.")
+@click.option(
+    "--rate", type=click.FloatRange(0.1, 200.0), default=1.0, show_default=True, help="How many times as fast."
+)
+def monitor(port: int | None, seed: int, rate: float) -> None:
+    """Stand in for a launch monitor: made-up shots of the stroke it is told, one JSON line each."""
+    _stand_in(StandInMonitor, "launch monitor", Settings().monitor_port if port is None else port, seed, rate)
+
+
+def _stand_in(kind: type[StandInMast] | type[StandInMonitor], words: str, port: int, seed: int, rate: float) -> None:
+    """Run a stand-in until it is stopped."""
     try:
-        stand_in = StandInMast(wanted, seed, rate)
+        made = kind(port, seed, rate)
     except OSError as error:
         raise click.ClickException(
-            f"Port {wanted} can't be used ({error.strerror}). Give another with --port."
+            f"Port {port} can't be used ({error.strerror}). Give another with --port."
         ) from error
-    click.echo(f"A made-up weather mast speaks on {LOOPBACK}:{stand_in.port}  (Ctrl-C stops it)")
+    click.echo(f"A made-up {words} speaks on {LOOPBACK}:{made.port}  (Ctrl-C stops it)")
     try:
         threading.Event().wait()
     except KeyboardInterrupt:
         pass
     finally:
-        stand_in.stop()
+        made.stop()
         click.echo("Stopped.")
 
 

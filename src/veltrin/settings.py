@@ -20,6 +20,8 @@ class Settings(BaseSettings):
     )
     port: int = Field(default=8710, ge=0, le=65535, description="Port on the loopback address; 0 picks a free one.")
 
+    monitor_port: int = Field(default=8712, ge=1, le=65535, description="Port where a launch monitor is looked for.")
+
     mast_port: int = Field(default=8711, ge=1, le=65535, description="Port where a weather mast is looked for.")
 
     @property

@@ -2,29 +2,37 @@
 
 from __future__ import annotations
 
+import secrets
 import threading
 from collections.abc import AsyncIterator, Awaitable, Callable
 from contextlib import asynccontextmanager
 from importlib.metadata import version
 from pathlib import Path
 
-from fastapi import APIRouter, FastAPI, Request, Response
-from fastapi.responses import FileResponse, PlainTextResponse
+from fastapi import APIRouter, Depends, FastAPI, Request, Response
+from fastapi.responses import FileResponse, HTMLResponse, PlainTextResponse
 from fastapi.staticfiles import StaticFiles
 
-from veltrin.api import errors
-from veltrin.api.routes import days, ground, lines, people, shots
+from veltrin.api import errors, guard
+from veltrin.api.deps import get_store
+from veltrin.api.guard import Guard
+from veltrin.api.routes import book, days, exchange, ground, lines, monitor, people, session, shots
 from veltrin.service.contracts.errors import ErrorBody
 from veltrin.service.contracts.record import HealthOut
 from veltrin.service.mast import MAST_PORT, MastLink
+from veltrin.service.monitor import MONITOR_PORT, MonitorLink
 from veltrin.service.store import Store
 from veltrin.service.warm import warm_up
 
 VERSION = version("veltrin")
 
+NONCE = "%NONCE%"
+"""What stands in the built page where the nonce of each answer goes."""
+
 SECURITY_HEADERS = {
     "Content-Security-Policy": (
-        "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'"
+        f"default-src 'self'; style-src 'self' 'nonce-{NONCE}'; img-src 'self' data:; object-src 'none'; "
+        "base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
     ),
     "X-Content-Type-Options": "nosniff",
     "Referrer-Policy": "no-referrer",
@@ -44,22 +52,26 @@ async def _lifespan(app: FastAPI) -> AsyncIterator[None]:
     threading.Thread(target=_warm, args=(app,), daemon=True).start()
     yield
     app.state.mast.stop()
+    app.state.monitor.stop()
 
 
 def _api() -> APIRouter:
     api = APIRouter(
         prefix="/api",
         responses={
+            401: {"model": ErrorBody, "description": "Nobody is signed in"},
+            403: {"model": ErrorBody, "description": "From another site"},
             404: {"model": ErrorBody, "description": "Not found"},
             409: {"model": ErrorBody, "description": "Clashes with what is stored"},
             422: {"model": ErrorBody, "description": "Bad input: field, problem, fix"},
+            429: {"model": ErrorBody, "description": "Too many tries"},
         },
     )
-    api.include_router(people.router)
-    api.include_router(shots.router)
-    api.include_router(ground.router)
-    api.include_router(lines.router)
-    api.include_router(days.router)
+    api.include_router(session.router)
+    # What doesn't ask for the store itself still asks who is there.
+    known = [Depends(get_store)]
+    for part in (people, shots, ground, lines, days, book, monitor, exchange):
+        api.include_router(part.router, dependencies=known)
     return api
 
 
@@ -75,11 +87,13 @@ def _serve_front_end(app: FastAPI, web_dist: Path) -> None:
     app.mount("/assets", StaticFiles(directory=web_dist / "assets"), name="assets")
 
     @app.get("/{path:path}", include_in_schema=False)
-    def page(path: str) -> FileResponse:
+    def page(request: Request, path: str) -> Response:
         # Every place of the front end is the same page; the address is read in the browser.
         wanted = (web_dist / path).resolve()
-        inside = path and wanted.is_file() and wanted.is_relative_to(web_dist.resolve())
-        return FileResponse(wanted if inside else index, headers={"Cache-Control": "no-cache"})
+        if path and wanted.is_file() and wanted.is_relative_to(web_dist.resolve()) and wanted != index:
+            return FileResponse(wanted, headers={"Cache-Control": "no-cache"})
+        text = index.read_text().replace(NONCE, request.state.nonce)
+        return HTMLResponse(text, headers={"Cache-Control": "no-cache"})
 
 
 def describe() -> dict[str, object]:
@@ -89,19 +103,33 @@ def describe() -> dict[str, object]:
     return app.openapi()
 
 
-def create_app(store: Store, web_dist: Path, mast_port: int = MAST_PORT) -> FastAPI:
-    """Build the application around an open store; `mast_port` is where a weather mast is looked for when asked."""
+def create_app(
+    store: Store,
+    web_dist: Path,
+    mast_port: int = MAST_PORT,
+    monitor_port: int = MONITOR_PORT,
+    asks: Guard | None = None,
+) -> FastAPI:
+    """Build the application around an open store.
+
+    `mast_port`, `monitor_port`: where a weather mast and a launch monitor are looked for when asked. `asks`: whoever
+    comes has to sign in.
+    """
     app = FastAPI(title="Veltrin", version=VERSION, lifespan=_lifespan, docs_url=None, redoc_url=None)
     app.state.store = store
     app.state.mast = MastLink(mast_port)
+    app.state.monitor = MonitorLink(monitor_port)
     app.state.health = HealthOut(status="warming", version=VERSION)
 
     @app.middleware("http")
     async def _headers(request: Request, call_next: Callable[[Request], Awaitable[Response]]) -> Response:
+        request.state.nonce = secrets.token_urlsafe(16)
         response = await call_next(request)
         for name, value in SECURITY_HEADERS.items():
-            response.headers.setdefault(name, value)
+            response.headers.setdefault(name, value.replace(NONCE, request.state.nonce))
         return response
+
+    guard.install(app, asks)
 
     errors.install(app)
     app.include_router(_api())

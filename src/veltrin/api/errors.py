@@ -11,14 +11,26 @@ from veltrin.service.contracts.errors import ErrorItem, explain
 from veltrin.service.errors import ConflictError, DomainError, NotFoundError
 
 
+class NotSignedInError(DomainError):
+    """Somebody has to sign in first."""
+
+
+class TooManyTriesError(DomainError):
+    """Signing in was tried too often."""
+
+    def __init__(self) -> None:
+        super().__init__("session", "too many tries.", "Wait a minute, then try again.")
+
+
 def _answer(status: int, items: list[ErrorItem]) -> JSONResponse:
     return JSONResponse({"errors": [i.model_dump() for i in items]}, status_code=status)
 
 
 def _status(error: DomainError) -> int:
-    if isinstance(error, NotFoundError):
-        return 404
-    return 409 if isinstance(error, ConflictError) else 422
+    kinds: tuple[tuple[type[DomainError], int], ...] = (
+        (NotFoundError, 404), (ConflictError, 409), (NotSignedInError, 401), (TooManyTriesError, 429),
+    )  # fmt: skip
+    return next((status for kind, status in kinds if isinstance(error, kind)), 422)
 
 
 def install(app: FastAPI) -> None:

@@ -23,3 +23,7 @@ def feet_to_metres(feet: float) -> float:
 def celsius_to_kelvin(celsius: float) -> float:
     """Turn degrees Celsius into kelvin."""
     return celsius + KELVIN_AT_0_C
+
+
+DAYS_A_MONTH = 365.2425 / 12.0
+"""Length of a month in the Gregorian calendar, on average."""

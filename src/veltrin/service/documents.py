@@ -7,6 +7,7 @@ from pathlib import Path
 
 from veltrin.core.methods import CATALOGUE, DISPUTES, HAND_WORDS, Method
 from veltrin.service.contracts.base import Contract
+from veltrin.service.contracts.exchange import BookFile
 from veltrin.service.contracts.flight import FlightRequest, FlightResponse
 from veltrin.service.contracts.methods import SchoolsResponse
 from veltrin.service.contracts.plan import PlanRequest, PlanResponse
@@ -19,6 +20,7 @@ SCHEMAS: dict[str, tuple[type[Contract], bool]] = {
     "plan-request": (PlanRequest, True),
     "plan-response": (PlanResponse, False),
     "schools-response": (SchoolsResponse, False),
+    "book-file": (BookFile, False),
 }
 
 _METHODS_HEAD = """# Methods

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from datetime import date
 
 from veltrin.core.air import Air, Wind
 from veltrin.core.care import Weather
@@ -15,7 +16,7 @@ from veltrin.service.contracts.plan import (
     LieIn,
     PlanRequest,
 )
-from veltrin.service.contracts.players import ClubOut, PlayerInline, PlayerNew
+from veltrin.service.contracts.players import ClubOut, PlayerBase
 from veltrin.service.contracts.world import AirIn, LandingIn, WindIn
 from veltrin.service.translate_line import firmness_share, line_in
 
@@ -58,10 +59,11 @@ def club_in(club: ClubOut) -> Club:
         head_mass_kg=club.head_g / 1000.0,
         length_m=club.length_m,
         stock_carry_m=club.stock_carry_m,
+        rounds=club.rounds,
     )
 
 
-def club_out(club: Club) -> ClubOut:
+def club_out(club: Club, bought: date | None = None, cleaned: date | None = None) -> ClubOut:
     """Core to contract."""
     return ClubOut(
         id=club.id,
@@ -74,10 +76,13 @@ def club_out(club: Club) -> ClubOut:
         head_g=round(club.head_mass_kg * 1000, 1),
         length_m=club.length_m,
         stock_carry_m=club.stock_carry_m,
+        rounds=club.rounds,
+        bought_on=bought,
+        cleaned_on=cleaned,
     )
 
 
-def player_in(player_id: str, body: PlayerInline | PlayerNew, clubs: tuple[Club, ...]) -> Player:
+def player_in(player_id: str, body: PlayerBase, clubs: tuple[Club, ...]) -> Player:
     """Contract to core."""
     return Player(
         id=player_id,
@@ -86,7 +91,11 @@ def player_in(player_id: str, body: PlayerInline | PlayerNew, clubs: tuple[Club,
         stature_m=body.stature_m,
         handicap=body.handicap,
         bag=clubs,
-        scatter=Scatter.for_handicap(body.handicap),
+        mid_iron_lean_rad=None if body.lean_deg is None else rad(body.lean_deg),
+        mid_iron_attack_rad=rad(body.attack_deg),
+        lead_share=body.lead_pct / 100.0,
+        ball=body.ball,
+        scatter=Scatter.for_handicap(body.handicap if body.scatter_handicap is None else body.scatter_handicap),
         layer_share=body.layer_pct / 100.0,
     )
 

@@ -1,7 +1,9 @@
-"""Calls in words."""
+"""Calls, covers and methods in words."""
 
 from __future__ import annotations
 
+from veltrin.core.ground import COVERS
+from veltrin.core.methods import CATALOGUE
 from veltrin.service.contracts.plan import CallOut
 
 WAYS_OUT = {"left": "out to the left", "right": "out to the right", "back": "out backwards", "lay-up": "laid up"}
@@ -18,3 +20,13 @@ def summary_of(call: CallOut) -> str:
     else:
         aim = f"{way_out}, {call.target.distance_m:.0f} m" + (f", aim {turn} of it" if turn else "")
     return f"{call.club_name}, {call.method_name.lower()}, {call.swing_words}, {aim}"
+
+
+def cover_words(name: str) -> str:
+    """A cover in words; one that isn't known any more by its name."""
+    return COVERS[name].words if name in COVERS else name
+
+
+def method_words(method_id: str) -> str:
+    """A method's name; one that isn't known any more by its id."""
+    return CATALOGUE[method_id].name if method_id in CATALOGUE else method_id

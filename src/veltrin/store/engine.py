@@ -10,7 +10,9 @@ from typing import Any
 from alembic import command
 from alembic.config import Config
 from sqlalchemy import Engine, create_engine, event
-from sqlalchemy.orm import Session, sessionmaker
+from sqlalchemy.orm import ORMExecuteState, Session, UOWTransaction, sessionmaker, with_loader_criteria
+
+from veltrin.store.tables import ONLY_COACH, Owned
 
 MIGRATIONS = Path(__file__).parent / "migrations"
 
@@ -43,14 +45,42 @@ def migrate(engine: Engine) -> None:
         command.upgrade(config, "head")
 
 
-class Store:
-    """A migrated database. `session()` commits when its block ends and rolls back when it raises."""
+class CoachSession(Session):
+    """A session of one coach: it reads only what is theirs, and what it adds is theirs."""
 
-    def __init__(self, path: Path) -> None:
+
+@event.listens_for(CoachSession, "do_orm_execute")
+def _read_own(state: ORMExecuteState) -> None:
+    # Every query, whoever wrote it: a forgotten filter can't show one coach another's players.
+    coach_id = state.session.info["coach_id"]
+    state.statement = state.statement.options(
+        with_loader_criteria(Owned, lambda row: row.coach_id == coach_id, include_aliases=True)
+    )
+
+
+@event.listens_for(CoachSession, "before_flush")
+def _add_as_own(session: Session, _flush: UOWTransaction, _instances: Any) -> None:
+    for row in session.new:
+        if isinstance(row, Owned):
+            row.coach_id = session.info["coach_id"]
+
+
+class Store:
+    """A migrated database as one coach sees it. `session()` commits when its block ends, rolls back when it raises."""
+
+    def __init__(self, path: Path, engine: Engine | None = None, coach_id: int = ONLY_COACH) -> None:
         self.path = path
-        self.engine = open_engine(path)
-        migrate(self.engine)
-        self._sessions = sessionmaker(self.engine, expire_on_commit=False)
+        self.coach_id = coach_id
+        self.engine = engine or open_engine(path)
+        if engine is None:
+            migrate(self.engine)
+        self._sessions = sessionmaker(
+            self.engine, class_=CoachSession, expire_on_commit=False, info={"coach_id": coach_id}
+        )
+
+    def of_coach(self, coach_id: int) -> Store:
+        """The same database as another coach sees it."""
+        return Store(self.path, self.engine, coach_id)
 
     @contextmanager
     def session(self) -> Iterator[Session]:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import datetime
 
-from sqlalchemy import CheckConstraint, ForeignKey, Index, String, Text
+from sqlalchemy import CheckConstraint, ForeignKey, Index, String, Text, UniqueConstraint
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 
 
@@ -12,18 +12,39 @@ class Base(DeclarativeBase):
     """Base of all tables."""
 
 
-class SettingsRow(Base):
-    """The coach's settings: one row, as JSON."""
+ONLY_COACH = 1
+"""The coach of an installation that nobody has to sign in to."""
 
-    __tablename__ = "settings"
-    __table_args__ = (CheckConstraint("id = 1", name="one_row"),)
+
+class CoachRow(Base):
+    """A coach. Without a passphrase (argon2 hash) nobody can sign in as this coach."""
+
+    __tablename__ = "coaches"
 
     id: Mapped[int] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(String(60), unique=True)
+    passphrase: Mapped[str | None] = mapped_column(String(200))
+    made_at: Mapped[datetime]
+
+
+class Owned:
+    """Belongs to one coach. The session adds the coach to what is written and filters what is read (see engine)."""
+
+    # Null is never written; SQLite can't add the constraint to a table that is there already.
+    coach_id: Mapped[int] = mapped_column(ForeignKey("coaches.id"), nullable=True)
+
+
+class SettingsRow(Base):
+    """A coach's settings, as JSON."""
+
+    __tablename__ = "settings"
+
+    coach_id: Mapped[int] = mapped_column(ForeignKey("coaches.id"), primary_key=True)
     body: Mapped[str] = mapped_column(Text)
 
 
-class PlayerRow(Base):
-    """A player."""
+class PlayerRow(Owned, Base):
+    """A player. `version` counts changes: who saves an older one is told."""
 
     __tablename__ = "players"
 
@@ -34,6 +55,17 @@ class PlayerRow(Base):
     handicap: Mapped[float]
     note: Mapped[str] = mapped_column(String(120))
     layer_share: Mapped[float] = mapped_column(default=0.015)
+    version: Mapped[int] = mapped_column(default=1)
+    scatter_handicap: Mapped[float | None]
+    mid_iron_lean_rad: Mapped[float | None]
+    mid_iron_attack_rad: Mapped[float]
+    lead_share: Mapped[float]
+    ball_place_m: Mapped[float | None]
+    ball: Mapped[str] = mapped_column(String(8), default="soft")
+    notes: Mapped[str] = mapped_column(Text, default="")
+    units: Mapped[str] = mapped_column(String(8), default="")
+    learns: Mapped[bool] = mapped_column(default=True)
+    learns_from: Mapped[datetime | None]
     clubs: Mapped[list[ClubRow]] = relationship(
         back_populates="player", order_by="ClubRow.place", cascade="all, delete-orphan", lazy="selectin"
     )
@@ -59,6 +91,9 @@ class ClubRow(Base):
     head_mass_kg: Mapped[float]
     length_m: Mapped[float]
     stock_carry_m: Mapped[float]
+    rounds: Mapped[float] = mapped_column(default=0.0)
+    bought_on: Mapped[str | None] = mapped_column(String(10))
+    cleaned_on: Mapped[str | None] = mapped_column(String(10))
     player: Mapped[PlayerRow] = relationship(back_populates="clubs")
 
 
@@ -73,29 +108,31 @@ class StandRow(Base):
     stand: Mapped[str] = mapped_column(String(8))
 
 
-class LineRow(Base):
+class LineRow(Owned, Base):
     """A saved line, as JSON, under a name of its own."""
 
     __tablename__ = "lines"
+    __table_args__ = (UniqueConstraint("coach_id", "name", name="lines_by_name"),)
 
     id: Mapped[int] = mapped_column(primary_key=True)
-    name: Mapped[str] = mapped_column(String(60), unique=True)
+    name: Mapped[str] = mapped_column(String(60))
     saved_at: Mapped[datetime]
     line_json: Mapped[str] = mapped_column(Text)
 
 
-class DayRow(Base):
+class DayRow(Owned, Base):
     """A saved day, as JSON, under a name of its own."""
 
     __tablename__ = "days"
+    __table_args__ = (UniqueConstraint("coach_id", "name", name="days_by_name"),)
 
     id: Mapped[int] = mapped_column(primary_key=True)
-    name: Mapped[str] = mapped_column(String(60), unique=True)
+    name: Mapped[str] = mapped_column(String(60))
     saved_at: Mapped[datetime]
     day_json: Mapped[str] = mapped_column(Text)
 
 
-class ShotRow(Base):
+class ShotRow(Owned, Base):
     """A kept shot: the question as JSON, and the call that was chosen."""
 
     __tablename__ = "shots"
@@ -111,3 +148,96 @@ class ShotRow(Base):
     say: Mapped[str] = mapped_column(Text, default="")
     on_card: Mapped[bool] = mapped_column(default=False)
     player: Mapped[PlayerRow] = relationship(lazy="joined")
+
+
+class TrialRow(Owned, Base):
+    """Two ways of playing one shot, ball by ball in a shuffled order."""
+
+    __tablename__ = "trials"
+
+    id: Mapped[str] = mapped_column(String(36), primary_key=True)
+    player_id: Mapped[str] = mapped_column(ForeignKey("players.id", ondelete="CASCADE"))
+    name: Mapped[str] = mapped_column(String(80))
+    made_at: Mapped[datetime]
+    a_call: Mapped[str] = mapped_column(String(60))
+    b_call: Mapped[str] = mapped_column(String(60))
+    a_words: Mapped[str] = mapped_column(String(120))
+    b_words: Mapped[str] = mapped_column(String(120))
+    order: Mapped[str] = mapped_column(String(120))
+    request_json: Mapped[str] = mapped_column(Text)
+
+
+class BookingRow(Owned, Base):
+    """A struck shot: what was meant, what was seen, what it says for learning. Left of the target is positive.
+
+    The id is given by whoever books it, so that sending it twice books it once. `*_y`, `*_w`: value and weight (1/sd^2)
+    for learning (see core.learn.habits). `question_id`: the question it was planned by, kept once.
+    """
+
+    __tablename__ = "bookings"
+    __table_args__ = (
+        Index("bookings_by_time", "player_id", "booked_at", "id"),
+        Index("bookings_by_trial", "trial_id"),
+        Index(
+            "bookings_for_learning",
+            *("player_id", "counts", "family", "cover", "method_id", "booked_at"),
+            *("speed_y", "speed_w", "friction_y", "friction_w", "face_y", "face_w"),
+        ),
+    )
+
+    id: Mapped[str] = mapped_column(String(36), primary_key=True)
+    player_id: Mapped[str] = mapped_column(ForeignKey("players.id", ondelete="CASCADE"))
+    trial_id: Mapped[str | None] = mapped_column(ForeignKey("trials.id", ondelete="SET NULL"))
+    arm: Mapped[str | None] = mapped_column(String(1))
+    question_id: Mapped[str | None] = mapped_column(ForeignKey("questions.id"))
+    booked_at: Mapped[datetime]
+    source: Mapped[str] = mapped_column(String(8))
+    purpose: Mapped[str] = mapped_column(String(8))
+    club_id: Mapped[str] = mapped_column(String(24))
+    club_name: Mapped[str] = mapped_column(String(40))
+    family: Mapped[str] = mapped_column(String(12))
+    cover: Mapped[str] = mapped_column(String(24))
+    method_id: Mapped[str] = mapped_column(String(40))
+    call_id: Mapped[str] = mapped_column(String(60))
+    target_m: Mapped[float]
+    expected_carry_m: Mapped[float]
+    expected_total_m: Mapped[float]
+    expected_side_m: Mapped[float]
+    along_sd_m: Mapped[float]
+    across_sd_m: Mapped[float]
+    strokes: Mapped[float | None]
+    carry_m: Mapped[float | None]
+    carry_side_m: Mapped[float | None]
+    total_m: Mapped[float | None]
+    side_m: Mapped[float | None]
+    ball_speed_m_s: Mapped[float | None]
+    launch_rad: Mapped[float | None]
+    spin_rad_s: Mapped[float | None]
+    descent_rad: Mapped[float | None]
+    heel_m: Mapped[float | None]
+    up_m: Mapped[float | None]
+    turf_m: Mapped[float | None]
+    fault: Mapped[str] = mapped_column(String(60), default="")
+    note: Mapped[str] = mapped_column(String(500), default="")
+    end_kind: Mapped[str | None] = mapped_column(String(12))
+    strokes_after: Mapped[float | None]
+    holed: Mapped[bool] = mapped_column(default=False)
+    putts: Mapped[int | None]
+    chipped_again: Mapped[bool | None]
+    counts: Mapped[bool] = mapped_column(default=True)
+    far_off: Mapped[bool] = mapped_column(default=False)
+    speed_y: Mapped[float | None]
+    speed_w: Mapped[float | None]
+    friction_y: Mapped[float | None]
+    friction_w: Mapped[float | None]
+    face_y: Mapped[float | None]
+    face_w: Mapped[float | None]
+
+
+class QuestionRow(Base):
+    """A question that shots were planned by, kept once however many shots were booked for it."""
+
+    __tablename__ = "questions"
+
+    id: Mapped[str] = mapped_column(String(64), primary_key=True)
+    body: Mapped[str] = mapped_column(Text)

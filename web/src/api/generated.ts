@@ -4,6 +4,114 @@
  */
 
 export interface paths {
+    "/api/book": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Book
+         * @description Booked shots of a player, newest first.
+         */
+        get: operations["list_book_api_book_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/summary": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sum Up
+         * @description Predicted against actual, rates and strokes lost by kind of lie, trend.
+         */
+        get: operations["sum_up_api_book_summary_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/{booking_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Book Shot
+         * @description Book a struck shot under a UUID of the sender's; sent again it is booked once.
+         */
+        put: operations["book_shot_api_book__booking_id__put"];
+        post?: never;
+        /**
+         * Drop Booking
+         * @description Delete a booked shot.
+         */
+        delete: operations["drop_booking_api_book__booking_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/{booking_id}/counts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Let Count
+         * @description Learn from a booked shot, or don't.
+         */
+        put: operations["let_count_api_book__booking_id__counts_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Copies
+         * @description Copies of the whole database on this machine, newest first.
+         */
+        get: operations["list_copies_api_copies_get"];
+        put?: never;
+        /**
+         * Make Copy
+         * @description Copy the whole database now.
+         */
+        post: operations["make_copy_api_copies_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/day-sheet": {
         parameters: {
             query?: never;
@@ -63,6 +171,86 @@ export interface paths {
          * @description Delete a saved day.
          */
         delete: operations["drop_day_api_days__day_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export
+         * @description Everything of this coach, or one player, as one JSON file.
+         */
+        get: operations["export_api_export_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/export/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Merge
+         * @description Read a book file, all or none; what is here already stays as it is.
+         */
+        post: operations["merge_api_export_read_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/export/{table}.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Table
+         * @description One table as CSV.
+         */
+        get: operations["export_table_api_export__table__csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/faults": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Fault
+         * @description Rank what may have gone wrong with a call, from what was seen.
+         */
+        post: operations["read_fault_api_faults_post"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -143,6 +331,70 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/imports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start Import
+         * @description Read a CSV file of measured shots in the background, all or none.
+         */
+        post: operations["start_import_api_imports_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/imports/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview
+         * @description Look at a CSV file of measured shots: columns, units and clubs as they seem; nothing is stored.
+         */
+        post: operations["preview_api_imports_preview_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/imports/{import_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Import
+         * @description How far an import is.
+         */
+        get: operations["show_import_api_imports__import_id__get"];
+        put?: never;
+        post?: never;
+        /**
+         * Cancel Import
+         * @description Stop an import; nothing of it is stored unless it is done already.
+         */
+        delete: operations["cancel_import_api_imports__import_id__delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -276,6 +528,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/monitor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Hear Monitor
+         * @description Whether the launch monitor is heard, and the shots that landed after one of them.
+         */
+        get: operations["hear_monitor_api_monitor_get"];
+        /**
+         * Follow Monitor
+         * @description Listen to the launch monitor on a port of this machine, or stop listening.
+         */
+        put: operations["follow_monitor_api_monitor_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/monitor/ready": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Get Ready
+         * @description Tell the launch monitor which stroke is meant next.
+         */
+        put: operations["get_ready_api_monitor_ready_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plan": {
         parameters: {
             query?: never;
@@ -352,16 +648,64 @@ export interface paths {
          * @description One player.
          */
         get: operations["show_player_api_players__player_id__get"];
+        /**
+         * Edit Player
+         * @description Write a player anew, bag and all; 409 if somebody else has since `version` was read.
+         */
+        put: operations["edit_player_api_players__player_id__put"];
+        post?: never;
+        /**
+         * Drop Player
+         * @description Delete a player with everything that was booked and kept for them.
+         */
+        delete: operations["drop_player_api_players__player_id__delete"];
+        options?: never;
+        head?: never;
+        /**
+         * Patch Player
+         * @description Change one thing of a player: what clothes take, whether the book is heard, learn anew from now.
+         */
+        patch: operations["patch_player_api_players__player_id__patch"];
+        trace?: never;
+    };
+    "/api/players/{player_id}/bag": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Bag
+         * @description Steps of carry, what each wedge suits, what is missing, how worn the faces are.
+         */
+        get: operations["show_bag_api_players__player_id__bag_get"];
         put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players/{player_id}/learnt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
         /**
-         * Patch Player
-         * @description Change what clothes take from a player's swing.
+         * Show Learnt
+         * @description What a player's book teaches, with counts and intervals.
          */
-        patch: operations["patch_player_api_players__player_id__patch"];
+        get: operations["show_learnt_api_players__player_id__learnt_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/players/{player_id}/methods/{method_id}": {
@@ -377,6 +721,26 @@ export interface paths {
          * @description Pin or leave out a method for a player, or take that back.
          */
         put: operations["set_stand_api_players__player_id__methods__method_id__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players/{player_id}/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Stock By Club
+         * @description Stock carry of each club by its measured shots, outliers flagged.
+         */
+        get: operations["stock_by_club_api_players__player_id__stock_get"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -419,6 +783,34 @@ export interface paths {
          */
         post: operations["weigh_readings_api_sensitivity_post"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Who Am I
+         * @description Whether one has to sign in here, and who has.
+         */
+        get: operations["who_am_i_api_session_get"];
+        put?: never;
+        /**
+         * Sign In
+         * @description Sign in; after five tries a minute from one address, or for one name, wait.
+         */
+        post: operations["sign_in_api_session_post"];
+        /**
+         * Sign Out
+         * @description Sign out.
+         */
+        delete: operations["sign_out_api_session_delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -511,6 +903,54 @@ export interface paths {
         put: operations["put_on_card_api_shots__shot_id__card_put"];
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Trials
+         * @description A player's trials, newest first.
+         */
+        get: operations["list_trials_api_trials_get"];
+        put?: never;
+        /**
+         * Start Trial
+         * @description Start a trial of two calls, so many balls each in shuffled order.
+         */
+        post: operations["start_trial_api_trials_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials/{trial_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Trial
+         * @description A trial, what it has shown so far, and an honest verdict.
+         */
+        get: operations["show_trial_api_trials__trial_id__get"];
+        put?: never;
+        post?: never;
+        /**
+         * Drop Trial
+         * @description Delete a trial; its balls stay in the book.
+         */
+        delete: operations["drop_trial_api_trials__trial_id__delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -636,6 +1076,414 @@ export interface components {
              * @default 0
              */
             side_deg: number;
+        };
+        /**
+         * BagOut
+         * @description What a coach sees in a bag.
+         */
+        BagOut: {
+            /** Clubs */
+            clubs: components["schemas"]["ClubNoteOut"][];
+            /** Missing */
+            missing: string[];
+            /**
+             * Rounds Worn
+             * @description Rounds after which grooves count as worn out.
+             */
+            rounds_worn: number;
+            /** Steps */
+            steps: components["schemas"]["veltrin__service__contracts__players__StepOut"][];
+        };
+        /**
+         * BallIn
+         * @description What was seen of one ball.
+         */
+        BallIn: {
+            /** Heel Mm */
+            heel_mm?: number | null;
+            /** Misses */
+            misses?: ("heavy" | "thin" | "shank" | "left" | "right" | "short" | "long" | "ballooned" | "ran through")[];
+            /** Turf Cm */
+            turf_cm?: number | null;
+        };
+        /**
+         * BookFile
+         * @description Everything of a coach, or some players, in one file.
+         */
+        BookFile: {
+            /** Days */
+            days: components["schemas"]["DayIn"][];
+            /**
+             * Format
+             * @constant
+             */
+            format: "veltrin-book";
+            /** Lines */
+            lines: [
+                string,
+                components["schemas"]["LineIn"]
+            ][];
+            /** Players */
+            players: components["schemas"]["PlayerRecord"][];
+            /** @description Left out in the file of a single player. */
+            settings: components["schemas"]["SettingsBody"] | null;
+            /**
+             * Version
+             * @constant
+             */
+            version: 1;
+            /**
+             * Written At
+             * Format: date-time
+             */
+            written_at: string;
+        };
+        /**
+         * BookPage
+         * @description Some of a player's booked shots, newest first.
+         */
+        BookPage: {
+            /** Rows */
+            rows: components["schemas"]["BookingOut"][];
+            /** Total */
+            total: number;
+        };
+        /**
+         * BookSummary
+         * @description Predicted against actual, by kind of lie, over time.
+         */
+        BookSummary: {
+            /** Across Sd M */
+            across_sd_m: number | null;
+            /**
+             * Along Sd M
+             * @description Expected spread along the line, of the middle one of these shots.
+             */
+            along_sd_m: number | null;
+            /** Clubs */
+            clubs: components["schemas"]["KindOut"][];
+            /** Covers */
+            covers: components["schemas"]["KindOut"][];
+            /** Lies */
+            lies: components["schemas"]["LieRateOut"][];
+            /** Methods */
+            methods: components["schemas"]["KindOut"][];
+            /** Points */
+            points: components["schemas"]["PointOut"][];
+            /** Total */
+            total: number;
+            /** Trend */
+            trend: components["schemas"]["StretchOut"][];
+        };
+        /**
+         * BookingIn
+         * @description A struck shot: what was meant, and what was seen of it. What wasn't looked at is left out.
+         *
+         *     A shot: `request` and `call_id`. A stock shot: `club_id`, and the air if it was measured outdoors. A trial's ball:
+         *     `trial_id` and `arm`.
+         */
+        BookingIn: {
+            /**
+             * @default {
+             *       "altitude_m": 0,
+             *       "humidity_pct": 50,
+             *       "temperature_c": 15
+             *     }
+             */
+            air: components["schemas"]["AirIn"];
+            /** Arm */
+            arm?: ("a" | "b") | null;
+            /**
+             * Booked At
+             * @description When it was struck; default: now.
+             */
+            booked_at?: string | null;
+            /** Call Id */
+            call_id?: string | null;
+            /**
+             * Carry M
+             * @description Where it landed, along the line to its target.
+             */
+            carry_m?: number | null;
+            /**
+             * Carry Side M
+             * @description How far right of that line it landed.
+             */
+            carry_side_m?: number | null;
+            /**
+             * Chipped Again
+             * @description The next one was a chip again.
+             */
+            chipped_again?: boolean | null;
+            /** Club Id */
+            club_id?: string | null;
+            /**
+             * Heel Mm
+             * @description Where the face met it: towards the heel.
+             */
+            heel_mm?: number | null;
+            /**
+             * Holed
+             * @default false
+             */
+            holed: boolean;
+            /** @default {} */
+            measured: components["schemas"]["MeasuredIn"];
+            /** Misses */
+            misses?: ("heavy" | "thin" | "shank" | "left" | "right" | "short" | "long" | "ballooned" | "ran through")[];
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Past M
+             * @description Where it finished, past the target of the call (short of it negative).
+             */
+            past_m?: number | null;
+            /** Player Id */
+            player_id: string;
+            /**
+             * Purpose
+             * @default shot
+             * @enum {string}
+             */
+            purpose: "shot" | "stock" | "trial";
+            /**
+             * Putts
+             * @description Putts it took from where it finished.
+             */
+            putts?: number | null;
+            request?: components["schemas"]["PlanRequest"] | null;
+            /**
+             * Side M
+             * @description How far right of the line it finished.
+             */
+            side_m?: number | null;
+            /**
+             * Source
+             * @default hand
+             * @enum {string}
+             */
+            source: "hand" | "monitor" | "import";
+            /** Trial Id */
+            trial_id?: string | null;
+            /**
+             * Turf Cm
+             * @description Where the turf was met, ahead of the ball.
+             */
+            turf_cm?: number | null;
+            /**
+             * Up Mm
+             * @description And up from the lowest groove.
+             */
+            up_mm?: number | null;
+        };
+        /**
+         * BookingOut
+         * @description A booked shot, as planned and as seen.
+         */
+        BookingOut: {
+            /** Arm */
+            arm: ("a" | "b") | null;
+            /**
+             * Booked At
+             * Format: date-time
+             */
+            booked_at: string;
+            /** Call Id */
+            call_id: string;
+            /** Carry M */
+            carry_m: number | null;
+            /** Carry Side M */
+            carry_side_m: number | null;
+            /** Chipped Again */
+            chipped_again: boolean | null;
+            /** Club Id */
+            club_id: string;
+            /** Club Name */
+            club_name: string;
+            /**
+             * Counts
+             * @description Whether it is learnt from.
+             */
+            counts: boolean;
+            /** Cover */
+            cover: string;
+            /**
+             * End Words
+             * @description The ground it ended on.
+             */
+            end_words: string | null;
+            /** Expected Carry M */
+            expected_carry_m: number;
+            /** Expected Total M */
+            expected_total_m: number;
+            /**
+             * Far Off
+             * @description So far from what was expected that it doesn't count until you say so.
+             */
+            far_off: boolean;
+            /** Heel Mm */
+            heel_mm: number | null;
+            /** Holed */
+            holed: boolean;
+            /** Id */
+            id: string;
+            /**
+             * Lost
+             * @description Strokes it cost more than the plan expected.
+             */
+            lost: number | null;
+            measured: components["schemas"]["MeasuredIn"];
+            /** Method Id */
+            method_id: string;
+            /** Method Name */
+            method_name: string;
+            /** Misses */
+            misses: ("heavy" | "thin" | "shank" | "left" | "right" | "short" | "long" | "ballooned" | "ran through")[];
+            /** Note */
+            note: string;
+            /** Past M */
+            past_m: number | null;
+            /** Player Id */
+            player_id: string;
+            /**
+             * Purpose
+             * @enum {string}
+             */
+            purpose: "shot" | "stock" | "trial";
+            /** Putts */
+            putts: number | null;
+            /** Side M */
+            side_m: number | null;
+            /**
+             * Source
+             * @enum {string}
+             */
+            source: "hand" | "monitor" | "import";
+            /** Target M */
+            target_m: number;
+            /** Total M */
+            total_m: number | null;
+            /** Trial Id */
+            trial_id: string | null;
+            /** Turf Cm */
+            turf_cm: number | null;
+            /** Up Mm */
+            up_mm: number | null;
+        };
+        /**
+         * BookingRecord
+         * @description A booked shot as the record has it: SI and rad, left of the target positive.
+         */
+        BookingRecord: {
+            /** Across Sd M */
+            across_sd_m: number;
+            /** Along Sd M */
+            along_sd_m: number;
+            /** Arm */
+            arm: ("a" | "b") | null;
+            /** Ball Speed M S */
+            ball_speed_m_s: number | null;
+            /**
+             * Booked At
+             * Format: date-time
+             */
+            booked_at: string;
+            /** Call Id */
+            call_id: string;
+            /** Carry M */
+            carry_m: number | null;
+            /** Carry Side M */
+            carry_side_m: number | null;
+            /** Chipped Again */
+            chipped_again: boolean | null;
+            /** Club Id */
+            club_id: string;
+            /** Club Name */
+            club_name: string;
+            /** Counts */
+            counts: boolean;
+            /** Cover */
+            cover: string;
+            /** Descent Rad */
+            descent_rad: number | null;
+            /** End Kind */
+            end_kind: string | null;
+            /** Expected Carry M */
+            expected_carry_m: number;
+            /** Expected Side M */
+            expected_side_m: number;
+            /** Expected Total M */
+            expected_total_m: number;
+            /** Face W */
+            face_w: number | null;
+            /** Face Y */
+            face_y: number | null;
+            /** Family */
+            family: string;
+            /** Far Off */
+            far_off: boolean;
+            /** Fault */
+            fault: string;
+            /** Friction W */
+            friction_w: number | null;
+            /** Friction Y */
+            friction_y: number | null;
+            /** Heel M */
+            heel_m: number | null;
+            /** Holed */
+            holed: boolean;
+            /**
+             * Id
+             * @description A UUID.
+             */
+            id: string;
+            /** Launch Rad */
+            launch_rad: number | null;
+            /** Method Id */
+            method_id: string;
+            /** Note */
+            note: string;
+            /** Player Id */
+            player_id: string;
+            /**
+             * Purpose
+             * @enum {string}
+             */
+            purpose: "shot" | "stock" | "trial";
+            /** Putts */
+            putts: number | null;
+            /** Question Id */
+            question_id: string | null;
+            /** Side M */
+            side_m: number | null;
+            /**
+             * Source
+             * @enum {string}
+             */
+            source: "hand" | "monitor" | "import";
+            /** Speed W */
+            speed_w: number | null;
+            /** Speed Y */
+            speed_y: number | null;
+            /** Spin Rad S */
+            spin_rad_s: number | null;
+            /** Strokes */
+            strokes: number | null;
+            /** Strokes After */
+            strokes_after: number | null;
+            /** Target M */
+            target_m: number;
+            /** Total M */
+            total_m: number | null;
+            /** Trial Id */
+            trial_id: string | null;
+            /** Turf M */
+            turf_m: number | null;
+            /** Up M */
+            up_m: number | null;
         };
         /**
          * CallOut
@@ -817,6 +1665,22 @@ export interface components {
             methods: components["schemas"]["MethodOut"][];
         };
         /**
+         * CauseOut
+         * @description A likely cause: how likely, the sign to look for, the cure.
+         */
+        CauseOut: {
+            /** Cure */
+            cure: string;
+            /** Id */
+            id: string;
+            /** Share Pct */
+            share_pct: number;
+            /** Sign */
+            sign: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * CellOut
          * @description Carry of a full stock swing (null: it won't get up), and what this club's stock distance plays as (null: beyond
          *     the bag).
@@ -828,12 +1692,54 @@ export interface components {
             plays_as_m: number | null;
         };
         /**
+         * ClubNoteOut
+         * @description What there is to say of one club.
+         */
+        ClubNoteOut: {
+            /** Club Id */
+            club_id: string;
+            /**
+             * Grip Pct
+             * @description Friction left against a new face and a soft ball.
+             */
+            grip_pct: number;
+            /**
+             * Grooves
+             * @enum {string}
+             */
+            grooves: "fresh" | "soon" | "worn";
+            /**
+             * Months
+             * @description Months since it was bought.
+             */
+            months: number | null;
+            /**
+             * Speed M S
+             * @description Club-head speed behind the stock carry.
+             */
+            speed_m_s: number;
+            /**
+             * Suits
+             * @description Wedges: grounds its bounce suits; else empty.
+             */
+            suits: string;
+            /**
+             * Wear Pct
+             * @description How worn the grooves are by the rounds played.
+             */
+            wear_pct: number;
+        };
+        /**
          * ClubOut
          * @description One club in a bag.
          */
         ClubOut: {
+            /** Bought On */
+            bought_on?: string | null;
             /** Bounce Deg */
             bounce_deg: number;
+            /** Cleaned On */
+            cleaned_on?: string | null;
             /** Head G */
             head_g: number;
             /** Id */
@@ -854,6 +1760,12 @@ export interface components {
             loft_deg: number;
             /** Name */
             name: string;
+            /**
+             * Rounds
+             * @description Rounds played with these grooves, practice counted in.
+             * @default 0
+             */
+            rounds: number;
             /** Sole Mm */
             sole_mm: number;
             /**
@@ -861,6 +1773,29 @@ export interface components {
              * @description 5 to 330; 0 for a putter.
              */
             stock_carry_m: number;
+        };
+        /**
+         * CopyOut
+         * @description A copy of the whole database on this machine.
+         */
+        CopyOut: {
+            /** Bytes */
+            bytes: number;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * CountsIn
+         * @description Whether a booked shot is learnt from.
+         */
+        CountsIn: {
+            /** Counts */
+            counts: boolean;
         };
         /**
          * CoverOut
@@ -887,6 +1822,16 @@ export interface components {
             usual_sunk: number;
             /** Words */
             words: string;
+        };
+        /**
+         * CsvText
+         * @description A CSV file as text.
+         */
+        CsvText: {
+            /** Player Id */
+            player_id: string;
+            /** Text */
+            text: string;
         };
         /**
          * DayIn
@@ -1097,6 +2042,34 @@ export interface components {
             sunk?: number | null;
         };
         /**
+         * EffectOut
+         * @description One learnt effect. speed, friction, scatter: percent against the model; face: deg shut.
+         */
+        EffectOut: {
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "family" | "cover" | "method";
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Name */
+            name: string;
+            /**
+             * Quantity
+             * @enum {string}
+             */
+            quantity: "speed" | "friction" | "face" | "scatter";
+            /** Shots */
+            shots: number;
+            /** Value */
+            value: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * ErrorBody
          * @description Body of every answer that isn't a success.
          */
@@ -1125,6 +2098,27 @@ export interface components {
             cure: string;
             /** Fault */
             fault: string;
+        };
+        /**
+         * FaultRequest
+         * @description A call, and what was seen of it, ball by ball.
+         */
+        FaultRequest: {
+            /** Balls */
+            balls: components["schemas"]["BallIn"][];
+            /** Call Id */
+            call_id: string;
+            request: components["schemas"]["PlanRequest"];
+        };
+        /**
+         * FaultResponse
+         * @description Causes, likeliest first. `chance_pct`: how likely it was an ordinary miss with nothing to cure.
+         */
+        FaultResponse: {
+            /** Causes */
+            causes: components["schemas"]["CauseOut"][];
+            /** Chance Pct */
+            chance_pct: number;
         };
         /**
          * FellOutOut
@@ -1376,7 +2370,120 @@ export interface components {
              */
             sets: "give" | "density" | "sunk" | "cover";
             /** Steps */
-            steps: components["schemas"]["StepOut"][];
+            steps: components["schemas"]["veltrin__service__contracts__ground__StepOut"][];
+        };
+        /**
+         * ImportIn
+         * @description Read these shots as stock shots of a player, all or none.
+         */
+        ImportIn: {
+            /**
+             * Leave Out Doubles
+             * @description Leave out rows that are in the book already; else refuse.
+             * @default true
+             */
+            leave_out_doubles: boolean;
+            matched: components["schemas"]["MatchedIn"];
+            /** Player Id */
+            player_id: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * ImportOut
+         * @description How far an import is.
+         */
+        ImportOut: {
+            /**
+             * Doubles
+             * @description Rows that are in the book already, or twice in the file.
+             */
+            doubles: number;
+            /**
+             * Flagged
+             * @description So far from what was expected that they don't count until you say so.
+             */
+            flagged: number;
+            /** Id */
+            id: string;
+            /** Problem */
+            problem: string;
+            /**
+             * Problems
+             * @description The first fifty.
+             */
+            problems: components["schemas"]["RowProblem"][];
+            /** Read */
+            read: number;
+            /** Rows */
+            rows: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "reading" | "done" | "refused" | "cancelled";
+            /** Stored */
+            stored: number;
+        };
+        /**
+         * KeptRecord
+         * @description A kept shot as the record has it.
+         */
+        KeptRecord: {
+            /** Call Id */
+            call_id: string;
+            /**
+             * Kept At
+             * Format: date-time
+             */
+            kept_at: string;
+            /** Note */
+            note: string;
+            /** On Card */
+            on_card: boolean;
+            request: components["schemas"]["PlanRequest"];
+            /** Say */
+            say: string[];
+            /** Summary */
+            summary: string;
+        };
+        /**
+         * KindOut
+         * @description Something to filter by.
+         */
+        KindOut: {
+            /** Id */
+            id: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * LandedOut
+         * @description One shot that the monitor measured; right of the target line is positive.
+         */
+        LandedOut: {
+            /** Ball Speed M S */
+            ball_speed_m_s: number;
+            /** Carry M */
+            carry_m: number;
+            /** Descent Deg */
+            descent_deg: number | null;
+            /** Direction Deg */
+            direction_deg: number;
+            /** Heel Mm */
+            heel_mm: number | null;
+            /** Launch Deg */
+            launch_deg: number;
+            /** Seq */
+            seq: number;
+            /** Side M */
+            side_m: number;
+            /** Spin Rpm */
+            spin_rpm: number | null;
+            /** Total M */
+            total_m: number | null;
+            /** Total Side M */
+            total_side_m: number | null;
         };
         /**
          * LandingIn
@@ -1414,6 +2521,22 @@ export interface components {
              * @enum {string}
              */
             surface: "green" | "fringe" | "fairway" | "semi" | "rough";
+        };
+        /**
+         * LearntOut
+         * @description What a player's book teaches, each with its interval (eight in ten), and whether it is heard.
+         */
+        LearntOut: {
+            /** Effects */
+            effects: components["schemas"]["EffectOut"][];
+            /** Learns */
+            learns: boolean;
+            /** Learns From */
+            learns_from: string | null;
+            /** Player Id */
+            player_id: string;
+            /** Shots */
+            shots: number;
         };
         /**
          * LedgerRowOut
@@ -1524,6 +2647,35 @@ export interface components {
              * @default 0
              */
             wet: number;
+        };
+        /**
+         * LieRateOut
+         * @description What the shots from one kind of lie come to.
+         */
+        LieRateOut: {
+            /** @description Chipped twice: should be never. */
+            again: components["schemas"]["RateOut"];
+            /** Cover */
+            cover: string;
+            /**
+             * Lost
+             * @description Strokes lost against the plan, a shot.
+             */
+            lost: number | null;
+            /**
+             * Lost Within
+             * @description Half the interval that holds the true mean eight times in ten.
+             */
+            lost_within: number | null;
+            /** @description On the green at the first try. */
+            on: components["schemas"]["RateOut"];
+            /** @description On, and two putts or better. */
+            on_and_two: components["schemas"]["RateOut"];
+            /** Shots */
+            shots: number;
+            up_and_down: components["schemas"]["RateOut"];
+            /** Words */
+            words: string;
         };
         /**
          * LineIn
@@ -1719,6 +2871,124 @@ export interface components {
             state: "off" | "connecting" | "live" | "stale" | "lost";
         };
         /**
+         * MatchedIn
+         * @description Which column holds what; fields that aren't in the file are left out.
+         */
+        MatchedIn: {
+            /**
+             * Clubs
+             * @description The file's name of a club -> id of the player's club.
+             */
+            clubs?: {
+                [key: string]: string;
+            };
+            /** Columns */
+            columns: {
+                [key: string]: string;
+            };
+            /**
+             * Distance
+             * @default m
+             * @enum {string}
+             */
+            distance: "m" | "yd" | "ft";
+            /**
+             * Speed
+             * @default m/s
+             * @enum {string}
+             */
+            speed: "m/s" | "mph" | "km/h";
+        };
+        /**
+         * MeantIn
+         * @description The stroke that is meant: a call of a question, or a club's stock shot. The monitor is told.
+         */
+        MeantIn: {
+            /** Call Id */
+            call_id?: string | null;
+            /** Club Id */
+            club_id?: string | null;
+            /** Player Id */
+            player_id: string;
+            request?: components["schemas"]["PlanRequest"] | null;
+        };
+        /**
+         * MeasureOut
+         * @description One measure of both ways.
+         */
+        MeasureOut: {
+            /**
+             * Difference
+             * @description b less a.
+             */
+            difference: number;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Mean A */
+            mean_a: number;
+            /** Mean B */
+            mean_b: number;
+            /** Name */
+            name: string;
+            /** Sd A */
+            sd_a: number;
+            /** Sd B */
+            sd_b: number;
+            /** Shots A */
+            shots_a: number;
+            /** Shots B */
+            shots_b: number;
+            /** Unit */
+            unit: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "a" | "b" | "same" | "open";
+            /** Words */
+            words: string;
+        };
+        /**
+         * MeasuredIn
+         * @description What was measured in flight; nothing that wasn't.
+         */
+        MeasuredIn: {
+            /** Ball Speed M S */
+            ball_speed_m_s?: number | null;
+            /** Descent Deg */
+            descent_deg?: number | null;
+            /** Launch Deg */
+            launch_deg?: number | null;
+            /** Spin Rpm */
+            spin_rpm?: number | null;
+        };
+        /**
+         * MergedOut
+         * @description What reading a book file did.
+         */
+        MergedOut: {
+            /** Bookings */
+            bookings: number;
+            /** Days */
+            days: number;
+            /**
+             * Known
+             * @description Booked shots that were here already.
+             */
+            known: number;
+            /** Lines */
+            lines: number;
+            /** Players */
+            players: number;
+            /**
+             * Renamed
+             * @description Players whose id was taken and who got another.
+             */
+            renamed: number;
+        };
+        /**
          * MethodOut
          * @description One way of playing, as declared.
          */
@@ -1765,6 +3035,42 @@ export interface components {
             way: "club" | "set-up";
             /** Wins When */
             wins_when: string;
+        };
+        /**
+         * MonitorIn
+         * @description Listen to a monitor on a port of this machine, or stop.
+         */
+        MonitorIn: {
+            /** On */
+            on: boolean;
+            /** Port */
+            port?: number | null;
+        };
+        /**
+         * MonitorOut
+         * @description State of the link, and the shots heard after the one asked for.
+         */
+        MonitorOut: {
+            /**
+             * Meant
+             * @description Club the monitor was told of; empty: nothing yet.
+             */
+            meant: string;
+            /** Name */
+            name: string;
+            /** Port */
+            port: number;
+            /** Problem */
+            problem: string;
+            /** Refused */
+            refused: number;
+            /** Shots */
+            shots: components["schemas"]["LandedOut"][];
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "off" | "connecting" | "live" | "stale" | "lost";
         };
         /**
          * ObstacleIn
@@ -2004,10 +3310,119 @@ export interface components {
             swap: components["schemas"]["SwapOut"] | null;
         };
         /**
+         * PlayerEdit
+         * @description A player written anew, bag and all; `version` is the one that was read.
+         */
+        PlayerEdit: {
+            /**
+             * Attack Deg
+             * @description Stock attack angle with a mid iron.
+             * @default -4
+             */
+            attack_deg: number;
+            /**
+             * Ball
+             * @description Cover of the ball that is played.
+             * @default soft
+             * @enum {string}
+             */
+            ball: "soft" | "firm" | "range";
+            /**
+             * Ball Place M
+             * @description Stock place of the ball with a mid iron, inside the lead heel.
+             */
+            ball_place_m?: number | null;
+            /** Clubs */
+            clubs: components["schemas"]["ClubOut"][];
+            /**
+             * Hand
+             * @default right
+             * @enum {string}
+             */
+            hand: "right" | "left";
+            /**
+             * Handicap
+             * @description Handicap index; sets the scatter until shots are booked.
+             * @default 18
+             */
+            handicap: number;
+            /**
+             * Layer Pct
+             * @description Share of full swing speed that each layer of clothes takes, percent.
+             * @default 1.5
+             */
+            layer_pct: number;
+            /**
+             * Lead Pct
+             * @description Stock pressure on the lead side, full swing, percent.
+             * @default 52
+             */
+            lead_pct: number;
+            /**
+             * Lean Deg
+             * @description Stock shaft lean with a mid iron; default: told from how far it is carried.
+             */
+            lean_deg?: number | null;
+            /**
+             * Name
+             * @description What you call the player.
+             */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Notes
+             * @description What the coach wants to remember.
+             * @default
+             */
+            notes: string;
+            /**
+             * Scatter Handicap
+             * @description Handicap whose scatter the player has; default: their own.
+             */
+            scatter_handicap?: number | null;
+            /**
+             * Stature M
+             * @description Height of the player, m.
+             * @default 1.78
+             */
+            stature_m: number;
+            /**
+             * Units
+             * @description Of the player's card; empty: the coach's.
+             * @default
+             * @enum {string}
+             */
+            units: "" | "metric" | "yards";
+            /** Version */
+            version: number;
+        };
+        /**
          * PlayerInline
          * @description A player given in the question itself, with the bag.
          */
         PlayerInline: {
+            /**
+             * Attack Deg
+             * @description Stock attack angle with a mid iron.
+             * @default -4
+             */
+            attack_deg: number;
+            /**
+             * Ball
+             * @description Cover of the ball that is played.
+             * @default soft
+             * @enum {string}
+             */
+            ball: "soft" | "firm" | "range";
+            /**
+             * Ball Place M
+             * @description Stock place of the ball with a mid iron, inside the lead heel.
+             */
+            ball_place_m?: number | null;
             /** Clubs */
             clubs: components["schemas"]["ClubOut"][];
             /**
@@ -2034,6 +3449,17 @@ export interface components {
              */
             layer_pct: number;
             /**
+             * Lead Pct
+             * @description Stock pressure on the lead side, full swing, percent.
+             * @default 52
+             */
+            lead_pct: number;
+            /**
+             * Lean Deg
+             * @description Stock shaft lean with a mid iron; default: told from how far it is carried.
+             */
+            lean_deg?: number | null;
+            /**
              * Name
              * @description What you call the player.
              */
@@ -2044,22 +3470,58 @@ export interface components {
              */
             note: string;
             /**
+             * Notes
+             * @description What the coach wants to remember.
+             * @default
+             */
+            notes: string;
+            /**
              * Pinned
              * @description Methods the coach puts first for this player.
              */
             pinned?: string[];
+            /**
+             * Scatter Handicap
+             * @description Handicap whose scatter the player has; default: their own.
+             */
+            scatter_handicap?: number | null;
             /**
              * Stature M
              * @description Height of the player, m.
              * @default 1.78
              */
             stature_m: number;
+            /**
+             * Units
+             * @description Of the player's card; empty: the coach's.
+             * @default
+             * @enum {string}
+             */
+            units: "" | "metric" | "yards";
         };
         /**
          * PlayerNew
          * @description A new player: the usual bag is scaled from one carry.
          */
         PlayerNew: {
+            /**
+             * Attack Deg
+             * @description Stock attack angle with a mid iron.
+             * @default -4
+             */
+            attack_deg: number;
+            /**
+             * Ball
+             * @description Cover of the ball that is played.
+             * @default soft
+             * @enum {string}
+             */
+            ball: "soft" | "firm" | "range";
+            /**
+             * Ball Place M
+             * @description Stock place of the ball with a mid iron, inside the lead heel.
+             */
+            ball_place_m?: number | null;
             /**
              * Hand
              * @default right
@@ -2079,6 +3541,17 @@ export interface components {
              */
             layer_pct: number;
             /**
+             * Lead Pct
+             * @description Stock pressure on the lead side, full swing, percent.
+             * @default 52
+             */
+            lead_pct: number;
+            /**
+             * Lean Deg
+             * @description Stock shaft lean with a mid iron; default: told from how far it is carried.
+             */
+            lean_deg?: number | null;
+            /**
              * Leave Out
              * @description Clubs of the usual bag to leave out.
              */
@@ -2094,6 +3567,17 @@ export interface components {
              */
             note: string;
             /**
+             * Notes
+             * @description What the coach wants to remember.
+             * @default
+             */
+            notes: string;
+            /**
+             * Scatter Handicap
+             * @description Handicap whose scatter the player has; default: their own.
+             */
+            scatter_handicap?: number | null;
+            /**
              * Seven Iron Carry M
              * @description Carry of a full 7-iron from level ground, m.
              */
@@ -2104,12 +3588,37 @@ export interface components {
              * @default 1.78
              */
             stature_m: number;
+            /**
+             * Units
+             * @description Of the player's card; empty: the coach's.
+             * @default
+             * @enum {string}
+             */
+            units: "" | "metric" | "yards";
         };
         /**
          * PlayerOut
          * @description A player as stored.
          */
         PlayerOut: {
+            /**
+             * Attack Deg
+             * @description Stock attack angle with a mid iron.
+             * @default -4
+             */
+            attack_deg: number;
+            /**
+             * Ball
+             * @description Cover of the ball that is played.
+             * @default soft
+             * @enum {string}
+             */
+            ball: "soft" | "firm" | "range";
+            /**
+             * Ball Place M
+             * @description Stock place of the ball with a mid iron, inside the lead heel.
+             */
+            ball_place_m?: number | null;
             /** Clubs */
             clubs: components["schemas"]["ClubOut"][];
             /**
@@ -2138,6 +3647,27 @@ export interface components {
              */
             layer_pct: number;
             /**
+             * Lead Pct
+             * @description Stock pressure on the lead side, full swing, percent.
+             * @default 52
+             */
+            lead_pct: number;
+            /**
+             * Lean Deg
+             * @description Stock shaft lean with a mid iron; default: told from how far it is carried.
+             */
+            lean_deg?: number | null;
+            /**
+             * Learns
+             * @description Whether the player's own book is heard in plans.
+             */
+            learns: boolean;
+            /**
+             * Learns From
+             * @description What was booked earlier is not learnt from.
+             */
+            learns_from: string | null;
+            /**
              * Name
              * @description What you call the player.
              */
@@ -2148,24 +3678,167 @@ export interface components {
              */
             note: string;
             /**
+             * Notes
+             * @description What the coach wants to remember.
+             * @default
+             */
+            notes: string;
+            /**
              * Pinned
              * @description Methods the coach puts first for this player.
              */
             pinned: string[];
+            /**
+             * Scatter Handicap
+             * @description Handicap whose scatter the player has; default: their own.
+             */
+            scatter_handicap?: number | null;
             /**
              * Stature M
              * @description Height of the player, m.
              * @default 1.78
              */
             stature_m: number;
+            /**
+             * Units
+             * @description Of the player's card; empty: the coach's.
+             * @default
+             * @enum {string}
+             */
+            units: "" | "metric" | "yards";
+            /** Version */
+            version: number;
         };
         /**
          * PlayerPatch
-         * @description What changes of a player.
+         * @description One thing that changes of a player, whatever else others change.
          */
         PlayerPatch: {
+            /**
+             * Forget
+             * @description Learn from now on only; what was booked stays in the book.
+             * @default false
+             */
+            forget: boolean;
             /** Layer Pct */
+            layer_pct?: number | null;
+            /**
+             * Learns
+             * @description Whether the player's own book is heard in plans.
+             */
+            learns?: boolean | null;
+        };
+        /**
+         * PlayerRecord
+         * @description A player with everything that was recorded of them.
+         */
+        PlayerRecord: {
+            /**
+             * Attack Deg
+             * @description Stock attack angle with a mid iron.
+             * @default -4
+             */
+            attack_deg: number;
+            /**
+             * Ball
+             * @description Cover of the ball that is played.
+             * @default soft
+             * @enum {string}
+             */
+            ball: "soft" | "firm" | "range";
+            /**
+             * Ball Place M
+             * @description Stock place of the ball with a mid iron, inside the lead heel.
+             */
+            ball_place_m?: number | null;
+            /** Bookings */
+            bookings: components["schemas"]["BookingRecord"][];
+            /** Clubs */
+            clubs: components["schemas"]["ClubOut"][];
+            /**
+             * Hand
+             * @default right
+             * @enum {string}
+             */
+            hand: "right" | "left";
+            /**
+             * Handicap
+             * @description Handicap index; sets the scatter until shots are booked.
+             * @default 18
+             */
+            handicap: number;
+            /** Id */
+            id: string;
+            /** Kept */
+            kept: components["schemas"]["KeptRecord"][];
+            /**
+             * Layer Pct
+             * @description Share of full swing speed that each layer of clothes takes, percent.
+             * @default 1.5
+             */
             layer_pct: number;
+            /**
+             * Lead Pct
+             * @description Stock pressure on the lead side, full swing, percent.
+             * @default 52
+             */
+            lead_pct: number;
+            /**
+             * Lean Deg
+             * @description Stock shaft lean with a mid iron; default: told from how far it is carried.
+             */
+            lean_deg?: number | null;
+            /** Learns */
+            learns: boolean;
+            /** Learns From */
+            learns_from: string | null;
+            /**
+             * Name
+             * @description What you call the player.
+             */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Notes
+             * @description What the coach wants to remember.
+             * @default
+             */
+            notes: string;
+            /**
+             * Questions
+             * @description Questions that shots were booked for, by id.
+             */
+            questions: {
+                [key: string]: components["schemas"]["PlanRequest"];
+            };
+            /**
+             * Scatter Handicap
+             * @description Handicap whose scatter the player has; default: their own.
+             */
+            scatter_handicap?: number | null;
+            /** Stands */
+            stands: {
+                [key: string]: "pinned" | "excluded";
+            };
+            /**
+             * Stature M
+             * @description Height of the player, m.
+             * @default 1.78
+             */
+            stature_m: number;
+            /** Trials */
+            trials: components["schemas"]["TrialRecord"][];
+            /**
+             * Units
+             * @description Of the player's card; empty: the coach's.
+             * @default
+             * @enum {string}
+             */
+            units: "" | "metric" | "yards";
         };
         /**
          * PointIn
@@ -2184,6 +3857,60 @@ export interface components {
             y_m: number;
         };
         /**
+         * PointOut
+         * @description One shot for the drawings (m).
+         */
+        PointOut: {
+            /** Carry M */
+            carry_m: number | null;
+            /** Cover */
+            cover: string;
+            /** Expected Carry M */
+            expected_carry_m: number;
+            /** Expected Total M */
+            expected_total_m: number;
+            /** Id */
+            id: string;
+            /** Past M */
+            past_m: number | null;
+            /** Side M */
+            side_m: number | null;
+            /** Total M */
+            total_m: number | null;
+        };
+        /**
+         * PreviewOut
+         * @description What a CSV file seems to hold; nothing is stored.
+         */
+        PreviewOut: {
+            /**
+             * Club Names
+             * @description Clubs the file speaks of.
+             */
+            club_names: string[];
+            /** Columns */
+            columns: string[];
+            /** First */
+            first: string[][];
+            matched: components["schemas"]["MatchedIn"];
+            /** Rows */
+            rows: number;
+        };
+        /**
+         * RateOut
+         * @description So many of so many, and the interval that holds the true rate eight times in ten.
+         */
+        RateOut: {
+            /** High Pct */
+            high_pct: number;
+            /** Hits */
+            hits: number;
+            /** Low Pct */
+            low_pct: number;
+            /** Of */
+            of: number;
+        };
+        /**
          * RiseIn
          * @description A rise held against a run.
          */
@@ -2198,6 +3925,18 @@ export interface components {
              * @description Length along the level, m.
              */
             run_m: number;
+        };
+        /**
+         * RowProblem
+         * @description A row that can't be read.
+         */
+        RowProblem: {
+            /** Column */
+            column: string;
+            /** Line */
+            line: number;
+            /** Problem */
+            problem: string;
         };
         /**
          * SchoolRowOut
@@ -2274,6 +4013,16 @@ export interface components {
             call_id: string | null;
             /** Rows */
             rows: components["schemas"]["SensitiveOut"][];
+        };
+        /**
+         * SessionOut
+         * @description Whether one has to sign in here, and who has.
+         */
+        SessionOut: {
+            /** Coach */
+            coach: string | null;
+            /** Needed */
+            needed: boolean;
         };
         /**
          * SettingsBody
@@ -2578,6 +4327,16 @@ export interface components {
             summary: string;
         };
         /**
+         * SignIn
+         * @description Who signs in.
+         */
+        SignIn: {
+            /** Name */
+            name: string;
+            /** Passphrase */
+            passphrase: string;
+        };
+        /**
          * SlopeOut
          * @description A slope, and how far it is usually off.
          */
@@ -2652,16 +4411,69 @@ export interface components {
             stand: ("pinned" | "excluded") | null;
         };
         /**
-         * StepOut
-         * @description One answer to a test, the value it stands for, and how far that is usually off.
+         * StockOut
+         * @description A club's stock carry by its shots.
          */
-        StepOut: {
-            /** Doubt */
-            doubt: number;
-            /** Value */
-            value: number | string;
-            /** Words */
-            words: string;
+        StockOut: {
+            /** Bag Carry M */
+            bag_carry_m: number;
+            /** Carry M */
+            carry_m: number;
+            /** Club Id */
+            club_id: string;
+            /** Club Name */
+            club_name: string;
+            /** Rule */
+            rule: string;
+            /** Sd M */
+            sd_m: number;
+            /** Shots */
+            shots: components["schemas"]["StockShotOut"][];
+        };
+        /**
+         * StockShotOut
+         * @description One measured stock shot.
+         */
+        StockShotOut: {
+            /**
+             * Booked At
+             * Format: date-time
+             */
+            booked_at: string;
+            /** Carry M */
+            carry_m: number;
+            /**
+             * Flagged
+             * @description An outlier by the stated rule; kept, not counted in the stock carry.
+             */
+            flagged: boolean;
+            /** Id */
+            id: string;
+        };
+        /**
+         * StretchOut
+         * @description A stretch of the trend.
+         */
+        StretchOut: {
+            /**
+             * First
+             * Format: date-time
+             */
+            first: string;
+            /**
+             * Last
+             * Format: date-time
+             */
+            last: string;
+            /**
+             * Length Pct
+             * @description Length against what was expected.
+             */
+            length_pct: number | null;
+            /** Lost */
+            lost: number | null;
+            /** Shots */
+            shots: number;
         };
         /**
          * StruckOut
@@ -2723,6 +4535,93 @@ export interface components {
             x_m: number;
             /** Y M */
             y_m: number;
+        };
+        /**
+         * TrialNew
+         * @description Two calls for one shot, so many balls each.
+         */
+        TrialNew: {
+            /** A Call */
+            a_call: string;
+            /** B Call */
+            b_call: string;
+            /**
+             * Balls Each
+             * @default 6
+             */
+            balls_each: number;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            request: components["schemas"]["PlanRequest"];
+        };
+        /**
+         * TrialOut
+         * @description A trial with what it has shown so far.
+         */
+        TrialOut: {
+            /** A Call */
+            a_call: string;
+            /** A Words */
+            a_words: string;
+            /** B Call */
+            b_call: string;
+            /** B Words */
+            b_words: string;
+            /**
+             * Id
+             * @description A UUID.
+             */
+            id: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Measures */
+            measures: components["schemas"]["MeasureOut"][];
+            /** Name */
+            name: string;
+            /** Next Arm */
+            next_arm: ("a" | "b") | null;
+            /** Order */
+            order: ("a" | "b")[];
+            /** Player Id */
+            player_id: string;
+            request: components["schemas"]["PlanRequest"];
+            /** Struck */
+            struck: number;
+        };
+        /**
+         * TrialRecord
+         * @description A trial as the record has it.
+         */
+        TrialRecord: {
+            /** A Call */
+            a_call: string;
+            /** A Words */
+            a_words: string;
+            /** B Call */
+            b_call: string;
+            /** B Words */
+            b_words: string;
+            /**
+             * Id
+             * @description A UUID.
+             */
+            id: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Name */
+            name: string;
+            /** Order */
+            order: string;
+            request: components["schemas"]["PlanRequest"];
         };
         /**
          * TurnOut
@@ -2924,6 +4823,35 @@ export interface components {
              */
             speed_m_s: number;
         };
+        /**
+         * StepOut
+         * @description One answer to a test, the value it stands for, and how far that is usually off.
+         */
+        veltrin__service__contracts__ground__StepOut: {
+            /** Doubt */
+            doubt: number;
+            /** Value */
+            value: number | string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * StepOut
+         * @description From one club to the next shorter one.
+         */
+        veltrin__service__contracts__players__StepOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "even" | "gap" | "overlap";
+            /** Longer Id */
+            longer_id: string;
+            /** Shorter Id */
+            shorter_id: string;
+            /** Step M */
+            step_m: number;
+        };
     };
     responses: never;
     parameters: never;
@@ -2933,18 +4861,24 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    day_sheet_api_day_sheet_post: {
+    list_book_api_book_get: {
         parameters: {
-            query?: never;
+            query: {
+                limit?: number;
+                offset?: number;
+                player_id: string;
+                cover?: string | null;
+                method?: string | null;
+                club?: string | null;
+                purpose?: ("shot" | "stock" | "trial") | null;
+                since?: string | null;
+                until?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["DaySheetRequest"];
-            };
-        };
+        requestBody?: never;
         responses: {
             /** @description Successful Response */
             200: {
@@ -2952,7 +4886,25 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DaySheetResponse"];
+                    "application/json": components["schemas"]["BookPage"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
                 };
             };
             /** @description Not found */
@@ -2975,6 +4927,557 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    sum_up_api_book_summary_get: {
+        parameters: {
+            query: {
+                player_id: string;
+                cover?: string | null;
+                method?: string | null;
+                club?: string | null;
+                purpose?: ("shot" | "stock" | "trial") | null;
+                since?: string | null;
+                until?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookSummary"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    book_shot_api_book__booking_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                booking_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BookingIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookingOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    drop_booking_api_book__booking_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                booking_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    let_count_api_book__booking_id__counts_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                booking_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CountsIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookingOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    list_copies_api_copies_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CopyOut"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    make_copy_api_copies_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CopyOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    day_sheet_api_day_sheet_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DaySheetRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DaySheetResponse"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3002,6 +5505,24 @@ export interface operations {
                     "application/json": components["schemas"]["DayOut"][];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -3022,6 +5543,15 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3053,6 +5583,24 @@ export interface operations {
                     "application/json": components["schemas"]["DayOut"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -3073,6 +5621,15 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3100,6 +5657,24 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -3120,6 +5695,323 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    export_api_export_get: {
+        parameters: {
+            query?: {
+                player_id?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookFile"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    merge_api_export_read_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BookFile"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MergedOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    export_table_api_export__table__csv_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                table: "players" | "clubs" | "bookings" | "trials";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description One table. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    read_fault_api_faults_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FaultRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FaultResponse"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3151,6 +6043,24 @@ export interface operations {
                     "application/json": components["schemas"]["FlightResponse"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -3171,6 +6081,15 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3198,6 +6117,24 @@ export interface operations {
                     "application/json": components["schemas"]["GroundOut"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -3218,6 +6155,15 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3249,6 +6195,24 @@ export interface operations {
                     "application/json": components["schemas"]["SlopeOut"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -3269,6 +6233,15 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3296,6 +6269,24 @@ export interface operations {
                     "application/json": components["schemas"]["HealthOut"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -3316,6 +6307,323 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    start_import_api_imports_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ImportIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    preview_api_imports_preview_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CsvText"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PreviewOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    show_import_api_imports__import_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                import_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    cancel_import_api_imports__import_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                import_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3343,6 +6651,24 @@ export interface operations {
                     "application/json": components["schemas"]["LineOut"][];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -3363,6 +6689,15 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3394,6 +6729,24 @@ export interface operations {
                     "application/json": components["schemas"]["LineOut"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -3414,6 +6767,15 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3445,6 +6807,24 @@ export interface operations {
                     "application/json": components["schemas"]["GeoJsonOut"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -3465,6 +6845,15 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3496,6 +6885,24 @@ export interface operations {
                     "application/json": components["schemas"]["LineNew"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -3516,6 +6923,15 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3543,6 +6959,24 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -3563,6 +6997,15 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3590,6 +7033,24 @@ export interface operations {
                     "application/json": components["schemas"]["MastOut"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -3610,6 +7071,15 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3641,6 +7111,24 @@ export interface operations {
                     "application/json": components["schemas"]["MastOut"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -3661,6 +7149,15 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3688,6 +7185,24 @@ export interface operations {
                     "application/json": components["schemas"]["CatalogueOut"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -3708,6 +7223,247 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    hear_monitor_api_monitor_get: {
+        parameters: {
+            query?: {
+                after?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MonitorOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    follow_monitor_api_monitor_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MonitorIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MonitorOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    get_ready_api_monitor_ready_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeantIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MonitorOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3739,6 +7495,24 @@ export interface operations {
                     "application/json": components["schemas"]["PlanResponse"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -3759,6 +7533,15 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3790,6 +7573,24 @@ export interface operations {
                     "application/x-ndjson": string;
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -3810,6 +7611,15 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3837,6 +7647,24 @@ export interface operations {
                     "application/json": components["schemas"]["PlayerOut"][];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -3857,6 +7685,15 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3888,6 +7725,24 @@ export interface operations {
                     "application/json": components["schemas"]["PlayerOut"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -3908,6 +7763,15 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3937,6 +7801,24 @@ export interface operations {
                     "application/json": components["schemas"]["PlayerOut"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -3957,6 +7839,169 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    edit_player_api_players__player_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                player_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlayerEdit"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlayerOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    drop_player_api_players__player_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                player_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3990,6 +8035,24 @@ export interface operations {
                     "application/json": components["schemas"]["PlayerOut"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -4010,6 +8073,167 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    show_bag_api_players__player_id__bag_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                player_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BagOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    show_learnt_api_players__player_id__learnt_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                player_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearntOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4044,6 +8268,24 @@ export interface operations {
                     "application/json": components["schemas"]["PlayerOut"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -4064,6 +8306,91 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    stock_by_club_api_players__player_id__stock_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                player_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockOut"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4095,6 +8422,24 @@ export interface operations {
                     "application/json": components["schemas"]["SchoolsResponse"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -4115,6 +8460,15 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4146,6 +8500,24 @@ export interface operations {
                     "application/json": components["schemas"]["SensitivityResponse"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -4166,6 +8538,239 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    who_am_i_api_session_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    sign_in_api_session_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    sign_out_api_session_delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4193,6 +8798,24 @@ export interface operations {
                     "application/json": components["schemas"]["SettingsBody"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -4213,6 +8836,15 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4244,6 +8876,24 @@ export interface operations {
                     "application/json": components["schemas"]["SettingsBody"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -4264,6 +8914,15 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4291,6 +8950,24 @@ export interface operations {
                     "application/json": components["schemas"]["ShotOut"][];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -4311,6 +8988,15 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4342,6 +9028,24 @@ export interface operations {
                     "application/json": components["schemas"]["ShotOut"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -4362,6 +9066,15 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4391,6 +9104,24 @@ export interface operations {
                     "application/json": components["schemas"]["ShotOut"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -4411,6 +9142,15 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4438,6 +9178,24 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -4458,6 +9216,15 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4491,6 +9258,24 @@ export interface operations {
                     "application/json": components["schemas"]["ShotOut"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -4511,6 +9296,319 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    list_trials_api_trials_get: {
+        parameters: {
+            query: {
+                player_id: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialOut"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    start_trial_api_trials_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialNew"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    show_trial_api_trials__trial_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trial_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    drop_trial_api_trials__trial_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trial_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4542,6 +9640,24 @@ export interface operations {
                     "application/json": components["schemas"]["TwoDaysResponse"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -4562,6 +9678,15 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4593,6 +9718,24 @@ export interface operations {
                     "application/json": components["schemas"]["WhatIfResponse"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -4613,6 +9756,15 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4644,6 +9796,24 @@ export interface operations {
                     "application/json": components["schemas"]["WhoResponse"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Not found */
             404: {
                 headers: {
@@ -4664,6 +9834,15 @@ export interface operations {
             };
             /** @description Bad input: field, problem, fix */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,22 +1,15 @@
-"""Health, settings, players."""
+"""Settings, players."""
 
 from __future__ import annotations
 
-from fastapi import APIRouter, Request
+from fastapi import APIRouter
 
 from veltrin.api.deps import StoreDep
 from veltrin.service import players, record
-from veltrin.service.contracts.players import PlayerNew, PlayerOut, PlayerPatch
-from veltrin.service.contracts.record import HealthOut, SettingsBody
+from veltrin.service.contracts.players import BagOut, PlayerEdit, PlayerNew, PlayerOut, PlayerPatch
+from veltrin.service.contracts.record import SettingsBody
 
 router = APIRouter()
-
-
-@router.get("/health", tags=["house"])
-def health(request: Request) -> HealthOut:
-    """Whether the server is warming up or ready."""
-    state: HealthOut = request.app.state.health
-    return state
 
 
 @router.get("/settings", tags=["house"])
@@ -51,5 +44,23 @@ def show_player(store: StoreDep, player_id: str) -> PlayerOut:
 
 @router.patch("/players/{player_id}", tags=["players"])
 def patch_player(store: StoreDep, player_id: str, body: PlayerPatch) -> PlayerOut:
-    """Change what clothes take from a player's swing."""
+    """Change one thing of a player: what clothes take, whether the book is heard, learn anew from now."""
     return players.patch_player(store, player_id, body)
+
+
+@router.put("/players/{player_id}", tags=["players"])
+def edit_player(store: StoreDep, player_id: str, body: PlayerEdit) -> PlayerOut:
+    """Write a player anew, bag and all; 409 if somebody else has since `version` was read."""
+    return players.edit_player(store, player_id, body)
+
+
+@router.delete("/players/{player_id}", status_code=204, tags=["players"])
+def drop_player(store: StoreDep, player_id: str) -> None:
+    """Delete a player with everything that was booked and kept for them."""
+    players.drop_player(store, player_id)
+
+
+@router.get("/players/{player_id}/bag", tags=["players"])
+def show_bag(store: StoreDep, player_id: str) -> BagOut:
+    """Steps of carry, what each wedge suits, what is missing, how worn the faces are."""
+    return players.show_bag(store, player_id)

@@ -3,16 +3,44 @@
 from veltrin.core.kit.bag import build_bag
 from veltrin.core.kit.ball import REFERENCE_BALL_C, ball_liveliness
 from veltrin.core.kit.club import Club, ClubKind, Presented, present
+from veltrin.core.kit.grooves import BALL_COVERS, BALL_GRIP, BallCover, face_grip, groove_wear
+from veltrin.core.kit.own import (
+    BYS,
+    NOTHING_OWN,
+    QUANTITIES,
+    By,
+    Effect,
+    Family,
+    Habit,
+    Own,
+    Quantity,
+    family_of,
+)
 from veltrin.core.kit.player import Player, Scatter
 
 __all__ = [
+    "BALL_COVERS",
+    "BALL_GRIP",
+    "BYS",
+    "NOTHING_OWN",
+    "QUANTITIES",
     "REFERENCE_BALL_C",
+    "BallCover",
+    "By",
     "Club",
     "ClubKind",
+    "Effect",
+    "Family",
+    "Habit",
+    "Own",
     "Player",
     "Presented",
+    "Quantity",
     "Scatter",
     "ball_liveliness",
     "build_bag",
+    "face_grip",
+    "family_of",
+    "groove_wear",
     "present",
 ]

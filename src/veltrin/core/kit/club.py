@@ -20,7 +20,7 @@ class Club:
     """One club as built. Angles in rad, lengths in m, mass in kg.
 
     `stock_carry_m` is what this player carries it from level ground with a full stock swing in the reference
-    air (15 C, sea level, 50 % humidity); 0 for a putter, which rolls the ball.
+    air (15 C, sea level, 50 % humidity); 0 for a putter, which rolls the ball. `rounds`: played with these grooves.
     """
 
     id: str
@@ -33,6 +33,7 @@ class Club:
     head_mass_kg: float
     length_m: float
     stock_carry_m: float
+    rounds: float = 0.0
 
     def __post_init__(self) -> None:
         is_putter = self.kind == "putter"
@@ -41,6 +42,7 @@ class Club:
         require("club.bounce", math.degrees(self.bounce_rad), -2.0, 18.0, "deg")
         require("club.head_mass", self.head_mass_kg, 0.15, 0.40, "kg")
         require("club.length", self.length_m, 0.60, 1.22, "m")
+        require("club.rounds", self.rounds, 0.0, 5000.0, "rounds")
         require("club.stock_carry", self.stock_carry_m, *((0.0, 0.0) if is_putter else (5.0, 330.0)), "m")
 
 

@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 from veltrin.core.checks import require
 from veltrin.core.errors import DomainError, UnknownNameError
 from veltrin.core.kit.club import Club
+from veltrin.core.kit.grooves import BallCover
 
 
 @dataclass(frozen=True)
@@ -65,12 +66,16 @@ LAYER_SHARE = 0.015
 
 MOST_LAYERS = 4
 
+STOCK_LEAD_SHARE = 0.52
+"""Pressure on the lead side with a full stock swing. Common practice: about half."""
+
 
 @dataclass(frozen=True)
 class Player:
     """A named player. Right-handed inside the core; `left_handed` is read by plan.mirror only.
 
-    `layer_share`: share of full speed that each layer of clothes takes.
+    `layer_share`: share of full speed that each layer of clothes takes. `lead_share`: pressure on the lead side with a
+    full stock swing. `ball`: cover of the ball that is played.
     """
 
     id: str
@@ -82,6 +87,8 @@ class Player:
     mid_iron_lean_rad: float | None = None
     mid_iron_attack_rad: float = math.radians(-4.0)
     layer_share: float = LAYER_SHARE
+    lead_share: float = STOCK_LEAD_SHARE
+    ball: BallCover = "soft"
     scatter: Scatter = field(default_factory=lambda: Scatter.for_handicap(14.0))
 
     def __post_init__(self) -> None:
@@ -90,6 +97,7 @@ class Player:
             require("player.mid_iron_lean", math.degrees(self.mid_iron_lean_rad), -5.0, 14.0, "deg")
         require("player.mid_iron_attack", math.degrees(self.mid_iron_attack_rad), -9.0, 3.0, "deg")
         require("player.layer_pct", 100.0 * self.layer_share, 0.0, 10.0, "%")
+        require("player.lead_pct", 100.0 * self.lead_share, 30.0, 80.0, "%")
         if not self.bag:
             raise DomainError("player.bag", "the bag is empty.", "Add at least one club with its stock carry.")
 

@@ -4,8 +4,8 @@ Each ledger switches one cause on after another, in a fixed order, and plays the
 difference. Rows are rounded from the running sum, so what is shown adds up to the shown total, nothing left over.
 Loft and bounce: stamped, stock hands, slope, hands and ball, face, lie. Spin: stock, slope, set-up, lie, wet.
 Distance: stock carry, air, cold or warm ball, clothes, wind, length of swing, slope, grip, lie, wet, rise of
-the green, set-up, carry, run. Aim: trouble, slope, set-up, lie, wet,
-wind, green, the rest (aiming turns the player on the slope).
+the green, set-up, the player's own book, carry, run. Aim: trouble, slope, set-up, lie, wet,
+wind, green, own book, the rest (aiming turns the player on the slope).
 """
 
 from __future__ import annotations
@@ -27,6 +27,11 @@ from veltrin.core.plan.target import Targets
 from veltrin.core.strike import Change
 from veltrin.core.units import RAD_S_PER_RPM
 
+ANGLE_CAUSES = ("stamped", "stock hands ahead", "slope", "hands and ball", "face and handle")
+
+BOOK = "your book"
+"""What a ledger calls the row that the player's own record adds."""
+
 DISTANCE_STEP_M = 0.1
 ANGLE_STEP_DEG = 0.1
 SPIN_STEP_RPM = 10.0
@@ -47,6 +52,17 @@ def running_rows(
         rows.append(LedgerRow(words, _rounded(now - before, digits)))
         before = now
     return (*rows, LedgerRow(total_words, before, total=True))
+
+
+def _told_shots(rows: tuple[LedgerRow, ...], shots: int, before: float | None = None) -> tuple[LedgerRow, ...]:
+    """Say on the book's row how many shots are behind it and, against what was reached `before`, what share it adds."""
+    told = []
+    for row in rows:
+        if row.words == BOOK:
+            share = "" if not before else f": {100.0 * row.value / before:+.0f} %".replace("-", "\u2212")
+            row = replace(row, words=f"from your book ({shots} shots){share}")
+        told.append(row)
+    return tuple(told)
 
 
 @dataclass(frozen=True)
@@ -87,14 +103,16 @@ def _angle_stages(batch: Batch, world: World, swing: Vec, aim: Vec, real: Played
     )
 
 
-def _angle_ledger(stamped: float, stages: Sequence[float], total_words: str, cause: str) -> tuple[LedgerRow, ...]:
-    words = ("stamped", "stock hands ahead", "slope", "hands and ball", "face and handle", cause)
+def _angle_ledger(
+    stamped: float, stages: Sequence[float], total_words: str, causes: Sequence[str]
+) -> tuple[LedgerRow, ...]:
     reached = [math.degrees(v) for v in (stamped, *stages)]
-    # With nothing in between the last stage is not there, and its row neither.
-    return running_rows(list(zip(words, reached, strict=False)), total_words, ANGLE_STEP_DEG)
+    return running_rows(list(zip(causes, reached, strict=True)), total_words, ANGLE_STEP_DEG)
 
 
-def _distance_steps(batch: Batch, world: World, swing: Vec, real: Played, bearing: Vec) -> list[tuple[str, Vec]]:
+def _distance_steps(
+    batch: Batch, world: World, swing: Vec, real_aim: Vec, real: Played, bearing: Vec
+) -> list[tuple[str, Vec]]:
     """Carry along the way to the target, stroke by stroke."""
     way = Targets(np.ones(batch.count), bearing)
 
@@ -127,21 +145,26 @@ def _distance_steps(batch: Batch, world: World, swing: Vec, real: Played, bearin
     if world.landing.rise_m:
         here = replace(here, landing=world.landing)
         steps.append(("rise of the green", carry(play(neutral, here, swing, bearing))))
-    steps.append(("set-up", carry(real)))
-    return steps
+    if batch.own is None:
+        return [*steps, ("set-up", carry(real))]
+    bare = carry(play(replace(batch, own=None), world, swing, real_aim))
+    return [*steps, ("set-up", bare), (BOOK, carry(real))]
 
 
-def _spin_rows(i: int, stages: _Stages, lie: Lie) -> tuple[LedgerRow, ...]:
+def _spin_rows(i: int, stages: _Stages, lie: Lie, own: Played | None) -> tuple[LedgerRow, ...]:
     steps = {words: stages.real if words == "wet" else stages.dry for words, _ in _lies(lie)}
     words = ("stock, level and clean", "slope", "set-up", *steps)
     played = (stages.level, stages.slope, stages.face, *steps.values())
+    if own is not None:
+        words, played = (*words, BOOK), (*played, own)
     rates = [float(np.linalg.norm(p.launch.spin[i])) / RAD_S_PER_RPM for p in played]
     return running_rows(list(zip(words, rates, strict=True)), "spin", SPIN_STEP_RPM)
 
 
 def _aim_steps(batch: Batch, world: World, swing: Vec, aim: Vec, bearing: Vec, trouble: Vec) -> list[tuple[str, Vec]]:
     """Aim against the way to the target, cause by cause; each stroke is played straight at it and finishes astray."""
-    neutral = replace(batch, change=Change())
+    bare = replace(batch, own=None)
+    neutral = replace(bare, change=Change())
     way = Targets(np.ones(batch.count), bearing)
 
     def against(played: Played) -> Vec:
@@ -152,15 +175,17 @@ def _aim_steps(batch: Batch, world: World, swing: Vec, aim: Vec, bearing: Vec, t
     steps = [] if not trouble.any() else [("trouble", trouble)]
     steps += [
         ("slope", against(play(neutral, still, swing, bearing))),
-        ("path and face", against(play(batch, still, swing, bearing))),
+        ("path and face", against(play(bare, still, swing, bearing))),
     ]
     for words, lie in _lies(world.lie):
         still = replace(still, lie=lie)
-        steps.append((words, against(play(batch, still, swing, bearing))))
+        steps.append((words, against(play(bare, still, swing, bearing))))
     if not world.wind.is_calm:
-        steps.append(("wind", against(play(batch, replace(still, wind=world.wind), swing, bearing))))
+        steps.append(("wind", against(play(bare, replace(still, wind=world.wind), swing, bearing))))
     if world.landing.is_tilted:
-        steps.append(("green", against(play(batch, world, swing, bearing))))
+        steps.append(("green", against(play(bare, world, swing, bearing))))
+    if batch.own is not None:
+        steps.append((BOOK, against(play(batch, world, swing, bearing))))
     steps.append(("turned on the slope", aim - bearing))
     return steps
 
@@ -172,25 +197,35 @@ def ledgers_of(
 
     `bearing`: of each target; `trouble`: how far off it the finish is moved (rad, left positive).
     """
-    angles = _angle_stages(batch, world, swing, aim, real)
-    order = [angles.level, angles.slope, angles.hands, angles.face, *([real] if world.lie.comes_between else [])]
-    distance = _distance_steps(batch, world, swing, real, bearing)
+    # Every cause but the last is played as the model has it: what the player's book adds is a row of its own.
+    bare = replace(batch, own=None)
+    as_model = real if batch.own is None else play(bare, world, swing, aim)
+    angles = _angle_stages(bare, world, swing, aim, as_model)
+    order = [angles.level, angles.slope, angles.hands, angles.face, *([as_model] if world.lie.comes_between else [])]
+    own_row = [] if batch.own is None else [BOOK]
+    order += [] if batch.own is None else [real]
+    distance = _distance_steps(batch, world, swing, aim, real, bearing)
     finish_at = Targets(np.ones(batch.count), bearing).along(real.runs.rest)
     aims = _aim_steps(batch, world, swing, aim, bearing, trouble)
     books = []
     for i in range(batch.count):
         lofts = [float(p.delivery.delivered_loft[i]) for p in order]
         bounces = [float(p.delivery.effective_bounce[i]) for p in order]
+        causes = [*ANGLE_CAUSES, *([world.lie.cause] if world.lie.comes_between else []), *own_row]
         carry = running_rows([(w, float(v[i])) for w, v in distance], "carry", DISTANCE_STEP_M)
         reached = carry[-1].value
+        shots = 0 if batch.own is None else int(batch.own.shots[i])
+        unlearnt = sum(r.value for r in carry if not r.total and r.words != BOOK)
         finish = running_rows([("run", float(finish_at[i]))], "finish", DISTANCE_STEP_M, start=reached)
         books.append(
             {
-                "loft": _angle_ledger(float(batch.clubs.loft[i]), lofts, "delivered", world.lie.cause),
-                "bounce": _angle_ledger(float(batch.clubs.bounce[i]), bounces, "effective", world.lie.cause),
-                "distance": (*carry, *finish),
-                "spin": _spin_rows(i, angles, world.lie),
-                "aim": running_rows([(w, math.degrees(v[i])) for w, v in aims], "aim", ANGLE_STEP_DEG),
+                "loft": _told_shots(_angle_ledger(float(batch.clubs.loft[i]), lofts, "delivered", causes), shots),
+                "bounce": _told_shots(_angle_ledger(float(batch.clubs.bounce[i]), bounces, "effective", causes), shots),
+                "distance": (*_told_shots(carry, shots, unlearnt), *finish),
+                "spin": _told_shots(_spin_rows(i, angles, world.lie, None if batch.own is None else real), shots),
+                "aim": _told_shots(
+                    running_rows([(w, math.degrees(v[i])) for w, v in aims], "aim", ANGLE_STEP_DEG), shots
+                ),
             }
         )
     return books

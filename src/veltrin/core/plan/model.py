@@ -14,7 +14,7 @@ from veltrin.core.errors import DomainError
 from veltrin.core.geometry import Vec
 from veltrin.core.ground import CLEAN, Lie, Slope
 from veltrin.core.hole import Area, Hole, Obstacle, kind_named
-from veltrin.core.kit import REFERENCE_BALL_C, Player
+from veltrin.core.kit import NOTHING_OWN, REFERENCE_BALL_C, Own, Player
 from veltrin.core.methods import Blow, Hinge
 from veltrin.core.plan.target import Target, home_of
 from veltrin.core.run import Landing
@@ -72,6 +72,7 @@ class Question:
     `doubts`: how far readings are off by the way they were measured, by name (see readings).
     `pinned` methods come before all others where they can be played; `excluded` ones are left out.
     `ball_c`: temperature of the ball (C); `layers` of clothes over a shirt; `weather`: what care looks at besides.
+    `own`: what the player's record adds to the model.
     """
 
     player: Player
@@ -90,6 +91,7 @@ class Question:
     ball_c: float = REFERENCE_BALL_C
     layers: int = 0
     weather: Weather = FAIR
+    own: Own = NOTHING_OWN
 
     @cached_property
     def home(self) -> Area | None:

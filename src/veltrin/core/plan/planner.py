@@ -40,7 +40,9 @@ def level_choice(question: Question) -> LevelChoice | None:
     """What this player would use for this line on this day from level ground with the stock stroke."""
     q = question
     return _level_choice(
-        Question(q.player, Slope(), q.line, q.air, q.wind, ball_c=q.ball_c, layers=q.layers, weather=q.weather)
+        Question(
+            q.player, Slope(), q.line, q.air, q.wind, ball_c=q.ball_c, layers=q.layers, weather=q.weather, own=q.own
+        )
     )
 
 

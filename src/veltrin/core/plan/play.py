@@ -25,7 +25,7 @@ from veltrin.core.ground import (
     way_through,
 )
 from veltrin.core.hole import Wall
-from veltrin.core.kit import REFERENCE_BALL_C, ball_liveliness
+from veltrin.core.kit import REFERENCE_BALL_C, Habit, ball_liveliness
 from veltrin.core.run import Landing, Runs, run_out
 from veltrin.core.strike import (
     Approach,
@@ -48,11 +48,31 @@ from veltrin.core.strike.impact import grip_restitution, restitution
 from veltrin.core.strike.meeting import BLADED_SHARE
 
 
+class OwnArrays(NamedTuple):
+    """A player's habits by candidate, (n,): see Habit."""
+
+    speed: Vec
+    friction: Vec
+    face_rad: Vec
+    scatter: Vec
+    shots: Vec
+
+    @classmethod
+    def of(cls, habits: Sequence[Habit]) -> OwnArrays:
+        """One entry a candidate."""
+        return cls(*(np.array([getattr(h, name) for h in habits], float) for name in cls._fields))
+
+    def take(self, index: Index) -> OwnArrays:
+        """Pick or repeat candidates."""
+        return OwnArrays(*(v[index] for v in self))
+
+
 @dataclass(frozen=True)
 class Batch:
     """Candidates: clubs, full club-head speed (m/s, (n,)) and the change each way of playing asks for.
 
     `able`: share of the full speed that the day's clothes leave; the shorter the swing, the less they take.
+    `own`: what the player's record adds to the model, None for the model alone.
     """
 
     clubs: ClubArrays
@@ -60,6 +80,7 @@ class Batch:
     change: Change
     stature_m: float
     able: float = 1.0
+    own: OwnArrays | None = None
 
     @property
     def count(self) -> int:
@@ -74,7 +95,8 @@ class Batch:
         """Pick or repeat candidates."""
         values = {f.name: getattr(self.change, f.name) for f in fields(Change)}
         picked = {name: value[index] if np.ndim(value) else value for name, value in values.items()}
-        return Batch(self.clubs.take(index), self.full_speed[index], Change(**picked), self.stature_m, self.able)
+        own = None if self.own is None else self.own.take(index)
+        return Batch(self.clubs.take(index), self.full_speed[index], Change(**picked), self.stature_m, self.able, own)
 
 
 @dataclass(frozen=True)
@@ -222,12 +244,14 @@ def play(
     swung = batch.full_speed * (1.0 - (1.0 - batch.able) * swing) * swing * (setup.speed_share if gripped else 1.0)
     snag = clubs.snag * change.engaged
     way = way_through(lie, setup.attack_ground, clubs.arc_m, change.edge_m)
-    delivery = deliver(clubs, setup, shut=face_grab(lie, way, snag) * change.grab)
+    own = batch.own
+    habit = 0.0 if own is None else own.face_rad
+    delivery = deliver(clubs, setup, shut=face_grab(lie, way, snag) * change.grab + habit)
     normal = ground_frame(fall, side)[:, :, 2]
     loft = np.arcsin(np.clip(np.sum(delivery.face * normal, axis=1), -1.0, 1.0))
     contact = _contact(batch, lie, setup, loft, delivery.effective_bounce, miss)
     met = contact.meeting
-    speed = swung * speed_kept(lie, way, snag) * met.kept
+    speed = swung * speed_kept(lie, way, snag) * met.kept * (1.0 if own is None else own.speed)
     on_edge = contact.thin | (batch.asks("edge_m") > 0.0)
     face = delivery.face
     if on_edge.any():
@@ -242,7 +266,7 @@ def play(
         restitution(v_n, clubs.cor_at_rest, clubs.cor_slope, ball_liveliness(world.ball_c))
         * np.where(on_edge, BLADED_SHARE, 1.0),
         grip_restitution(v_n, clubs.gear_loss),
-        face_friction(lie, way),
+        face_friction(lie, way) * clubs.grip * (1.0 if own is None else own.friction),
     )
     velocity, spin = launch.velocity, launch.spin
     if contact.splash is not None:

@@ -16,7 +16,7 @@ from veltrin.core.plan.answer import Judged, beside_of, call_of
 from veltrin.core.plan.candidates import AHEAD_RAD, Candidate, case_of, targets_of, turned
 from veltrin.core.plan.model import Call, FellOut, Odds, Question
 from veltrin.core.plan.odds import strike_odds
-from veltrin.core.plan.play import Batch, World, stack_changes
+from veltrin.core.plan.play import Batch, OwnArrays, World, stack_changes
 from veltrin.core.plan.rank import (
     FAILED_SHARE,
     Doubts,
@@ -62,7 +62,12 @@ def make_batch(question: Question, candidates: list[Candidate], kept_club_id: st
     able = player.able(question.layers)
     felt = {c.target: turned(question, c.target) or question for c in candidates}
     changes = [c.method.changed(case_of(felt[c.target], c.club, kept_club_id, c.target.distance_m)) for c in candidates]
-    return Batch(club_arrays(player, player.bag).take(place), speeds, stack_changes(changes), player.stature_m, able)
+    own = None
+    if question.own:
+        cover = question.lie.cover.name
+        own = OwnArrays.of([question.own.of(cover, c.method.id, c.club) for c in candidates])
+    clubs = club_arrays(player, player.bag).take(place)
+    return Batch(clubs, speeds, stack_changes(changes), player.stature_m, able, own)
 
 
 def reasons_against(
@@ -186,7 +191,8 @@ def sieve(
     ease = np.array([c.method.difficulty for c in candidates])
     rolls = np.array([c.method.rolls for c in candidates])
     thick = grass_difficulty(question.lie)
-    hard = slope_difficulty(question.slope) * thick * club_difficulty(loft, rolls) * ease
+    steady = 1.0 if batch.own is None else batch.own.scatter
+    hard = slope_difficulty(question.slope) * thick * club_difficulty(loft, rolls) * ease * steady
     # Thick grass hides the ball and turns the face; it widens where the arc bottoms out less than where the ball goes.
     strike_hard = hard / math.sqrt(thick)
     odds = strike_odds(batch, question.lie, solved.played.contact, scatter, solved.swing, strike_hard)

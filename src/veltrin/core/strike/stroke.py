@@ -13,7 +13,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from veltrin.core.geometry import Index, Vec
-from veltrin.core.kit import Club, Player
+from veltrin.core.kit import Club, Player, face_grip
 from veltrin.core.kit.player import MID_IRON_LOFT_RAD, STOCK_LEAN_RAD
 
 ARM_SHARE_OF_STATURE = 0.37
@@ -37,7 +37,11 @@ _GEAR_LOSS = {"wood": 0.30, "hybrid": 0.10, "iron": 0.0, "wedge": 0.0, "putter":
 
 @dataclass(frozen=True)
 class ClubArrays:
-    """Clubs of a batch as arrays (n,): angles rad, lengths m, mass kg; `arc_m` is the radius of the head's arc."""
+    """Clubs of a batch as arrays (n,): angles rad, lengths m, mass kg; `arc_m` is the radius of the head's arc.
+
+    `grip`: friction of the face over that of a new one on a soft ball; `lead_full`: pressure on the lead side with a
+    full swing.
+    """
 
     loft: Vec
     lie: Vec
@@ -52,6 +56,8 @@ class ClubArrays:
     gear_loss: Vec
     snag: Vec
     sole_m: Vec
+    grip: Vec
+    lead_full: Vec
 
     def take(self, index: Index) -> ClubArrays:
         """Pick or repeat entries by integer index."""
@@ -95,6 +101,8 @@ def club_arrays(player: Player, clubs: Sequence[Club]) -> ClubArrays:
         gear_loss=np.array([_GEAR_LOSS[c.kind] for c in clubs]),
         snag=np.array([sole_snag(c) for c in clubs]),
         sole_m=np.array([c.sole_width_m for c in clubs]),
+        grip=np.array([face_grip(c.rounds, player.ball) for c in clubs]),
+        lead_full=np.full(len(clubs), player.lead_share),
     )
 
 
@@ -126,5 +134,5 @@ def stock_stroke(clubs: ClubArrays, stature_m: float, swing: Vec) -> Stroke:
         attack=attack,
         low_point_m=-clubs.arc_m * np.sin(attack),
         stance_width_m=width_full * (0.45 + 0.55 * swing),
-        lead_share=0.64 - 0.12 * swing,
+        lead_share=clubs.lead_full + 0.12 * (1.0 - swing),
     )

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import date, datetime
 from typing import Literal
 
 from pydantic import Field
@@ -24,6 +25,9 @@ class ClubOut(Contract):
     head_g: float = Field(ge=150, le=400)
     length_m: float = Field(ge=0.6, le=1.22)
     stock_carry_m: float = Field(ge=0, le=330, description="5 to 330; 0 for a putter.")
+    rounds: float = Field(0.0, ge=0, le=5000, description="Rounds played with these grooves, practice counted in.")
+    bought_on: date | None = None
+    cleaned_on: date | None = None
 
 
 class PlayerBase(Contract):
@@ -37,6 +41,20 @@ class PlayerBase(Contract):
     layer_pct: float = Field(
         1.5, ge=0, le=10, description="Share of full swing speed that each layer of clothes takes, percent."
     )
+    ball: Literal["soft", "firm", "range"] = Field("soft", description="Cover of the ball that is played.")
+    scatter_handicap: float | None = Field(
+        None, ge=-6, le=54, description="Handicap whose scatter the player has; default: their own."
+    )
+    lean_deg: float | None = Field(
+        None, ge=-5, le=14, description="Stock shaft lean with a mid iron; default: told from how far it is carried."
+    )
+    attack_deg: float = Field(-4.0, ge=-9, le=3, description="Stock attack angle with a mid iron.")
+    lead_pct: float = Field(52.0, ge=30, le=80, description="Stock pressure on the lead side, full swing, percent.")
+    ball_place_m: float | None = Field(
+        None, ge=-0.1, le=0.5, description="Stock place of the ball with a mid iron, inside the lead heel."
+    )
+    notes: str = Field("", max_length=4000, description="What the coach wants to remember.")
+    units: Literal["", "metric", "yards"] = Field("", description="Of the player's card; empty: the coach's.")
 
 
 class PlayerNew(PlayerBase):
@@ -61,14 +79,56 @@ class PlayerInline(PlayerBase):
 
 
 class PlayerPatch(Contract):
-    """What changes of a player."""
+    """One thing that changes of a player, whatever else others change."""
 
-    layer_pct: float = Field(ge=0, le=10)
+    layer_pct: float | None = Field(None, ge=0, le=10)
+    learns: bool | None = Field(None, description="Whether the player's own book is heard in plans.")
+    forget: bool = Field(False, description="Learn from now on only; what was booked stays in the book.")
+
+
+class PlayerEdit(PlayerBase):
+    """A player written anew, bag and all; `version` is the one that was read."""
+
+    clubs: list[ClubOut] = Field(min_length=1, max_length=20)
+    version: int = Field(ge=1, le=2**31)
 
 
 class PlayerOut(PlayerInline):
     """A player as stored."""
 
     id: str
+    version: int
+    learns: bool = Field(description="Whether the player's own book is heard in plans.")
+    learns_from: datetime | None = Field(description="What was booked earlier is not learnt from.")
     pinned: list[str] = Field(description="Methods the coach puts first for this player.")
     excluded: list[str] = Field(description="Methods the coach leaves out for this player.")
+
+
+class StepOut(Contract):
+    """From one club to the next shorter one."""
+
+    longer_id: str
+    shorter_id: str
+    step_m: float
+    kind: Literal["even", "gap", "overlap"]
+
+
+class ClubNoteOut(Contract):
+    """What there is to say of one club."""
+
+    club_id: str
+    speed_m_s: float = Field(description="Club-head speed behind the stock carry.")
+    suits: str = Field(description="Wedges: grounds its bounce suits; else empty.")
+    wear_pct: float = Field(description="How worn the grooves are by the rounds played.")
+    grooves: Literal["fresh", "soon", "worn"]
+    months: float | None = Field(description="Months since it was bought.")
+    grip_pct: float = Field(description="Friction left against a new face and a soft ball.")
+
+
+class BagOut(Contract):
+    """What a coach sees in a bag."""
+
+    steps: list[StepOut]
+    clubs: list[ClubNoteOut]
+    missing: list[str]
+    rounds_worn: float = Field(description="Rounds after which grooves count as worn out.")

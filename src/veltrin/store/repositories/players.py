@@ -3,33 +3,64 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
+from datetime import UTC, date, datetime
 from typing import cast
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from veltrin.core.kit import Club, ClubKind, Player, Scatter
+from veltrin.core.kit import BallCover, Club, ClubKind, Player, Scatter
 from veltrin.store.tables import ClubRow, PlayerRow
 
 _CLUB_FIELDS = (
     "id", "name", "loft_rad", "lie_rad", "bounce_rad", "sole_width_m", "head_mass_kg", "length_m", "stock_carry_m",
+    "rounds",
 )  # fmt: skip
 
 
 @dataclass(frozen=True)
+class Dates:
+    """When a club was bought, and its grooves last cleaned."""
+
+    bought: date | None = None
+    cleaned: date | None = None
+
+
+NO_DATES = Dates()
+
+
+@dataclass(frozen=True)
 class StoredPlayer:
-    """A player of the core with what only the record knows."""
+    """A player of the core with what only the record knows.
+
+    `scatter_handicap`: handicap whose scatter the player has, None for their own. `ball_place_m`: stock place of the
+    ball with a mid iron, inside the lead heel. `units`: of the player's card, empty for the coach's. `learns`: whether
+    the book is heard, `learns_from` (UTC) from when on. `version` counts changes.
+    """
 
     player: Player
     note: str
     stands: dict[str, str] = field(default_factory=dict)
+    notes: str = ""
+    units: str = ""
+    scatter_handicap: float | None = None
+    ball_place_m: float | None = None
+    dates: dict[str, Dates] = field(default_factory=dict)
+    learns: bool = True
+    learns_from: datetime | None = None
+    version: int = 1
 
 
 def _club(row: ClubRow) -> Club:
     return Club(kind=cast(ClubKind, row.kind), **{name: getattr(row, name) for name in _CLUB_FIELDS})
 
 
+def _day(text: str | None) -> date | None:
+    return None if text is None else date.fromisoformat(text)
+
+
 def _stored(row: PlayerRow) -> StoredPlayer:
+    level = row.handicap if row.scatter_handicap is None else row.scatter_handicap
     player = Player(
         id=row.id,
         name=row.name,
@@ -37,15 +68,36 @@ def _stored(row: PlayerRow) -> StoredPlayer:
         stature_m=row.stature_m,
         handicap=row.handicap,
         bag=tuple(_club(c) for c in row.clubs),
-        scatter=Scatter.for_handicap(row.handicap),
+        mid_iron_lean_rad=row.mid_iron_lean_rad,
+        mid_iron_attack_rad=row.mid_iron_attack_rad,
+        lead_share=row.lead_share,
+        ball=cast(BallCover, row.ball),
+        scatter=Scatter.for_handicap(level),
         layer_share=row.layer_share,
     )
-    return StoredPlayer(player, row.note, {s.method_id: s.stand for s in row.stands})
+    return StoredPlayer(
+        player,
+        row.note,
+        stands={s.method_id: s.stand for s in row.stands},
+        notes=row.notes,
+        units=row.units,
+        scatter_handicap=row.scatter_handicap,
+        ball_place_m=row.ball_place_m,
+        dates={c.id: Dates(_day(c.bought_on), _day(c.cleaned_on)) for c in row.clubs},
+        learns=row.learns,
+        learns_from=None if row.learns_from is None else row.learns_from.replace(tzinfo=UTC),
+        version=row.version,
+    )
+
+
+def _row(session: Session, player_id: str) -> PlayerRow | None:
+    # A select and not `get`: only selects are narrowed to the coach's own.
+    return session.scalar(select(PlayerRow).where(PlayerRow.id == player_id))
 
 
 def load(session: Session, player_id: str) -> StoredPlayer | None:
     """One player with the bag, or None."""
-    row = session.get(PlayerRow, player_id)
+    row = _row(session, player_id)
     return _stored(row) if row else None
 
 
@@ -54,30 +106,67 @@ def load_all(session: Session) -> list[StoredPlayer]:
     return [_stored(row) for row in session.scalars(select(PlayerRow).order_by(PlayerRow.name))]
 
 
-def set_layer_share(session: Session, player_id: str, share: float) -> bool:
-    """Set what each layer of clothes takes from a player's full speed; False if there is no such player."""
-    row = session.get(PlayerRow, player_id)
-    if row is None:
-        return False
-    row.layer_share = share
-    return True
+def _fill(row: PlayerRow, stored: StoredPlayer) -> None:
+    player = stored.player
+    row.name, row.left_handed, row.stature_m = player.name, player.left_handed, player.stature_m
+    row.handicap, row.scatter_handicap, row.note = player.handicap, stored.scatter_handicap, stored.note
+    row.layer_share, row.lead_share, row.ball = player.layer_share, player.lead_share, player.ball
+    row.mid_iron_lean_rad, row.mid_iron_attack_rad = player.mid_iron_lean_rad, player.mid_iron_attack_rad
+    row.ball_place_m, row.notes, row.units = stored.ball_place_m, stored.notes, stored.units
+    row.learns = stored.learns
+    row.learns_from = None if stored.learns_from is None else stored.learns_from.astimezone(UTC).replace(tzinfo=None)
+
+
+def _clubs(stored: StoredPlayer) -> list[ClubRow]:
+    rows = []
+    for place, club in enumerate(stored.player.bag):
+        dates = stored.dates.get(club.id, NO_DATES)
+        rows.append(
+            ClubRow(
+                place=place,
+                kind=club.kind,
+                bought_on=None if dates.bought is None else dates.bought.isoformat(),
+                cleaned_on=None if dates.cleaned is None else dates.cleaned.isoformat(),
+                **{name: getattr(club, name) for name in _CLUB_FIELDS},
+            )
+        )
+    return rows
 
 
 def save(session: Session, stored: StoredPlayer) -> None:
     """Add a player with the bag."""
-    player = stored.player
-    session.add(
-        PlayerRow(
-            id=player.id,
-            name=player.name,
-            left_handed=player.left_handed,
-            stature_m=player.stature_m,
-            handicap=player.handicap,
-            layer_share=player.layer_share,
-            note=stored.note,
-            clubs=[
-                ClubRow(place=place, kind=club.kind, **{name: getattr(club, name) for name in _CLUB_FIELDS})
-                for place, club in enumerate(player.bag)
-            ],
-        )
-    )
+    row = PlayerRow(id=stored.player.id, version=stored.version, clubs=_clubs(stored))
+    _fill(row, stored)
+    session.add(row)
+    session.flush()
+
+
+def replace(session: Session, stored: StoredPlayer) -> bool:
+    """Write a player anew if nobody else has since `stored.version` was read, one version on; False if somebody has.
+
+    The caller has looked the player up. Pins stay as they are.
+    """
+    row = _row(session, stored.player.id)
+    if row is None or row.version != stored.version:
+        return False
+    _fill(row, stored)
+    row.version = stored.version + 1
+    row.clubs.clear()
+    session.flush()
+    row.clubs.extend(_clubs(stored))
+    session.flush()
+    return True
+
+
+def delete(session: Session, player_id: str) -> bool:
+    """Delete one with everything booked for them; False if there was none."""
+    row = _row(session, player_id)
+    if row is None:
+        return False
+    session.delete(row)
+    return True
+
+
+def id_is_taken(session: Session, player_id: str) -> bool:
+    """Whether any coach has a player of that id."""
+    return session.connection().scalar(select(PlayerRow.id).where(PlayerRow.id == player_id)) is not None

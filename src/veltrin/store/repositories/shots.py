@@ -52,10 +52,11 @@ def add(
     request_json: str,
     say: tuple[str, ...] = (),
     on_card: bool = False,
+    kept_at: datetime | None = None,
 ) -> StoredShot:
-    """Keep a shot, stamped now."""
+    """Keep a shot; by default it is stamped now."""
     row = ShotRow(
-        kept_at=datetime.now(UTC).replace(tzinfo=None),
+        kept_at=(kept_at or datetime.now(UTC)).astimezone(UTC).replace(tzinfo=None),
         player_id=player_id,
         call_id=call_id,
         note=note,

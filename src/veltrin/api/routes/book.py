@@ -1,0 +1,129 @@
+"""The field book, what it teaches, faults, trials, stock shots."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Annotated, Any
+
+from fastapi import APIRouter, Depends, Path, Query
+
+from veltrin.api.deps import StoreDep
+from veltrin.service import book as book_service
+from veltrin.service import faults as fault_service
+from veltrin.service import habits as habit_service
+from veltrin.service import stock as stock_service
+from veltrin.service import trials as trial_service
+from veltrin.service.contracts.book import (
+    BookingIn,
+    BookingOut,
+    BookPage,
+    BookSummary,
+    CountsIn,
+    FaultRequest,
+    FaultResponse,
+    LearntOut,
+    Purpose,
+    StockOut,
+    TrialNew,
+    TrialOut,
+)
+
+router = APIRouter()
+
+UUID = r"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$"
+BookingId = Annotated[str, Path(pattern=UUID)]
+PlayerId = Annotated[str, Query(min_length=1, max_length=40)]
+Name = Annotated[str | None, Query(max_length=40)]
+
+
+def _which(
+    player_id: PlayerId,
+    cover: Name = None,
+    method: Name = None,
+    club: Name = None,
+    purpose: Purpose | None = None,
+    since: datetime | None = None,
+    until: datetime | None = None,
+) -> Any:
+    """Filter: of one player, from a kind of lie, with a method or club, between two moments."""
+    return book_service.which_of(player_id, cover, method, club, purpose, since, until)
+
+
+WhichDep = Annotated[Any, Depends(_which)]
+
+
+@router.put("/book/{booking_id}", tags=["book"])
+def book_shot(store: StoreDep, booking_id: BookingId, body: BookingIn) -> BookingOut:
+    """Book a struck shot under a UUID of the sender's; sent again it is booked once."""
+    return book_service.book_shot(store, booking_id, body)
+
+
+@router.get("/book", tags=["book"])
+def list_book(
+    store: StoreDep,
+    which: WhichDep,
+    limit: Annotated[int, Query(ge=1, le=200)] = 50,
+    offset: Annotated[int, Query(ge=0, le=2**53)] = 0,
+) -> BookPage:
+    """Booked shots of a player, newest first."""
+    return book_service.list_book(store, which, limit, offset)
+
+
+@router.get("/book/summary", tags=["book"])
+def sum_up(store: StoreDep, which: WhichDep) -> BookSummary:
+    """Predicted against actual, rates and strokes lost by kind of lie, trend."""
+    return book_service.sum_up(store, which)
+
+
+@router.put("/book/{booking_id}/counts", tags=["book"])
+def let_count(store: StoreDep, booking_id: BookingId, body: CountsIn) -> BookingOut:
+    """Learn from a booked shot, or don't."""
+    return book_service.let_count(store, booking_id, body.counts)
+
+
+@router.delete("/book/{booking_id}", status_code=204, tags=["book"])
+def drop_booking(store: StoreDep, booking_id: BookingId) -> None:
+    """Delete a booked shot."""
+    book_service.drop_booking(store, booking_id)
+
+
+@router.get("/players/{player_id}/learnt", tags=["book"])
+def show_learnt(store: StoreDep, player_id: str) -> LearntOut:
+    """What a player's book teaches, with counts and intervals."""
+    return habit_service.show_learnt(store, player_id)
+
+
+@router.get("/players/{player_id}/stock", tags=["book"])
+def stock_by_club(store: StoreDep, player_id: str) -> list[StockOut]:
+    """Stock carry of each club by its measured shots, outliers flagged."""
+    return stock_service.stock_by_club(store, player_id)
+
+
+@router.post("/faults", tags=["advice"])
+def read_fault(store: StoreDep, body: FaultRequest) -> FaultResponse:
+    """Rank what may have gone wrong with a call, from what was seen."""
+    return fault_service.read(store, body)
+
+
+@router.post("/trials", status_code=201, tags=["book"])
+def start_trial(store: StoreDep, body: TrialNew) -> TrialOut:
+    """Start a trial of two calls, so many balls each in shuffled order."""
+    return trial_service.start_trial(store, body)
+
+
+@router.get("/trials", tags=["book"])
+def list_trials(store: StoreDep, player_id: PlayerId) -> list[TrialOut]:
+    """A player's trials, newest first."""
+    return trial_service.list_trials(store, player_id)
+
+
+@router.get("/trials/{trial_id}", tags=["book"])
+def show_trial(store: StoreDep, trial_id: BookingId) -> TrialOut:
+    """A trial, what it has shown so far, and an honest verdict."""
+    return trial_service.show_trial(store, trial_id)
+
+
+@router.delete("/trials/{trial_id}", status_code=204, tags=["book"])
+def drop_trial(store: StoreDep, trial_id: BookingId) -> None:
+    """Delete a trial; its balls stay in the book."""
+    trial_service.drop_trial(store, trial_id)

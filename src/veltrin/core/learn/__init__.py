@@ -1,0 +1,37 @@
+"""What the record teaches: a player's own habits, outliers, rates, trials, faults."""
+
+from veltrin.core.learn.faults import CAUSES, CHANCE, MISSES, Ball, Cause, Miss, Ranked, read_fault
+from veltrin.core.learn.habits import FAILED, PRIOR_SD, Cell, Meant, Struck, Told, is_far_off, learn, told
+from veltrin.core.learn.outliers import OUTLIER_FROM, Stock, outliers, stock_of
+from veltrin.core.learn.rates import Rate, rate
+from veltrin.core.learn.trials import Difference, Verdict, compare, order_of
+
+__all__ = [
+    "CAUSES",
+    "CHANCE",
+    "FAILED",
+    "MISSES",
+    "OUTLIER_FROM",
+    "PRIOR_SD",
+    "Ball",
+    "Cause",
+    "Cell",
+    "Difference",
+    "Meant",
+    "Miss",
+    "Ranked",
+    "Rate",
+    "Stock",
+    "Struck",
+    "Told",
+    "Verdict",
+    "compare",
+    "is_far_off",
+    "learn",
+    "order_of",
+    "outliers",
+    "rate",
+    "read_fault",
+    "stock_of",
+    "told",
+]

@@ -1,0 +1,396 @@
+"""The fault reader: from lie, method and what was seen, the likely causes, each with its sign and its cure.
+
+Every cause is a set-up or swing error, or a misreading, pushed through the same chain as the plan itself, many times
+with the player's own scatter on top. How often it then shows what the coach saw is its likelihood; times how common
+the error is, that ranks the causes (Bayes' rule). Chance alone, the player's scatter with no error at all, is ranked
+with them: where it explains what was seen there may be nothing to cure.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
+from functools import lru_cache
+from typing import Literal, NamedTuple, get_args
+
+import numpy as np
+
+from veltrin.core.air import CALM
+from veltrin.core.geometry import Mask, Vec
+from veltrin.core.kit import Scatter
+from veltrin.core.plan.candidates import list_all
+from veltrin.core.plan.mirror import is_mirrored, mirror_question, renamed
+from veltrin.core.plan.model import Call, Question
+from veltrin.core.plan.odds import even_normals, strike_scatter
+from veltrin.core.plan.planner import kept_club
+from veltrin.core.plan.play import Batch, Played, World, nudge, play
+from veltrin.core.plan.play import Miss as Off
+from veltrin.core.plan.rank import speed_scatter
+from veltrin.core.plan.sieve import plain_calls, sieve, world_of
+from veltrin.core.plan.strike import moved_calls
+from veltrin.core.plan.target import Targets
+from veltrin.core.strike import Change
+
+Miss = Literal["heavy", "thin", "shank", "left", "right", "short", "long", "ballooned", "ran through"]
+MISSES: tuple[Miss, ...] = get_args(Miss)
+
+STRIKES = 160
+REPORTED, IMAGINED = 0.85, 0.06
+"""How often a coach reports a miss that happened, and one that didn't. Judgement."""
+
+HEEL_SD_M = 0.006
+SHANK_FROM_M = 0.021
+"""A ball met so far towards the heel meets the hosel: half a face and the ball's own contact. Judgement."""
+
+FACE_READ_SD_M = 0.006
+TURF_READ_SD_M = 0.015
+"""How far taps on the drawn face and turf line are off. Judgement."""
+
+SLIP, SLIP_DENSITY = 0.15, 0.25
+"""How often a tap is simply wrong, and how likely any place is then against the right one. Judgement."""
+
+
+@dataclass(frozen=True)
+class Error:
+    """One error in the core's terms; what it doesn't name is done as planned.
+
+    `share` of speed; `along_m` low point ahead, `deep_m` deeper; `heel_m` met towards the heel; `aim_rad` turned left.
+    `change` rewrites the set-up; `world` what is around.
+    """
+
+    share: float = 1.0
+    along_m: float = 0.0
+    deep_m: float = 0.0
+    heel_m: float = 0.0
+    aim_rad: float = 0.0
+    change: Callable[[Change], Change] = lambda change: change
+    world: Callable[[World], World] = lambda world: world
+
+
+@dataclass(frozen=True)
+class Cause:
+    """What may have gone wrong: words, the sign to look for, the cure, how common it is, and the error itself.
+
+    `fits`: where it can happen at all. How common: judgement, in the order of the trade.
+    """
+
+    id: str
+    words: str
+    sign: str
+    cure: str
+    common: float
+    error: Error
+    fits: Callable[[Question], bool] = lambda question: True
+
+
+def _more(**extra: float) -> Callable[[Change], Change]:
+    return lambda change: nudge(change, **extra)
+
+
+def _upright(change: Change) -> Change:
+    return replace(change, follow_touch=0.0, follow_full=0.0, follow_side=0.0, taken_up=0.0)
+
+
+def _thicker(world: World) -> World:
+    lie = world.lie
+    return replace(world, lie=replace(lie, density=min(1.6 * max(lie.read_density, 0.3), 1.5)))
+
+
+def _harder(world: World) -> World:
+    ground = world.landing
+    firm = min(ground.firmness + 0.3, 1.0)
+    return replace(world, landing=replace(ground, firmness=firm, ground_firmness=firm))
+
+
+def _windier(world: World) -> World:
+    wind = world.wind
+    return replace(world, wind=replace(wind, x_m_s=1.6 * wind.x_m_s, y_m_s=1.6 * wind.y_m_s))
+
+
+def _slopes(question: Question) -> bool:
+    return max(abs(question.slope.fall_rad), abs(question.slope.side_rad)) >= math.radians(2.0)
+
+
+def _in_grass(question: Question) -> bool:
+    return question.lie.cover.group == "grass" and question.lie.over_m > 0.004
+
+
+CHANCE = Cause(
+    "chance", "nothing: an ordinary miss", "It does not come back.", "Play on; book the next ones.", 2.0, Error()
+)
+
+CAUSES: tuple[Cause, ...] = (
+    Cause(
+        "upright", "stood to gravity, not to the slope",
+        "Shoulders level on the hill; finish falls back or down the bank.",
+        "Shoulders parallel to the slope, pressure on the low side's leg, then the swing.",
+        2.0, Error(change=_upright), _slopes,
+    ),
+    Cause(
+        "hung-back", "pressure stayed on the trail side",
+        "Mark behind the ball; weight on the trail foot at the finish.",
+        "Start with more pressure on the lead side and leave it there.",
+        1.5, Error(along_m=-0.045),
+    ),
+    Cause(
+        "scooped", "hands helped the ball up",
+        "Lead wrist bent at the finish; ball flies higher and weaker.",
+        "Handle leads through; chest goes on turning.",
+        1.5, Error(along_m=-0.02, change=_more(lean_rad=-math.radians(7.0), attack_rad=math.radians(2.5))),
+    ),
+    Cause(
+        "handle-driven", "hands pushed ahead, handle driven down",
+        "Deep mark, low hot flight.",
+        "Less lean; let the sole pass, keep the body turning so that the handle rises.",
+        1.0, Error(deep_m=0.004, change=_more(lean_rad=math.radians(7.0), attack_rad=-math.radians(2.5))),
+    ),
+    Cause(
+        "rose-up", "stood up through the stroke",
+        "Ball met low on the face, no mark.",
+        "Keep the height: chest stays over the ball until it is gone.",
+        1.4, Error(deep_m=-0.011),
+    ),
+    Cause(
+        "dipped", "dropped into the ball",
+        "Deep mark at or just before the ball; knees bend through the stroke.",
+        "Legs quiet; grip down a touch rather than reach for the ball.",
+        1.0, Error(deep_m=0.011),
+    ),
+    Cause(
+        "slowed", "slowed down into the ball",
+        "Finish shorter than the backswing.",
+        "Shorter backswing, longer finish.",
+        1.5, Error(share=0.80, along_m=-0.012),
+    ),
+    Cause(
+        "too-hard", "swung harder than planned",
+        "Balance lost at the finish.",
+        "Take one club more and swing at the planned length.",
+        1.0, Error(share=1.13),
+    ),
+    Cause(
+        "face-open", "face left open",
+        "Starts and falls to the open side, higher and shorter.",
+        "Set the face first, then take the grip; lead hand firm.",
+        1.2, Error(change=_more(open_rad=math.radians(7.0))),
+    ),
+    Cause(
+        "face-shut", "face turned shut",
+        "Starts and bends to the closed side, lower and hotter.",
+        "Grip lighter with the trail hand; hold the face off, or aim off for the grab of the grass.",
+        1.2, Error(change=_more(open_rad=-math.radians(7.0))),
+    ),
+    Cause(
+        "aimed-left", "lined up to the left",
+        "Clean strike, straight flight, wrong line.",
+        "Lay a club along the feet; aim the face first, then the feet.",
+        0.8, Error(aim_rad=math.radians(5.0)),
+    ),
+    Cause(
+        "aimed-right", "lined up to the right",
+        "Clean strike, straight flight, wrong line.",
+        "Lay a club along the feet; aim the face first, then the feet.",
+        0.8, Error(aim_rad=-math.radians(5.0)),
+    ),
+    Cause(
+        "too-close", "stood too close, or fell towards the ball",
+        "Ball met near the heel; toes dig in at the finish.",
+        "Half a foot further away, pressure under the middle of the feet, grip down above the feet.",
+        1.0, Error(heel_m=0.019),
+    ),
+    Cause(
+        "drag-misread", "grass thicker than it was read",
+        "Club twists or stops in the grass after a good swing.",
+        "Rehearse beside the ball where the rules allow it; read the drag again.",
+        1.2, Error(world=_thicker), _in_grass,
+    ),
+    Cause(
+        "ground-misread", "ground firmer than it was read",
+        "First bounce higher and longer than planned.",
+        "Land it shorter; walk to the landing place and press a foot into it.",
+        1.0, Error(world=_harder),
+    ),
+    Cause(
+        "wind-misread", "more wind than it was read",
+        "Ball moves with the wind late in its flight.",
+        "Read the wind at the tops of the trees and the flag, not at the ball.",
+        1.0, Error(world=_windier), lambda q: q.wind != CALM and not q.wind.is_calm,
+    ),
+)  # fmt: skip
+"""Errors in the order of the trade. Sizes are those a coach can see; sizes and how common each is: judgement."""
+
+
+class Seen(NamedTuple):
+    """What a strike of a batch showed, (n, len(MISSES)); where the face met it and the turf was met (m, (n,)).
+
+    `heel_m`: towards the heel of the middle of the face; `turf_m`: ahead of the ball, behind negative.
+    """
+
+    misses: Mask
+    heel_m: Vec
+    turf_m: Vec
+
+
+@dataclass(frozen=True)
+class Ranked:
+    """One cause and how likely it is, as a share of all causes and chance."""
+
+    cause: Cause
+    share: float
+
+
+@dataclass(frozen=True)
+class Stroke:
+    """The stroke that was meant, ready to be struck with errors."""
+
+    question: Question
+    call: Call
+    batch: Batch
+    world: World
+    difficulty: float
+    strike_difficulty: float
+
+
+def stroke_of(question: Question, call_id: str) -> Stroke | None:
+    """The stroke that was meant, for a right-hander; None if the call is not feasible here."""
+    asked = replace(question, only=(call_id,), detail_for=())
+    kept, _ = kept_club(asked)
+    candidates, _ = list_all(asked, kept)
+    if not candidates:
+        return None
+    world = world_of(asked)
+    found = sieve(asked, candidates, kept, None, world)
+    pairs = moved_calls(asked, found, plain_calls(asked, found, world), world)
+    if not pairs:
+        return None
+    call, candidate = pairs[0]
+    i = next(k for k, c in enumerate(candidates) if c.id == candidate.id)
+    batch = found.batch.take(np.array([i]))
+    return Stroke(asked, call, batch, world, float(found.hard[i]), float(found.strike_hard[i]))
+
+
+def strike_with(stroke: Stroke, error: Error, draws: Vec) -> Seen:
+    """Strike it with an error; `draws` (n, 6) standard normals: speed, face, loft, low point, depth, heel."""
+    n = len(draws)
+    scatter, call = stroke.question.player.scatter, stroke.call
+    many = stroke.batch.take(np.zeros(n, dtype=int))
+    swing, aim = np.full(n, call.swing), np.full(n, call.aim_rad + error.aim_rad)
+    target = Targets(np.full(n, call.target.distance_m), np.full(n, call.target.bearing_rad))
+    hard = stroke.difficulty
+    speed = error.share * (1.0 + draws[:, 0] * speed_scatter(scatter, swing) * hard)
+    many = replace(many, full_speed=many.full_speed * np.maximum(speed, 0.3), change=error.change(many.change))
+    many = replace(many, change=nudge(many.change, **_turns(scatter, hard, draws)))
+    along, deep = strike_scatter(scatter, swing, np.full(n, stroke.strike_difficulty))
+    off = Off(error.along_m + along * draws[:, 3], error.deep_m + deep * draws[:, 4])
+    played = play(many, error.world(stroke.world), swing, aim, miss=off)
+    heel = error.heel_m + HEEL_SD_M * draws[:, 5]
+    return _seen(stroke, played, target, heel, off)
+
+
+def _turns(scatter: Scatter, hard: float, draws: Vec) -> dict[str, Vec]:
+    return {
+        "open_rad": scatter.face_rad * hard * draws[:, 1],
+        "lean_rad": scatter.loft_rad * hard * draws[:, 2],
+    }
+
+
+def _seen(stroke: Stroke, played: Played, target: Targets, heel: Vec, off: Off) -> Seen:
+    call, met = stroke.call, played.contact.meeting
+    distance = call.target.distance_m
+    carry, rest = target.along(played.flights.landing), target.along(played.runs.rest)
+    side = target.across(played.runs.rest)
+    shank = heel > SHANK_FROM_M
+    wide, long = max(1.0, 0.05 * distance), max(1.0, 0.08 * distance)
+    meant = distance + call.past_m
+    apex = played.flights.apex_m
+    is_short = (rest < meant - long) | shank
+    columns = {
+        "heavy": met.heavy | (played.contact.is_splash & ~played.contact.thin & is_short),
+        "thin": played.contact.thin,
+        "shank": shank,
+        "left": (side > wide) & ~shank,
+        "right": (side < -wide) | shank,
+        "short": is_short,
+        "long": (rest > meant + long) & ~shank,
+        "ballooned": (apex > 1.2 * call.apex_m + 0.3) & (carry < call.carry_m),
+        "ran through": (rest - carry > call.run_m + max(1.5, 0.3 * abs(call.run_m))) & (rest > meant + 1.0) & ~shank,
+    }
+    turf = played.setup.low_point_m + np.asarray(off.along_m) * np.ones(len(heel))
+    turf = np.where(met.early_m > 0.0, -met.early_m, np.maximum(turf, 0.0))
+    return Seen(np.stack([np.asarray(columns[m]) for m in MISSES], axis=1), heel, np.asarray(turf))
+
+
+@lru_cache(maxsize=2)
+def _draws(count: int) -> Vec:
+    return even_normals(count, 6)
+
+
+@dataclass(frozen=True)
+class Ball:
+    """What was seen of one ball: misses, left and right as the coach sees them; where the ball met the face, from its
+    middle towards the heel (m); where the turf was met, ahead of the ball (m). None: not looked at.
+    """
+
+    misses: frozenset[Miss]
+    heel_m: float | None = None
+    turf_m: float | None = None
+
+
+def _likelihood(seen: Seen, ball: Ball) -> float:
+    """How often strikes show just this, reports being what they are."""
+    reported = np.array([m in ball.misses for m in MISSES])
+    p_yes = np.where(seen.misses, REPORTED, IMAGINED)
+    chances = np.prod(np.where(reported, p_yes, 1.0 - p_yes), axis=1)
+    for read, shown, sd in (
+        (ball.heel_m, seen.heel_m, FACE_READ_SD_M),
+        (ball.turf_m, seen.turf_m, TURF_READ_SD_M),
+    ):
+        if read is not None:
+            near = np.exp(-0.5 * ((read - shown) / sd) ** 2)
+            chances = chances * ((1.0 - SLIP) * near + SLIP * SLIP_DENSITY)
+    return float(np.mean(chances)) + 1e-9
+
+
+_ACROSS: dict[Miss, Miss] = {"left": "right", "right": "left"}
+_ACROSS_CAUSE = {"aimed-left": "aimed-right", "aimed-right": "aimed-left"}
+
+
+def read_fault(question: Question, call_id: str, balls: Sequence[Ball]) -> tuple[Ranked, ...] | None:
+    """Rank the causes of what was seen, likeliest first, chance among them; None if the call isn't feasible here.
+
+    One ball tells little; a fault comes back, so several balls of the same shot tell much more.
+    """
+    mirrored = is_mirrored(question)
+    asked = mirror_question(question) if mirrored else question
+    stroke = stroke_of(asked, str(renamed(call_id)) if mirrored else call_id)
+    if stroke is None:
+        return None
+    if mirrored:
+        balls = [replace(b, misses=frozenset(_ACROSS.get(m, m) for m in b.misses)) for b in balls]
+    ranked = rank_causes(showings(stroke), balls)
+    if not mirrored:
+        return ranked
+    known = {c.id: c for c in (*CAUSES, CHANCE)}
+    return tuple(replace(r, cause=known[_ACROSS_CAUSE.get(r.cause.id, r.cause.id)]) for r in ranked)
+
+
+Shown = list[tuple[Cause, Seen]]
+
+
+def showings(stroke: Stroke) -> Shown:
+    """What every cause that can happen here shows, chance among them."""
+    draws = _draws(STRIKES)
+    return [(c, strike_with(stroke, c.error, draws)) for c in (*CAUSES, CHANCE) if c.fits(stroke.question)]
+
+
+def rank_causes(shown: Shown, balls: Sequence[Ball]) -> tuple[Ranked, ...]:
+    """Rank the causes of a right-hander's balls."""
+    logs = [
+        math.log(cause.common) + math.fsum(math.log(_likelihood(seen, ball)) for ball in balls) for cause, seen in shown
+    ]
+    top = max(logs)
+    weights = [math.exp(v - top) for v in logs]
+    total = math.fsum(weights)
+    found = [Ranked(cause, w / total) for (cause, _), w in zip(shown, weights, strict=True)]
+    return tuple(sorted(found, key=lambda r: (-r.share, r.cause.id)))

@@ -1,0 +1,204 @@
+"""Use cases: everything as one JSON file, out and in again; tables as CSV."""
+
+from __future__ import annotations
+
+import uuid
+from dataclasses import asdict, replace
+from datetime import UTC, datetime
+from typing import Any, Literal
+
+from sqlalchemy.orm import Session
+
+from veltrin.exchange.shots_csv import write_table
+from veltrin.service.contracts.day import DayIn
+from veltrin.service.contracts.exchange import BookFile, MergedOut, PlayerRecord
+from veltrin.service.contracts.line import LineIn
+from veltrin.service.contracts.plan import PlanRequest
+from veltrin.service.contracts.record import SettingsBody
+from veltrin.service.errors import NotFoundError
+from veltrin.service.players import made_of, new_id, player_out
+from veltrin.store.engine import Store
+from veltrin.store.repositories import book as book_rows
+from veltrin.store.repositories import days as day_rows
+from veltrin.store.repositories import lines as line_rows
+from veltrin.store.repositories import players as player_rows
+from veltrin.store.repositories import settings as setting_rows
+from veltrin.store.repositories import shots as shot_rows
+from veltrin.store.repositories import stands as stand_rows
+from veltrin.store.repositories import trials as trial_rows
+from veltrin.store.repositories.book import StoredBooking, Which
+from veltrin.store.repositories.players import StoredPlayer
+from veltrin.store.repositories.trials import StoredTrial
+
+TableName = Literal["players", "clubs", "bookings", "trials"]
+
+
+def _player_record(session: Session, stored: StoredPlayer) -> dict[str, Any]:
+    player_id = stored.player.id
+    bookings = book_rows.every(session, Which(player_id))
+    trials = trial_rows.load_all(session, player_id)
+    asked = {b.question_id for b in bookings if b.question_id is not None}
+    questions = {q: book_rows.question_of(session, q) for q in sorted(asked)}
+    shown = player_out(stored).model_dump(exclude={"pinned", "excluded", "version"})
+    return {
+        **shown,
+        "stands": dict(sorted(stored.stands.items())),
+        "questions": {q: PlanRequest.model_validate_json(body) for q, body in questions.items() if body},
+        "bookings": [asdict(b) for b in sorted(bookings, key=lambda b: (b.booked_at, b.id))],
+        "trials": [
+            {
+                **{k: v for k, v in asdict(t).items() if k not in ("player_id", "request_json")},
+                "request": PlanRequest.model_validate_json(t.request_json),
+            }
+            for t in trials
+        ],
+        "kept": [
+            {
+                "kept_at": s.kept_at,
+                "call_id": s.call_id,
+                "note": s.note,
+                "summary": s.summary,
+                "say": list(s.say),
+                "on_card": s.on_card,
+                "request": PlanRequest.model_validate_json(s.request_json),
+            }
+            for s in shot_rows.load_all(session)
+            if s.player_id == player_id
+        ],
+    }
+
+
+def export(store: Store, player_id: str | None = None) -> BookFile:
+    """Everything of this coach, or one player with nothing else."""
+    with store.session() as session:
+        players = player_rows.load_all(session)
+        if player_id is not None:
+            players = [p for p in players if p.player.id == player_id]
+            if not players:
+                raise NotFoundError("player_id", f"There is no player '{player_id}'.", "Choose one from /api/players.")
+        settings = setting_rows.load(session) if player_id is None else None
+        whole = player_id is None
+        return BookFile.model_validate(
+            {
+                "format": "veltrin-book",
+                "version": 1,
+                "written_at": datetime.now(UTC),
+                "settings": None if settings is None else SettingsBody.model_validate_json(settings),
+                "players": [_player_record(session, p) for p in players],
+                "lines": [(r.name, LineIn.model_validate_json(r.line_json)) for r in line_rows.load_all(session)]
+                if whole
+                else [],
+                "days": [DayIn.model_validate_json(r.day_json) for r in day_rows.load_all(session)] if whole else [],
+            }
+        )
+
+
+def _own(record: Any, player_id: str) -> Any:
+    """A question asked for the player under the id they have here."""
+    return record.model_copy(update={"player_id": player_id})
+
+
+def _add_book(session: Session, record: PlayerRecord, player_id: str) -> tuple[int, int]:
+    """Add a player's trials and shots; how many shots were added, and how many were here already."""
+    trial_ids: dict[str, str] = {}
+    for trial in record.trials:
+        known = trial_rows.load(session, trial.id)
+        trial_ids[trial.id] = trial.id
+        if known is not None and known.player_id == player_id:
+            continue
+        if trial_rows.id_is_taken(session, trial.id):
+            trial_ids[trial.id] = str(uuid.uuid4())
+        values = trial.model_dump(exclude={"request", "id"})
+        body = _own(trial.request, player_id).model_dump_json()
+        trial_rows.add(session, StoredTrial(id=trial_ids[trial.id], player_id=player_id, request_json=body, **values))
+    questions = {
+        q: book_rows.keep_question(session, _own(body, player_id).model_dump_json())
+        for q, body in record.questions.items()
+    }
+    fresh: list[StoredBooking] = []
+    known_shots = 0
+    for told in record.bookings:
+        one = StoredBooking(**{name: getattr(told, name) for name in book_rows.NAMES})
+        here = book_rows.load(session, one.id)
+        if here is not None and here.player_id == player_id:
+            known_shots += 1
+            continue
+        taken = book_rows.id_is_taken(session, one.id)
+        fresh.append(
+            replace(
+                one,
+                id=str(uuid.uuid4()) if taken else one.id,
+                player_id=player_id,
+                trial_id=None if one.trial_id is None else trial_ids.get(one.trial_id),
+                question_id=None if one.question_id is None else questions.get(one.question_id),
+            )
+        )
+    book_rows.add_many(session, fresh)
+    return len(fresh), known_shots
+
+
+def _add_player(session: Session, record: PlayerRecord) -> tuple[str, bool]:
+    """Add a player unless this coach has them already; their id here, and whether it had to be another."""
+    if player_rows.load(session, record.id) is not None:
+        return record.id, False
+    taken = player_rows.id_is_taken(session, record.id)
+    player_id = new_id(record.name) if taken else record.id
+    stored = replace(made_of(player_id, record, record.clubs), learns=record.learns, learns_from=record.learns_from)
+    player_rows.save(session, stored)
+    for method_id, stand in record.stands.items():
+        stand_rows.save(session, player_id, method_id, stand)
+    for kept in record.kept:
+        shot_rows.add(
+            session,
+            player_id=player_id,
+            call_id=kept.call_id,
+            note=kept.note,
+            summary=kept.summary,
+            say=tuple(kept.say),
+            on_card=kept.on_card,
+            request_json=_own(kept.request, player_id).model_dump_json(),
+            kept_at=kept.kept_at,
+        )
+    return player_id, taken
+
+
+def merge(store: Store, body: BookFile) -> MergedOut:
+    """Read a book file, all or none. Players and shots that are here already stay as they are."""
+    done = {"players": 0, "renamed": 0, "bookings": 0, "known": 0, "lines": 0, "days": 0}
+    with store.session() as session:
+        for record in body.players:
+            was_here = player_rows.load(session, record.id) is not None
+            player_id, renamed = _add_player(session, record)
+            added, known = _add_book(session, record, player_id)
+            done["players"] += not was_here
+            done["renamed"] += renamed
+            done["bookings"] += added
+            done["known"] += known
+        lines = {row.name for row in line_rows.load_all(session)}
+        for name, line in body.lines:
+            if name not in lines:
+                line_rows.save(session, name, line.model_dump_json())
+                done["lines"] += 1
+        days = {DayIn.model_validate_json(row.day_json).name for row in day_rows.load_all(session)}
+        for day in body.days:
+            if day.name not in days:
+                day_rows.save(session, day.name, day.model_dump_json())
+                done["days"] += 1
+        if body.settings is not None and setting_rows.load(session) is None:
+            setting_rows.save(session, body.settings.model_dump_json())
+    return MergedOut(**done)
+
+
+def table(store: Store, name: TableName) -> str:
+    """One table of this coach as CSV, in the units of the JSON file."""
+    whole = export(store).model_dump(mode="json")
+    rows: list[dict[str, Any]] = []
+    for player in whole["players"]:
+        mine = {"player_id": player["id"], "player": player["name"]}
+        if name == "players":
+            rows.append({k: v for k, v in player.items() if not isinstance(v, list | dict)})
+        else:
+            for one in player[name]:
+                rows.append({**mine, **{k: v for k, v in one.items() if not isinstance(v, list | dict)}})
+    names = list(dict.fromkeys(key for row in rows for key in row))
+    return write_table(names, rows)

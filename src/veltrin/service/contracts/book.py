@@ -1,0 +1,319 @@
+"""The field book: shots as they are booked, listed, summed up and learnt from. Right is positive out here."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Annotated, Literal, Self
+
+from pydantic import Field, model_validator
+
+from veltrin.service.contracts.base import Contract
+from veltrin.service.contracts.plan import PlanRequest
+from veltrin.service.contracts.world import AirIn
+
+MissName = Literal["heavy", "thin", "shank", "left", "right", "short", "long", "ballooned", "ran through"]
+Purpose = Literal["shot", "stock", "trial"]
+Source = Literal["hand", "monitor", "import"]
+
+BookingId = Annotated[str, Field(pattern=r"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$", description="A UUID.")]
+
+
+class MeasuredIn(Contract):
+    """What was measured in flight; nothing that wasn't."""
+
+    ball_speed_m_s: float | None = Field(None, ge=0.5, le=110)
+    launch_deg: float | None = Field(None, ge=-10, le=80)
+    spin_rpm: float | None = Field(None, ge=0, le=20000)
+    descent_deg: float | None = Field(None, ge=0, le=90)
+
+
+class BookingIn(Contract):
+    """A struck shot: what was meant, and what was seen of it. What wasn't looked at is left out.
+
+    A shot: `request` and `call_id`. A stock shot: `club_id`, and the air if it was measured outdoors. A trial's ball:
+    `trial_id` and `arm`.
+    """
+
+    player_id: str = Field(min_length=1, max_length=40)
+    booked_at: datetime | None = Field(None, description="When it was struck; default: now.")
+    source: Source = "hand"
+    purpose: Purpose = "shot"
+    request: PlanRequest | None = None
+    call_id: str | None = Field(None, max_length=60)
+    club_id: str | None = Field(None, max_length=24)
+    air: AirIn = AirIn()
+    trial_id: BookingId | None = None
+    arm: Literal["a", "b"] | None = None
+    carry_m: float | None = Field(None, ge=0, le=350, description="Where it landed, along the line to its target.")
+    carry_side_m: float | None = Field(None, ge=-150, le=150, description="How far right of that line it landed.")
+    past_m: float | None = Field(
+        None, ge=-350, le=350, description="Where it finished, past the target of the call (short of it negative)."
+    )
+    side_m: float | None = Field(None, ge=-150, le=150, description="How far right of the line it finished.")
+    measured: MeasuredIn = MeasuredIn()
+    heel_mm: float | None = Field(None, ge=-60, le=60, description="Where the face met it: towards the heel.")
+    up_mm: float | None = Field(None, ge=-10, le=70, description="And up from the lowest groove.")
+    turf_cm: float | None = Field(None, ge=-30, le=30, description="Where the turf was met, ahead of the ball.")
+    misses: list[MissName] = Field(default_factory=list, max_length=5)
+    note: str = Field("", max_length=500)
+    holed: bool = False
+    putts: int | None = Field(None, ge=0, le=9, description="Putts it took from where it finished.")
+    chipped_again: bool | None = Field(None, description="The next one was a chip again.")
+
+    @model_validator(mode="after")
+    def _whole(self) -> Self:
+        wanted = {"shot": ("request", "call_id"), "stock": ("club_id",), "trial": ("trial_id", "arm")}[self.purpose]
+        for name in wanted:
+            if getattr(self, name) is None:
+                raise ValueError(f"A {self.purpose} is booked with {' and '.join(wanted)}; {name} is missing.")
+        if self.request is not None and self.request.player_id != self.player_id:
+            raise ValueError("request.player_id must be the player_id of the booking.")
+        return self
+
+
+class BookingOut(Contract):
+    """A booked shot, as planned and as seen."""
+
+    id: str
+    player_id: str
+    booked_at: datetime
+    source: Source
+    purpose: Purpose
+    trial_id: str | None
+    arm: Literal["a", "b"] | None
+    club_id: str
+    club_name: str
+    cover: str
+    method_id: str
+    method_name: str
+    call_id: str
+    target_m: float
+    expected_carry_m: float
+    expected_total_m: float
+    carry_m: float | None
+    carry_side_m: float | None
+    total_m: float | None
+    past_m: float | None
+    side_m: float | None
+    measured: MeasuredIn
+    heel_mm: float | None
+    up_mm: float | None
+    turf_cm: float | None
+    misses: list[MissName]
+    note: str
+    holed: bool
+    putts: int | None
+    chipped_again: bool | None
+    end_words: str | None = Field(description="The ground it ended on.")
+    lost: float | None = Field(description="Strokes it cost more than the plan expected.")
+    counts: bool = Field(description="Whether it is learnt from.")
+    far_off: bool = Field(description="So far from what was expected that it doesn't count until you say so.")
+
+
+class CountsIn(Contract):
+    """Whether a booked shot is learnt from."""
+
+    counts: bool
+
+
+class BookPage(Contract):
+    """Some of a player's booked shots, newest first."""
+
+    total: int
+    rows: list[BookingOut]
+
+
+class RateOut(Contract):
+    """So many of so many, and the interval that holds the true rate eight times in ten."""
+
+    hits: int
+    of: int
+    low_pct: float
+    high_pct: float
+
+
+class LieRateOut(Contract):
+    """What the shots from one kind of lie come to."""
+
+    cover: str
+    words: str
+    shots: int
+    on: RateOut = Field(description="On the green at the first try.")
+    on_and_two: RateOut = Field(description="On, and two putts or better.")
+    again: RateOut = Field(description="Chipped twice: should be never.")
+    up_and_down: RateOut
+    lost: float | None = Field(description="Strokes lost against the plan, a shot.")
+    lost_within: float | None = Field(description="Half the interval that holds the true mean eight times in ten.")
+
+
+class PointOut(Contract):
+    """One shot for the drawings (m)."""
+
+    id: str
+    cover: str
+    expected_carry_m: float
+    expected_total_m: float
+    carry_m: float | None
+    total_m: float | None
+    past_m: float | None
+    side_m: float | None
+
+
+class StretchOut(Contract):
+    """A stretch of the trend."""
+
+    first: datetime
+    last: datetime
+    shots: int
+    lost: float | None
+    length_pct: float | None = Field(description="Length against what was expected.")
+
+
+class KindOut(Contract):
+    """Something to filter by."""
+
+    id: str
+    words: str
+
+
+class BookSummary(Contract):
+    """Predicted against actual, by kind of lie, over time."""
+
+    total: int
+    covers: list[KindOut]
+    methods: list[KindOut]
+    clubs: list[KindOut]
+    lies: list[LieRateOut]
+    points: list[PointOut]
+    along_sd_m: float | None = Field(description="Expected spread along the line, of the middle one of these shots.")
+    across_sd_m: float | None
+    trend: list[StretchOut]
+
+
+class EffectOut(Contract):
+    """One learnt effect. speed, friction, scatter: percent against the model; face: deg shut."""
+
+    quantity: Literal["speed", "friction", "face", "scatter"]
+    by: Literal["family", "cover", "method"]
+    name: str
+    words: str
+    value: float
+    low: float
+    high: float
+    shots: int
+
+
+class LearntOut(Contract):
+    """What a player's book teaches, each with its interval (eight in ten), and whether it is heard."""
+
+    player_id: str
+    learns: bool
+    learns_from: datetime | None
+    shots: int
+    effects: list[EffectOut]
+
+
+class BallIn(Contract):
+    """What was seen of one ball."""
+
+    misses: list[MissName] = Field(default_factory=list, max_length=5)
+    heel_mm: float | None = Field(None, ge=-60, le=60)
+    turf_cm: float | None = Field(None, ge=-30, le=30)
+
+
+class FaultRequest(Contract):
+    """A call, and what was seen of it, ball by ball."""
+
+    request: PlanRequest
+    call_id: str = Field(min_length=1, max_length=60)
+    balls: list[BallIn] = Field(min_length=1, max_length=10)
+
+    @model_validator(mode="after")
+    def _something_seen(self) -> Self:
+        if not any(b.misses or b.heel_mm is not None or b.turf_cm is not None for b in self.balls):
+            raise ValueError("Say what was seen: a miss, where the face met the ball, or where the turf was met.")
+        return self
+
+
+class CauseOut(Contract):
+    """A likely cause: how likely, the sign to look for, the cure."""
+
+    id: str
+    words: str
+    sign: str
+    cure: str
+    share_pct: float
+
+
+class FaultResponse(Contract):
+    """Causes, likeliest first. `chance_pct`: how likely it was an ordinary miss with nothing to cure."""
+
+    causes: list[CauseOut]
+    chance_pct: float
+
+
+class StockShotOut(Contract):
+    """One measured stock shot."""
+
+    id: str
+    booked_at: datetime
+    carry_m: float
+    flagged: bool = Field(description="An outlier by the stated rule; kept, not counted in the stock carry.")
+
+
+class StockOut(Contract):
+    """A club's stock carry by its shots."""
+
+    club_id: str
+    club_name: str
+    bag_carry_m: float
+    carry_m: float
+    sd_m: float
+    shots: list[StockShotOut]
+    rule: str
+
+
+class TrialNew(Contract):
+    """Two calls for one shot, so many balls each."""
+
+    name: str = Field("", max_length=80)
+    request: PlanRequest
+    a_call: str = Field(min_length=1, max_length=60)
+    b_call: str = Field(min_length=1, max_length=60)
+    balls_each: int = Field(6, ge=2, le=60)
+
+
+class MeasureOut(Contract):
+    """One measure of both ways."""
+
+    name: str
+    unit: str
+    shots_a: int
+    shots_b: int
+    mean_a: float
+    mean_b: float
+    sd_a: float
+    sd_b: float
+    difference: float = Field(description="b less a.")
+    low: float
+    high: float
+    verdict: Literal["a", "b", "same", "open"]
+    words: str
+
+
+class TrialOut(Contract):
+    """A trial with what it has shown so far."""
+
+    id: BookingId
+    player_id: str
+    name: str
+    made_at: datetime
+    a_call: str
+    b_call: str
+    a_words: str
+    b_words: str
+    order: list[Literal["a", "b"]]
+    struck: int
+    next_arm: Literal["a", "b"] | None
+    measures: list[MeasureOut]
+    request: PlanRequest

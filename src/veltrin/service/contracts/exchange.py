@@ -1,0 +1,204 @@
+"""Import and export: measured shots as CSV, everything as one JSON file, copies of the database."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Annotated, Literal
+
+from pydantic import AwareDatetime, Field
+
+from veltrin.service.contracts.base import Contract
+from veltrin.service.contracts.book import BookingId, Purpose, Source
+from veltrin.service.contracts.day import DayIn
+from veltrin.service.contracts.line import LineIn
+from veltrin.service.contracts.plan import PlanRequest
+from veltrin.service.contracts.players import ClubOut, PlayerBase
+from veltrin.service.contracts.record import SettingsBody
+
+LONGEST_TEXT = 8_000_000
+
+FieldName = Literal[
+    "club", "carry", "side", "total", "total_side", "ball_speed", "launch", "spin", "descent", "when", "note"
+]
+DistanceUnit = Literal["m", "yd", "ft"]
+SpeedUnit = Literal["m/s", "mph", "km/h"]
+
+
+class CsvText(Contract):
+    """A CSV file as text."""
+
+    text: str = Field(min_length=1, max_length=LONGEST_TEXT)
+    player_id: str = Field(min_length=1, max_length=40)
+
+
+class MatchedIn(Contract):
+    """Which column holds what; fields that aren't in the file are left out."""
+
+    columns: dict[FieldName, Annotated[str, Field(max_length=200)]]
+    distance: DistanceUnit = "m"
+    speed: SpeedUnit = "m/s"
+    clubs: dict[Annotated[str, Field(max_length=200)], Annotated[str, Field(max_length=24)]] = Field(
+        default_factory=dict, description="The file's name of a club -> id of the player's club."
+    )
+
+
+class ImportIn(CsvText):
+    """Read these shots as stock shots of a player, all or none."""
+
+    matched: MatchedIn
+    leave_out_doubles: bool = Field(True, description="Leave out rows that are in the book already; else refuse.")
+
+
+class RowProblem(Contract):
+    """A row that can't be read."""
+
+    line: int
+    column: str
+    problem: str
+
+
+class PreviewOut(Contract):
+    """What a CSV file seems to hold; nothing is stored."""
+
+    columns: list[str]
+    matched: MatchedIn
+    club_names: list[str] = Field(description="Clubs the file speaks of.")
+    rows: int
+    first: list[list[str]]
+
+
+class ImportOut(Contract):
+    """How far an import is."""
+
+    id: str
+    state: Literal["reading", "done", "refused", "cancelled"]
+    read: int
+    rows: int
+    stored: int
+    doubles: int = Field(description="Rows that are in the book already, or twice in the file.")
+    flagged: int = Field(description="So far from what was expected that they don't count until you say so.")
+    problems: list[RowProblem] = Field(description="The first fifty.")
+    problem: str
+
+
+class BookingRecord(Contract):
+    """A booked shot as the record has it: SI and rad, left of the target positive."""
+
+    id: BookingId
+    player_id: str = Field(max_length=40)
+    booked_at: AwareDatetime
+    source: Source
+    purpose: Purpose
+    club_id: str = Field(max_length=24)
+    club_name: str = Field(max_length=40)
+    family: str = Field(max_length=12)
+    cover: str = Field(max_length=24)
+    method_id: str = Field(max_length=40)
+    call_id: str = Field(max_length=60)
+    target_m: float = Field(ge=-30000, le=30000)
+    expected_carry_m: float = Field(ge=-30000, le=30000)
+    expected_total_m: float = Field(ge=-30000, le=30000)
+    expected_side_m: float = Field(ge=-30000, le=30000)
+    along_sd_m: float = Field(ge=-30000, le=30000)
+    across_sd_m: float = Field(ge=-30000, le=30000)
+    trial_id: BookingId | None
+    arm: Literal["a", "b"] | None
+    question_id: str | None = Field(max_length=64)
+    strokes: float | None = Field(ge=-30000, le=30000)
+    carry_m: float | None = Field(ge=-30000, le=30000)
+    carry_side_m: float | None = Field(ge=-30000, le=30000)
+    total_m: float | None = Field(ge=-30000, le=30000)
+    side_m: float | None = Field(ge=-30000, le=30000)
+    ball_speed_m_s: float | None = Field(ge=-30000, le=30000)
+    launch_rad: float | None = Field(ge=-30000, le=30000)
+    spin_rad_s: float | None = Field(ge=-30000, le=30000)
+    descent_rad: float | None = Field(ge=-30000, le=30000)
+    heel_m: float | None = Field(ge=-30000, le=30000)
+    up_m: float | None = Field(ge=-30000, le=30000)
+    turf_m: float | None = Field(ge=-30000, le=30000)
+    fault: str = Field(max_length=60)
+    note: str = Field(max_length=500)
+    end_kind: str | None = Field(max_length=12)
+    strokes_after: float | None = Field(ge=-30000, le=30000)
+    holed: bool
+    putts: int | None = Field(ge=0, le=9)
+    chipped_again: bool | None
+    counts: bool
+    far_off: bool
+    speed_y: float | None = Field(ge=-10, le=10)
+    speed_w: float | None = Field(ge=0, le=1e9)
+    friction_y: float | None = Field(ge=-10, le=10)
+    friction_w: float | None = Field(ge=0, le=1e9)
+    face_y: float | None = Field(ge=-10, le=10)
+    face_w: float | None = Field(ge=0, le=1e9)
+
+
+class TrialRecord(Contract):
+    """A trial as the record has it."""
+
+    id: BookingId
+    name: str = Field(max_length=80)
+    made_at: datetime
+    a_call: str = Field(max_length=60)
+    b_call: str = Field(max_length=60)
+    a_words: str = Field(max_length=120)
+    b_words: str = Field(max_length=120)
+    order: str = Field(pattern=r"^[ab]{0,120}$")
+    request: PlanRequest
+
+
+class KeptRecord(Contract):
+    """A kept shot as the record has it."""
+
+    kept_at: datetime
+    call_id: str = Field(max_length=60)
+    note: str = Field(max_length=500)
+    summary: str = Field(max_length=200)
+    say: list[str]
+    on_card: bool
+    request: PlanRequest
+
+
+class PlayerRecord(PlayerBase):
+    """A player with everything that was recorded of them."""
+
+    id: str = Field(min_length=1, max_length=40, pattern=r"^[a-z0-9-]+$")
+    clubs: list[ClubOut] = Field(min_length=1, max_length=20)
+    stands: dict[str, Literal["pinned", "excluded"]]
+    learns: bool
+    learns_from: datetime | None
+    questions: dict[str, PlanRequest] = Field(description="Questions that shots were booked for, by id.")
+    bookings: list[BookingRecord]
+    trials: list[TrialRecord]
+    kept: list[KeptRecord]
+
+
+class BookFile(Contract):
+    """Everything of a coach, or some players, in one file."""
+
+    format: Literal["veltrin-book"]
+    version: Literal[1]
+    written_at: datetime
+    settings: SettingsBody | None = Field(description="Left out in the file of a single player.")
+    players: list[PlayerRecord] = Field(max_length=500)
+    lines: list[tuple[str, LineIn]]
+    days: list[DayIn]
+
+
+class MergedOut(Contract):
+    """What reading a book file did."""
+
+    players: int
+    renamed: int = Field(description="Players whose id was taken and who got another.")
+    bookings: int
+    known: int = Field(description="Booked shots that were here already.")
+    lines: int
+    days: int
+
+
+class CopyOut(Contract):
+    """A copy of the whole database on this machine."""
+
+    name: str
+    made_at: datetime
+    bytes: int

@@ -1,0 +1,67 @@
+"""Use cases: what a player's own book teaches; look at it."""
+
+from __future__ import annotations
+
+import math
+
+from veltrin.core.kit import NOTHING_OWN, Effect, Own
+from veltrin.core.learn import learn
+from veltrin.core.learn.rates import Z_80
+from veltrin.service.contracts.book import EffectOut, LearntOut
+from veltrin.service.players import find_stored
+from veltrin.service.words import cover_words, method_words
+from veltrin.store.engine import Store
+from veltrin.store.repositories import book as rows
+from veltrin.store.repositories.players import StoredPlayer
+
+
+def _learnt(store: Store, stored: StoredPlayer) -> tuple[Own, int]:
+    with store.session() as session:
+        cells = rows.sums(session, stored.player.id, stored.learns_from)
+    speed = [c.shots for c in cells if c.quantity == "speed"]
+    return learn(cells), sum(speed)
+
+
+def habits_of(store: Store, stored: StoredPlayer) -> Own:
+    """What plans add for this player; nothing where the book is switched off."""
+    return _learnt(store, stored)[0] if stored.learns else NOTHING_OWN
+
+
+def _words(effect: Effect) -> str:
+    if effect.by == "cover":
+        return cover_words(effect.name)
+    if effect.by == "method":
+        return method_words(effect.name).lower()
+    return f"{effect.name}s"
+
+
+def _shown(effect: Effect, value: float) -> float:
+    return round(math.degrees(value) if effect.quantity == "face" else 100.0 * math.expm1(value), 1) + 0.0
+
+
+def _effect_out(effect: Effect) -> EffectOut:
+    half = Z_80 * effect.deviation
+    return EffectOut(
+        quantity=effect.quantity,
+        by=effect.by,
+        name=effect.name,
+        words=_words(effect),
+        value=_shown(effect, effect.value),
+        low=_shown(effect, effect.value - half),
+        high=_shown(effect, effect.value + half),
+        shots=effect.shots,
+    )
+
+
+def show_learnt(store: Store, player_id: str) -> LearntOut:
+    """Everything the book teaches of a player, most shots first, whether or not it is heard."""
+    stored = find_stored(store, player_id)
+    own, shots = _learnt(store, stored)
+    effects = sorted(own.effects, key=lambda e: (e.quantity != "speed", e.quantity, -e.shots, e.by, e.name))
+    return LearntOut(
+        player_id=player_id,
+        learns=stored.learns,
+        learns_from=stored.learns_from,
+        shots=shots,
+        effects=[_effect_out(e) for e in effects],
+    )

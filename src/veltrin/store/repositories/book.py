@@ -1,0 +1,389 @@
+"""The field book: struck shots, the sums that learning needs, and what the charts show."""
+
+from __future__ import annotations
+
+import hashlib
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, fields
+from datetime import UTC, datetime
+from typing import Any
+
+from sqlalchemy import ColumnElement, Row, Select, and_, case, func, insert, select
+from sqlalchemy.dialects.sqlite import insert as sqlite_insert
+from sqlalchemy.orm import Session
+
+from veltrin.core.kit import Quantity
+from veltrin.core.learn import Cell
+from veltrin.store.tables import BookingRow, QuestionRow
+
+
+@dataclass(frozen=True)
+class StoredBooking:
+    """A struck shot as the record has it; times in UTC. See BookingRow."""
+
+    id: str
+    player_id: str
+    booked_at: datetime
+    source: str
+    purpose: str
+    club_id: str
+    club_name: str
+    family: str
+    cover: str
+    method_id: str
+    call_id: str
+    target_m: float
+    expected_carry_m: float
+    expected_total_m: float
+    expected_side_m: float
+    along_sd_m: float
+    across_sd_m: float
+    trial_id: str | None = None
+    arm: str | None = None
+    question_id: str | None = None
+    strokes: float | None = None
+    carry_m: float | None = None
+    carry_side_m: float | None = None
+    total_m: float | None = None
+    side_m: float | None = None
+    ball_speed_m_s: float | None = None
+    launch_rad: float | None = None
+    spin_rad_s: float | None = None
+    descent_rad: float | None = None
+    heel_m: float | None = None
+    up_m: float | None = None
+    turf_m: float | None = None
+    fault: str = ""
+    note: str = ""
+    end_kind: str | None = None
+    strokes_after: float | None = None
+    holed: bool = False
+    putts: int | None = None
+    chipped_again: bool | None = None
+    counts: bool = True
+    far_off: bool = False
+    speed_y: float | None = None
+    speed_w: float | None = None
+    friction_y: float | None = None
+    friction_w: float | None = None
+    face_y: float | None = None
+    face_w: float | None = None
+
+    @property
+    def lost(self) -> float | None:
+        """Strokes this shot cost more than the plan expected."""
+        if self.strokes is None or self.strokes_after is None:
+            return None
+        return 1.0 + self.strokes_after - self.strokes
+
+
+NAMES = tuple(f.name for f in fields(StoredBooking))
+
+
+@dataclass(frozen=True)
+class Which:
+    """Which shots of a player: None is any. Times in UTC, `until` left out."""
+
+    player_id: str
+    cover: str | None = None
+    method_id: str | None = None
+    club_id: str | None = None
+    purpose: str | None = None
+    trial_id: str | None = None
+    since: datetime | None = None
+    until: datetime | None = None
+
+
+def _plain(moment: datetime) -> datetime:
+    return moment.astimezone(UTC).replace(tzinfo=None)
+
+
+def _conditions(which: Which) -> list[ColumnElement[bool]]:
+    row = BookingRow
+    told: list[ColumnElement[bool]] = [row.player_id == which.player_id]
+    for column, value in (
+        (row.cover, which.cover), (row.method_id, which.method_id), (row.club_id, which.club_id),
+        (row.purpose, which.purpose), (row.trial_id, which.trial_id),
+    ):  # fmt: skip
+        if value is not None:
+            told.append(column == value)
+    if which.since is not None:
+        told.append(row.booked_at >= _plain(which.since))
+    if which.until is not None:
+        told.append(row.booked_at < _plain(which.until))
+    return told
+
+
+def _stored(row: BookingRow) -> StoredBooking:
+    values = {name: getattr(row, name) for name in NAMES}
+    return StoredBooking(**{**values, "booked_at": row.booked_at.replace(tzinfo=UTC)})
+
+
+def keep_question(session: Session, body: str) -> str:
+    """Keep a question once; the same one gives the same id."""
+    question_id = hashlib.sha256(body.encode()).hexdigest()
+    session.execute(sqlite_insert(QuestionRow).values(id=question_id, body=body).on_conflict_do_nothing())
+    return question_id
+
+
+def question_of(session: Session, question_id: str) -> str | None:
+    """The question of that id."""
+    return session.scalar(select(QuestionRow.body).where(QuestionRow.id == question_id))
+
+
+def add(session: Session, booking: StoredBooking) -> None:
+    """Book a shot."""
+    values = {name: getattr(booking, name) for name in NAMES}
+    session.add(BookingRow(**{**values, "booked_at": _plain(booking.booked_at)}))
+    session.flush()
+
+
+def add_many(session: Session, bookings: Iterable[StoredBooking]) -> None:
+    """Book many at once, all or none."""
+    rows = [
+        {
+            **{name: getattr(one, name) for name in NAMES},
+            "booked_at": _plain(one.booked_at),
+            "coach_id": session.info["coach_id"],
+        }
+        for one in bookings
+    ]
+    if rows:
+        session.execute(insert(BookingRow), rows)
+
+
+def load(session: Session, booking_id: str) -> StoredBooking | None:
+    """One, or None."""
+    row = session.get(BookingRow, booking_id)
+    return _stored(row) if row else None
+
+
+def id_is_taken(session: Session, booking_id: str) -> bool:
+    """Whether any coach has a shot of that id."""
+    return session.connection().scalar(select(BookingRow.id).where(BookingRow.id == booking_id)) is not None
+
+
+def set_counts(session: Session, booking_id: str, counts: bool) -> StoredBooking | None:
+    """Let one count for learning or not; None if there is none."""
+    row = session.get(BookingRow, booking_id)
+    if row is None:
+        return None
+    row.counts = counts
+    return _stored(row)
+
+
+def delete(session: Session, booking_id: str) -> bool:
+    """Delete one; False if there was none."""
+    row = session.get(BookingRow, booking_id)
+    if row is None:
+        return False
+    session.delete(row)
+    return True
+
+
+def page(session: Session, which: Which, limit: int, offset: int) -> tuple[int, list[StoredBooking]]:
+    """How many there are, and some of them, newest first."""
+    told = and_(*_conditions(which))
+    count = session.scalar(select(func.count()).select_from(BookingRow).where(told)) or 0
+    newest = select(BookingRow).where(told).order_by(BookingRow.booked_at.desc(), BookingRow.id.desc())
+    return count, [_stored(row) for row in session.scalars(newest.limit(limit).offset(offset))]
+
+
+def every(session: Session, which: Which) -> list[StoredBooking]:
+    """All of them, oldest first."""
+    oldest = select(BookingRow).where(and_(*_conditions(which))).order_by(BookingRow.booked_at, BookingRow.id)
+    return [_stored(row) for row in session.scalars(oldest)]
+
+
+def known_of(session: Session, player_id: str) -> set[tuple[str, float | None, float | None, float | None]]:
+    """What tells imported shots apart: club, carry, side and ball speed of each."""
+    row = BookingRow
+    found = session.execute(
+        select(row.club_id, row.carry_m, row.carry_side_m, row.ball_speed_m_s).where(row.player_id == player_id)
+    )
+    return {tuple(one) for one in found}  # type: ignore[misc]
+
+
+_SUMS: tuple[tuple[Quantity, Any, Any], ...] = (
+    ("speed", BookingRow.speed_y, BookingRow.speed_w),
+    ("friction", BookingRow.friction_y, BookingRow.friction_w),
+    ("face", BookingRow.face_y, BookingRow.face_w),
+)
+
+
+def sums(session: Session, player_id: str, since: datetime | None = None) -> list[Cell]:
+    """Sums by cell of all shots that count, for learning."""
+    row = BookingRow
+    columns: list[ColumnElement[Any]] = [func.count(w) for _, _, w in _SUMS]
+    for _, y, w in _SUMS:
+        columns += [func.sum(w), func.sum(w * y), func.sum(w * y * y)]
+    asked: Select[*tuple[Any, ...]] = (
+        select(row.family, row.cover, row.method_id, *columns)
+        .where(row.player_id == player_id, row.counts.is_(True))
+        .group_by(row.family, row.cover, row.method_id)
+    )
+    if since is not None:
+        asked = asked.where(row.booked_at >= _plain(since))
+    return [cell for found in session.execute(asked) for cell in _cells(found)]
+
+
+def _cells(found: Row[*tuple[Any, ...]]) -> list[Cell]:
+    family, cover, method = found[:3]
+    counts, rest = found[3:6], found[6:]
+    cells: list[Cell] = []
+    for k, (quantity, _, _) in enumerate(_SUMS):
+        if counts[k]:
+            weight, weighted, squares = rest[3 * k : 3 * k + 3]
+            cells.append(Cell(quantity, family, cover, method, counts[k], weight, weighted, squares))
+    return cells
+
+
+@dataclass(frozen=True)
+class ByCover:
+    """What the shots from one kind of lie come to. `lost`: mean, variance and number of strokes lost."""
+
+    cover: str
+    shots: int
+    seen: int
+    on: int
+    putted: int
+    on_and_two: int
+    up_and_down: int
+    asked_again: int
+    again: int
+    lost_mean: float | None
+    lost_var: float
+    lost_of: int
+
+
+_BY_COVER = tuple(f.name for f in fields(ByCover))
+
+
+def by_cover(session: Session, which: Which) -> list[ByCover]:
+    """Counts and strokes lost by kind of lie, most shots first. Only shots at a target, not measured stock shots."""
+    row = BookingRow
+    on = row.end_kind == "green"
+    done = (row.putts.is_not(None)) | row.holed
+    lost = 1.0 + row.strokes_after - row.strokes
+
+    def count(condition: ColumnElement[bool]) -> ColumnElement[int]:
+        return func.coalesce(func.sum(case((condition, 1), else_=0)), 0)
+
+    asked = (
+        select(
+            row.cover,
+            func.count(),
+            count(row.end_kind.is_not(None)),
+            count(on | row.holed),
+            count(done),
+            count(done & (on | row.holed) & (row.holed | (row.putts <= 2))),
+            count(done & (row.holed | (on & (row.putts <= 1)))),
+            count(row.chipped_again.is_not(None) | on | row.holed),
+            count(row.chipped_again.is_(True)),
+            func.avg(lost),
+            func.avg(lost * lost),
+            func.count(lost),
+        )
+        .where(and_(*_conditions(which), row.purpose != "stock"))
+        .group_by(row.cover)
+        .order_by(func.count().desc(), row.cover)
+    )
+    return [
+        ByCover(**{**one, "lost_var": max((one["lost_var"] or 0.0) - (one["lost_mean"] or 0.0) ** 2, 0.0)})
+        for one in (dict(zip(_BY_COVER, found, strict=True)) for found in session.execute(asked))
+    ]
+
+
+@dataclass(frozen=True)
+class Point:
+    """One shot for the drawings: expected and seen (m; left positive), against its own spread."""
+
+    id: str
+    booked_at: datetime
+    cover: str
+    target_m: float
+    expected_carry_m: float
+    expected_total_m: float
+    expected_side_m: float
+    along_sd_m: float
+    across_sd_m: float
+    carry_m: float | None
+    carry_side_m: float | None
+    total_m: float | None
+    side_m: float | None
+
+
+_POINT = tuple(f.name for f in fields(Point))
+
+
+def points(session: Session, which: Which, most: int) -> list[Point]:
+    """The newest of them, newest first."""
+    row = BookingRow
+    asked = (
+        select(*(getattr(row, name) for name in _POINT))
+        .where(and_(*_conditions(which)))
+        .order_by(row.booked_at.desc(), row.id.desc())
+        .limit(most)
+    )
+    return [Point(*one) for one in session.execute(asked)]
+
+
+@dataclass(frozen=True)
+class Stretch:
+    """A stretch of the trend: shots from one day to another, mean strokes lost and mean length against expected."""
+
+    first: datetime
+    last: datetime
+    shots: int
+    lost: float | None
+    length_share: float | None
+
+
+def trend(session: Session, which: Which, parts: int) -> list[Stretch]:
+    """The record cut into equally many shots each, oldest first."""
+    row = BookingRow
+    length = func.coalesce(row.carry_m / func.nullif(row.expected_carry_m, 0.0), row.total_m / row.expected_total_m)
+    part = (
+        select(
+            row.booked_at.label("at"),
+            (1.0 + row.strokes_after - row.strokes).label("lost"),
+            length.label("length"),
+            func.ntile(parts).over(order_by=(row.booked_at, row.id)).label("part"),
+        )
+        .where(and_(*_conditions(which)))
+        .subquery()
+    )
+    asked = (
+        select(func.min(part.c.at), func.max(part.c.at), func.count(), func.avg(part.c.lost), func.avg(part.c.length))
+        .group_by(part.c.part)
+        .order_by(part.c.part)
+    )
+    return [Stretch(*one) for one in session.execute(asked)]
+
+
+def kinds(session: Session, player_id: str) -> dict[str, list[str]]:
+    """What can be chosen from: covers, methods and clubs that were booked."""
+    row = BookingRow
+    found = {}
+    for name, column in (("cover", row.cover), ("method", row.method_id), ("club", row.club_id)):
+        asked = select(column).where(row.player_id == player_id).group_by(column).order_by(func.count().desc())
+        found[name] = list(session.scalars(asked))
+    return found
+
+
+def carries(session: Session, player_id: str, club_id: str, most: int) -> Sequence[tuple[str, datetime, float]]:
+    """Id, time and carry of a club's newest stock shots that count, oldest first."""
+    row = BookingRow
+    asked = (
+        select(row.id, row.booked_at, row.carry_m)
+        .where(
+            row.player_id == player_id,
+            row.club_id == club_id,
+            row.purpose == "stock",
+            row.carry_m.is_not(None),
+            row.counts.is_(True),
+        )
+        .order_by(row.booked_at.desc(), row.id.desc())
+        .limit(most)
+    )
+    return [tuple(one) for one in session.execute(asked)][::-1]  # type: ignore[misc]
