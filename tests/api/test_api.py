@@ -42,10 +42,12 @@ def test_left_hander_of_the_demo_aims_the_other_way(client: TestClient) -> None:
 
 
 def test_plan_takes_a_player_in_full(client: TestClient) -> None:
-    tove = client.get("/api/players/tove").json()
-    tove.pop("id")
-    inline = client.post("/api/plan", json=plan_request(player_id=None, player=tove)).json()
-    stored = client.post("/api/plan", json=plan_request()).json()
+    # One without a book: a player given in full has none.
+    brisa = client.get("/api/players/brisa").json()
+    for stored_only in ("id", "version", "learns", "learns_from"):
+        brisa.pop(stored_only)
+    inline = client.post("/api/plan", json=plan_request(player_id=None, player=brisa)).json()
+    stored = client.post("/api/plan", json=plan_request(player_id="brisa")).json()
     assert [c["id"] for c in inline["calls"]] == [c["id"] for c in stored["calls"]]
 
 
@@ -146,7 +148,8 @@ def test_shot_with_an_impossible_call_is_not_kept(client: TestClient) -> None:
     response = client.post("/api/shots", json={"request": plan_request(), "call_id": "driver~stock-swing", "note": ""})
     assert response.status_code == 409
     tove = client.get("/api/players/tove").json()
-    tove.pop("id")
+    for stored_only in ("id", "version", "learns", "learns_from"):
+        tove.pop(stored_only)
     inline = plan_request(player_id=None, player=tove)
     assert client.post("/api/shots", json={"request": inline, "call_id": "54~stock-swing"}).status_code == 409
     assert len(client.get("/api/shots").json()) == before

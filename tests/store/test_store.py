@@ -8,16 +8,23 @@ import threading
 from pathlib import Path
 
 import pytest
+from alembic import command
 from alembic.autogenerate import compare_metadata
+from alembic.config import Config
 from alembic.runtime.migration import MigrationContext
 from sqlalchemy import text
 from sqlalchemy.exc import IntegrityError
 
 from veltrin.demo import fill
+from veltrin.service.book import book_shot
+from veltrin.service.contracts.book import BookingIn
 from veltrin.service.contracts.record import SettingsBody
+from veltrin.service.days import list_days
+from veltrin.service.lines import list_lines
 from veltrin.service.players import list_players
 from veltrin.service.record import list_shots, read_settings, write_settings
 from veltrin.service.store import Store, open_store
+from veltrin.store.engine import MIGRATIONS, open_engine
 from veltrin.store.repositories import shots, stands
 from veltrin.store.tables import Base
 
@@ -43,7 +50,7 @@ def test_opening_again_keeps_what_was_there(tmp_path: Path) -> None:
     second = open_store(path)
     assert read_settings(second).coach == "Maren"
     second.close()
-    assert sqlite3.connect(path).execute("select version_num from alembic_version").fetchone() == ("0004",)
+    assert sqlite3.connect(path).execute("select version_num from alembic_version").fetchone() == ("0005",)
 
 
 def test_a_block_that_fails_saves_nothing(demo_store: Store) -> None:
@@ -60,9 +67,10 @@ def test_a_block_that_fails_saves_nothing(demo_store: Store) -> None:
     assert len(list_shots(demo_store)) == before
 
 
-def test_settings_are_one_row(store: Store) -> None:
+def test_settings_are_one_row_a_coach(store: Store) -> None:
+    write_settings(store, SettingsBody(coach="Maren"))
     with store.engine.begin() as connection, pytest.raises(IntegrityError):
-        connection.execute(text("insert into settings (id, body) values (2, '{}')"))
+        connection.execute(text("insert into settings (coach_id, body) values (1, '{}')"))
 
 
 def test_many_writers_at_once_lose_nothing(demo_store: Store) -> None:
@@ -97,72 +105,78 @@ def test_demo_fills_players_of_every_kind(demo_store: Store) -> None:
         fill(demo_store)
 
 
-def _without_days(old: sqlite3.Connection) -> None:
-    """Back to before days were saved: air in the settings, no clothes."""
-    old.execute("DROP TABLE days")
-    old.execute("ALTER TABLE players DROP COLUMN layer_share")
-    body = json.loads(old.execute("SELECT body FROM settings").fetchone()[0])
-    body["air"] = body.pop("day")["air"]
-    body.pop("speed")
-    old.execute("UPDATE settings SET body = ?", (json.dumps(body),))
+AIR = {"temperature_c": 12.0, "altitude_m": 620.0, "humidity_pct": 70.0}
+ROWS: dict[str, list[dict[str, object]]] = {
+    "settings": [{"id": 1, "body": json.dumps({"coach": "Maren", "course": "Skarvan Fell", "air": AIR})}],
+    "players": [
+        {"id": "tove", "name": "Tove", "left_handed": 0, "stature_m": 1.6, "handicap": 16.0, "note": "junior"},
+        {"id": "corwin", "name": "Corwin", "left_handed": 1, "stature_m": 1.8, "handicap": 9.0, "note": ""},
+    ],
+    "clubs": [
+        {
+            "player_id": player, "id": "54", "place": 0, "name": "Sand wedge", "kind": "wedge", "loft_rad": 0.942,
+            "lie_rad": 1.117, "bounce_rad": 0.209, "sole_width_m": 0.024, "head_mass_kg": 0.3, "length_m": 0.895,
+            "stock_carry_m": 70.0,
+        }
+        for player in ("tove", "corwin")
+    ],
+    "shots": [
+        {
+            "id": 1, "kept_at": "2026-03-01 10:00:00", "player_id": "tove", "call_id": "54~stock-swing", "note": "wall",
+            "summary": "Sand wedge", "request_json": '{"player_id": "tove", "line": {"flag_m": 20}}',
+        }
+    ],
+    "stands": [{"player_id": "tove", "method_id": "splash", "stand": "pinned"}],
+    "lines": [{"id": 1, "name": "Fourth", "saved_at": "2026-03-02 10:00:00", "line_json": '{"flag_m": 20}'}],
+    "days": [{"id": 1, "name": "Soaked", "saved_at": "2026-03-03 10:00:00", "day_json": '{"name": "Soaked"}'}],
+}  # fmt: skip
 
 
-def test_the_air_of_older_settings_becomes_part_of_the_day(tmp_path: Path) -> None:
+def released(path: Path, revision: str) -> None:
+    """A database as an earlier release left it, filled."""
+    engine = open_engine(path)
+    config = Config()
+    config.set_main_option("script_location", str(MIGRATIONS))
+    with engine.begin() as connection:
+        config.attributes["connection"] = connection
+        command.upgrade(config, revision)
+    with engine.begin() as connection:
+        for table, rows in ROWS.items():
+            known = {r[1] for r in connection.execute(text(f"PRAGMA table_info({table})"))}
+            for row in rows if known else []:
+                told = dict(row)
+                if table == "settings" and revision >= "0004":
+                    told["body"] = json.dumps({"coach": "Maren", "course": "Skarvan Fell", "day": {"air": AIR}})
+                names = [n for n in told if n in known]
+                marks = ", ".join(f":{n}" for n in names)
+                connection.execute(text(f"INSERT INTO {table} ({', '.join(names)}) VALUES ({marks})"), told)
+    engine.dispose()
+
+
+@pytest.mark.parametrize("revision", ["0001", "0002", "0003", "0004"])
+def test_every_released_schema_is_brought_up_to_date_with_all_it_holds(tmp_path: Path, revision: str) -> None:
     path = tmp_path / "old.sqlite3"
+    released(path, revision)
     store = open_store(path)
-    fill(store)
+    with store.engine.connect() as connection:
+        assert compare_metadata(MigrationContext.configure(connection), Base.metadata) == []
+        assert connection.execute(text("PRAGMA foreign_key_check")).fetchone() is None
+    told = read_settings(store)
+    assert (told.coach, told.course, told.day.air.altitude_m) == ("Maren", "Skarvan Fell", 620.0)
+    players = {p.id: p for p in list_players(store)}
+    assert (players["tove"].name, players["corwin"].hand) == ("Tove", "left")
+    assert {p.version for p in players.values()} == {1}
+    assert players["tove"].layer_pct == 1.5
+    # Bags from before putters got one each.
+    assert [c.kind for c in players["tove"].clubs] == (["wedge", "putter"] if revision == "0001" else ["wedge"])
+    assert players["tove"].pinned == (["splash"] if revision > "0001" else [])
+    assert [s.note for s in list_shots(store)] == ["wall"]
+    assert [line.name for line in list_lines(store)] == (["Fourth"] if revision > "0002" else [])
+    assert [saved.day.name for saved in list_days(store)] == (["Soaked"] if revision > "0003" else [])
+    # And it goes on: a shot can be booked for a player of old.
+    ask = BookingIn(player_id="tove", purpose="stock", club_id="54", carry_m=70)
+    assert book_shot(store, "00000000-0000-4000-8000-000000000001", ask).carry_m == 70
     store.close()
-    with sqlite3.connect(path) as old:
-        _without_days(old)
-        old.execute("UPDATE alembic_version SET version_num = '0003'")
-    again = open_store(path)
-    told = read_settings(again)
-    assert (told.course, told.day.air.altitude_m, told.day.air.temperature_c) == ("Skarvan Fell", 620.0, 12.0)
-    assert told.day.layers == 0
-    assert {p.layer_pct for p in list_players(again)} == {1.5}
-    again.close()
-
-
-def test_an_older_database_gets_stands_and_a_putter_in_each_bag(tmp_path: Path) -> None:
-    path = tmp_path / "old.sqlite3"
-    store = open_store(path)
-    fill(store)
-    store.close()
-    with sqlite3.connect(path) as old:
-        # As the first version left it: no stands, no putters.
-        old.execute("DELETE FROM clubs WHERE kind = 'putter' AND player_id != 'brisa'")
-        old.execute("DROP TABLE stands")
-        _without_days(old)
-        old.execute("DROP TABLE lines")
-        old.execute("ALTER TABLE shots DROP COLUMN on_card")
-        old.execute("ALTER TABLE shots DROP COLUMN say")
-        old.execute("UPDATE alembic_version SET version_num = '0001'")
-    again = open_store(path)
-    players = {p.id: p for p in list_players(again)}
-    again.close()
-    for player in players.values():
-        assert [c.kind for c in player.clubs].count("putter") == 1
-        assert player.clubs[-1].kind == "putter"
-        assert player.pinned == []
-
-
-def test_kept_shots_of_an_older_database_are_on_no_card(tmp_path: Path) -> None:
-    path = tmp_path / "old.sqlite3"
-    store = open_store(path)
-    fill(store)
-    kept = len(list_shots(store))
-    store.close()
-    with sqlite3.connect(path) as old:
-        _without_days(old)
-        old.execute("DROP TABLE lines")
-        old.execute("ALTER TABLE shots DROP COLUMN on_card")
-        old.execute("ALTER TABLE shots DROP COLUMN say")
-        old.execute("UPDATE alembic_version SET version_num = '0002'")
-    again = open_store(path)
-    shots_now = list_shots(again)
-    again.close()
-    assert len(shots_now) == kept
-    assert not any(s.on_card or s.say for s in shots_now)
 
 
 def test_stands_are_of_known_kinds_and_go_with_their_player(demo_store: Store) -> None:

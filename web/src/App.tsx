@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
+import { lazy, Suspense, useEffect, useState } from 'react'
 import { client, unwrap, type Player, type Settings } from './api/client'
-import { healthQuery, playersQuery, settingsQuery } from './api/queries'
+import { healthQuery, playersQuery, sessionQuery, settingsQuery } from './api/queries'
 import { fromSearch, toSearch } from './lib/address'
 import { fromDay } from './lib/day'
 import { change, START } from './lib/reading'
@@ -16,11 +16,19 @@ import { CardSheet } from './places/bench/CardSheet'
 import { KeysSheet } from './places/bench/KeysSheet'
 import { KeptSheet } from './places/bench/KeptSheet'
 import { PlayerForm } from './places/bench/PlayerForm'
+import { AstraySheet } from './places/book/AstraySheet'
+import { FilesSheet } from './places/FilesSheet'
+import { SignIn } from './places/SignIn'
+import { keepSending } from './lib/queue'
 import { Conditions } from './places/conditions/Conditions'
 import { Methods } from './places/methods/Methods'
 import { TopLine } from './places/bench/TopLine'
 import { Problem } from './ui/Problem'
 import { Sheet } from './ui/Sheet'
+
+// Not what a coach opens first: fetched (from this very server) when they are gone to.
+const FieldBook = lazy(async () => ({ default: (await import('./places/book/FieldBook')).FieldBook }))
+const Players = lazy(async () => ({ default: (await import('./places/players/Players')).Players }))
 
 /** Start from the coach's own air and last player where the address doesn't say otherwise. */
 function useStart(players: Player[] | undefined, settings: Settings | undefined) {
@@ -76,17 +84,39 @@ function Warming() {
   )
 }
 
+/** Send what waits, and look at everything anew that a new shot may have changed. */
+function useSending() {
+  const queries = useQueryClient()
+  useEffect(
+    () =>
+      keepSending(() => {
+        void queries.invalidateQueries({ queryKey: ['book'] })
+        void queries.invalidateQueries({ queryKey: ['plan'] })
+      }),
+    [queries],
+  )
+}
+
+/** Whoever has to sign in does so first. */
 export function App() {
+  const session = useQuery(sessionQuery)
+  if (session.data?.needed && session.data.coach === null) return <SignIn />
+  return <Desk />
+}
+
+function Desk() {
   const players = useQuery(playersQuery)
   const settings = useQuery(settingsQuery)
   const reading = useReading()
-  const [sheet, setSheet] = useState<'kept' | 'keys' | 'player' | 'card' | null>(null)
+  const [sheet, setSheet] = useState<'kept' | 'keys' | 'player' | 'card' | 'astray' | 'files' | null>(null)
   const [told, setTold] = useState('')
+  const [note, setNote] = useState('')
   const { isDusk, toggle } = useDusk()
   const saveSettings = useSettingsWriter(settings.data)
   useStart(players.data, settings.data)
   useAddress()
   useBackAndForward()
+  useSending()
   const { place, go } = usePlace()
   const mast = useMast()
 
@@ -96,6 +126,9 @@ export function App() {
     R: redo,
     M: () => go(place === 'bench' ? 'methods' : 'bench'),
     T: () => go(place === 'conditions' ? 'bench' : 'conditions'),
+    F: () => go(place === 'book' ? 'bench' : 'book'),
+    G: () => go(place === 'players' ? 'bench' : 'players'),
+    X: () => setSheet('astray'),
     O: () => setSheet('kept'),
     P: () => setSheet('card'),
     '?': () => setSheet('keys'),
@@ -142,6 +175,7 @@ export function App() {
         onNewPlayer={() => setSheet('player')}
         onKept={() => setSheet('kept')}
         onKeys={() => setSheet('keys')}
+        onFiles={() => setSheet('files')}
       />
       <Warming />
       {player && place === 'methods' && <Methods player={player} settings={settings.data} keys={benchKeys} />}
@@ -156,8 +190,59 @@ export function App() {
         />
       )}
       {player && place === 'bench' && (
-        <Bench player={player} settings={settings.data} benchKeys={benchKeys} onTold={setTold} />
+        <Bench
+          player={player}
+          settings={settings.data}
+          benchKeys={benchKeys}
+          note={note}
+          onNoted={() => setNote('')}
+          onAstray={() => setSheet('astray')}
+          onTold={setTold}
+        />
       )}
+      <Suspense fallback={<p className="p-6 text-quiet">Opening.</p>}>
+        {player && place === 'players' && (
+          <Players
+            key={player.id}
+            player={player}
+            settings={settings.data}
+            keys={benchKeys}
+            onTold={setTold}
+            onDropped={() => {
+              const next = players.data.find((p) => p.id !== player.id)
+              if (next) choosePlayer(next.id)
+            }}
+          />
+        )}
+        {player && place === 'book' && (
+          <FieldBook
+            key={player.id}
+            player={player}
+            settings={settings.data}
+            keys={benchKeys}
+            onTold={setTold}
+          />
+        )}
+      </Suspense>
+      <AstraySheet
+        open={sheet === 'astray'}
+        units={settings.data}
+        onOpenChange={(open) => setSheet(open ? 'astray' : null)}
+        onFound={(words) => {
+          setSheet(null)
+          setNote(words)
+          go('bench')
+          setTold(
+            words ? 'Marked: it goes into the note of this shot. Now read the lie.' : 'Now read the lie.',
+          )
+        }}
+      />
+      <FilesSheet
+        open={sheet === 'files'}
+        player={player}
+        onOpenChange={(open) => setSheet(open ? 'files' : null)}
+        onTold={setTold}
+      />
       <KeptSheet
         units={settings.data}
         open={sheet === 'kept'}

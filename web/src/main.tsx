@@ -1,6 +1,7 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
+import { setNonce } from 'get-nonce'
 import { App } from './App'
 import { RefusedError } from './api/client'
 import './theme/theme.css'
@@ -14,6 +15,10 @@ const queries = new QueryClient({
     },
   },
 })
+
+// Sheets and lists put styles of their own into the page; the server lets in those that carry the page's nonce.
+const nonce = document.querySelector<HTMLMetaElement>('meta[name=style-nonce]')?.content
+if (nonce) setNonce(nonce)
 
 const root = document.getElementById('root')
 if (!root) throw new Error('The page has no root element.')

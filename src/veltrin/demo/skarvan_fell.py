@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
+from datetime import date
+
+from veltrin.demo.log import keep_log
 from veltrin.service.contracts.day import DayIn
 from veltrin.service.contracts.line import LineIn
 from veltrin.service.contracts.plan import LieIn, PlanRequest
-from veltrin.service.contracts.players import PlayerNew
+from veltrin.service.contracts.players import PlayerEdit, PlayerNew, PlayerOut
 from veltrin.service.contracts.record import SettingsBody, ShotNew
 from veltrin.service.contracts.world import AirIn
 from veltrin.service.plan import plan
-from veltrin.service.players import add_player
+from veltrin.service.players import add_player, edit_player, show_player
 from veltrin.service.record import keep_shot, write_settings
 from veltrin.store.engine import Store
 
@@ -43,10 +46,27 @@ SHOTS = (
 )  # fmt: skip
 
 
+# Rounds on the wedges' grooves, and when they were bought: one of each state.
+WEDGES = {"tove": (22.0, date(2026, 6, 2)), "corwin": (48.0, date(2026, 1, 20)), "ansgar": (12.0, date(2025, 4, 11))}
+
+
+def worn(player: PlayerOut) -> PlayerEdit:
+    """The player with wedges as old as they are."""
+    rounds, bought = WEDGES.get(player.id, (35.0, date(2026, 5, 1)))
+    wedges = [c.id for c in player.clubs if c.kind == "wedge"]
+    clubs = [
+        c.model_copy(update={"rounds": rounds + 10 * wedges.index(c.id), "bought_on": bought}) if c.id in wedges else c
+        for c in player.clubs
+    ]
+    fields = player.model_dump(include=set(PlayerEdit.model_fields) - {"clubs"})
+    return PlayerEdit(**fields, clubs=clubs)
+
+
 def fill(store: Store) -> None:
     """Put the demo data into an empty store."""
     for player_id, body in PLAYERS.items():
         add_player(store, body, player_id)
+        edit_player(store, player_id, worn(show_player(store, player_id)))
     write_settings(
         store, SettingsBody(coach="Maren Holloway-Strand", course="Skarvan Fell", day=FELL_DAY, last_player_id="tove")
     )
@@ -54,3 +74,4 @@ def fill(store: Store) -> None:
         request = PlanRequest(player_id=player_id, lie=LieIn(fall_deg=fall, side_deg=side), line=line, air=FELL_AIR)
         best = plan(store, request).calls[0]
         keep_shot(store, ShotNew(request=request, call_id=best.id, note=note))
+    keep_log(store, FELL_AIR)

@@ -4,16 +4,19 @@ from __future__ import annotations
 
 import math
 import statistics
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import UTC, datetime
 from functools import lru_cache
 
 import numpy as np
 
+from veltrin.core.ground import Slope
 from veltrin.core.hole import KIND_LIST, kind_named
 from veltrin.core.kit import family_of
 from veltrin.core.learn import FAILED, Meant, Struck, Told, is_far_off, rate, told
 from veltrin.core.learn.rates import Z_80, Rate
+from veltrin.core.methods.method import WORTH_ADJUSTING_RAD
 from veltrin.core.methods.stock import STOCK_SWING
 from veltrin.core.plan import Question
 from veltrin.core.plan.predict import Expected, expect, expect_stock
@@ -35,7 +38,7 @@ from veltrin.service.errors import ConflictError, DomainError, NotFoundError
 from veltrin.service.plan import question_of
 from veltrin.service.players import find_stored
 from veltrin.service.translate import air_in, deg, rad
-from veltrin.service.words import cover_words, method_words
+from veltrin.service.words import cover_words, lie_words, method_words
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as rows
 from veltrin.store.repositories import trials as trial_rows
@@ -202,6 +205,7 @@ def made_booking(booking_id: str, planned: Planned, body: BookingIn) -> StoredBo
         club_name=planned.club_name,
         family=planned.family,
         cover=planned.cover,
+        slope="level" if planned.question is None else slope_word(planned.question.slope),
         method_id=planned.method_id,
         call_id=planned.call_id,
         target_m=expected.distance_m,
@@ -242,6 +246,18 @@ def made_booking(booking_id: str, planned: Planned, body: BookingIn) -> StoredBo
     )
 
 
+def slope_word(slope: Slope) -> str:
+    """A slope as the rates tell it apart: what is less than worth adjusting for is level."""
+    words = [
+        word
+        for word, angle in (
+            ("down", slope.fall_rad), ("up", -slope.fall_rad), ("above", slope.side_rad), ("below", -slope.side_rad),
+        )
+        if angle >= WORTH_ADJUSTING_RAD
+    ]  # fmt: skip
+    return " ".join(words) or "level"
+
+
 def _moment(booked_at: datetime | None) -> datetime:
     """When it was struck; a time without a zone is taken as UTC."""
     if booked_at is None:
@@ -278,6 +294,22 @@ def book_shot(store: Store, booking_id: str, body: BookingIn) -> BookingOut:
     return booking_out(known or booking)
 
 
+def book_together(store: Store, shots: Sequence[tuple[str, Planned, BookingIn]]) -> None:
+    """Book shots whose plans are known, all or none."""
+    with store.session() as session:
+        questions = {
+            body: rows.keep_question(session, body)
+            for body in sorted({p.question_json for _, p, _ in shots if p.question_json is not None})
+        }
+        rows.add_many(
+            session,
+            [
+                replace(made_booking(one_id, planned, body), question_id=questions.get(planned.question_json or ""))
+                for one_id, planned, body in shots
+            ],
+        )
+
+
 def _deg(radians: float | None, digits: int = 1) -> float | None:
     return None if radians is None else round(deg(radians), digits)
 
@@ -306,6 +338,8 @@ def booking_out(one: StoredBooking) -> BookingOut:
             "club_id": one.club_id,
             "club_name": one.club_name,
             "cover": one.cover,
+            "slope": one.slope,
+            "lie_words": lie_words(one.cover, one.slope),
             "method_id": one.method_id,
             "method_name": method_words(one.method_id),
             "call_id": one.call_id,
@@ -391,7 +425,8 @@ def _lie_out(one: ByCover) -> LieRateOut:
     within = Z_80 * math.sqrt(one.lost_var / (one.lost_of - 1)) if one.lost_of > 1 else None
     return LieRateOut(
         cover=one.cover,
-        words=cover_words(one.cover),
+        slope=one.slope,
+        words=lie_words(one.cover, one.slope),
         shots=one.shots,
         on=_rate_out(rate(one.on, one.seen)),
         on_and_two=_rate_out(rate(one.on_and_two, one.putted)),

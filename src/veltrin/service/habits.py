@@ -57,7 +57,8 @@ def show_learnt(store: Store, player_id: str) -> LearntOut:
     """Everything the book teaches of a player, most shots first, whether or not it is heard."""
     stored = find_stored(store, player_id)
     own, shots = _learnt(store, stored)
-    effects = sorted(own.effects, key=lambda e: (e.quantity != "speed", e.quantity, -e.shots, e.by, e.name))
+    order = {"cover": 0, "method": 1, "family": 2}
+    effects = sorted(own.effects, key=lambda e: (order[e.by], -e.shots, e.name))
     return LearntOut(
         player_id=player_id,
         learns=stored.learns,

@@ -30,3 +30,11 @@ def cover_words(name: str) -> str:
 def method_words(method_id: str) -> str:
     """A method's name; one that isn't known any more by its id."""
     return CATALOGUE[method_id].name if method_id in CATALOGUE else method_id
+
+
+_SLOPES = {"down": "downhill", "up": "uphill", "above": "above the feet", "below": "below the feet"}
+
+
+def lie_words(cover: str, slope: str) -> str:
+    """A kind of lie in words: cover and slope."""
+    return ", ".join([cover_words(cover), *(_SLOPES[word] for word in slope.split() if word in _SLOPES)])

@@ -6,7 +6,7 @@ import re
 import sqlite3
 from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import UTC, datetime
+from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
 from alembic.config import Config
@@ -45,7 +45,9 @@ def make_copy(database: Path, now: datetime | None = None) -> Copy:
     made = (now or datetime.now(UTC)).astimezone(UTC).replace(microsecond=0)
     folder = database.parent / FOLDER
     folder.mkdir(parents=True, exist_ok=True)
-    path = folder / f"veltrin-{made:%Y%m%d-%H%M%S}.sqlite3"
+    while (path := folder / f"veltrin-{made:%Y%m%d-%H%M%S}.sqlite3").exists():
+        # Two in one second: a copy is never written over.
+        made += timedelta(seconds=1)
     part = path.with_suffix(".part")
     _pour(database, part)
     # Under its name it is whole or not there at all.

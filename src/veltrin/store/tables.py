@@ -197,6 +197,7 @@ class BookingRow(Owned, Base):
     club_name: Mapped[str] = mapped_column(String(40))
     family: Mapped[str] = mapped_column(String(12))
     cover: Mapped[str] = mapped_column(String(24))
+    slope: Mapped[str] = mapped_column(String(24), default="level")
     method_id: Mapped[str] = mapped_column(String(40))
     call_id: Mapped[str] = mapped_column(String(60))
     target_m: Mapped[float]

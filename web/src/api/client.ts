@@ -36,13 +36,41 @@ export type TwoDaysRequest = Schemas['TwoDaysRequest']
 export type DaySheetRequest = Schemas['DaySheetRequest']
 export type DaySheet = Schemas['DaySheetResponse']
 export type Mast = Schemas['MastOut']
+export type Club = Player['clubs'][number]
+export type PlayerEdit = Schemas['PlayerEdit']
+export type Bag = Schemas['BagOut']
+export type Booking = Schemas['BookingOut']
+export type BookingIn = Schemas['BookingIn']
+export type BookPage = Schemas['BookPage']
+export type BookSummary = Schemas['BookSummary']
+export type LieRate = Schemas['LieRateOut']
+export type Rate = Schemas['RateOut']
+export type Learnt = Schemas['LearntOut']
+export type Effect = Schemas['EffectOut']
+export type MissName = Booking['misses'][number]
+export type FaultRequest = Schemas['FaultRequest']
+export type FaultResponse = Schemas['FaultResponse']
+export type Trial = Schemas['TrialOut']
+export type TrialNew = Schemas['TrialNew']
+export type Stock = Schemas['StockOut']
+export type Monitor = Schemas['MonitorOut']
+export type Landed = Schemas['LandedOut']
+export type Meant = Schemas['MeantIn']
+export type Preview = Schemas['PreviewOut']
+export type Matched = Schemas['MatchedIn']
+export type Import = Schemas['ImportOut']
+export type BookFile = Schemas['BookFile']
+export type Session = Schemas['SessionOut']
 export type ErrorItem = Schemas['ErrorItem']
 
 export const client = createClient<paths>({ baseUrl: '/' })
 
 /** What the server refused, each with the field and the fix. */
 export class RefusedError extends Error {
-  constructor(readonly items: ErrorItem[]) {
+  constructor(
+    readonly items: ErrorItem[],
+    readonly status = 422,
+  ) {
     super(items.map((i) => `${i.field} ${i.problem} ${i.fix}`).join(' '))
   }
 }
@@ -50,12 +78,18 @@ export class RefusedError extends Error {
 interface Answer<T> {
   data?: T
   error?: unknown
+  response?: Response
 }
 
 /** Unwrap an answer; throws RefusedError when the server says why, a plain Error when it can't be reached. */
-export function unwrap<T>({ data, error }: Answer<T>): T {
+export function unwrap<T>({ data, error, response }: Answer<T>): T {
   if (data !== undefined) return data
   const items = (error as { errors?: ErrorItem[] } | undefined)?.errors
-  if (items) throw new RefusedError(items)
+  if (items) throw new RefusedError(items, response?.status)
   throw new Error('The server gave no usable answer. Is it still running?')
+}
+
+/** Do what answers with nothing, such as deleting; throws as unwrap does. */
+export function done({ error, response }: Answer<unknown> & { response: Response }): void {
+  if (!response.ok) unwrap({ error, response })
 }

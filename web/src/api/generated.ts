@@ -1330,6 +1330,8 @@ export interface components {
             holed: boolean;
             /** Id */
             id: string;
+            /** Lie Words */
+            lie_words: string;
             /**
              * Lost
              * @description Strokes it cost more than the plan expected.
@@ -1357,6 +1359,11 @@ export interface components {
             putts: number | null;
             /** Side M */
             side_m: number | null;
+            /**
+             * Slope
+             * @description level, or down, up, above and below the feet.
+             */
+            slope: string;
             /**
              * Source
              * @enum {string}
@@ -1459,6 +1466,8 @@ export interface components {
             question_id: string | null;
             /** Side M */
             side_m: number | null;
+            /** Slope */
+            slope: string;
             /**
              * Source
              * @enum {string}
@@ -2673,6 +2682,8 @@ export interface components {
             on_and_two: components["schemas"]["RateOut"];
             /** Shots */
             shots: number;
+            /** Slope */
+            slope: string;
             up_and_down: components["schemas"]["RateOut"];
             /** Words */
             words: string;

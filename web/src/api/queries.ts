@@ -153,3 +153,86 @@ export function planQuery(request: PlanRequest | null) {
     },
   })
 }
+
+export const sessionQuery = queryOptions({
+  queryKey: ['session'],
+  queryFn: async () => unwrap(await client.GET('/api/session')),
+})
+
+/** What there is to say of a bag. */
+export function bagQuery(player_id: string, version: number) {
+  return queryOptions({
+    queryKey: ['bag', player_id, version],
+    placeholderData: keepPreviousData,
+    queryFn: async () =>
+      unwrap(await client.GET('/api/players/{player_id}/bag', { params: { path: { player_id } } })),
+  })
+}
+
+/** Which shots of the book are meant. */
+export interface Which {
+  player_id: string
+  cover?: string
+  method?: string
+  club?: string
+  purpose?: 'shot' | 'stock' | 'trial'
+  since?: string
+}
+
+export const PAGE = 40
+
+/** A page of the book, newest first. */
+export function bookQuery(which: Which, offset: number) {
+  return queryOptions({
+    queryKey: ['book', 'page', which, offset],
+    placeholderData: keepPreviousData,
+    queryFn: async () =>
+      unwrap(await client.GET('/api/book', { params: { query: { ...which, limit: PAGE, offset } } })),
+  })
+}
+
+export function summaryQuery(which: Which) {
+  return queryOptions({
+    queryKey: ['book', 'summary', which],
+    placeholderData: keepPreviousData,
+    queryFn: async () => unwrap(await client.GET('/api/book/summary', { params: { query: which } })),
+  })
+}
+
+export function learntQuery(player_id: string) {
+  return queryOptions({
+    queryKey: ['book', 'learnt', player_id],
+    queryFn: async () =>
+      unwrap(await client.GET('/api/players/{player_id}/learnt', { params: { path: { player_id } } })),
+  })
+}
+
+export function stockQuery(player_id: string) {
+  return queryOptions({
+    queryKey: ['book', 'stock', player_id],
+    queryFn: async () =>
+      unwrap(await client.GET('/api/players/{player_id}/stock', { params: { path: { player_id } } })),
+  })
+}
+
+export function trialsQuery(player_id: string) {
+  return queryOptions({
+    queryKey: ['book', 'trials', player_id],
+    queryFn: async () => unwrap(await client.GET('/api/trials', { params: { query: { player_id } } })),
+  })
+}
+
+export const copiesQuery = queryOptions({
+  queryKey: ['copies'],
+  queryFn: async () => unwrap(await client.GET('/api/copies')),
+})
+
+const MONITOR_EVERY_MS = 1000
+
+/** The launch monitor, asked again and again while it is followed. */
+export const monitorQuery = queryOptions({
+  queryKey: ['monitor'],
+  queryFn: async () => unwrap(await client.GET('/api/monitor')),
+  refetchInterval: (query) =>
+    query.state.data && query.state.data.state !== 'off' ? MONITOR_EVERY_MS : false,
+})

@@ -2,7 +2,13 @@ import { useEffect } from 'react'
 import { create } from 'zustand'
 
 /** The places there are, by their path. */
-export const PLACES = { bench: '/', methods: '/methods', conditions: '/conditions' } as const
+export const PLACES = {
+  bench: '/',
+  methods: '/methods',
+  players: '/players',
+  book: '/book',
+  conditions: '/conditions',
+} as const
 export type Place = keyof typeof PLACES
 
 export function placeAt(path: string): Place {

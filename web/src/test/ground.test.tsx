@@ -103,7 +103,9 @@ const METHOD: Method = {
 } // prettier-ignore
 
 const PLAYER = {
-  id: 'tove', name: 'Tove', hand: 'right', stature_m: 1.6, handicap: 16, note: '', layer_pct: 1.5, clubs: [], pinned: ['dropped-foot'], excluded: [],
+  id: 'tove', name: 'Tove', hand: 'right', stature_m: 1.6, handicap: 16, note: '', layer_pct: 1.5, notes: '', units: '', ball: 'soft', attack_deg: -4, lead_pct: 52,
+  version: 1, learns: true, learns_from: null,
+  clubs: [], pinned: ['dropped-foot'], excluded: [],
 } satisfies Player // prettier-ignore
 
 function shown(part: ReactNode) {

@@ -1,3 +1,4 @@
+import { getNonce } from 'get-nonce'
 import { Select } from 'radix-ui'
 
 interface ChoiceProps<T extends string> {
@@ -34,7 +35,7 @@ export function Choice<T extends string>({
           sideOffset={4}
           className="z-50 border border-ink bg-lit py-1 text-ink"
         >
-          <Select.Viewport>
+          <Select.Viewport nonce={getNonce()}>
             {options.map((option) => (
               <Select.Item
                 key={option.value}

@@ -66,7 +66,7 @@ class Own:
     def of(self, cover: str, method_id: str, club: Club) -> Habit:
         """Everything that bears on a stroke with this club and method from this cover.
 
-        `shots`: those of the best known of its cover, method and family, which is what a coach would count.
+        `shots`: those from its cover, else with its method, else with its clubs: what a coach would count.
         """
         names = {"cover": cover, "method": method_id, "family": family_of(club)}
         mine = [e for e in self.effects if names[e.by] == e.name]
@@ -78,7 +78,7 @@ class Own:
             friction=math.exp(total["friction"]),
             face_rad=total["face"],
             scatter=math.exp(total["scatter"]),
-            shots=max(e.shots for e in mine),
+            shots=next(e.shots for by in ("cover", "method", "family") for e in mine if e.by == by),
         )
 
 

@@ -101,13 +101,16 @@ def _expect_right_handed(question: Question) -> tuple[Call, Expected] | None:
     )
     rest = struck.rest[0]
     expected = _told(batch, world, swing, aim, target)
-    sd = speed_scatter(question.player.scatter, swing)[0] * float(hard[0][0])
+    # What was learnt of the scatter must not come back as weight: learning compares with the model alone.
+    steady = 1.0 if batch.own is None else float(batch.own.scatter[0])
+    bare_hard = float(hard[0][0]) / steady
+    sd = speed_scatter(question.player.scatter, swing)[0] * bare_hard
     return call, replace(
         expected,
         along_sd_m=float(np.std(target.along(rest))),
         across_sd_m=float(np.std(target.across(rest))),
         length_sd=_length_sd(sd, expected.power),
-        side_sd_rad=math.hypot(question.player.scatter.face_rad * float(hard[0][0]), READ_AIM_RAD),
+        side_sd_rad=math.hypot(question.player.scatter.face_rad * bare_hard, READ_AIM_RAD),
         distance_m=call.target.distance_m,
         strokes=spreads_of(struck, question.hole, target)[0].strokes,
     )

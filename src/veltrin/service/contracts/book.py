@@ -84,6 +84,8 @@ class BookingOut(Contract):
     club_id: str
     club_name: str
     cover: str
+    slope: str = Field(description="level, or down, up, above and below the feet.")
+    lie_words: str
     method_id: str
     method_name: str
     call_id: str
@@ -136,6 +138,7 @@ class LieRateOut(Contract):
     """What the shots from one kind of lie come to."""
 
     cover: str
+    slope: str
     words: str
     shots: int
     on: RateOut = Field(description="On the green at the first try.")

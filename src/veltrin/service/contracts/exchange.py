@@ -93,6 +93,7 @@ class BookingRecord(Contract):
     club_name: str = Field(max_length=40)
     family: str = Field(max_length=12)
     cover: str = Field(max_length=24)
+    slope: str = Field(max_length=24)
     method_id: str = Field(max_length=40)
     call_id: str = Field(max_length=60)
     target_m: float = Field(ge=-30000, le=30000)

@@ -40,6 +40,7 @@ class StoredBooking:
     across_sd_m: float
     trial_id: str | None = None
     arm: str | None = None
+    slope: str = "level"
     question_id: str | None = None
     strokes: float | None = None
     carry_m: float | None = None
@@ -240,9 +241,10 @@ def _cells(found: Row[*tuple[Any, ...]]) -> list[Cell]:
 
 @dataclass(frozen=True)
 class ByCover:
-    """What the shots from one kind of lie come to. `lost`: mean, variance and number of strokes lost."""
+    """What the shots from one cover and slope come to. `lost`: mean, variance and number of strokes lost."""
 
     cover: str
+    slope: str
     shots: int
     seen: int
     on: int
@@ -272,6 +274,7 @@ def by_cover(session: Session, which: Which) -> list[ByCover]:
     asked = (
         select(
             row.cover,
+            row.slope,
             func.count(),
             count(row.end_kind.is_not(None)),
             count(on | row.holed),
@@ -285,7 +288,7 @@ def by_cover(session: Session, which: Which) -> list[ByCover]:
             func.count(lost),
         )
         .where(and_(*_conditions(which), row.purpose != "stock"))
-        .group_by(row.cover)
+        .group_by(row.cover, row.slope)
         .order_by(func.count().desc(), row.cover)
     )
     return [
@@ -386,4 +389,5 @@ def carries(session: Session, player_id: str, club_id: str, most: int) -> Sequen
         .order_by(row.booked_at.desc(), row.id.desc())
         .limit(most)
     )
-    return [tuple(one) for one in session.execute(asked)][::-1]  # type: ignore[misc]
+    newest = [(shot_id, at, float(carry or 0.0)) for shot_id, at, carry in session.execute(asked)]
+    return newest[::-1]

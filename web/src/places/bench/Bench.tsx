@@ -8,6 +8,7 @@ import type { LedgerName } from '../../lib/ledger'
 import { useKeys } from '../../lib/use-keys'
 import { usePlan } from '../../lib/use-plan'
 import { Problem } from '../../ui/Problem'
+import { BookSheet } from '../book/BookSheet'
 import { CallsPanel } from './CallsPanel'
 import { CompareSheet } from './CompareSheet'
 import { GroundPanel } from './GroundPanel'
@@ -40,13 +41,18 @@ interface BenchProps {
   player: Player
   settings: Settings
   benchKeys: KeyActions
+  /** What was marked of a ball that went astray: it goes into the note of the next booked shot. */
+  note: string
+  onNoted: () => void
+  onAstray: () => void
   onTold: (words: string) => void
 }
 
-type SheetName = 'keep' | 'helps' | 'lines' | 'compare' | 'what-if'
+type SheetName = 'book' | 'keep' | 'helps' | 'lines' | 'compare' | 'what-if'
 
 /** Work out one shot: ground, line, calls, set-up, reasons. */
-export function Bench({ player, settings, benchKeys, onTold }: BenchProps) {
+export function Bench(props: BenchProps) {
+  const { player, settings, benchKeys, note, onNoted, onAstray, onTold } = props
   const reading = useReading()
   const { plan, error, retry, isSettling } = usePlan(reading)
   const [ledger, setLedger] = useState<LedgerName>('loft')
@@ -74,6 +80,7 @@ export function Bench({ player, settings, benchKeys, onTold }: BenchProps) {
     C: () => drawn.length > 1 && setSheet('compare'),
     W: () => chosen && setSheet('what-if'),
     K: () => chosen && setSheet('keep'),
+    E: () => chosen && setSheet('book'),
   })
 
   return (
@@ -126,6 +133,22 @@ export function Bench({ player, settings, benchKeys, onTold }: BenchProps) {
             ledger={ledger}
             onLedger={setLedger}
             onKeep={() => setSheet('keep')}
+            onBook={() => setSheet('book')}
+            onAstray={onAstray}
+          />
+          <BookSheet
+            key={`${sheet === 'book'}`}
+            {...opens('book')}
+            reading={reading}
+            call={chosen}
+            player={player}
+            units={settings}
+            note={note}
+            onBooked={(words) => {
+              setSheet(null)
+              onNoted()
+              onTold(words)
+            }}
           />
           <KeepSheet
             {...opens('keep')}

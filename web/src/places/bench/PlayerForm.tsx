@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { client, unwrap, type Player, type PlayerNew } from '../../api/client'
+import { PLAIN_PLAYER } from '../../lib/bag'
 import { Problem } from '../../ui/Problem'
 
 interface Draft {
@@ -27,8 +28,7 @@ export function PlayerForm({ onAdded }: { onAdded: (player: Player) => void }) {
             stature_m: Number(draft.stature),
             handicap: Number(draft.handicap),
             seven_iron_carry_m: Number(draft.carry),
-            note: '',
-            layer_pct: 1.5,
+            ...PLAIN_PLAYER,
             leave_out: [],
           },
         }),

@@ -95,9 +95,11 @@ interface LedgerPanelProps {
   ledger: LedgerName
   onLedger: (name: LedgerName) => void
   onKeep: () => void
+  onBook: () => void
+  onAstray: () => void
 }
 
-function LedgerPanel({ call, units, ledger, onLedger, onKeep }: LedgerPanelProps) {
+function LedgerPanel({ call, units, ledger, onLedger, onKeep, onBook, onAstray }: LedgerPanelProps) {
   const unit = { distance: units.distance, spin: 'rpm', loft: 'degrees', bounce: 'degrees', aim: 'degrees' }[
     ledger
   ]
@@ -106,9 +108,17 @@ function LedgerPanel({ call, units, ledger, onLedger, onKeep }: LedgerPanelProps
       <Head
         title={`Ledger, ${unit}`}
         note={
-          <button type="button" className="press press-main px-2 py-0 text-[13px]" onClick={onKeep}>
-            Keep this shot
-          </button>
+          <span className="flex items-baseline gap-2">
+            <button type="button" className="hover:text-hot" onClick={onAstray}>
+              astray
+            </button>
+            <button type="button" className="hover:text-hot" onClick={onKeep}>
+              keep
+            </button>
+            <button type="button" className="press press-main px-2 py-0 text-[13px]" onClick={onBook}>
+              Book it
+            </button>
+          </span>
         }
       />
       <Tabs.Root value={ledger} onValueChange={(next) => onLedger(next as LedgerName)} className="px-3.5">
@@ -152,6 +162,8 @@ export function SetupStrip({
   ledger,
   onLedger,
   onKeep,
+  onBook,
+  onAstray,
 }: SetupStripProps) {
   return (
     <div className="grid border-t border-ink lg:h-[227px] lg:grid-cols-[330px_292px_1fr_258px]">
@@ -164,7 +176,15 @@ export function SetupStrip({
         <FaceOnView setup={call.setup} fall={reading.fall} />
       </section>
       <Say call={call} hand={player.hand} units={units} swap={swap} harder={harder} />
-      <LedgerPanel call={call} units={units} ledger={ledger} onLedger={onLedger} onKeep={onKeep} />
+      <LedgerPanel
+        call={call}
+        units={units}
+        ledger={ledger}
+        onLedger={onLedger}
+        onKeep={onKeep}
+        onBook={onBook}
+        onAstray={onAstray}
+      />
     </div>
   )
 }

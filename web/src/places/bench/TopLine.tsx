@@ -20,6 +20,7 @@ interface TopLineProps {
   onNewPlayer: () => void
   onKept: () => void
   onKeys: () => void
+  onFiles: () => void
 }
 
 const DISTANCES = [
@@ -48,6 +49,8 @@ const PAPER = 'z-50 border border-ink bg-lit p-3'
 const NAMES: [Place, string][] = [
   ['bench', 'Bench'],
   ['methods', 'Methods'],
+  ['players', 'Players'],
+  ['book', 'Field book'],
   ['conditions', 'Conditions'],
 ]
 
@@ -58,7 +61,8 @@ function Units({
   isDusk,
   onSettings,
   onDusk,
-}: Pick<TopLineProps, 'settings' | 'isDusk' | 'onSettings' | 'onDusk'>) {
+  onFiles,
+}: Pick<TopLineProps, 'settings' | 'isDusk' | 'onSettings' | 'onDusk' | 'onFiles'>) {
   return (
     <Popover.Root>
       <Popover.Trigger className={PLAIN}>Units</Popover.Trigger>
@@ -109,6 +113,12 @@ function Units({
                 options={SPEEDS}
                 onChange={(speed) => onSettings({ speed })}
               />
+            </dd>
+            <dt className="text-quiet">record</dt>
+            <dd>
+              <Popover.Close className="border-b border-dotted border-quiet hover:text-hot" onClick={onFiles}>
+                files and copies
+              </Popover.Close>
             </dd>
             <dt className="text-quiet">page</dt>
             <dd>
@@ -179,6 +189,7 @@ export function TopLine(props: TopLineProps) {
           isDusk={props.isDusk}
           onSettings={props.onSettings}
           onDusk={props.onDusk}
+          onFiles={props.onFiles}
         />
         <button type="button" className={PLAIN} onClick={props.onKeys} aria-label="Keys">
           <kbd className="figure border border-faint px-1">?</kbd> keys

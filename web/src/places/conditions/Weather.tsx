@@ -42,7 +42,7 @@ function LayerShare({ player, units }: { player: Player; units: Units }) {
       unwrap(
         await client.PATCH('/api/players/{player_id}', {
           params: { path: { player_id: player.id } },
-          body: { layer_pct },
+          body: { layer_pct, forget: false },
         }),
       ),
     onSuccess: async () => {

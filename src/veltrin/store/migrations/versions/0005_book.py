@@ -129,6 +129,7 @@ def _book() -> None:
         sa.Column("club_name", sa.String(40), nullable=False),
         sa.Column("family", sa.String(12), nullable=False),
         sa.Column("cover", sa.String(24), nullable=False),
+        sa.Column("slope", sa.String(24), nullable=False, server_default="level"),
         sa.Column("method_id", sa.String(40), nullable=False),
         sa.Column("call_id", sa.String(60), nullable=False),
         *(sa.Column(name, sa.Double, nullable=False) for name in needed),

@@ -1,0 +1,194 @@
+"""Everything out and in again; ten thousand measured shots, all or none."""
+
+from __future__ import annotations
+
+import json
+import time
+import uuid
+from collections.abc import Iterator
+from pathlib import Path
+from typing import Any
+
+import jsonschema
+import numpy as np
+import pytest
+from fastapi.testclient import TestClient
+
+from veltrin.api.app import create_app
+from veltrin.service.bookfile import export
+from veltrin.service.contracts.exchange import BookFile
+from veltrin.service.store import open_store
+from veltrin.settings import WEB_DIST
+
+SCHEMA = Path(__file__).parents[2] / "docs" / "schema" / "book-file.schema.json"
+
+
+@pytest.fixture
+def other(tmp_path: Path) -> Iterator[TestClient]:
+    """Another installation, empty."""
+    store = open_store(tmp_path / "other.sqlite3")
+    with TestClient(create_app(store, WEB_DIST), base_url="http://127.0.0.1") as made:
+        yield made
+    store.close()
+
+
+def whole(client: TestClient, **query: str) -> dict[str, Any]:
+    told = client.get("/api/export", params=query).json()
+    told.pop("written_at")
+    return told
+
+
+def test_export_into_an_empty_install_gives_equal_data(client: TestClient, other: TestClient) -> None:
+    trial = {
+        "request": {"player_id": "brisa", "line": {"flag_m": 40}}, "a_call": "58~stock-swing",
+        "b_call": "54~stock-swing",
+    }  # fmt: skip
+    assert client.post("/api/trials", json=trial).status_code == 201
+    client.post("/api/lines", json={"name": "Fourth", "line": {"flag_m": 20}})
+    client.post("/api/days", json={"name": "Soaked"})
+    client.put("/api/players/brisa/methods/splash", json={"stand": "pinned"})
+    before = client.get("/api/export").json()
+    jsonschema.validate(before, json.loads(SCHEMA.read_text()))
+    told = other.post("/api/export/read", json=before).json()
+    assert (told["players"], told["renamed"], told["lines"], told["days"]) == (4, 0, 1, 1)
+    assert told["bookings"] > 60
+    assert whole(other) == whole(client)
+    # Reading it again adds nothing.
+    again = other.post("/api/export/read", json=before).json()
+    assert (again["players"], again["bookings"], again["known"]) == (0, 0, told["bookings"])
+    assert whole(other) == whole(client)
+
+
+def test_a_players_file_moves_between_coaches(client: TestClient, other: TestClient) -> None:
+    file = client.get("/api/export", params={"player_id": "corwin"}).json()
+    assert [p["id"] for p in file["players"]] == ["corwin"]
+    assert file["settings"] is None
+    other.post("/api/export/read", json=file)
+    (player,) = other.get("/api/players").json()
+    assert player["name"] == "Corwin Maddersly"
+    here, there = (c.get("/api/players/corwin/learnt").json()["effects"] for c in (client, other))
+    assert here == there
+    assert client.get("/api/export", params={"player_id": "nobody"}).status_code == 404
+
+
+def test_a_file_with_one_bad_shot_is_refused_whole(client: TestClient, other: TestClient) -> None:
+    file = client.get("/api/export").json()
+    file["players"][0]["bookings"][-1]["putts"] = -3
+    assert other.post("/api/export/read", json=file).status_code == 422
+    assert other.get("/api/players").json() == []
+    file = client.get("/api/export").json()
+    file["version"] = 2
+    assert other.post("/api/export/read", json=file).status_code == 422
+
+
+@pytest.mark.parametrize("table", ["players", "clubs", "bookings", "trials"])
+def test_each_table_as_csv(client: TestClient, table: str) -> None:
+    answer = client.get(f"/api/export/{table}.csv")
+    assert answer.headers["content-type"].startswith("text/csv")
+    header, *rows = answer.text.splitlines()
+    assert "id" in header.split(",") or table == "trials"
+    counts = {"players": 4, "clubs": sum(len(p["clubs"]) for p in client.get("/api/players").json())}
+    if table in counts:
+        assert len(rows) == counts[table]
+    assert client.get("/api/export/secrets.csv").status_code == 422
+
+
+# --- CSV of a launch monitor ---
+
+
+def csv(rows: int, broken: int | None = None) -> str:
+    rng = np.random.default_rng(9)
+    lines = ["Club,Carry (yd),Side,Ball Speed (mph),Spin Rate,Date"]
+    for n in range(rows):
+        carry = "far" if n == broken else f"{rng.normal(151, 4):.3f}"
+        lines.append(
+            f"7 Iron,{carry},{abs(rng.normal(0, 5)):.2f} L,{rng.normal(104, 2):.2f},{6300 + n},2026-11-20 10:00"
+        )
+    return "\n".join(lines) + "\n"
+
+
+def read(client: TestClient, text: str, **more: Any) -> dict[str, Any]:
+    seen = client.post("/api/imports/preview", json={"player_id": "brisa", "text": text}).json()
+    body = {"player_id": "brisa", "text": text, "matched": seen["matched"], **more}
+    job = client.post("/api/imports", json=body)
+    assert job.status_code == 202, job.text
+    told = job.json()
+    while told["state"] == "reading":
+        time.sleep(0.02)
+        told = client.get(f"/api/imports/{told['id']}").json()
+    return told
+
+
+def booked(client: TestClient) -> int:
+    return int(client.get("/api/book", params={"player_id": "brisa"}).json()["total"])
+
+
+def test_ten_thousand_shots_are_read_with_progress(client: TestClient) -> None:
+    seen = client.post("/api/imports/preview", json={"player_id": "brisa", "text": csv(3)}).json()
+    assert seen["matched"]["clubs"] == {"7 Iron": "7-iron"}
+    assert (seen["matched"]["distance"], seen["matched"]["speed"], seen["rows"]) == ("yd", "mph", 3)
+    done = read(client, csv(10_000))
+    assert (done["state"], done["read"], done["stored"]) == ("done", 10_000, 10_000)
+    assert booked(client) == 10_000
+    # The same file again: every row is known.
+    again = read(client, csv(10_000))
+    assert (again["stored"], again["doubles"]) == (0, 10_000)
+    refused = read(client, csv(20), leave_out_doubles=False)
+    assert refused["state"] == "refused"
+    assert booked(client) == 10_000
+
+
+def test_a_broken_row_leaves_the_database_as_it_was(client: TestClient) -> None:
+    before = whole(client)
+    told = read(client, csv(10_000, broken=9_997))
+    assert told["state"] == "refused"
+    assert told["problems"] == [{"line": 9_999, "column": "Carry (yd)", "problem": "'far' is no number."}]
+    assert whole(client) == before
+
+
+def test_an_import_can_be_stopped(client: TestClient) -> None:
+    text = csv(40_000)
+    seen = client.post("/api/imports/preview", json={"player_id": "brisa", "text": text}).json()
+    job = client.post("/api/imports", json={"player_id": "brisa", "text": text, "matched": seen["matched"]}).json()
+    client.delete(f"/api/imports/{job['id']}")
+    while (told := client.get(f"/api/imports/{job['id']}").json())["state"] == "reading":
+        time.sleep(0.02)
+    assert told["state"] == "cancelled"
+    assert booked(client) == 0
+    assert client.get(f"/api/imports/{uuid.uuid4()}").status_code == 404
+
+
+@pytest.mark.parametrize(
+    ("change", "words"),
+    [
+        ({"columns": {"club": "Club"}}, "columns.carry"),
+        ({"columns": {"club": "Club", "carry": "Nowhere"}}, "no column"),
+        ({"clubs": {"7 Iron": "putter"}}, "putter"),
+        ({"clubs": {"7 Iron": "1-iron"}}, "Choose one of"),
+    ],
+)
+def test_a_wrong_matching_is_refused_at_once(client: TestClient, change: dict[str, Any], words: str) -> None:
+    text = csv(3)
+    matched = client.post("/api/imports/preview", json={"player_id": "brisa", "text": text}).json()["matched"]
+    answer = client.post("/api/imports", json={"player_id": "brisa", "text": text, "matched": {**matched, **change}})
+    assert answer.status_code == 422
+    assert words in answer.text
+
+
+def test_an_unmatched_club_is_told_by_its_lines(client: TestClient) -> None:
+    text = csv(2) + "Chipper,100,0,80,4000,\n"
+    matched = client.post("/api/imports/preview", json={"player_id": "brisa", "text": text}).json()["matched"]
+    assert "Chipper" not in matched["clubs"]
+    told = read(client, text)
+    assert told["state"] == "refused"
+    assert told["problems"][0]["problem"] == "'Chipper' is not matched."
+
+
+def test_a_copy_is_made_with_one_press(client: TestClient) -> None:
+    made = client.post("/api/copies").json()
+    assert made["bytes"] > 10_000
+    assert [c["name"] for c in client.get("/api/copies").json()] == [made["name"]]
+
+
+def test_the_schema_is_the_one_that_is_served(demo_store) -> None:
+    assert BookFile.model_validate_json(export(demo_store).model_dump_json()).format == "veltrin-book"

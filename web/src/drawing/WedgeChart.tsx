@@ -1,0 +1,101 @@
+import type { Bag, Club } from '../api/client'
+
+interface WedgeChartProps {
+  wedges: Club[]
+  notes: Bag['clubs']
+}
+
+const W = 380
+const H = 236
+const LEFT = 40
+const RIGHT = 10
+const TOP = 12
+const FOOT = 40
+const [LOFT_LOW, LOFT_HIGH] = [42, 66]
+const [BOUNCE_LOW, BOUNCE_HIGH] = [0, 16]
+
+/** Bands of bounce, and the ground each is for. */
+const BANDS = [
+  { low: 0, high: 6, words: 'hard-pan, tight, packed wet sand', fill: 'url(#wedge-hard)' },
+  { low: 6, high: 10, words: 'turf with some give, most bunkers', fill: 'none' },
+  { low: 10, high: 16, words: 'soft turf, fluffy sand, rough', fill: 'url(#wedge-soft)' },
+] as const
+
+/** Wedges by loft and bounce over the grounds they suit: an empty band is a ground without a club. */
+export function WedgeChart({ wedges, notes }: WedgeChartProps) {
+  const x = (loft: number) => LEFT + ((loft - LOFT_LOW) / (LOFT_HIGH - LOFT_LOW)) * (W - LEFT - RIGHT)
+  const y = (bounce: number) =>
+    H - FOOT - ((bounce - BOUNCE_LOW) / (BOUNCE_HIGH - BOUNCE_LOW)) * (H - TOP - FOOT)
+  const inside = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value))
+  return (
+    <svg viewBox={`0 0 ${W} ${H}`} className="block w-full" role="img" aria-label="Wedges by loft and bounce">
+      <defs>
+        <pattern id="wedge-hard" width="7" height="7" patternUnits="userSpaceOnUse">
+          <path d="M0 7L7 0" stroke="var(--earth)" strokeWidth="0.7" opacity="0.6" />
+        </pattern>
+        <pattern id="wedge-soft" width="8" height="8" patternUnits="userSpaceOnUse">
+          <circle cx="2" cy="2" r="0.9" fill="var(--turf)" opacity="0.7" />
+          <circle cx="6" cy="6" r="0.9" fill="var(--turf)" opacity="0.7" />
+        </pattern>
+      </defs>
+      {BANDS.map((band) => (
+        <g key={band.words}>
+          <rect
+            x={LEFT}
+            y={y(band.high)}
+            width={W - LEFT - RIGHT}
+            height={y(band.low) - y(band.high)}
+            fill={band.fill}
+            stroke="var(--rule)"
+          />
+          <text x={W - RIGHT - 6} y={y(band.high) + 14} textAnchor="end" className="quiet halo">
+            {band.words}
+          </text>
+        </g>
+      ))}
+      {[0, 4, 8, 12, 16].map((bounce) => (
+        <text key={bounce} x={LEFT - 5} y={y(bounce) + 4} textAnchor="end" className="figure quiet">
+          {bounce}°
+        </text>
+      ))}
+      {[44, 48, 52, 56, 60, 64].map((loft) => (
+        <text key={loft} x={x(loft)} y={H - FOOT + 15} textAnchor="middle" className="figure quiet">
+          {loft}°
+        </text>
+      ))}
+      <text x={W - RIGHT} y={H - 6} textAnchor="end" className="quiet">
+        loft
+      </text>
+      <text x={2} y={H - 6} className="quiet">
+        bounce up
+      </text>
+      {wedges.map((club) => {
+        const cx = x(inside(club.loft_deg, LOFT_LOW, LOFT_HIGH))
+        const cy = y(inside(club.bounce_deg, BOUNCE_LOW, BOUNCE_HIGH))
+        const isWorn = notes.find((note) => note.club_id === club.id)?.grooves === 'worn'
+        return (
+          <g key={club.id}>
+            <circle
+              cx={cx}
+              cy={cy}
+              r={6}
+              fill={isWorn ? 'var(--paper)' : 'var(--ink)'}
+              stroke={isWorn ? 'var(--hot)' : 'var(--ink)'}
+              strokeWidth={2}
+              strokeDasharray={isWorn ? '3 2' : undefined}
+            />
+            <text
+              x={cx + (club.loft_deg > 58 ? -10 : 10)}
+              y={cy + 4}
+              textAnchor={club.loft_deg > 58 ? 'end' : 'start'}
+              className="halo"
+            >
+              {club.loft_deg.toFixed(0)}·{club.bounce_deg.toFixed(0)}
+              {isWorn ? ' worn' : ''}
+            </text>
+          </g>
+        )
+      })}
+    </svg>
+  )
+}

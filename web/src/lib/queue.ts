@@ -1,0 +1,91 @@
+import { create } from 'zustand'
+import { client, RefusedError, unwrap, type BookingIn } from '../api/client'
+
+/** A shot that waits to be sent. `problem`: why the server would not have it. */
+export interface Waiting {
+  id: string
+  body: BookingIn
+  problem?: string
+}
+
+const KEY = 'veltrin.waiting'
+const AGAIN_MS = 8_000
+
+function stored(): Waiting[] {
+  try {
+    const found: unknown = JSON.parse(localStorage.getItem(KEY) ?? '[]')
+    return Array.isArray(found) ? (found as Waiting[]) : []
+  } catch {
+    return []
+  }
+}
+
+interface QueueState {
+  waiting: Waiting[]
+}
+
+/** Shots that were entered and not yet sent. They outlive the page. */
+export const useQueue = create<QueueState>()(() => ({ waiting: stored() }))
+
+function write(change: (waiting: Waiting[]) => Waiting[]) {
+  // Another tab may have sent or added some: what is kept decides, not what this page remembers.
+  const waiting = change(stored())
+  localStorage.setItem(KEY, JSON.stringify(waiting))
+  useQueue.setState({ waiting })
+}
+
+let onSent: () => void = () => undefined
+let running: Promise<void> | null = null
+
+async function sendAll(): Promise<void> {
+  for (;;) {
+    const next = stored().find((one) => one.problem === undefined)
+    if (!next) return
+    try {
+      const params = { path: { booking_id: next.id } }
+      unwrap(await client.PUT('/api/book/{booking_id}', { params, body: next.body }))
+      write((waiting) => waiting.filter((one) => one.id !== next.id))
+      onSent()
+    } catch (error) {
+      // Nobody there, or nobody signed in: it waits. Refused: it is shown, and nothing is lost.
+      if (!(error instanceof RefusedError) || error.status === 401) return
+      write((waiting) =>
+        waiting.map((one) => (one.id === next.id ? { ...one, problem: error.message } : one)),
+      )
+    }
+  }
+}
+
+/** Send what waits, one after the other; sending twice books once, as each shot has an id of its own. */
+export function flush(): Promise<void> {
+  running ??= sendAll().finally(() => {
+    running = null
+  })
+  return running
+}
+
+/** Keep a shot, then send it as soon as somebody hears it. */
+export function enqueue(id: string, body: BookingIn): Promise<void> {
+  write((waiting) => [...waiting, { id, body }])
+  return flush()
+}
+
+/** Give up on a shot that the server refused. */
+export function giveUp(id: string) {
+  write((waiting) => waiting.filter((one) => one.id !== id))
+}
+
+/** Try again by itself: when the network comes back, and every few seconds while something waits. */
+export function keepSending(sent: () => void): () => void {
+  onSent = sent
+  const again = () => void flush()
+  const timer = setInterval(() => {
+    if (stored().some((one) => one.problem === undefined)) again()
+  }, AGAIN_MS)
+  window.addEventListener('online', again)
+  again()
+  return () => {
+    clearInterval(timer)
+    window.removeEventListener('online', again)
+  }
+}

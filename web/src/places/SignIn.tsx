@@ -1,0 +1,54 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { client, unwrap } from '../api/client'
+import { Problem } from '../ui/Problem'
+
+/** Who comes from another machine says who they are. */
+export function SignIn() {
+  const [name, setName] = useState('')
+  const [passphrase, setPassphrase] = useState('')
+  const queries = useQueryClient()
+  const enter = useMutation({
+    mutationFn: async () => unwrap(await client.POST('/api/session', { body: { name, passphrase } })),
+    onSuccess: () => queries.invalidateQueries(),
+  })
+  return (
+    <main className="mx-auto max-w-sm p-6">
+      <h1 className="text-lg font-bold">Veltrin</h1>
+      <p className="mt-1 mb-4 text-quiet">Sign in to your own players and book.</p>
+      <form
+        className="grid gap-2"
+        onSubmit={(event) => {
+          event.preventDefault()
+          enter.mutate()
+        }}
+      >
+        <label>
+          Coach
+          <input
+            className="field mt-0.5 block w-full"
+            autoComplete="username"
+            required
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+          />
+        </label>
+        <label>
+          Passphrase
+          <input
+            className="field mt-0.5 block w-full"
+            type="password"
+            autoComplete="current-password"
+            required
+            value={passphrase}
+            onChange={(event) => setPassphrase(event.target.value)}
+          />
+        </label>
+        {enter.error && <Problem error={enter.error} />}
+        <button type="submit" className="press press-main justify-self-start" disabled={enter.isPending}>
+          Sign in
+        </button>
+      </form>
+    </main>
+  )
+}

@@ -1,0 +1,115 @@
+import { useEffect, useState } from 'react'
+import { astrayWords, clockWords, NOT_ASTRAY, SEARCH_S, secondsLeft } from '../../lib/astray'
+import { distance, scaleOf, type Units } from '../../lib/units'
+import { Sheet } from '../../ui/Sheet'
+
+interface AstraySheetProps {
+  open: boolean
+  units: Units
+  onOpenChange: (open: boolean) => void
+  /** Found: on to reading the lie, with what was marked as a note. */
+  onFound: (note: string) => void
+}
+
+function useNow(runs: boolean): number {
+  const [now, setNow] = useState(() => Date.now())
+  useEffect(() => {
+    if (!runs) return undefined
+    const timer = setInterval(() => setNow(Date.now()), 500)
+    return () => clearInterval(timer)
+  }, [runs])
+  return now
+}
+
+/** The moment a ball goes astray: mark its line, think of a provisional ball, look for three minutes. */
+export function AstraySheet({ open, units, onOpenChange, onFound }: AstraySheetProps) {
+  const [mark, setMark] = useState(NOT_ASTRAY)
+  const now = useNow(mark.began !== null)
+  const left = secondsLeft(mark.began, now)
+  const scale = scaleOf('distance', units)
+  const finish = () => {
+    onFound(astrayWords(mark, (metres) => `${distance(metres, units)} ${units.distance}`))
+    setMark(NOT_ASTRAY)
+  }
+  return (
+    <Sheet
+      open={open}
+      onOpenChange={onOpenChange}
+      title="Mark it"
+      about="Look along the line on which it vanished, now, before anybody walks."
+    >
+      <div className="grid gap-3">
+        <label className="block">
+          <span className="font-semibold">Landmark on the line</span>
+          <input
+            className="field mt-1 w-full"
+            maxLength={120}
+            placeholder="left edge of the split birch"
+            value={mark.landmark}
+            onChange={(event) => setMark({ ...mark, landmark: event.target.value })}
+          />
+        </label>
+        <label className="flex items-baseline gap-2">
+          <span className="font-semibold">In from the short grass</span>
+          <input
+            className="field figure w-20"
+            inputMode="decimal"
+            aria-label={`In from the short grass, ${units.distance}`}
+            onChange={(event) => {
+              const typed = Number(event.target.value.replace(',', '.'))
+              const isKnown = event.target.value.trim() !== '' && Number.isFinite(typed)
+              setMark({ ...mark, inFrom: isKnown ? scale.fromShown(Math.max(0, typed)) : null })
+            }}
+          />
+          <span className="text-quiet">{units.distance}</span>
+        </label>
+        <label className="block">
+          <span className="font-semibold">Note</span>
+          <input
+            className="field mt-1 w-full"
+            maxLength={200}
+            placeholder="first bounce seen, went right"
+            value={mark.note}
+            onChange={(event) => setMark({ ...mark, note: event.target.value })}
+          />
+        </label>
+        <p className="border-l-4 border-double border-ink pl-2">
+          May it be lost or out of bounds? Then say “provisional”, and play another before you go forward
+          (rule 18.3, from memory; the committee and local rules decide).{' '}
+          <label className="whitespace-nowrap">
+            <input
+              type="checkbox"
+              checked={mark.provisional}
+              onChange={(event) => setMark({ ...mark, provisional: event.target.checked })}
+            />{' '}
+            provisional played
+          </label>
+        </p>
+        <div className="flex items-center gap-4">
+          <button
+            type="button"
+            className="press"
+            onClick={() => setMark({ ...mark, began: mark.began === null ? Date.now() : null })}
+          >
+            {mark.began === null ? 'We begin to look' : 'Stop the clock'}
+          </button>
+          <span
+            role="timer"
+            aria-label={`${left} seconds left to look`}
+            className={`figure text-[22px] ${left <= 30 ? 'text-hot' : ''}`}
+          >
+            {clockWords(left)}
+          </span>
+          <span className="text-[13px] text-quiet">
+            {left === 0
+              ? 'Time is up: the ball is lost (18.2).'
+              : `of ${clockWords(SEARCH_S)} to find it (rule 18.2; the committee decides)`}
+          </span>
+        </div>
+        <button type="button" className="press press-main justify-self-start" onClick={finish}>
+          Found: read the lie
+        </button>
+      </div>
+    </Sheet>
+  )
+}

@@ -1,0 +1,169 @@
+import { useMutation } from '@tanstack/react-query'
+import { useState } from 'react'
+import { client, unwrap, type FaultResponse, type MissName, type Player } from '../../api/client'
+import { FaceTap, TurfTap } from '../../drawing/StrikeTap'
+import { callName } from '../../lib/advice'
+import { MISSES } from '../../lib/booking'
+import { toRequest } from '../../lib/request'
+import { useReading } from '../../lib/store'
+import type { Units } from '../../lib/units'
+import { usePlan } from '../../lib/use-plan'
+import { lieWords } from '../../lib/words'
+import { Problem } from '../../ui/Problem'
+import { Head } from '../bench/Head'
+import { Chips } from './Chips'
+
+interface Ball {
+  misses: MissName[]
+  heel: { heel: number; up: number } | null
+  turf: number | null
+}
+
+const NEW_BALL: Ball = { misses: [], heel: null, turf: null }
+const MISS_OPTIONS = MISSES.map((value) => ({ value, words: value }))
+
+function Causes({ told }: { told: FaultResponse }) {
+  return (
+    <ol className="grid gap-3">
+      {told.causes.map((cause, i) => (
+        <li key={cause.id} className="grid grid-cols-[3.2rem_1fr] gap-2 border-b border-rule pb-2">
+          <span className="text-right">
+            <span className="figure">{Math.round(cause.share_pct)}</span> %
+          </span>
+          <div>
+            <p className={i === 0 ? 'text-[16px] font-bold' : 'font-semibold'}>
+              {cause.words.charAt(0).toUpperCase() + cause.words.slice(1)}
+            </p>
+            <p>
+              <span className="text-quiet">Look for: </span>
+              {cause.sign}
+            </p>
+            <p>
+              <span className="text-quiet">Cure: </span>
+              {cause.cure}
+            </p>
+          </div>
+        </li>
+      ))}
+      <li className="text-quiet">
+        {Math.round(told.chance_pct)} % that it was an ordinary miss, with nothing to cure.
+      </li>
+    </ol>
+  )
+}
+
+/** From the shot on the Bench and what was seen of it, the likely causes with sign and cure. */
+export function FaultReader({ player, units }: { player: Player; units: Units }) {
+  const reading = useReading()
+  const { plan } = usePlan(reading)
+  const [callId, setCallId] = useState('')
+  const [balls, setBalls] = useState<Ball[]>([NEW_BALL])
+  const calls = plan?.calls ?? []
+  const call = calls.find((one) => one.id === (callId || reading.call)) ?? calls[0]
+  const read = useMutation({
+    mutationFn: async (id: string) =>
+      unwrap(
+        await client.POST('/api/faults', {
+          body: {
+            request: toRequest(reading),
+            call_id: id,
+            balls: balls.map((ball) => ({
+              misses: ball.misses,
+              heel_mm: ball.heel?.heel ?? null,
+              turf_cm: ball.turf,
+            })),
+          },
+        }),
+      ),
+  })
+  const put = (at: number, patch: Partial<Ball>) =>
+    setBalls((before) => before.map((ball, i) => (i === at ? { ...ball, ...patch } : ball)))
+  const isEmpty = balls.every((b) => b.misses.length === 0 && b.heel === null && b.turf === null)
+  if (!call) return <p className="py-3 text-quiet">Working out the shot on the Bench.</p>
+  return (
+    <div className="grid gap-x-8 gap-y-3 py-3 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)]">
+      <section aria-label="What was seen">
+        <p>
+          <b>{player.name}</b>, {lieWords(reading, units)}.
+        </p>
+        <label className="my-2 flex items-baseline gap-2">
+          <span>The call was</span>
+          <select className="field" value={call.id} onChange={(event) => setCallId(event.target.value)}>
+            {calls.map((one) => (
+              <option key={one.id} value={one.id}>
+                {callName(one)}
+              </option>
+            ))}
+          </select>
+        </label>
+        {balls.map((ball, i) => (
+          <fieldset key={i} className="mb-3 border-t border-rule pt-1">
+            <legend className="font-semibold">
+              {balls.length === 1 ? 'The ball was' : `Ball ${i + 1} was`}
+            </legend>
+            <Chips
+              label={`Misses of ball ${i + 1}`}
+              options={MISS_OPTIONS}
+              chosen={ball.misses}
+              onToggle={(miss) =>
+                put(i, {
+                  misses: ball.misses.includes(miss)
+                    ? ball.misses.filter((one) => one !== miss)
+                    : [...ball.misses, miss].slice(-5),
+                })
+              }
+            />
+            <div className="mt-2 grid max-w-[22rem] grid-cols-2 gap-2">
+              <FaceTap
+                at={ball.heel}
+                leftHanded={player.hand === 'left'}
+                onTap={(heel) => put(i, { heel })}
+              />
+              <TurfTap at={ball.turf} onTap={(turf) => put(i, { turf })} />
+            </div>
+          </fieldset>
+        ))}
+        <div className="flex flex-wrap gap-2">
+          <button
+            type="button"
+            className="press press-main"
+            disabled={isEmpty || read.isPending}
+            onClick={() => read.mutate(call.id)}
+          >
+            {read.isPending ? 'Reading' : 'Read the fault'}
+          </button>
+          {balls.length < 6 && (
+            <button type="button" className="press" onClick={() => setBalls([...balls, NEW_BALL])}>
+              Another ball of the same shot
+            </button>
+          )}
+          <button
+            type="button"
+            className="press"
+            onClick={() => {
+              setBalls([NEW_BALL])
+              read.reset()
+            }}
+          >
+            Begin anew
+          </button>
+        </div>
+        <p className="mt-2 max-w-prose text-[13px] text-quiet">
+          One ball tells little: a fault comes back. Two or three of the same shot, with the mark in the turf
+          and on the face, tell it in nine of ten cases.
+        </p>
+      </section>
+      <section aria-label="Likely causes" aria-live="polite">
+        <Head title="Likely causes" note="set-up errors struck through the same model" />
+        <div className="px-3.5">
+          {read.error && <Problem error={read.error} />}
+          {read.data ? (
+            <Causes told={read.data} />
+          ) : (
+            <p className="text-quiet">Say what was seen, then read the fault.</p>
+          )}
+        </div>
+      </section>
+    </div>
+  )
+}

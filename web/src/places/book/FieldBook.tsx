@@ -1,0 +1,76 @@
+import { useQuery } from '@tanstack/react-query'
+import { Tabs } from 'radix-ui'
+import { useState } from 'react'
+import type { Player, Settings } from '../../api/client'
+import { summaryQuery, type Which } from '../../api/queries'
+import type { KeyActions } from '../../lib/keys'
+import { useKeys } from '../../lib/use-keys'
+import { Problem } from '../../ui/Problem'
+import { Charts } from './Charts'
+import { FaultReader } from './FaultReader'
+import { Filters } from './Filters'
+import { Lies } from './Lies'
+import { Shots } from './Shots'
+import { Trials } from './Trials'
+import { WaitingShots } from './WaitingShots'
+
+interface FieldBookProps {
+  player: Player
+  settings: Settings
+  keys: KeyActions
+  onTold: (words: string) => void
+}
+
+const PARTS = [
+  ['shots', 'Shots'],
+  ['charts', 'Predicted and actual'],
+  ['lies', 'By kind of lie'],
+  ['fault', 'Read a fault'],
+  ['trials', 'Trials'],
+] as const
+
+/** The field book: what was struck, how it compares, what goes wrong, and which way is better. */
+export function FieldBook({ player, settings, keys, onTold }: FieldBookProps) {
+  useKeys(keys)
+  const [part, setPart] = useState<string>('shots')
+  const [which, setWhich] = useState<Which>({ player_id: player.id })
+  const summary = useQuery(summaryQuery(which))
+  const isFiltered = part === 'shots' || part === 'charts' || part === 'lies'
+  return (
+    <main className="mx-auto max-w-[1280px] px-4 pb-10">
+      <Tabs.Root value={part} onValueChange={setPart}>
+        <div className="flex flex-wrap items-baseline gap-x-6 gap-y-1 border-b border-rule pt-2">
+          <Tabs.List className="flex flex-wrap gap-x-5 gap-y-1" aria-label="Parts of the field book">
+            {PARTS.map(([value, words]) => (
+              <Tabs.Trigger
+                key={value}
+                value={value}
+                className="pb-1 text-quiet data-[state=active]:border-b-2 data-[state=active]:border-hot data-[state=active]:font-semibold data-[state=active]:text-ink"
+              >
+                {words}
+              </Tabs.Trigger>
+            ))}
+          </Tabs.List>
+          {isFiltered && <Filters which={which} summary={summary.data} onWhich={setWhich} />}
+        </div>
+        <WaitingShots />
+        {isFiltered && summary.error && (
+          <Problem error={summary.error} onRetry={() => void summary.refetch()} />
+        )}
+        <Tabs.Content value="shots">
+          <Shots which={which} units={settings} />
+        </Tabs.Content>
+        <Tabs.Content value="charts">
+          {summary.data && <Charts summary={summary.data} units={settings} />}
+        </Tabs.Content>
+        <Tabs.Content value="lies">{summary.data && <Lies summary={summary.data} />}</Tabs.Content>
+        <Tabs.Content value="fault">
+          <FaultReader player={player} units={settings} />
+        </Tabs.Content>
+        <Tabs.Content value="trials">
+          <Trials player={player} units={settings} onTold={onTold} />
+        </Tabs.Content>
+      </Tabs.Root>
+    </main>
+  )
+}

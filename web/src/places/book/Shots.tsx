@@ -1,0 +1,164 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { client, done, unwrap, type Booking } from '../../api/client'
+import { bookQuery, PAGE, type Which } from '../../api/queries'
+import { finishWords } from '../../lib/finish'
+import { distance, type Units } from '../../lib/units'
+import { Problem } from '../../ui/Problem'
+
+/** When, in the coach's own time zone, short. */
+function whenWords(moment: string): string {
+  const date = new Date(moment)
+  return `${date.toLocaleDateString(undefined, { day: 'numeric', month: 'short' })} ${date.toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' })}`
+}
+
+function endWords(row: Booking, units: Units): string {
+  if (row.holed) return 'holed'
+  if (row.past_m == null) return row.total_m == null ? '' : distance(row.total_m, units)
+  const shown = (metres: number) => distance(metres, units)
+  return row.purpose === 'stock'
+    ? distance(row.total_m ?? 0, units)
+    : finishWords({ past: row.past_m, side: row.side_m ?? 0, holed: false }, shown)
+}
+
+function useChange(onDone: () => void) {
+  const queries = useQueryClient()
+  const after = async () => {
+    await Promise.all([['book'], ['plan']].map((queryKey) => queries.invalidateQueries({ queryKey })))
+    onDone()
+  }
+  const counts = useMutation({
+    mutationFn: async (row: Booking) =>
+      unwrap(
+        await client.PUT('/api/book/{booking_id}/counts', {
+          params: { path: { booking_id: row.id } },
+          body: { counts: !row.counts },
+        }),
+      ),
+    onSuccess: after,
+  })
+  const drop = useMutation({
+    mutationFn: async (id: string) =>
+      done(await client.DELETE('/api/book/{booking_id}', { params: { path: { booking_id: id } } })),
+    onSuccess: after,
+  })
+  return { counts, drop }
+}
+
+function Row({ row, units }: { row: Booking; units: Units }) {
+  const [isOpen, setOpen] = useState(false)
+  const { counts, drop } = useChange(() => setOpen(false))
+  const carry = row.carry_m == null ? '' : distance(row.carry_m, units)
+  return (
+    <>
+      <tr className="border-b border-rule align-baseline">
+        <td className="pr-3 whitespace-nowrap text-quiet">{whenWords(row.booked_at)}</td>
+        <td className="pr-3">
+          <button
+            type="button"
+            className="text-left hover:text-hot"
+            aria-expanded={isOpen}
+            onClick={() => setOpen(!isOpen)}
+          >
+            {row.club_name}, {row.method_name.toLowerCase()}
+          </button>
+          {row.purpose !== 'shot' && <span className="text-quiet"> ({row.purpose})</span>}
+        </td>
+        <td className="pr-3">{row.lie_words}</td>
+        <td className="figure pr-3 text-right whitespace-nowrap">
+          <span className="text-quiet">{distance(row.expected_carry_m, units)}</span> {carry && `→ ${carry}`}
+        </td>
+        <td className="pr-3">{endWords(row, units)}</td>
+        <td className="pr-3">
+          {[row.end_words, ...row.misses].filter((w) => w && w !== 'holed').join(', ')}
+        </td>
+        <td className="figure text-right">{row.lost == null ? '' : row.lost.toFixed(2).replace('-', '−')}</td>
+        <td className="pl-3 text-hot">
+          {row.far_off && !row.counts ? 'far off' : row.counts ? '' : 'not learnt'}
+        </td>
+      </tr>
+      {isOpen && (
+        <tr className="border-b border-rule bg-lit">
+          <td />
+          <td colSpan={7} className="py-2">
+            {row.note && <p className="mb-1">{row.note}</p>}
+            {row.far_off && (
+              <p className="mb-1">
+                More than five standard deviations from what was expected: it doesn’t count until you say so.
+              </p>
+            )}
+            <span className="flex flex-wrap gap-2">
+              <button type="button" className="press py-0.5" onClick={() => counts.mutate(row)}>
+                {row.counts ? 'Don’t learn from it' : 'Learn from it'}
+              </button>
+              <button type="button" className="press py-0.5" onClick={() => drop.mutate(row.id)}>
+                Delete for good
+              </button>
+            </span>
+            {(counts.error ?? drop.error) && <Problem error={(counts.error ?? drop.error) as Error} />}
+          </td>
+        </tr>
+      )}
+    </>
+  )
+}
+
+/** The shots themselves, newest first. */
+export function Shots({ which, units }: { which: Which; units: Units }) {
+  const [offset, setOffset] = useState(0)
+  const page = useQuery(bookQuery(which, offset))
+  if (page.error) return <Problem error={page.error} onRetry={() => void page.refetch()} />
+  const told = page.data
+  if (!told) return <p className="py-3 text-quiet">Opening the book.</p>
+  if (told.total === 0)
+    return (
+      <p className="max-w-prose py-3">
+        Nothing is booked here yet. On the Bench press E after the strike: a tap says where the ball finished.
+      </p>
+    )
+  const last = Math.min(offset + PAGE, told.total)
+  return (
+    <div className="overflow-x-auto">
+      <table className="w-full min-w-[46rem] text-[13px]">
+        <thead className="text-left text-quiet">
+          <tr>
+            <th className="font-normal">when</th>
+            <th className="font-normal">club and way</th>
+            <th className="font-normal">lie</th>
+            <th className="pr-3 text-right font-normal">carry {units.distance}, meant → seen</th>
+            <th className="font-normal">finish</th>
+            <th className="font-normal">ended, miss</th>
+            <th className="text-right font-normal">strokes lost</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {told.rows.map((row) => (
+            <Row key={row.id} row={row} units={units} />
+          ))}
+        </tbody>
+      </table>
+      <p className="mt-2 flex items-baseline gap-3">
+        <button
+          type="button"
+          className="press py-0.5"
+          disabled={offset === 0}
+          onClick={() => setOffset(Math.max(0, offset - PAGE))}
+        >
+          Newer
+        </button>
+        <button
+          type="button"
+          className="press py-0.5"
+          disabled={last >= told.total}
+          onClick={() => setOffset(offset + PAGE)}
+        >
+          Older
+        </button>
+        <span className="text-quiet">
+          {Math.min(offset + 1, told.total)} to {last} of {told.total}
+        </span>
+      </p>
+    </div>
+  )
+}

@@ -1,0 +1,273 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useCallback, useEffect, useState } from 'react'
+import { client, done, unwrap, type Landed, type Player, type Trial } from '../../api/client'
+import { trialsQuery } from '../../api/queries'
+import { callName } from '../../lib/advice'
+import { bookingFrom, bookingOf, newId, NOTHING_SEEN } from '../../lib/booking'
+import { enqueue } from '../../lib/queue'
+import { toRequest } from '../../lib/request'
+import { useReading } from '../../lib/store'
+import type { Units } from '../../lib/units'
+import { monitorWords, useMonitor, useShots } from '../../lib/use-monitor'
+import { usePlan } from '../../lib/use-plan'
+import { Problem } from '../../ui/Problem'
+import { Head } from '../bench/Head'
+import { LandedRows } from '../players/MonitorPanel'
+import { SeenForm } from './SeenForm'
+
+interface TrialsProps {
+  player: Player
+  units: Units
+  onTold: (words: string) => void
+}
+
+const signed = (value: number, digits: number) =>
+  value < 0 ? `−${Math.abs(value).toFixed(digits)}` : `+${value.toFixed(digits)}`
+
+function Results({ trial }: { trial: Trial }) {
+  if (trial.measures.length === 0)
+    return <p className="text-quiet">At least two balls of each way have to be struck.</p>
+  return (
+    <table className="w-full text-[13px]">
+      <thead className="text-quiet">
+        <tr className="border-b border-ink">
+          <th className="text-left font-normal">measure</th>
+          <th className="text-right font-normal">A mean ± spread</th>
+          <th className="text-right font-normal">B mean ± spread</th>
+          <th className="text-right font-normal">B less A</th>
+          <th className="text-right font-normal">9 in 10</th>
+          <th className="pl-4 text-left font-normal">what can be said</th>
+        </tr>
+      </thead>
+      <tbody>
+        {trial.measures.map((m) => {
+          const digits = m.unit === 'rpm' ? 0 : 1
+          return (
+            <tr key={m.name} className="border-b border-rule align-baseline">
+              <th scope="row" className="text-left font-normal">
+                {m.name}, {m.unit}
+              </th>
+              <td className="figure text-right">
+                {m.mean_a.toFixed(digits)} ± {m.sd_a.toFixed(digits)}
+              </td>
+              <td className="figure text-right">
+                {m.mean_b.toFixed(digits)} ± {m.sd_b.toFixed(digits)}
+              </td>
+              <td className="figure text-right">{signed(m.difference, digits)}</td>
+              <td className="figure pl-2 text-right whitespace-nowrap text-quiet">
+                {signed(m.low, digits)} … {signed(m.high, digits)}
+              </td>
+              <td className={`pl-4 ${m.verdict === 'open' ? 'text-quiet' : 'font-semibold'}`}>{m.words}</td>
+            </tr>
+          )
+        })}
+      </tbody>
+    </table>
+  )
+}
+
+/** The next ball of a trial: entered by hand, or as the launch monitor measures it. */
+function NextBall({ trial, player, units, onTold }: TrialsProps & { trial: Trial }) {
+  const [seen, setSeen] = useState(NOTHING_SEEN)
+  const [measured, setMeasured] = useState(false)
+  const desk = useMonitor()
+  const arm = trial.next_arm
+  const target = trial.request.line.flag_m
+  const { ready } = desk
+  const onShot = useCallback(
+    (shot: Landed) => {
+      if (arm == null) return
+      const meant = { purpose: 'trial', trial_id: trial.id, arm } as const
+      void enqueue(newId(), bookingFrom(player.id, meant, shot, target, new Date()))
+    },
+    [arm, trial.id, player.id, target],
+  )
+  const shown = useShots(desk, measured ? onShot : null)
+  useEffect(() => {
+    if (!measured || arm == null) return
+    const call_id = arm === 'a' ? trial.a_call : trial.b_call
+    ready({ player_id: player.id, request: trial.request, call_id })
+  }, [measured, arm, ready, player.id, trial.request, trial.a_call, trial.b_call])
+  if (arm == null) return <p className="font-semibold">All balls are struck.</p>
+  const words = arm === 'a' ? trial.a_words : trial.b_words
+  const isOn = desk.monitor !== undefined && desk.monitor.state !== 'off'
+  const listen = () => {
+    if (!isOn) desk.follow(true)
+    setMeasured(true)
+  }
+  return (
+    <div>
+      <p className="mb-2 text-[16px]">
+        Ball {trial.struck + 1} of {trial.order.length}: <b>{arm.toUpperCase()}</b>, {words}
+      </p>
+      <p className="mb-2 flex flex-wrap items-center gap-3">
+        <button type="button" className="press" onClick={measured ? () => setMeasured(false) : listen}>
+          {measured ? 'Enter by hand' : 'Let the launch monitor measure this ball'}
+        </button>
+        {measured && <span className="text-quiet">{monitorWords(desk.monitor)}</span>}
+      </p>
+      {measured ? (
+        <LandedRows shots={shown} units={units} />
+      ) : (
+        <div className="max-w-md">
+          <SeenForm
+            seen={seen}
+            target={{ distance: target, carry: target, green: null }}
+            player={player}
+            units={units}
+            onSeen={setSeen}
+          />
+          <button
+            type="button"
+            className="press press-main mt-3"
+            disabled={seen.finish === null && seen.carry === null}
+            onClick={() => {
+              const meant = { purpose: 'trial', trial_id: trial.id, arm } as const
+              void enqueue(newId(), bookingOf(player.id, meant, seen, new Date()))
+              setSeen(NOTHING_SEEN)
+              onTold('Booked.')
+            }}
+          >
+            Book ball {trial.struck + 1}
+          </button>
+        </div>
+      )}
+    </div>
+  )
+}
+
+/** Two calls of the shot on the Bench, so many balls each. */
+function NewTrial({ player, onStarted }: { player: Player; onStarted: (trial: Trial) => void }) {
+  const reading = useReading()
+  const { plan } = usePlan(reading)
+  const queries = useQueryClient()
+  const [[a, b], setPair] = useState(['', ''])
+  const [balls, setBalls] = useState('6')
+  const calls = plan?.calls ?? []
+  const [first, second] = [a || (calls[0]?.id ?? ''), b || (plan?.second_id ?? calls[1]?.id ?? '')]
+  const start = useMutation({
+    mutationFn: async () =>
+      unwrap(
+        await client.POST('/api/trials', {
+          body: {
+            name: '',
+            request: toRequest(reading),
+            a_call: first,
+            b_call: second,
+            balls_each: Number(balls),
+          },
+        }),
+      ),
+    onSuccess: async (trial) => {
+      await queries.invalidateQueries({ queryKey: trialsQuery(player.id).queryKey })
+      onStarted(trial)
+    },
+  })
+  const pick = (label: string, value: string, onPick: (id: string) => void) => (
+    <label className="grid grid-cols-[2rem_1fr] items-center">
+      <b>{label}</b>
+      <select
+        className="field"
+        aria-label={`Way ${label}`}
+        value={value}
+        onChange={(event) => onPick(event.target.value)}
+      >
+        {calls.map((call) => (
+          <option key={call.id} value={call.id}>
+            {callName(call)}
+          </option>
+        ))}
+      </select>
+    </label>
+  )
+  if (calls.length < 2)
+    return <p className="text-quiet">The shot on the Bench has no two calls to compare.</p>
+  return (
+    <form
+      className="grid max-w-md gap-2"
+      onSubmit={(event) => {
+        event.preventDefault()
+        start.mutate()
+      }}
+    >
+      {pick('A', first, (id) => setPair([id, b]))}
+      {pick('B', second, (id) => setPair([a, id]))}
+      <label>
+        <input
+          className="field figure w-16"
+          inputMode="numeric"
+          aria-label="Balls each"
+          value={balls}
+          onChange={(event) => setBalls(event.target.value)}
+        />{' '}
+        balls each, in shuffled order
+      </label>
+      {start.error && <Problem error={start.error} />}
+      <button type="submit" className="press press-main justify-self-start" disabled={start.isPending}>
+        Start the trial
+      </button>
+    </form>
+  )
+}
+
+/** Trials: which of two ways is better for this player, with how much can be said from so few balls. */
+export function Trials({ player, units, onTold }: TrialsProps) {
+  const trials = useQuery(trialsQuery(player.id))
+  const queries = useQueryClient()
+  const [chosen, setChosen] = useState<string | null>(null)
+  const drop = useMutation({
+    mutationFn: async (id: string) =>
+      done(await client.DELETE('/api/trials/{trial_id}', { params: { path: { trial_id: id } } })),
+    onSuccess: () => queries.invalidateQueries({ queryKey: trialsQuery(player.id).queryKey }),
+  })
+  const told: unknown = trials.data
+  const list = (told ?? []) as Trial[]
+  const open = list.find((trial) => trial.id === chosen) ?? (chosen === 'new' ? undefined : list[0])
+  return (
+    <div className="grid gap-x-8 gap-y-4 py-3 lg:grid-cols-[19rem_minmax(0,1fr)]">
+      <section aria-label="All trials">
+        <Head title="New trial" note="for the shot on the Bench" />
+        <div className="px-3.5">
+          <NewTrial player={player} onStarted={(trial) => setChosen(trial.id)} />
+        </div>
+        {list.length > 0 && <Head title="Trials" />}
+        <ul className="px-3.5">
+          {list.map((trial) => (
+            <li key={trial.id} className="flex justify-between gap-2 border-b border-rule py-1">
+              <button
+                type="button"
+                className={`text-left hover:text-hot ${trial.id === open?.id ? 'font-semibold' : ''}`}
+                onClick={() => setChosen(trial.id)}
+              >
+                {trial.name}{' '}
+                <span className="figure text-quiet">
+                  {trial.struck}/{trial.order.length}
+                </span>
+              </button>
+              <button
+                type="button"
+                className="text-quiet hover:text-hot"
+                aria-label={`Delete the trial ${trial.name}; its balls stay`}
+                onClick={() => drop.mutate(trial.id)}
+              >
+                ×
+              </button>
+            </li>
+          ))}
+        </ul>
+      </section>
+      {(trials.error ?? drop.error) && <Problem error={(trials.error ?? drop.error) as Error} />}
+      {open && (
+        <section aria-label="Trial" className="grid content-start gap-4">
+          <Head title={open.name} note={`A: ${open.a_words}; B: ${open.b_words}`} />
+          <div className="overflow-x-auto px-3.5">
+            <Results trial={open} />
+          </div>
+          <div className="px-3.5">
+            <NextBall key={open.id} trial={open} player={player} units={units} onTold={onTold} />
+          </div>
+        </section>
+      )}
+    </div>
+  )
+}

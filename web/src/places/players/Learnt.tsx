@@ -1,0 +1,133 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { client, unwrap, type Effect, type Player } from '../../api/client'
+import { learntQuery, playersQuery } from '../../api/queries'
+import { Problem } from '../../ui/Problem'
+import { Head } from '../bench/Head'
+
+const TITLES: Record<Effect['quantity'], [string, string]> = {
+  speed: ['Speed kept', 'head speed against the model, %'],
+  friction: ['Grip of the face', 'friction against the model, where the ball slides, %'],
+  face: ['Face', 'shut against the model, degrees (open is negative)'],
+  scatter: ['Scatter', 'width against the model, %'],
+}
+const BY = { cover: 'lie', method: 'method', family: 'clubs' } as const
+
+const signed = (value: number) => (value < 0 ? `−${Math.abs(value).toFixed(1)}` : `+${value.toFixed(1)}`)
+
+/** One effect as a bar over its interval, nought in the middle. */
+function EffectRow({ effect, reach }: { effect: Effect; reach: number }) {
+  const x = (value: number) => 100 + (Math.max(-reach, Math.min(reach, value)) / reach) * 96
+  return (
+    <tr className="border-b border-rule">
+      <td className="pr-3 text-quiet">{BY[effect.by]}</td>
+      <th scope="row" className="text-left font-normal">
+        {effect.words}
+      </th>
+      <td className="figure text-right">{signed(effect.value)}</td>
+      <td className="figure pl-3 text-right whitespace-nowrap text-quiet">
+        {signed(effect.low)} … {signed(effect.high)}
+      </td>
+      <td className="figure pl-3 text-right">{effect.shots}</td>
+      <td className="w-40 pl-3">
+        <svg viewBox="0 0 200 14" className="block w-full" aria-hidden>
+          <line x1={100} x2={100} y1={0} y2={14} stroke="var(--quiet)" />
+          <line x1={x(effect.low)} x2={x(effect.high)} y1={7} y2={7} stroke="var(--second)" strokeWidth={3} />
+          <circle cx={x(effect.value)} cy={7} r={4} fill="var(--hot)" />
+        </svg>
+      </td>
+    </tr>
+  )
+}
+
+/** What the book says of this player beyond the model; heard, switched off, or begun anew. */
+export function Learnt({ player, onTold }: { player: Player; onTold: (words: string) => void }) {
+  const learnt = useQuery(learntQuery(player.id))
+  const queries = useQueryClient()
+  const change = useMutation({
+    mutationFn: async (body: { learns?: boolean; forget: boolean }) =>
+      unwrap(
+        await client.PATCH('/api/players/{player_id}', { params: { path: { player_id: player.id } }, body }),
+      ),
+    onSuccess: async () => {
+      await Promise.all(
+        [playersQuery.queryKey, ['book'], ['plan']].map((queryKey) =>
+          queries.invalidateQueries({ queryKey }),
+        ),
+      )
+    },
+  })
+  if (learnt.error) return <Problem error={learnt.error} onRetry={() => void learnt.refetch()} />
+  const told = learnt.data
+  if (!told) return <p className="p-3.5 text-quiet">Reading the book.</p>
+  const quantities = (['speed', 'friction', 'face', 'scatter'] as const).filter((q) =>
+    told.effects.some((effect) => effect.quantity === q),
+  )
+  return (
+    <div>
+      <div className="flex flex-wrap items-center gap-x-5 gap-y-2 px-3.5 py-2">
+        <label>
+          <input
+            type="checkbox"
+            checked={told.learns}
+            onChange={(event) => change.mutate({ learns: event.target.checked, forget: false })}
+          />{' '}
+          plans listen to the book
+        </label>
+        <button
+          type="button"
+          className="border-b border-dotted border-quiet hover:text-hot"
+          onClick={() => {
+            change.mutate({ forget: true })
+            onTold('Learning begins anew from now; the shots stay in the book.')
+          }}
+        >
+          begin anew from today
+        </button>
+        <span className="text-quiet">
+          {told.shots} shots{told.learns_from ? ` since ${told.learns_from.slice(0, 10)}` : ''} are learnt
+          from
+        </span>
+      </div>
+      {change.error && <Problem error={change.error} />}
+      {quantities.length === 0 && (
+        <p className="max-w-prose px-3.5">
+          Nothing yet. Book what the ball did on the Bench (key E), or let a launch monitor measure stock
+          shots: from the first shots on, the plan moves a little towards what this player really does, and
+          more with every one.
+        </p>
+      )}
+      <div className="grid gap-x-4 gap-y-3 xl:grid-cols-2">
+        {quantities.map((quantity) => {
+          const rows = told.effects.filter((effect) => effect.quantity === quantity)
+          const reach = Math.max(5, ...rows.flatMap((e) => [Math.abs(e.low), Math.abs(e.high)]))
+          return (
+            <section key={quantity} aria-label={TITLES[quantity][0]}>
+              <Head title={TITLES[quantity][0]} note={TITLES[quantity][1]} />
+              <table className="mx-3.5 w-[calc(100%-1.75rem)] text-[13px]">
+                <thead className="text-quiet">
+                  <tr>
+                    <th className="text-left font-normal">by</th>
+                    <th />
+                    <th className="text-right font-normal">adds</th>
+                    <th className="pl-3 text-right font-normal">8 in 10</th>
+                    <th className="pl-3 text-right font-normal">shots</th>
+                    <th />
+                  </tr>
+                </thead>
+                <tbody>
+                  {rows.map((effect) => (
+                    <EffectRow key={`${effect.by}${effect.name}`} effect={effect} reach={reach} />
+                  ))}
+                </tbody>
+              </table>
+            </section>
+          )
+        })}
+      </div>
+      <p className="mt-3 max-w-prose px-3.5 text-[13px] text-quiet">
+        What bears on one stroke adds up: its clubs, its lie, its method. Strikes booked as heavy, thin or
+        shanked count in the rates, not here. A prior pulls few shots towards the model.
+      </p>
+    </div>
+  )
+}

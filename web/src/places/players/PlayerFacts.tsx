@@ -1,0 +1,183 @@
+import type { PlayerEdit } from '../../api/client'
+
+type Key =
+  'handicap' | 'scatter_handicap' | 'stature_m' | 'lean_deg' | 'attack_deg' | 'lead_pct' | 'ball_place_m'
+
+/** The facts of a player as they are typed; how each is told and what it may be. */
+const NUMBERS: readonly {
+  key: Key
+  label: string
+  unit: string
+  times: number
+  hint: string
+  may: boolean
+}[] = [
+  { key: 'handicap', label: 'Handicap', unit: '', times: 1, hint: '−6 to 54', may: false },
+  {
+    key: 'scatter_handicap',
+    label: 'Scatter of a handicap of',
+    unit: '',
+    times: 1,
+    hint: 'if not their own',
+    may: true,
+  },
+  { key: 'stature_m', label: 'Height', unit: 'm', times: 1, hint: '1 to 2.2', may: false },
+  {
+    key: 'lean_deg',
+    label: 'Shaft lean, mid iron',
+    unit: '°',
+    times: 1,
+    hint: 'if measured',
+    may: true,
+  },
+  { key: 'attack_deg', label: 'Attack, mid iron', unit: '°', times: 1, hint: '−9 to 3', may: false },
+  { key: 'lead_pct', label: 'Pressure on the lead side', unit: '%', times: 1, hint: '30 to 80', may: false },
+  {
+    key: 'ball_place_m',
+    label: 'Ball inside the lead heel',
+    unit: 'cm',
+    times: 100,
+    hint: 'mid iron',
+    may: true,
+  },
+]
+
+/** Whether something was typed that is no number: it is not saved until it is one. */
+export function hasBadNumber(texts: Record<string, string>): boolean {
+  return NUMBERS.some(({ key, may }) => {
+    const text = texts[key]
+    if (text === undefined) return false
+    return text.trim() === '' ? !may : !Number.isFinite(asNumber(text))
+  })
+}
+
+const asNumber = (text: string) => Number(text.replace(',', '.').replace('−', '-'))
+
+interface PlayerFactsProps {
+  draft: PlayerEdit
+  /** What each number was typed as, by key. */
+  texts: Record<string, string>
+  onDraft: (patch: Partial<PlayerEdit>) => void
+  onText: (key: string, text: string) => void
+}
+
+const ROW = 'grid grid-cols-[10.5rem_minmax(0,1fr)] items-center gap-2'
+
+function Pick<T extends string>(props: {
+  label: string
+  value: T
+  options: readonly (readonly [T, string])[]
+  onPick: (value: T) => void
+}) {
+  return (
+    <label className={ROW}>
+      <span>{props.label}</span>
+      <select
+        className="field min-w-0"
+        value={props.value}
+        onChange={(event) => props.onPick(event.target.value as T)}
+      >
+        {props.options.map(([value, words]) => (
+          <option key={value} value={value}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </label>
+  )
+}
+
+/** Who the player is, and how they stand and swing as a rule. */
+export function PlayerFacts({ draft, texts, onDraft, onText }: PlayerFactsProps) {
+  return (
+    <div className="grid gap-1.5">
+      <label className={ROW}>
+        <span>Name</span>
+        <input
+          className="field min-w-0"
+          maxLength={60}
+          value={draft.name}
+          onChange={(event) => onDraft({ name: event.target.value })}
+        />
+      </label>
+      <label className={ROW}>
+        <span>In a few words</span>
+        <input
+          className="field min-w-0"
+          maxLength={120}
+          placeholder="14, junior"
+          value={draft.note}
+          onChange={(event) => onDraft({ note: event.target.value })}
+        />
+      </label>
+      <Pick
+        label="Plays"
+        value={draft.hand}
+        options={[
+          ['right', 'right-handed'],
+          ['left', 'left-handed'],
+        ]}
+        onPick={(hand) => onDraft({ hand })}
+      />
+      {NUMBERS.map(({ key, label, unit, times, hint, may }) => {
+        const stored = draft[key]
+        const text = texts[key] ?? (stored == null ? '' : `${Number((stored * times).toFixed(2))}`)
+        const typed = asNumber(text)
+        const isGood = text.trim() === '' ? may : Number.isFinite(typed)
+        return (
+          <label key={key} className={ROW}>
+            <span>{label}</span>
+            <span className="flex items-baseline gap-1.5">
+              <input
+                className="field figure w-17"
+                inputMode="decimal"
+                aria-invalid={!isGood}
+                value={text}
+                onChange={(event) => {
+                  onText(key, event.target.value)
+                  const next = asNumber(event.target.value)
+                  if (event.target.value.trim() === '') {
+                    if (may) onDraft({ [key]: null })
+                  } else if (Number.isFinite(next)) onDraft({ [key]: next / times })
+                }}
+              />
+              <span className="text-[13px] whitespace-nowrap text-quiet">
+                {unit} {hint}
+              </span>
+            </span>
+          </label>
+        )
+      })}
+      <Pick
+        label="Ball"
+        value={draft.ball}
+        options={[
+          ['soft', 'soft cover'],
+          ['firm', 'firm cover'],
+          ['range', 'range ball'],
+        ]}
+        onPick={(ball) => onDraft({ ball })}
+      />
+      <Pick
+        label="Units of the card"
+        value={draft.units}
+        options={[
+          ['', 'as the coach'],
+          ['metric', 'metres'],
+          ['yards', 'yards'],
+        ]}
+        onPick={(units) => onDraft({ units })}
+      />
+      <label className="block">
+        <span>Notes</span>
+        <textarea
+          className="field mt-0.5 w-full"
+          rows={3}
+          maxLength={4000}
+          value={draft.notes}
+          onChange={(event) => onDraft({ notes: event.target.value })}
+        />
+      </label>
+    </div>
+  )
+}

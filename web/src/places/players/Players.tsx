@@ -1,0 +1,187 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { Tabs } from 'radix-ui'
+import { useState } from 'react'
+import { client, done, type Player, type Settings } from '../../api/client'
+import { bagQuery, playersQuery } from '../../api/queries'
+import { CarryLine } from '../../drawing/CarryLine'
+import { WedgeChart } from '../../drawing/WedgeChart'
+import { stepWords, swung } from '../../lib/bag'
+import { distance, scaleOf, type Units } from '../../lib/units'
+import type { KeyActions } from '../../lib/keys'
+import { useKeys } from '../../lib/use-keys'
+import { Problem } from '../../ui/Problem'
+import { Head } from '../bench/Head'
+import { BagTable } from './BagTable'
+import { Learnt } from './Learnt'
+import { hasBadNumber, PlayerFacts } from './PlayerFacts'
+import { StockShots } from './StockShots'
+import { useEdit } from './use-edit'
+
+interface PlayersProps {
+  player: Player
+  settings: Settings
+  keys: KeyActions
+  onTold: (words: string) => void
+  onDropped: () => void
+}
+
+const TABS = [
+  ['bag', 'Bag'],
+  ['stock', 'Stock shots'],
+  ['learnt', 'What the book teaches'],
+] as const
+const TAB =
+  'pb-0.5 text-quiet data-[state=active]:border-b-2 data-[state=active]:border-hot data-[state=active]:text-ink'
+
+type Edit = ReturnType<typeof useEdit>
+
+/** Somebody else saved this player meanwhile: nothing is lost on either side. */
+function Conflict({ edit }: { edit: Edit }) {
+  return (
+    <div role="alert" className="mb-2 border-l-4 border-hot bg-lit px-3 py-2">
+      <p>
+        <b>This player was changed elsewhere meanwhile</b>
+        {edit.theirs.length > 0 && ` (${edit.theirs.join(', ').replaceAll('_', ' ')})`}. What you typed is
+        still here.
+      </p>
+      <p className="mt-2 flex gap-2">
+        <button type="button" className="press" onClick={edit.putOnTop}>
+          Put mine on top of it
+        </button>
+        <button type="button" className="press" onClick={edit.takeTheirs}>
+          Take the newer one
+        </button>
+      </p>
+    </div>
+  )
+}
+
+function DropPlayer({ player, onDropped }: { player: Player; onDropped: () => void }) {
+  const [asks, setAsks] = useState(false)
+  const queries = useQueryClient()
+  const drop = useMutation({
+    mutationFn: async () =>
+      done(await client.DELETE('/api/players/{player_id}', { params: { path: { player_id: player.id } } })),
+    onSuccess: async () => {
+      await queries.invalidateQueries({ queryKey: playersQuery.queryKey })
+      onDropped()
+    },
+  })
+  if (!asks)
+    return (
+      <button type="button" className="text-quiet hover:text-hot" onClick={() => setAsks(true)}>
+        delete this player
+      </button>
+    )
+  return (
+    <span className="flex flex-wrap items-center gap-2">
+      {player.name} and the whole book of theirs?
+      <button type="button" className="press" onClick={() => drop.mutate()}>
+        Delete
+      </button>
+      <button type="button" className="press" onClick={() => setAsks(false)}>
+        Keep
+      </button>
+      {drop.error && <Problem error={drop.error} />}
+    </span>
+  )
+}
+
+function BagDrawings({ edit, player, units }: { edit: Edit; player: Player; units: Units }) {
+  const bag = useQuery(bagQuery(player.id, player.version))
+  const scale = scaleOf('distance', units)
+  const clubs = edit.draft.clubs
+  const notes = bag.data?.clubs ?? []
+  const called = bag.data
+    ? stepWords(bag.data, clubs, (metres) => `${distance(metres, units)} ${units.distance}`)
+    : []
+  return (
+    <>
+      <div className="grid gap-x-6 gap-y-3 xl:grid-cols-[1.55fr_1fr]">
+        <section aria-label="Carry">
+          <Head title="Carry" note="full stock swing, level, 15 °C at the sea" />
+          <div className="px-3.5">
+            <CarryLine
+              clubs={swung(clubs)}
+              steps={bag.data?.steps ?? []}
+              toShown={scale.toShown}
+              unit={units.distance}
+            />
+          </div>
+        </section>
+        <section aria-label="Wedges">
+          <Head title="Wedges" note="loft and bounce; the ground each suits" />
+          <WedgeChart wedges={clubs.filter((club) => club.kind === 'wedge')} notes={notes} />
+          <ul className="px-3.5">
+            {[...(bag.data?.missing ?? []), ...called].map((words) => (
+              <li key={words} className="border-l-4 border-double border-ink pl-2">
+                {words.charAt(0).toUpperCase() + words.slice(1)}.
+              </li>
+            ))}
+          </ul>
+        </section>
+      </div>
+      <section aria-label="Clubs" className="mt-3">
+        <Head title="Clubs" note="press a number to change it" />
+        <div className="px-3.5">
+          <BagTable
+            clubs={clubs}
+            notes={notes}
+            units={units}
+            onClubs={(next) => edit.patch({ clubs: next })}
+          />
+        </div>
+      </section>
+    </>
+  )
+}
+
+/** Players: who they are, what they carry, what their book teaches. */
+export function Players({ player, settings, keys, onTold, onDropped }: PlayersProps) {
+  useKeys(keys)
+  const edit = useEdit(player, () => onTold(`${player.name} is saved.`))
+  return (
+    <main className="mx-auto grid max-w-[1400px] lg:grid-cols-[340px_1fr]">
+      <section aria-label="Player" className="border-rule p-3.5 lg:border-r">
+        <h2 className="mb-2 text-lg font-bold">{player.name}</h2>
+        {edit.isConflict && <Conflict edit={edit} />}
+        <PlayerFacts draft={edit.draft} texts={edit.texts} onDraft={edit.patch} onText={edit.text} />
+        {edit.error && <Problem error={edit.error} />}
+        <div className="mt-3 flex flex-wrap items-center gap-3">
+          <button
+            type="button"
+            className="press press-main"
+            disabled={!edit.isChanged || edit.isSaving || hasBadNumber(edit.texts)}
+            onClick={edit.save}
+          >
+            {edit.isSaving ? 'Saving' : 'Save'}
+          </button>
+          {edit.isChanged && (
+            <button type="button" className="press" onClick={edit.takeTheirs}>
+              Undo
+            </button>
+          )}
+          <DropPlayer player={player} onDropped={onDropped} />
+        </div>
+      </section>
+      <Tabs.Root defaultValue="bag" className="min-w-0 py-2">
+        <Tabs.List className="flex gap-4 border-b border-rule px-3.5" aria-label="What of the player">
+          {TABS.map(([value, words]) => (
+            <Tabs.Trigger key={value} value={value} className={TAB}>
+              {words}
+            </Tabs.Trigger>
+          ))}
+        </Tabs.List>
+        <Tabs.Content value="bag" className="pt-1">
+          <BagDrawings edit={edit} player={player} units={settings} />
+        </Tabs.Content>
+        <Tabs.Content value="stock" className="pt-1">
+          <StockShots player={player} units={settings} onTold={onTold} />
+        </Tabs.Content>
+        <Tabs.Content value="learnt" className="pt-1">
+          <Learnt player={player} onTold={onTold} />
+        </Tabs.Content>
+      </Tabs.Root>
+    </main>
+  )
+}

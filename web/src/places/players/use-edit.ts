@@ -1,0 +1,63 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { client, RefusedError, unwrap, type Player, type PlayerEdit } from '../../api/client'
+import { playersQuery } from '../../api/queries'
+import { differences, editOf } from '../../lib/bag'
+
+/** A player being edited: the draft, whether it differs, saving it, and what to do when somebody else was faster. */
+export function useEdit(player: Player, onSaved: () => void) {
+  const queries = useQueryClient()
+  const [base, setBase] = useState(() => editOf(player))
+  const [draft, setDraft] = useState<PlayerEdit>(base)
+  const [texts, setTexts] = useState<Record<string, string>>({})
+  const isChanged = differences(draft, base).length > 0
+  const begin = (from: PlayerEdit) => {
+    setBase(from)
+    setDraft(from)
+    setTexts({})
+  }
+  const save = useMutation({
+    mutationFn: async (body: PlayerEdit) =>
+      unwrap(
+        await client.PUT('/api/players/{player_id}', { params: { path: { player_id: player.id } }, body }),
+      ),
+    onSuccess: async (saved) => {
+      begin(editOf(saved))
+      await queries.invalidateQueries({ queryKey: playersQuery.queryKey })
+      void queries.invalidateQueries({ queryKey: ['plan'] })
+      onSaved()
+    },
+    onError: async (error) => {
+      if (error instanceof RefusedError && error.status === 409)
+        await queries.invalidateQueries({ queryKey: playersQuery.queryKey })
+    },
+  })
+  const isConflict = save.error instanceof RefusedError && save.error.status === 409
+  return {
+    draft,
+    texts,
+    isChanged,
+    isConflict,
+    /** Fields in which the newer version differs from what this page began with. */
+    theirs: differences(editOf(player), base),
+    error: isConflict ? null : save.error,
+    isSaving: save.isPending,
+    patch: (change: Partial<PlayerEdit>) => setDraft((before) => ({ ...before, ...change })),
+    text: (key: string, text: string) => setTexts((before) => ({ ...before, [key]: text })),
+    save: () => save.mutate(draft),
+    /** Take the newer version and lose what was typed here. */
+    takeTheirs: () => {
+      save.reset()
+      begin(editOf(player))
+    },
+    /** Put only what was changed here on top of the newer version. */
+    putOnTop: () => {
+      const mine = Object.fromEntries(
+        differences(draft, base).map((key) => [key, draft[key as keyof PlayerEdit]]),
+      )
+      const merged = { ...editOf(player), ...mine }
+      setDraft(merged)
+      save.mutate(merged)
+    },
+  }
+}
