@@ -8,6 +8,7 @@ import threading
 import time
 from collections.abc import Iterator
 from pathlib import Path
+from typing import Any
 
 import pytest
 import uvicorn
@@ -56,12 +57,12 @@ def client(demo_store: Store) -> Iterator[TestClient]:
 class Running:
     """A server in a thread on a free loopback port."""
 
-    def __init__(self, store: Store) -> None:
+    def __init__(self, store: Store, **more: Any) -> None:
         self.store = store
         self._socket = socket.socket()
         self._socket.bind(("127.0.0.1", 0))
         self.url = f"http://127.0.0.1:{self._socket.getsockname()[1]}"
-        self._server = uvicorn.Server(uvicorn.Config(create_app(store, WEB_DIST), log_level="warning"))
+        self._server = uvicorn.Server(uvicorn.Config(create_app(store, WEB_DIST, **more), log_level="warning"))
         self._thread = threading.Thread(target=self._server.run, kwargs={"sockets": [self._socket]}, daemon=True)
 
     def __enter__(self) -> Running:
@@ -76,6 +77,11 @@ class Running:
         self._server.should_exit = True
         self._thread.join(10)
         self.store.close()
+
+
+def serving(store: Store, **more: Any) -> Running:
+    """Serve a store with more than the usual settings (see create_app)."""
+    return Running(store, **more)
 
 
 @pytest.fixture

@@ -241,7 +241,6 @@ function Desk() {
         open={sheet === 'files'}
         player={player}
         onOpenChange={(open) => setSheet(open ? 'files' : null)}
-        onTold={setTold}
       />
       <KeptSheet
         units={settings.data}

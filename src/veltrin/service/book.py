@@ -45,7 +45,7 @@ from veltrin.store.repositories import trials as trial_rows
 from veltrin.store.repositories.book import ByCover, StoredBooking, Which
 
 MOST_POINTS = 400
-TREND_PARTS = 12
+TREND_PARTS, TREND_SHOTS = 12, 2400
 STOCK_COVER = "fairway"
 
 
@@ -449,7 +449,7 @@ def sum_up(store: Store, which: Which) -> BookSummary:
         total, _ = rows.page(session, which, 0, 0)
         lies = rows.by_cover(session, which)
         points = rows.points(session, which, MOST_POINTS)
-        stretches = rows.trend(session, which, min(TREND_PARTS, max(total // 3, 1)))
+        stretches = rows.trend(session, which, min(TREND_PARTS, max(total // 3, 1)), TREND_SHOTS)
         kinds = rows.kinds(session, which.player_id)
     seen = [p for p in points if p.total_m is not None and p.side_m is not None]
     return BookSummary(

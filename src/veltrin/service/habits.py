@@ -3,6 +3,9 @@
 from __future__ import annotations
 
 import math
+import threading
+from collections import OrderedDict
+from pathlib import Path
 
 from veltrin.core.kit import NOTHING_OWN, Effect, Own
 from veltrin.core.learn import learn
@@ -14,12 +17,26 @@ from veltrin.store.engine import Store
 from veltrin.store.repositories import book as rows
 from veltrin.store.repositories.players import StoredPlayer
 
+MOST_KNOWN = 200
+
+_known: OrderedDict[tuple[Path, str], tuple[rows.Sums, Own]] = OrderedDict()
+_lock = threading.Lock()
+
 
 def _learnt(store: Store, stored: StoredPlayer) -> tuple[Own, int]:
+    """What is learnt, and from how many shots. What was summed before is not read again: every plan asks for it."""
+    key = (store.path, stored.player.id)
+    with _lock:
+        known = _known.get(key)
     with store.session() as session:
-        cells = rows.sums(session, stored.player.id, stored.learns_from)
-    speed = [c.shots for c in cells if c.quantity == "speed"]
-    return learn(cells), sum(speed)
+        found = rows.sums(session, stored.player.id, stored.learns_from, known[0] if known else None)
+    own = known[1] if known and known[0] is found else learn(found.cells)
+    with _lock:
+        _known[key] = (found, own)
+        _known.move_to_end(key)
+        while len(_known) > MOST_KNOWN:
+            _known.popitem(last=False)
+    return own, sum(c.shots for c in found.cells if c.quantity == "speed")
 
 
 def habits_of(store: Store, stored: StoredPlayer) -> Own:

@@ -44,7 +44,10 @@ class SettingsRow(Base):
 
 
 class PlayerRow(Owned, Base):
-    """A player. `version` counts changes: who saves an older one is told."""
+    """A player. `version` counts changes: who saves an older one is told.
+
+    `book_edits` counts changes of shots booked before: what was summed up of them has to be summed anew.
+    """
 
     __tablename__ = "players"
 
@@ -66,6 +69,7 @@ class PlayerRow(Owned, Base):
     units: Mapped[str] = mapped_column(String(8), default="")
     learns: Mapped[bool] = mapped_column(default=True)
     learns_from: Mapped[datetime | None]
+    book_edits: Mapped[int] = mapped_column(default=0)
     clubs: Mapped[list[ClubRow]] = relationship(
         back_populates="player", order_by="ClubRow.place", cascade="all, delete-orphan", lazy="selectin"
     )
@@ -176,12 +180,13 @@ class BookingRow(Owned, Base):
 
     __tablename__ = "bookings"
     __table_args__ = (
-        Index("bookings_by_time", "player_id", "booked_at", "id"),
+        Index("bookings_by_time", "player_id", "booked_at", "id", "coach_id"),
         Index("bookings_by_trial", "trial_id"),
+        Index("bookings_by_club", "player_id", "club_id", "purpose", "booked_at", "coach_id"),
         Index(
             "bookings_for_learning",
             *("player_id", "counts", "family", "cover", "method_id", "booked_at"),
-            *("speed_y", "speed_w", "friction_y", "friction_w", "face_y", "face_w"),
+            *("speed_y", "speed_w", "friction_y", "friction_w", "face_y", "face_w", "coach_id"),
         ),
     )
 

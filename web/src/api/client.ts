@@ -63,7 +63,10 @@ export type BookFile = Schemas['BookFile']
 export type Session = Schemas['SessionOut']
 export type ErrorItem = Schemas['ErrorItem']
 
-export const client = createClient<paths>({ baseUrl: '/' })
+export const client = createClient<paths>({
+  baseUrl: typeof location === 'undefined' ? '/' : `${location.origin}/`,
+  fetch: (request) => globalThis.fetch(request),
+})
 
 /** What the server refused, each with the field and the fix. */
 export class RefusedError extends Error {

@@ -21,7 +21,11 @@ const WORDS: Record<string, [keyof Omit<Finish, 'holed'>, number]> = {
  * whose size in metres is given. Null: it can't be read.
  */
 export function parseFinish(text: string, unit: number): Finish | null {
-  const plain = text.toLowerCase().replaceAll(',', '.').trim()
+  const plain = text
+    .toLowerCase()
+    .replace(/(\d),(\d)/g, '$1.$2')
+    .replaceAll(',', ' ')
+    .trim()
   if (plain === '') return null
   if (/^(holed|in|in the hole)$/.test(plain)) return { past: 0, side: 0, holed: true }
   const found: Finish = { past: 0, side: 0, holed: false }

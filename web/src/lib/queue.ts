@@ -35,7 +35,7 @@ function write(change: (waiting: Waiting[]) => Waiting[]) {
 }
 
 let onSent: () => void = () => undefined
-let running: Promise<void> | null = null
+let running: Promise<void> = Promise.resolve()
 
 async function sendAll(): Promise<void> {
   for (;;) {
@@ -58,9 +58,8 @@ async function sendAll(): Promise<void> {
 
 /** Send what waits, one after the other; sending twice books once, as each shot has an id of its own. */
 export function flush(): Promise<void> {
-  running ??= sendAll().finally(() => {
-    running = null
-  })
+  // One after the other: what was added while the last one ended is sent by the next.
+  running = running.then(sendAll)
   return running
 }
 

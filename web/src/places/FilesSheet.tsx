@@ -8,7 +8,6 @@ interface FilesSheetProps {
   open: boolean
   player: Player | undefined
   onOpenChange: (open: boolean) => void
-  onTold: (words: string) => void
 }
 
 /** Hand a text to the browser as a file. */
@@ -24,7 +23,7 @@ const TABLES = ['players', 'clubs', 'bookings', 'trials'] as const
 const WORD = 'border-b border-dotted border-quiet hover:text-hot'
 
 /** Everything out and in as files, and copies of the whole database. */
-export function FilesSheet({ open, player, onOpenChange, onTold }: FilesSheetProps) {
+export function FilesSheet({ open, player, onOpenChange }: FilesSheetProps) {
   const queries = useQueryClient()
   const copies = useQuery({ ...copiesQuery, enabled: open })
   const write = useMutation({
@@ -46,12 +45,7 @@ export function FilesSheet({ open, player, onOpenChange, onTold }: FilesSheetPro
       }
       return unwrap(await client.POST('/api/export/read', { body }))
     },
-    onSuccess: async (told) => {
-      await queries.invalidateQueries()
-      onTold(
-        `${told.players} players and ${told.bookings} shots were added; ${told.known} were here already.`,
-      )
-    },
+    onSuccess: () => queries.invalidateQueries(),
   })
   const copy = useMutation({
     mutationFn: async () => unwrap(await client.POST('/api/copies')),
@@ -100,6 +94,12 @@ export function FilesSheet({ open, player, onOpenChange, onTold }: FilesSheetPro
               event.target.value = ''
             }}
           />
+          {read.data && (
+            <p role="status" className="mt-1 font-semibold">
+              {read.data.players} players and {read.data.bookings} shots were added; {read.data.known} shots
+              were here already.
+            </p>
+          )}
           <p className="mt-1 text-[13px] text-quiet">
             All of it or nothing. Players and shots that are here already stay as they are.
           </p>

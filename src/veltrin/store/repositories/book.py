@@ -4,17 +4,17 @@ from __future__ import annotations
 
 import hashlib
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass, fields
+from dataclasses import dataclass, fields, replace
 from datetime import UTC, datetime
 from typing import Any
 
-from sqlalchemy import ColumnElement, Row, Select, and_, case, func, insert, select
+from sqlalchemy import ColumnElement, Integer, Row, Select, and_, func, insert, literal_column, select, update
 from sqlalchemy.dialects.sqlite import insert as sqlite_insert
 from sqlalchemy.orm import Session
 
 from veltrin.core.kit import Quantity
 from veltrin.core.learn import Cell
-from veltrin.store.tables import BookingRow, QuestionRow
+from veltrin.store.tables import BookingRow, PlayerRow, QuestionRow
 
 
 @dataclass(frozen=True)
@@ -170,6 +170,7 @@ def set_counts(session: Session, booking_id: str, counts: bool) -> StoredBooking
     if row is None:
         return None
     row.counts = counts
+    _edited(session, row.player_id)
     return _stored(row)
 
 
@@ -178,8 +179,13 @@ def delete(session: Session, booking_id: str) -> bool:
     row = session.get(BookingRow, booking_id)
     if row is None:
         return False
+    _edited(session, row.player_id)
     session.delete(row)
     return True
+
+
+def _edited(session: Session, player_id: str) -> None:
+    session.execute(update(PlayerRow).where(PlayerRow.id == player_id).values(book_edits=PlayerRow.book_edits + 1))
 
 
 def page(session: Session, which: Which, limit: int, offset: int) -> tuple[int, list[StoredBooking]]:
@@ -212,9 +218,28 @@ _SUMS: tuple[tuple[Quantity, Any, Any], ...] = (
 )
 
 
-def sums(session: Session, player_id: str, since: datetime | None = None) -> list[Cell]:
-    """Sums by cell of all shots that count, for learning."""
+_ROWID: ColumnElement[int] = literal_column("bookings.rowid", type_=Integer)
+
+
+@dataclass(frozen=True)
+class Sums:
+    """Sums by cell of a player's shots that count, up to a row. They hold while `edits` and `since` are the same."""
+
+    edits: int
+    since: datetime | None
+    upto: int
+    cells: tuple[Cell, ...]
+
+
+def sums(session: Session, player_id: str, since: datetime | None = None, known: Sums | None = None) -> Sums:
+    """Sums by cell of all shots that count, for learning. With `known` only what was booked since is read."""
     row = BookingRow
+    edits = session.scalar(select(PlayerRow.book_edits).where(PlayerRow.id == player_id)) or 0
+    newest = session.scalar(select(func.max(_ROWID)).select_from(row)) or 0
+    if known is not None and (known.edits, known.since) != (edits, since):
+        known = None
+    if known is not None and known.upto == newest:
+        return known
     columns: list[ColumnElement[Any]] = [func.count(w) for _, _, w in _SUMS]
     for _, y, w in _SUMS:
         columns += [func.sum(w), func.sum(w * y), func.sum(w * y * y)]
@@ -225,7 +250,30 @@ def sums(session: Session, player_id: str, since: datetime | None = None) -> lis
     )
     if since is not None:
         asked = asked.where(row.booked_at >= _plain(since))
-    return [cell for found in session.execute(asked) for cell in _cells(found)]
+    if known is not None:
+        asked = asked.where(known.upto < _ROWID)
+    fresh = [cell for found in session.execute(asked) for cell in _cells(found)]
+    return Sums(edits, since, newest, _added(known.cells if known else (), fresh))
+
+
+def _added(cells: Iterable[Cell], more: Iterable[Cell]) -> tuple[Cell, ...]:
+    """Sums of both, cell by cell."""
+    found: dict[tuple[str, ...], Cell] = {}
+    for cell in (*cells, *more):
+        key = (cell.quantity, cell.family, cell.cover, cell.method)
+        old = found.get(key)
+        found[key] = (
+            cell
+            if old is None
+            else replace(
+                cell,
+                shots=old.shots + cell.shots,
+                weight=old.weight + cell.weight,
+                weighted=old.weighted + cell.weighted,
+                squares=old.squares + cell.squares,
+            )
+        )
+    return tuple(found.values())
 
 
 def _cells(found: Row[*tuple[Any, ...]]) -> list[Cell]:
@@ -269,14 +317,15 @@ def by_cover(session: Session, which: Which) -> list[ByCover]:
     lost = 1.0 + row.strokes_after - row.strokes
 
     def count(condition: ColumnElement[bool]) -> ColumnElement[int]:
-        return func.coalesce(func.sum(case((condition, 1), else_=0)), 0)
+        # SQLite's truth is 1 or 0, or null where nothing is known.
+        return func.coalesce(func.sum(condition, type_=Integer), 0, type_=Integer)
 
     asked = (
         select(
             row.cover,
             row.slope,
             func.count(),
-            count(row.end_kind.is_not(None)),
+            func.count(row.end_kind),
             count(on | row.holed),
             count(done),
             count(done & (on | row.holed) & (row.holed | (row.putts <= 2))),
@@ -342,20 +391,24 @@ class Stretch:
     length_share: float | None
 
 
-def trend(session: Session, which: Which, parts: int) -> list[Stretch]:
-    """The record cut into equally many shots each, oldest first."""
+def trend(session: Session, which: Which, parts: int, most: int) -> list[Stretch]:
+    """The newest of them cut into equally many shots each, oldest first."""
     row = BookingRow
     length = func.coalesce(row.carry_m / func.nullif(row.expected_carry_m, 0.0), row.total_m / row.expected_total_m)
-    part = (
+    newest = (
         select(
+            row.id.label("id"),
             row.booked_at.label("at"),
             (1.0 + row.strokes_after - row.strokes).label("lost"),
             length.label("length"),
-            func.ntile(parts).over(order_by=(row.booked_at, row.id)).label("part"),
         )
         .where(and_(*_conditions(which)))
+        .order_by(row.booked_at.desc(), row.id.desc())
+        .limit(most)
         .subquery()
     )
+    place = func.ntile(parts).over(order_by=(newest.c.at, newest.c.id)).label("part")
+    part = select(newest, place).subquery()
     asked = (
         select(func.min(part.c.at), func.max(part.c.at), func.count(), func.avg(part.c.lost), func.avg(part.c.length))
         .group_by(part.c.part)
@@ -369,8 +422,11 @@ def kinds(session: Session, player_id: str) -> dict[str, list[str]]:
     row = BookingRow
     found = {}
     for name, column in (("cover", row.cover), ("method", row.method_id), ("club", row.club_id)):
-        asked = select(column).where(row.player_id == player_id).group_by(column).order_by(func.count().desc())
-        found[name] = list(session.scalars(asked))
+        asked = select(column).where(row.player_id == player_id).distinct()
+        if name != "club":
+            # Both values of `counts`, so that the index that holds all three is read and not the table.
+            asked = asked.where(row.counts.in_([True, False]))
+        found[name] = sorted(session.scalars(asked))
     return found
 
 
@@ -386,7 +442,7 @@ def carries(session: Session, player_id: str, club_id: str, most: int) -> Sequen
             row.carry_m.is_not(None),
             row.counts.is_(True),
         )
-        .order_by(row.booked_at.desc(), row.id.desc())
+        .order_by(row.booked_at.desc())
         .limit(most)
     )
     newest = [(shot_id, at, float(carry or 0.0)) for shot_id, at, carry in session.execute(asked)]

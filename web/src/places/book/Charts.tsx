@@ -50,7 +50,7 @@ export function Charts({ summary, units }: { summary: BookSummary; units: Units 
       </p>
       <Head
         title="Strokes lost against the plan"
-        note="a point is an equal number of shots; below nought is better than planned"
+        note="the newest 2,400 at most; a point is an equal number of shots; below nought is better than planned"
       />
       <Trend stretches={summary.trend} />
     </>

@@ -1,0 +1,277 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { cleanup, fireEvent, render, screen, within } from '@testing-library/react'
+import type { ReactNode } from 'react'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import type { Booking, BookSummary, LieRate } from '../api/client'
+import { bookQuery, summaryQuery, type Which } from '../api/queries'
+import { FinishTap } from '../drawing/FinishTap'
+import { FaceTap, TurfTap } from '../drawing/StrikeTap'
+import { NOTHING_SEEN, type Seen } from '../lib/booking'
+import { enqueue, flush, giveUp, keepSending, useQueue } from '../lib/queue'
+import { METRIC } from '../lib/units'
+import { AstraySheet } from '../places/book/AstraySheet'
+import { Charts } from '../places/book/Charts'
+import { Filters } from '../places/book/Filters'
+import { Lies } from '../places/book/Lies'
+import { SeenForm } from '../places/book/SeenForm'
+import { Shots } from '../places/book/Shots'
+import { WaitingShots } from '../places/book/WaitingShots'
+import { PLAYER } from './players'
+
+const WHICH: Which = { player_id: 'tove' }
+
+function shown(part: ReactNode, fill: (queries: QueryClient) => void = () => undefined) {
+  const queries = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } })
+  fill(queries)
+  return render(<QueryClientProvider client={queries}>{part}</QueryClientProvider>)
+}
+
+beforeEach(() => {
+  localStorage.clear()
+  useQueue.setState({ waiting: [] })
+})
+afterEach(() => {
+  cleanup()
+  vi.unstubAllGlobals()
+  vi.useRealTimers()
+})
+
+const BODY = { player_id: 'tove' } as Parameters<typeof enqueue>[1]
+const answer = (status: number, body: unknown) =>
+  new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } })
+
+describe('the queue of shots', () => {
+  it('keeps a shot while nobody answers and sends it when somebody does, once', async () => {
+    const fetched = vi.fn().mockRejectedValueOnce(new TypeError('no network'))
+    vi.stubGlobal('fetch', fetched)
+    await enqueue('11111111-1111-4111-8111-111111111111', BODY)
+    expect(useQueue.getState().waiting).toHaveLength(1)
+    expect(JSON.parse(localStorage.getItem('veltrin.waiting') ?? '[]')).toHaveLength(1)
+    fetched.mockImplementation(() => Promise.resolve(answer(200, {})))
+    await Promise.all([flush(), flush()])
+    expect(useQueue.getState().waiting).toEqual([])
+    expect(fetched).toHaveBeenCalledTimes(2)
+  })
+
+  it('shows what the server would not have, keeps it, and sends the others', async () => {
+    const fetched = vi
+      .fn()
+      .mockImplementationOnce(() =>
+        Promise.resolve(answer(409, { errors: [{ field: 'call_id', problem: 'no call', fix: 'choose' }] })),
+      )
+      .mockImplementation(() => Promise.resolve(answer(200, {})))
+    vi.stubGlobal('fetch', fetched)
+    await enqueue('11111111-1111-4111-8111-111111111111', BODY)
+    await enqueue('22222222-2222-4222-8222-222222222222', BODY)
+    const [left] = useQueue.getState().waiting
+    expect(useQueue.getState().waiting).toHaveLength(1)
+    expect(left?.problem).toContain('no call')
+    shown(<WaitingShots />)
+    expect(screen.getByRole('status').textContent).toContain('was refused')
+    fireEvent.click(screen.getByRole('button', { name: 'Forget it' }))
+    expect(useQueue.getState().waiting).toEqual([])
+  })
+
+  it('waits for a sign-in instead of giving up', async () => {
+    vi.stubGlobal(
+      'fetch',
+      vi.fn(() =>
+        Promise.resolve(answer(401, { errors: [{ field: 'session', problem: 'nobody', fix: 'in' }] })),
+      ),
+    )
+    await enqueue('11111111-1111-4111-8111-111111111111', BODY)
+    expect(useQueue.getState().waiting[0]?.problem).toBeUndefined()
+    giveUp('11111111-1111-4111-8111-111111111111')
+  })
+
+  it('tries again when the network comes back, and tells who wants to know', async () => {
+    const fetched = vi.fn().mockRejectedValueOnce(new TypeError('no network'))
+    vi.stubGlobal('fetch', fetched)
+    const told = vi.fn()
+    const stop = keepSending(told)
+    await enqueue('11111111-1111-4111-8111-111111111111', BODY)
+    fetched.mockImplementation(() => Promise.resolve(answer(200, {})))
+    window.dispatchEvent(new Event('online'))
+    await flush()
+    expect(told).toHaveBeenCalledTimes(1)
+    stop()
+  })
+})
+
+describe('entering what a ball did', () => {
+  const target = { distance: 20, carry: 12, green: { front: -6, back: 8, width: 12 } }
+  const form = (seen: Seen, onSeen: (seen: Seen) => void) =>
+    shown(<SeenForm seen={seen} target={target} player={PLAYER} units={METRIC} onSeen={onSeen} />)
+
+  it('reads a finish in words, in the coach’s unit', () => {
+    const onSeen = vi.fn<(seen: Seen) => void>()
+    form(NOTHING_SEEN, onSeen)
+    fireEvent.change(screen.getByLabelText('Finish in words'), { target: { value: 'pin high 2 left' } })
+    expect(onSeen).toHaveBeenLastCalledWith({
+      ...NOTHING_SEEN,
+      finish: { past: 0, side: -2, holed: false },
+    })
+    fireEvent.change(screen.getByLabelText('Finish in words'), { target: { value: 'somewhere' } })
+    expect(screen.getByText(/Say how far short or past/)).toBeTruthy()
+  })
+
+  it('toggles misses, putts and what came next', () => {
+    const onSeen = vi.fn<(seen: Seen) => void>()
+    form({ ...NOTHING_SEEN, misses: ['thin'], putts: 2 }, onSeen)
+    fireEvent.click(screen.getByRole('button', { name: 'thin' }))
+    expect(onSeen.mock.lastCall?.[0].misses).toEqual([])
+    fireEvent.click(screen.getByRole('button', { name: 'long' }))
+    expect(onSeen.mock.lastCall?.[0].misses).toEqual(['thin', 'long'])
+    fireEvent.click(within(screen.getByRole('group', { name: 'Putts' })).getByText('2'))
+    expect(onSeen.mock.lastCall?.[0].putts).toBeNull()
+    fireEvent.click(screen.getByRole('button', { name: 'chipped again' }))
+    expect(onSeen.mock.lastCall?.[0].again).toBe(true)
+    fireEvent.click(screen.getByRole('button', { name: 'holed' }))
+    expect(onSeen.mock.lastCall?.[0].finish?.holed).toBe(true)
+  })
+
+  it('takes a landing only when it is a number', () => {
+    const onSeen = vi.fn<(seen: Seen) => void>()
+    form(NOTHING_SEEN, onSeen)
+    const field = screen.getByLabelText('Landed at, m')
+    fireEvent.change(field, { target: { value: '11,5' } })
+    expect(onSeen.mock.lastCall?.[0].carry).toBe(11.5)
+    fireEvent.change(field, { target: { value: 'far' } })
+    expect(onSeen.mock.lastCall?.[0].carry).toBeNull()
+  })
+
+  it('moves the finish by arrow keys for those who don’t tap', () => {
+    const onFinish = vi.fn()
+    shown(
+      <FinishTap
+        finish={{ past: 1, side: 0, holed: false }}
+        reach={6}
+        green={null}
+        words="1 past"
+        shown={String}
+        onFinish={onFinish}
+      />,
+    )
+    const pad = screen.getByRole('application')
+    fireEvent.keyDown(pad, { key: 'ArrowLeft' })
+    expect(onFinish).toHaveBeenLastCalledWith({ past: 1, side: -0.5, holed: false })
+    fireEvent.keyDown(pad, { key: 'ArrowDown' })
+    expect(onFinish).toHaveBeenLastCalledWith({ past: 0.5, side: 0, holed: false })
+  })
+
+  it('says where face and turf were met', () => {
+    shown(
+      <>
+        <FaceTap at={{ heel: -8, up: 12 }} leftHanded={false} onTap={() => undefined} />
+        <TurfTap at={-4} onTap={() => undefined} />
+      </>,
+    )
+    expect(screen.getByLabelText('Face: 8 mm towards the toe, 12 mm up')).toBeTruthy()
+    expect(screen.getByLabelText('Turf met 4 cm behind the ball')).toBeTruthy()
+  })
+})
+
+describe('a ball gone astray', () => {
+  it('keeps the mark, counts three minutes, and leads to the lie', () => {
+    vi.useFakeTimers()
+    const onFound = vi.fn()
+    shown(<AstraySheet open units={METRIC} onOpenChange={() => undefined} onFound={onFound} />)
+    fireEvent.change(screen.getByLabelText('Landmark on the line'), { target: { value: 'the split birch' } })
+    fireEvent.change(screen.getByLabelText('In from the short grass, m'), { target: { value: '3' } })
+    fireEvent.click(screen.getByRole('checkbox'))
+    expect(screen.getByRole('timer').textContent).toBe('3:00')
+    fireEvent.click(screen.getByRole('button', { name: 'We begin to look' }))
+    vi.advanceTimersByTime(0)
+    fireEvent.click(screen.getByRole('button', { name: 'Found: read the lie' }))
+    expect(onFound).toHaveBeenCalledWith(
+      'Astray: on the line of the split birch, 3 m in from the short grass, provisional played.',
+    )
+  })
+})
+
+const rate = (hits: number, of: number) => ({ hits, of, low_pct: 20, high_pct: 80 })
+const LIE: LieRate = {
+  cover: 'rough', slope: 'level', words: 'rough', shots: 9, on: rate(8, 9), on_and_two: rate(7, 9), again: rate(1, 9),
+  up_and_down: rate(0, 0), lost: 0.22, lost_within: 0.1,
+} // prettier-ignore
+const SUMMARY: BookSummary = {
+  total: 3,
+  covers: [{ id: 'rough', words: 'rough' }],
+  methods: [],
+  clubs: [],
+  lies: [{ ...LIE, words: 'fairway', cover: 'fairway', lost: -0.4 }, LIE],
+  points: [
+    { id: 'a', cover: 'rough', expected_carry_m: 30, expected_total_m: 40, carry_m: 28, total_m: 37, past_m: -3, side_m: 1 },
+    { id: 'b', cover: 'rough', expected_carry_m: 30, expected_total_m: 40, carry_m: 33, total_m: null, past_m: null, side_m: null },
+  ],
+  along_sd_m: 5,
+  across_sd_m: 2,
+  trend: [
+    { first: '2026-05-01T10:00:00Z', last: '2026-05-03T10:00:00Z', shots: 2, lost: 0.3, length_pct: -4 },
+    { first: '2026-05-04T10:00:00Z', last: '2026-05-05T10:00:00Z', shots: 1, lost: 0.1, length_pct: 1 },
+  ],
+} // prettier-ignore
+
+const ROW: Booking = {
+  id: 'x', player_id: 'tove', booked_at: '2026-05-01T10:00:00Z', source: 'hand', purpose: 'shot', trial_id: null,
+  arm: null, club_id: '58', club_name: 'Lob wedge 58', cover: 'rough', slope: 'level', lie_words: 'rough',
+  method_id: 'stock-swing', method_name: 'Stock swing', call_id: '58~stock-swing', target_m: 40, expected_carry_m: 31,
+  expected_total_m: 40, carry_m: 26, carry_side_m: 0, total_m: 36, past_m: -4, side_m: 1.5, measured: {}, heel_mm: null,
+  up_mm: null, turf_cm: null, misses: ['heavy'], note: 'by the wall', holed: false, putts: 2, chipped_again: null,
+  end_words: 'green', lost: -0.12, counts: false, far_off: true,
+} // prettier-ignore
+
+describe('the field book', () => {
+  it('lists what was meant and what was seen, and says why a shot does not count', () => {
+    shown(<Shots which={WHICH} units={METRIC} />, (queries) =>
+      queries.setQueryData(bookQuery(WHICH, 0).queryKey, { total: 1, rows: [ROW] }),
+    )
+    const text = screen.getByRole('table').textContent
+    expect(text).toContain('Lob wedge 58, stock swing')
+    expect(text).toContain('31')
+    expect(text).toContain('→ 26')
+    expect(text).toContain('4 short, 1.5 right')
+    expect(text).toContain('green, heavy')
+    expect(text).toContain('−0.12')
+    expect(text).toContain('far off')
+    fireEvent.click(screen.getByRole('button', { name: 'Lob wedge 58, stock swing' }))
+    expect(screen.getByText('by the wall')).toBeTruthy()
+    expect(screen.getByRole('button', { name: 'Learn from it' })).toBeTruthy()
+  })
+
+  it('says what to do while it is empty', () => {
+    shown(<Shots which={WHICH} units={METRIC} />, (queries) =>
+      queries.setQueryData(bookQuery(WHICH, 0).queryKey, { total: 0, rows: [] }),
+    )
+    expect(screen.getByText(/On the Bench press E/)).toBeTruthy()
+  })
+
+  it('puts the dearest lie first, counts behind every share', () => {
+    shown(<Lies summary={SUMMARY} />)
+    const names = screen.getAllByRole('rowheader').map((cell) => cell.textContent)
+    expect(names).toEqual(['rough', 'fairway'])
+    const row = screen.getAllByRole('row')[1]?.textContent ?? ''
+    expect(row).toContain('8/9')
+    expect(row).toContain('not booked')
+    expect(row).toContain('± 0.10')
+  })
+
+  it('draws predicted against actual, the finish and the trend', () => {
+    shown(<Charts summary={SUMMARY} units={METRIC} />)
+    expect(screen.getByRole('img', { name: 'Carry: predicted against actual, 2 shots' })).toBeTruthy()
+    expect(screen.getByRole('img', { name: 'Run: predicted against actual, 1 shots' })).toBeTruthy()
+    expect(screen.getByRole('img', { name: 'Where 1 balls finished around their target' })).toBeTruthy()
+    expect(screen.getByRole('img', { name: 'Strokes lost against the plan over time' })).toBeTruthy()
+  })
+
+  it('filters by lie and takes the filter back', () => {
+    const onWhich = vi.fn()
+    const { rerender } = shown(<Filters which={WHICH} summary={SUMMARY} onWhich={onWhich} />)
+    fireEvent.change(screen.getByLabelText('Filter: cover'), { target: { value: 'rough' } })
+    expect(onWhich).toHaveBeenLastCalledWith({ player_id: 'tove', cover: 'rough' })
+    rerender(<Filters which={{ ...WHICH, cover: 'rough' }} summary={SUMMARY} onWhich={onWhich} />)
+    fireEvent.change(screen.getByLabelText('Filter: cover'), { target: { value: '' } })
+    expect(onWhich).toHaveBeenLastCalledWith({ player_id: 'tove' })
+    expect(summaryQuery(WHICH).queryKey).toEqual(['book', 'summary', WHICH])
+  })
+})
