@@ -20,8 +20,9 @@ from pydantic import ValidationError
 from veltrin.api.app import create_app, describe
 from veltrin.api.guard import LOOPBACK_HOSTS, Guard, secret_in
 from veltrin.demo import fill
-from veltrin.devices.mast import LOOPBACK, StandInMast
+from veltrin.devices.mast import StandInMast
 from veltrin.devices.monitor import StandInMonitor
+from veltrin.devices.stand_in import LOOPBACK
 from veltrin.service import copies, documents
 from veltrin.service import doctor as doctor_service
 from veltrin.service.coaches import add_coach, has_coaches

@@ -8,7 +8,7 @@ from typing import Any
 import pytest
 from fastapi.testclient import TestClient
 
-from tests.questions import FLIGHT, plan_request
+from tests.questions import FLIGHT, STORED_ONLY, plan_request
 
 
 def errors(response: Any) -> dict[str, dict[str, str]]:
@@ -44,7 +44,7 @@ def test_left_hander_of_the_demo_aims_the_other_way(client: TestClient) -> None:
 def test_plan_takes_a_player_in_full(client: TestClient) -> None:
     # One without a book: a player given in full has none.
     brisa = client.get("/api/players/brisa").json()
-    for stored_only in ("id", "version", "learns", "learns_from"):
+    for stored_only in STORED_ONLY:
         brisa.pop(stored_only)
     inline = client.post("/api/plan", json=plan_request(player_id=None, player=brisa)).json()
     stored = client.post("/api/plan", json=plan_request(player_id="brisa")).json()
@@ -148,7 +148,7 @@ def test_shot_with_an_impossible_call_is_not_kept(client: TestClient) -> None:
     response = client.post("/api/shots", json={"request": plan_request(), "call_id": "driver~stock-swing", "note": ""})
     assert response.status_code == 409
     tove = client.get("/api/players/tove").json()
-    for stored_only in ("id", "version", "learns", "learns_from"):
+    for stored_only in STORED_ONLY:
         tove.pop(stored_only)
     inline = plan_request(player_id=None, player=tove)
     assert client.post("/api/shots", json={"request": inline, "call_id": "54~stock-swing"}).status_code == 409

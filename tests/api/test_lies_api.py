@@ -6,7 +6,7 @@ import pytest
 from fastapi.testclient import TestClient
 
 from tests.lies import BLOWN, REACHED
-from tests.questions import plan_request
+from tests.questions import STORED_ONLY, plan_request
 
 
 def asked(method: str, **more: object) -> dict[str, object]:
@@ -118,7 +118,8 @@ def test_a_pin_names_a_player_and_a_method_there_are(client: TestClient) -> None
     assert wrong.json()["errors"][0]["field"] == "method_id"
     assert client.put("/api/players/corwin/methods/splash", json={"stand": "maybe"}).status_code == 422
     body = client.get("/api/players/corwin").json()
-    body.pop("id")
+    for stored_only in STORED_ONLY:
+        body.pop(stored_only)
     body["pinned"] = ["hope"]
     inline = client.post("/api/plan", json={**asked("splash"), "player_id": None, "player": body})
     assert inline.status_code == 422

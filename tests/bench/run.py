@@ -16,7 +16,6 @@ import sys
 import tempfile
 import time
 import urllib.request
-from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
@@ -24,7 +23,9 @@ import numpy as np
 from fastapi.testclient import TestClient
 from scipy.integrate import solve_ivp
 
-from tests.questions import plan_request
+from tests.bench.book import bench_book
+from tests.bench.clock import clock
+from tests.questions import STORED_ONLY, plan_request
 from veltrin.api.app import create_app
 from veltrin.core.air import Air
 from veltrin.core.constants import BALL_AREA_M2, BALL_MASS_KG, BALL_RADIUS_M, GRAVITY_M_S2
@@ -34,16 +35,6 @@ from veltrin.service.store import open_store
 
 HERE = Path(__file__).parent
 AIR = Air()
-
-
-def clock(call: Callable[[], Any], times: int) -> list[float]:
-    """Seconds of each call."""
-    took = []
-    for _ in range(times):
-        start = time.perf_counter()
-        call()
-        took.append(time.perf_counter() - start)
-    return took
 
 
 def launches(n: int) -> tuple[np.ndarray, np.ndarray]:
@@ -109,7 +100,8 @@ def bench_flight() -> dict[str, float]:
 def fourteen_clubs(client: TestClient) -> dict[str, Any]:
     """A player with a full bag."""
     body = client.get("/api/players/brisa").json()
-    body.pop("id")
+    for stored_only in STORED_ONLY:
+        body.pop(stored_only)
     assert len(body["clubs"]) == 14
     return body
 
@@ -157,7 +149,7 @@ def bench_plan() -> dict[str, float]:
     with tempfile.TemporaryDirectory() as folder:
         store = open_store(Path(folder) / "bench.sqlite3")
         fill(store)
-        with TestClient(create_app(store, Path(folder))) as client:
+        with TestClient(create_app(store, Path(folder)), base_url="http://127.0.0.1") as client:
             player = fourteen_clubs(client)
             falls = iter(np.linspace(3.0, 9.0, 1000))
             for (name, (lie, flag)), drawn_too in itertools.product(LIES.items(), (False, True)):
@@ -229,6 +221,7 @@ def main() -> None:
         "machine": f"{os.cpu_count()} cores, {platform.machine()}, Python {platform.python_version()}",
         "flight": bench_flight(),
         "plan": bench_plan(),
+        "book": bench_book(),
         "start": bench_start(),
     }
     for group, numbers in results.items():

@@ -17,13 +17,12 @@ from veltrin.core.learn.faults import (
     REPORTED,
     TURF_READ_SD_M,
     Shown,
-    Stroke,
     rank_causes,
     showings,
     strike_with,
-    stroke_of,
 )
 from veltrin.core.plan import Line, Question, plan_shot
+from veltrin.core.plan.one import One, one_call
 from veltrin.core.run import Landing
 
 LIES = {
@@ -37,14 +36,14 @@ LIES = {
 
 
 @cache
-def meant(name: str) -> tuple[Stroke, Shown]:
+def meant(name: str) -> tuple[One, Shown]:
     question = LIES[name]
-    stroke = stroke_of(question, plan_shot(question).calls[0].id)
+    stroke = one_call(question, plan_shot(question).calls[0].id)
     assert stroke is not None
     return stroke, showings(stroke)
 
 
-def faulty(stroke: Stroke, cause, rng: np.random.Generator, balls: int) -> list[Ball]:
+def faulty(stroke: One, cause, rng: np.random.Generator, balls: int) -> list[Ball]:
     """Balls struck with an error that missed somehow, as a coach would report them."""
     found: list[Ball] = []
     while len(found) < balls:

@@ -18,9 +18,10 @@ from pydantic import ValidationError
 from veltrin.core.air import averaged
 from veltrin.core.air.averages import Reading
 from veltrin.devices import mast_link
-from veltrin.devices.mast import LOOPBACK, StandInMast
+from veltrin.devices.mast import StandInMast
 from veltrin.devices.mast_link import Heard, MastLink
 from veltrin.devices.protocol import Greeting, MastReading
+from veltrin.devices.stand_in import LOOPBACK
 from veltrin.devices.weather import INTENSITY, weather
 
 GREETING = {"device": "weather-mast", "protocol": 1, "height_m": 10.0}

@@ -10,10 +10,11 @@ from collections.abc import Callable
 import numpy as np
 import pytest
 
-from veltrin.devices.mast import LOOPBACK, StandInMast
+from veltrin.devices.mast import StandInMast
 from veltrin.devices.monitor import StandInMonitor, habits_from, strike
 from veltrin.devices.monitor_link import MonitorLink
 from veltrin.devices.protocol import MonitorShot, Ready
+from veltrin.devices.stand_in import LOOPBACK
 
 MEANT = Ready(
     club="7-iron", ball_speed_m_s=46.0, launch_deg=18.5, direction_deg=0.0, spin_rpm=6300.0, run_m=9.0,

@@ -16,12 +16,9 @@ from veltrin.service.store import open_store
 FOLDER = Path(__file__).parents[2] / "docs" / "screenshots"
 AIR = "&t=12&alt=620&hum=70"
 DOWNHILL = "/?p=tove&fall=7&side=-3&flag=14.5&front=8&back=22&round=fringe&firm=firm&speed=10" + AIR
-UPHILL = "/?p=corwin&fall=-6&side=0&flag=128&front=118&back=143" + AIR
 SIDE = "/?p=ansgar&side=5&fall=0&flag=86&front=78&back=101" + AIR
-ROUGH = "/?p=corwin&fall=3&flag=140&front=130&back=155&cover=rough&sunk=1.2" + AIR
 
 SAND = "/?p=corwin&fall=0&side=-3&flag=14&front=6&back=24&cover=sand&lip=0.6&lipat=2.5" + AIR
-HARD_PAN = "/?p=brisa&fall=0&flag=15&front=7&back=26&cover=hard-pan&call=58~quiet-glide" + AIR
 TIGHT = "/methods?p=brisa&fall=0&cover=tight&flag=15&front=7&back=26" + AIR
 
 WINDY = "/conditions?p=corwin&fall=0&flag=120&front=112&back=132&wind=6&gust=9&from=320" + AIR
@@ -46,33 +43,6 @@ def what_if(page: Page) -> None:
     page.get_by_role("dialog").get_by_role("img").nth(2).wait_for(timeout=20_000)
 
 
-def kept(page: Page) -> None:
-    page.keyboard.press("o")
-
-
-def distance_ledger(page: Page) -> None:
-    page.keyboard.press("2")
-    page.wait_for_timeout(600)
-    page.keyboard.press("d")
-
-
-def spin_ledger(page: Page) -> None:
-    page.keyboard.press("s")
-
-
-def to_the_calls(page: Page) -> None:
-    page.get_by_role("region", name="Line").scroll_into_view_if_needed()
-    page.get_by_role("region", name="Line").evaluate("part => part.scrollIntoView()")
-
-
-def covers(page: Page) -> None:
-    page.get_by_role("button", name="Cover: standard sand. Change").click()
-
-
-def helps(page: Page) -> None:
-    page.keyboard.press("h")
-
-
 def two_days(page: Page) -> None:
     page.get_by_role("tab", name="Two days").click()
     page.get_by_role("region", name="Soaked December").wait_for(timeout=20_000)
@@ -89,26 +59,71 @@ def nothing(_: Page) -> None:
     """Leave the page as it is."""
 
 
+BOOK = "/book?p=tove&fall=0&side=0&cover=rough&sunk=0.6&flag=42&front=34&back=54" + AIR
+PLAYERS = "/players?p=corwin&fall=0&side=0&cover=rough&sunk=0.6&flag=42&front=34&back=54" + AIR
+
+
+def teaches(page: Page) -> None:
+    page.get_by_role("tab", name="What the book teaches").click()
+
+
+def charts(page: Page) -> None:
+    page.get_by_role("tab", name="Predicted and actual").click()
+
+
+def fault(page: Page) -> None:
+    page.get_by_role("tab", name="Read a fault").click()
+    seen = page.get_by_role("region", name="What was seen")
+    for word in ("heavy", "short"):
+        seen.get_by_role("button", name=word).click()
+    seen.get_by_role("button", name="Another ball").click()
+    seen.get_by_role("group", name="Misses of ball 2").get_by_role("button", name="heavy").click()
+    for turf in seen.get_by_label("Turf line").all():
+        box = turf.bounding_box() or {"width": 0.0, "height": 0.0}
+        turf.click(position={"x": 0.34 * box["width"], "y": 0.5 * box["height"]})
+    seen.get_by_role("button", name="Read the fault").click()
+    page.get_by_text("Look for:").first.wait_for()
+
+
+def trial(page: Page) -> None:
+    page.get_by_role("tab", name="Trials").click()
+    page.get_by_label("Balls each").fill("4")
+    page.get_by_role("button", name="Start the trial").click()
+    part = page.get_by_role("region", name="Trial", exact=True)
+    finishes = ("1.5 short", "2 past 1 left", "4 short 1 right", "0.5 past", "3 past", "5 past 1 right", "2 short")
+    for ball, finish in enumerate(finishes, 1):
+        part.get_by_text(f"Ball {ball} of 8").wait_for()
+        part.get_by_label("Finish in words").fill(finish)
+        part.get_by_role("button", name=f"Book ball {ball}").click()
+    part.get_by_text("Ball 8 of 8").wait_for()
+
+
+def booking(page: Page) -> None:
+    page.keyboard.press("e")
+    page.get_by_label("Finish in words").fill("3 short 1 right")
+    page.get_by_role("button", name="short", exact=True).click()
+
+
 VIEWS: list[tuple[str, str, dict[str, int], str, Callable[[Page], None]]] = [
     ("bench-downhill", DOWNHILL, WIDE, "light", nothing),
     ("bench-over-sand", OVER_SAND, WIDE, "light", nothing),
     ("bench-medicine", MEDICINE, WIDE, "light", nothing),
     ("compare", OVER_SAND, WIDE, "light", compare),
     ("what-if", OVER_SAND, WIDE, "light", what_if),
-    ("bench-uphill-left-handed", UPHILL, WIDE, "light", distance_ledger),
     ("bench-side-slope-dusk", SIDE, WIDE, "dark", nothing),
-    ("bench-rough", ROUGH, WIDE, "light", spin_ledger),
     ("bench-sand", SAND, WIDE, "light", nothing),
-    ("bench-hard-pan", HARD_PAN, WIDE, "light", nothing),
     ("methods", TIGHT, WIDE, "light", nothing),
-    ("covers", SAND, WIDE, "light", covers),
-    ("helps", ROUGH, WIDE, "light", helps),
+    ("players", PLAYERS, WIDE, "light", nothing),
+    ("book-teaches", PLAYERS, WIDE, "light", teaches),
+    ("field-book", BOOK, WIDE, "light", nothing),
+    ("predicted-actual", BOOK, WIDE, "light", charts),
+    ("fault", BOOK, WIDE, "light", fault),
+    ("trial", BOOK, WIDE, "light", trial),
     ("conditions", WINDY, WIDE, "light", nothing),
     ("two-days", CHIP, WIDE, "light", two_days),
     ("day-sheet", WINDY, WIDE, "light", day_sheet),
-    ("kept-shots", DOWNHILL, WIDE, "light", kept),
     ("phone-ground", DOWNHILL, PHONE, "light", nothing),
-    ("phone-line", DOWNHILL, PHONE, "light", to_the_calls),
+    ("phone-booking", DOWNHILL, PHONE, "light", booking),
 ]
 
 

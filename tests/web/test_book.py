@@ -49,7 +49,7 @@ def test_a_shot_is_booked_on_a_phone_in_three_taps(running: Running, open_page: 
     page.get_by_role("dialog").get_by_role("button", name="Book it").tap()
     expect(page.get_by_role("status")).to_contain_text("Booked.")
     page.get_by_role("button", name="Field book").tap()
-    expect(page.get_by_role("table")).to_contain_text("rough")
+    expect(page.get_by_role("list", name="Booked shots")).to_contain_text("rough")
     expect(page.get_by_text("1 to 1 of 1")).to_be_visible()
     assert page.evaluate("document.documentElement.scrollWidth") <= PHONE["width"]
 

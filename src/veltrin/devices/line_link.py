@@ -6,8 +6,8 @@ import socket
 import threading
 from typing import Literal
 
-from veltrin.devices.mast import LOOPBACK
 from veltrin.devices.protocol import ENCODING, LONGEST_LINE
+from veltrin.devices.stand_in import LOOPBACK
 
 State = Literal["off", "connecting", "live", "stale", "lost"]
 

@@ -9,22 +9,19 @@ import threading
 import time
 
 from veltrin.devices.protocol import ENCODING, Greeting
+from veltrin.devices.stand_in import StandIn
 from veltrin.devices.weather import weather
 
-LOOPBACK = "127.0.0.1"
 HEIGHT_M = 10.0
 
 
-class _Listener(socketserver.ThreadingTCPServer):
-    daemon_threads = True
-    allow_reuse_address = True
-
-
-class StandInMast:
+class StandInMast(StandIn):
     """Serve on the loopback address, a reading a second, `rate` times as fast; each listener hears the same day."""
 
+    name = "stand-in-mast"
+
     def __init__(self, port: int, seed: int = 7, rate: float = 1.0) -> None:
-        stopped = self._stopped = threading.Event()
+        stopped = threading.Event()
         began = time.monotonic()
 
         class Handler(socketserver.BaseRequestHandler):
@@ -39,14 +36,4 @@ class StandInMast:
                             break
                     self.request.shutdown(socket.SHUT_RDWR)
 
-        self._server = _Listener((LOOPBACK, port), Handler)
-        self.port: int = self._server.server_address[1]
-        self._thread = threading.Thread(target=self._server.serve_forever, name="stand-in-mast", daemon=True)
-        self._thread.start()
-
-    def stop(self) -> None:
-        """Hang up on everybody and let go of the port."""
-        self._stopped.set()
-        self._server.shutdown()
-        self._server.server_close()
-        self._thread.join(timeout=5.0)
+        super().__init__(port, Handler, stopped)

@@ -21,8 +21,8 @@ from pydantic import ValidationError
 from veltrin.core.air import CALM, Air
 from veltrin.core.flight import fly
 from veltrin.core.units import RAD_S_PER_RPM
-from veltrin.devices.mast import LOOPBACK
 from veltrin.devices.protocol import ENCODING, LONGEST_LINE, MonitorGreeting, MonitorShot, Ready
+from veltrin.devices.stand_in import StandIn
 
 EVERY_S = 4.0
 """From one shot to the next, as a player on the range has it."""
@@ -83,16 +83,13 @@ def strike(ready: Ready, habits: Habits, rng: np.random.Generator, n: int) -> Mo
     )
 
 
-class _Listener(socketserver.ThreadingTCPServer):
-    daemon_threads = True
-    allow_reuse_address = True
-
-
-class StandInMonitor:
+class StandInMonitor(StandIn):
     """Serve on the loopback address: a shot every EVERY_S / `rate` seconds once it is told what is meant."""
 
+    name = "stand-in-monitor"
+
     def __init__(self, port: int, seed: int = 7, rate: float = 1.0) -> None:
-        stopped = self._stopped = threading.Event()
+        stopped = threading.Event()
         habits = habits_from(seed)
 
         class Handler(socketserver.BaseRequestHandler):
@@ -118,17 +115,7 @@ class StandInMonitor:
                             self.request.sendall((shot.model_dump_json() + "\n").encode(ENCODING))
                     self.request.shutdown(socket.SHUT_RDWR)
 
-        self._server = _Listener((LOOPBACK, port), Handler)
-        self.port: int = self._server.server_address[1]
-        self._thread = threading.Thread(target=self._server.serve_forever, name="stand-in-monitor", daemon=True)
-        self._thread.start()
-
-    def stop(self) -> None:
-        """Hang up on everybody and let go of the port."""
-        self._stopped.set()
-        self._server.shutdown()
-        self._server.server_close()
-        self._thread.join(timeout=5.0)
+        super().__init__(port, Handler, stopped)
 
 
 def _last_meant(lines: list[bytes], before: Ready | None) -> Ready | None:

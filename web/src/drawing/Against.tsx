@@ -163,8 +163,8 @@ export function Finishes({ points, along, across, toShown, unit }: FinishesProps
 export function Trend({ stretches }: { stretches: BookSummary['trend'] }) {
   const known = stretches.filter((s) => s.lost != null)
   if (known.length < 2) return <p className="text-quiet">A trend needs more shots.</p>
-  const W = 560
-  const H = 150
+  const W = 1180
+  const H = 160
   const most = Math.max(0.3, ...known.map((s) => Math.abs(s.lost ?? 0))) * 1.15
   const x = (i: number) => 44 + (i / (known.length - 1)) * (W - 60)
   const y = (lost: number) => H / 2 - 8 - (lost / most) * (H / 2 - 24)

@@ -1,5 +1,6 @@
 import type { Bag, Club } from '../api/client'
 import { axisStep } from '../lib/geometry'
+import { useWide } from '../lib/use-wide'
 
 interface CarryLineProps {
   clubs: Club[]
@@ -9,10 +10,9 @@ interface CarryLineProps {
   unit: string
 }
 
-const W = 620
 const ROW = 19
 const LEFT = 132
-const RIGHT = 54
+const RIGHT = 98
 const TOP = 26
 
 const KIND_DASH: Record<string, string | undefined> = {
@@ -24,6 +24,8 @@ const KIND_DASH: Record<string, string | undefined> = {
 
 /** Every club as a rung: how far it carries, its loft beside it, gaps and overlaps called out. */
 export function CarryLine({ clubs, steps, toShown, unit }: CarryLineProps) {
+  // On a phone the drawing is narrower, so that its words stay as large.
+  const W = useWide() ? 620 : 380
   const far = Math.max(...clubs.map((club) => toShown(club.stock_carry_m)), 1)
   const step = axisStep(far, 6)
   const x = (carry: number) => LEFT + (carry / far) * (W - LEFT - RIGHT)
@@ -73,9 +75,9 @@ export function CarryLine({ clubs, steps, toShown, unit }: CarryLineProps) {
             </text>
             {odd && (
               <text
-                x={x(carry - toShown(odd.step_m) / 2)}
+                x={W - 2}
                 y={y + ROW / 2 + 5}
-                textAnchor="middle"
+                textAnchor="end"
                 fill="var(--hot)"
                 className="halo"
               >

@@ -17,6 +17,7 @@ import { SeenForm } from '../places/book/SeenForm'
 import { Shots } from '../places/book/Shots'
 import { WaitingShots } from '../places/book/WaitingShots'
 import { PLAYER } from './players'
+import { stubWidth } from './wide'
 
 const WHICH: Which = { player_id: 'tove' }
 
@@ -27,6 +28,7 @@ function shown(part: ReactNode, fill: (queries: QueryClient) => void = () => und
 }
 
 beforeEach(() => {
+  stubWidth(true)
   localStorage.clear()
   useQueue.setState({ waiting: [] })
 })
@@ -237,6 +239,17 @@ describe('the field book', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Lob wedge 58, stock swing' }))
     expect(screen.getByText('by the wall')).toBeTruthy()
     expect(screen.getByRole('button', { name: 'Learn from it' })).toBeTruthy()
+  })
+
+  it('is a list on a phone, with the same to say', () => {
+    stubWidth(false)
+    shown(<Shots which={WHICH} units={METRIC} />, (queries) =>
+      queries.setQueryData(bookQuery(WHICH, 0).queryKey, { total: 1, rows: [ROW] }),
+    )
+    const text = screen.getByRole('list', { name: 'Booked shots' }).textContent
+    expect(text).toContain('rough: 4 short, 1.5 right, carried 26, heavy')
+    expect(text).toContain('(not learnt)')
+    expect(screen.queryByRole('table')).toBeNull()
   })
 
   it('says what to do while it is empty', () => {

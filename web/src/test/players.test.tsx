@@ -1,7 +1,7 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react'
 import type { ReactNode } from 'react'
-import { afterEach, describe, expect, it, vi } from 'vitest'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Club, Learnt as Told, Monitor } from '../api/client'
 import { bagQuery, learntQuery, monitorQuery, playersQuery, stockQuery } from '../api/queries'
 import { monitorWords } from '../lib/use-monitor'
@@ -12,6 +12,7 @@ import { hasBadNumber } from '../places/players/PlayerFacts'
 import { Players } from '../places/players/Players'
 import { SignIn } from '../places/SignIn'
 import { PLAYER } from './players'
+import { stubWidth } from './wide'
 
 const SETTINGS = { ...METRIC, coach: 'Maren', course: '', day: {} } as Parameters<
   typeof Players
@@ -57,6 +58,7 @@ const players = () => (
 const answer = (status: number, body: unknown) =>
   new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } })
 
+beforeEach(() => stubWidth(true))
 afterEach(() => {
   cleanup()
   vi.unstubAllGlobals()

@@ -19,16 +19,13 @@ import numpy as np
 from veltrin.core.air import CALM
 from veltrin.core.geometry import Mask, Vec
 from veltrin.core.kit import Scatter
-from veltrin.core.plan.candidates import list_all
 from veltrin.core.plan.mirror import is_mirrored, mirror_question, renamed
-from veltrin.core.plan.model import Call, Question
+from veltrin.core.plan.model import Question
 from veltrin.core.plan.odds import even_normals, strike_scatter
-from veltrin.core.plan.planner import kept_club
-from veltrin.core.plan.play import Batch, Played, World, nudge, play
+from veltrin.core.plan.one import One, one_call
 from veltrin.core.plan.play import Miss as Off
+from veltrin.core.plan.play import Played, World, nudge, play
 from veltrin.core.plan.rank import speed_scatter
-from veltrin.core.plan.sieve import plain_calls, sieve, world_of
-from veltrin.core.plan.strike import moved_calls
 from veltrin.core.plan.target import Targets
 from veltrin.core.strike import Change
 
@@ -240,37 +237,7 @@ class Ranked:
     share: float
 
 
-@dataclass(frozen=True)
-class Stroke:
-    """The stroke that was meant, ready to be struck with errors."""
-
-    question: Question
-    call: Call
-    batch: Batch
-    world: World
-    difficulty: float
-    strike_difficulty: float
-
-
-def stroke_of(question: Question, call_id: str) -> Stroke | None:
-    """The stroke that was meant, for a right-hander; None if the call is not feasible here."""
-    asked = replace(question, only=(call_id,), detail_for=())
-    kept, _ = kept_club(asked)
-    candidates, _ = list_all(asked, kept)
-    if not candidates:
-        return None
-    world = world_of(asked)
-    found = sieve(asked, candidates, kept, None, world)
-    pairs = moved_calls(asked, found, plain_calls(asked, found, world), world)
-    if not pairs:
-        return None
-    call, candidate = pairs[0]
-    i = next(k for k, c in enumerate(candidates) if c.id == candidate.id)
-    batch = found.batch.take(np.array([i]))
-    return Stroke(asked, call, batch, world, float(found.hard[i]), float(found.strike_hard[i]))
-
-
-def strike_with(stroke: Stroke, error: Error, draws: Vec) -> Seen:
+def strike_with(stroke: One, error: Error, draws: Vec) -> Seen:
     """Strike it with an error; `draws` (n, 6) standard normals: speed, face, loft, low point, depth, heel."""
     n = len(draws)
     scatter, call = stroke.question.player.scatter, stroke.call
@@ -295,7 +262,7 @@ def _turns(scatter: Scatter, hard: float, draws: Vec) -> dict[str, Vec]:
     }
 
 
-def _seen(stroke: Stroke, played: Played, target: Targets, heel: Vec, off: Off) -> Seen:
+def _seen(stroke: One, played: Played, target: Targets, heel: Vec, off: Off) -> Seen:
     call, met = stroke.call, played.contact.meeting
     distance = call.target.distance_m
     carry, rest = target.along(played.flights.landing), target.along(played.runs.rest)
@@ -363,7 +330,7 @@ def read_fault(question: Question, call_id: str, balls: Sequence[Ball]) -> tuple
     """
     mirrored = is_mirrored(question)
     asked = mirror_question(question) if mirrored else question
-    stroke = stroke_of(asked, str(renamed(call_id)) if mirrored else call_id)
+    stroke = one_call(asked, str(renamed(call_id)) if mirrored else call_id)
     if stroke is None:
         return None
     if mirrored:
@@ -378,7 +345,7 @@ def read_fault(question: Question, call_id: str, balls: Sequence[Ball]) -> tuple
 Shown = list[tuple[Cause, Seen]]
 
 
-def showings(stroke: Stroke) -> Shown:
+def showings(stroke: One) -> Shown:
     """What every cause that can happen here shows, chance among them."""
     draws = _draws(STRIKES)
     return [(c, strike_with(stroke, c.error, draws)) for c in (*CAUSES, CHANCE) if c.fits(stroke.question)]

@@ -14,16 +14,13 @@ import numpy as np
 from veltrin.core.air import CALM, Air
 from veltrin.core.geometry import Vec
 from veltrin.core.kit import REFERENCE_BALL_C, Player
-from veltrin.core.plan.candidates import list_all
 from veltrin.core.plan.mirror import is_mirrored, mirror_question, renamed
 from veltrin.core.plan.model import Call, Question
-from veltrin.core.plan.planner import kept_club
+from veltrin.core.plan.one import one_call
 from veltrin.core.plan.play import Batch, Miss, OwnArrays, Played, World, nudge, play
 from veltrin.core.plan.rank import speed_scatter
 from veltrin.core.plan.scatter import spreads_of, strike_often
-from veltrin.core.plan.sieve import plain_calls, sieve, world_of
 from veltrin.core.plan.stock import STOCK_WORLD, stock_speeds
-from veltrin.core.plan.strike import moved_calls
 from veltrin.core.plan.target import Targets
 from veltrin.core.strike import Change, club_arrays
 
@@ -73,37 +70,28 @@ def expect(question: Question, call_id: str) -> tuple[Call, Expected] | None:
     """
     asked = mirror_question(question) if is_mirrored(question) else question
     own_id = str(renamed(call_id)) if is_mirrored(question) else call_id
-    found = _expect_right_handed(replace(asked, only=(own_id,), detail_for=()))
+    found = _expect_right_handed(asked, own_id)
     if found is None or not is_mirrored(question):
         return found
     call, one = found
     return call, replace(one, side_m=-one.side_m, bare_side_rad=-one.bare_side_rad, turns=-one.turns)
 
 
-def _expect_right_handed(question: Question) -> tuple[Call, Expected] | None:
-    kept, _ = kept_club(question)
-    candidates, _ = list_all(question, kept)
-    if not candidates:
+def _expect_right_handed(question: Question, call_id: str) -> tuple[Call, Expected] | None:
+    one = one_call(question, call_id)
+    if one is None:
         return None
-    world = world_of(question)
-    found = sieve(question, candidates, kept, None, world)
-    pairs = moved_calls(question, found, plain_calls(question, found, world), world)
-    if not pairs:
-        return None
-    call, candidate = pairs[0]
-    i = next(k for k, c in enumerate(candidates) if c.id == candidate.id)
-    batch = found.batch.take(np.array([i]))
+    call, batch, world = one.call, one.batch, one.world
     swing, aim = np.array([call.swing]), np.array([call.aim_rad])
     target = Targets(np.array([call.target.distance_m]), np.array([call.target.bearing_rad]))
-    hard = (found.hard[i : i + 1], found.strike_hard[i : i + 1])
-    struck = strike_often(
-        batch, world, (swing, aim), question.player.scatter, hard, found.doubts.take(np.array([i])), target, STRIKES
-    )
+    hard = (np.array([one.difficulty]), np.array([one.strike_difficulty]))
+    doubts = one.found.doubts.take(one.index)
+    struck = strike_often(batch, world, (swing, aim), question.player.scatter, hard, doubts, target, STRIKES)
     rest = struck.rest[0]
     expected = _told(batch, world, swing, aim, target)
     # What was learnt of the scatter must not come back as weight: learning compares with the model alone.
     steady = 1.0 if batch.own is None else float(batch.own.scatter[0])
-    bare_hard = float(hard[0][0]) / steady
+    bare_hard = one.difficulty / steady
     sd = speed_scatter(question.player.scatter, swing)[0] * bare_hard
     return call, replace(
         expected,

@@ -100,9 +100,7 @@ interface LedgerPanelProps {
 }
 
 function LedgerPanel({ call, units, ledger, onLedger, onKeep, onBook, onAstray }: LedgerPanelProps) {
-  const unit = { distance: units.distance, spin: 'rpm', loft: 'degrees', bounce: 'degrees', aim: 'degrees' }[
-    ledger
-  ]
+  const unit = { distance: units.distance, spin: 'rpm', loft: '°', bounce: '°', aim: '°' }[ledger]
   return (
     <section aria-label="Ledger" className="flex min-h-0 min-w-0 flex-col overflow-y-auto">
       <Head
@@ -115,7 +113,11 @@ function LedgerPanel({ call, units, ledger, onLedger, onKeep, onBook, onAstray }
             <button type="button" className="hover:text-hot" onClick={onKeep}>
               keep
             </button>
-            <button type="button" className="press press-main px-2 py-0 text-[13px]" onClick={onBook}>
+            <button
+              type="button"
+              className="press press-main px-2 py-0 text-[13px] whitespace-nowrap"
+              onClick={onBook}
+            >
               Book it
             </button>
           </span>

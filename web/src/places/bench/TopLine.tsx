@@ -148,13 +148,15 @@ export function TopLine(props: TopLineProps) {
   return (
     <header className="no-print flex flex-wrap items-baseline gap-x-5 gap-y-1 border-b border-ink px-4 py-2">
       <h1 className="text-lg font-bold">Veltrin</h1>
-      <nav className="flex gap-4" aria-label="Places">
+      <nav className="flex flex-wrap gap-x-4" aria-label="Places">
         {NAMES.map(([place, name]) => (
           <button
             key={place}
             type="button"
             aria-current={place === props.place ? 'page' : undefined}
-            className={place === props.place ? 'border-b-[3px] border-hot font-semibold' : PLAIN}
+            className={
+              place === props.place ? 'border-b-[3px] border-hot font-semibold whitespace-nowrap' : PLAIN
+            }
             onClick={() => place !== props.place && props.onPlace(place)}
           >
             {name}

@@ -4,6 +4,7 @@ import { client, done, unwrap, type Booking } from '../../api/client'
 import { bookQuery, PAGE, type Which } from '../../api/queries'
 import { finishWords } from '../../lib/finish'
 import { distance, type Units } from '../../lib/units'
+import { useWide } from '../../lib/use-wide'
 import { Problem } from '../../ui/Problem'
 
 /** When, in the coach's own time zone, short. */
@@ -45,9 +46,32 @@ function useChange(onDone: () => void) {
   return { counts, drop }
 }
 
+/** A note, why it doesn't count, and what can be done about it. */
+function Change({ row, onDone }: { row: Booking; onDone: () => void }) {
+  const { counts, drop } = useChange(onDone)
+  return (
+    <>
+      {row.note && <p className="mb-1">{row.note}</p>}
+      {row.far_off && (
+        <p className="mb-1">
+          More than five standard deviations from what was expected: it doesn’t count until you say so.
+        </p>
+      )}
+      <span className="flex flex-wrap gap-2">
+        <button type="button" className="press py-0.5" onClick={() => counts.mutate(row)}>
+          {row.counts ? 'Don’t learn from it' : 'Learn from it'}
+        </button>
+        <button type="button" className="press py-0.5" onClick={() => drop.mutate(row.id)}>
+          Delete for good
+        </button>
+      </span>
+      {(counts.error ?? drop.error) && <Problem error={(counts.error ?? drop.error) as Error} />}
+    </>
+  )
+}
+
 function Row({ row, units }: { row: Booking; units: Units }) {
   const [isOpen, setOpen] = useState(false)
-  const { counts, drop } = useChange(() => setOpen(false))
   const carry = row.carry_m == null ? '' : distance(row.carry_m, units)
   return (
     <>
@@ -81,21 +105,7 @@ function Row({ row, units }: { row: Booking; units: Units }) {
         <tr className="border-b border-rule bg-lit">
           <td />
           <td colSpan={7} className="py-2">
-            {row.note && <p className="mb-1">{row.note}</p>}
-            {row.far_off && (
-              <p className="mb-1">
-                More than five standard deviations from what was expected: it doesn’t count until you say so.
-              </p>
-            )}
-            <span className="flex flex-wrap gap-2">
-              <button type="button" className="press py-0.5" onClick={() => counts.mutate(row)}>
-                {row.counts ? 'Don’t learn from it' : 'Learn from it'}
-              </button>
-              <button type="button" className="press py-0.5" onClick={() => drop.mutate(row.id)}>
-                Delete for good
-              </button>
-            </span>
-            {(counts.error ?? drop.error) && <Problem error={(counts.error ?? drop.error) as Error} />}
+            <Change row={row} onDone={() => setOpen(false)} />
           </td>
         </tr>
       )}
@@ -103,9 +113,45 @@ function Row({ row, units }: { row: Booking; units: Units }) {
   )
 }
 
+/** One shot on a phone: what it was, then what it did. */
+function Entry({ row, units }: { row: Booking; units: Units }) {
+  const [isOpen, setOpen] = useState(false)
+  const did = [
+    endWords(row, units),
+    row.carry_m == null ? '' : `carried ${distance(row.carry_m, units)}`,
+    ...row.misses,
+  ]
+  return (
+    <li className="border-b border-rule py-1.5">
+      <button
+        type="button"
+        className="block w-full text-left"
+        aria-expanded={isOpen}
+        onClick={() => setOpen(!isOpen)}
+      >
+        <span className="flex justify-between gap-3">
+          <b>
+            {row.club_name}, {row.method_name.toLowerCase()}
+          </b>
+          <span className="text-quiet whitespace-nowrap">{whenWords(row.booked_at)}</span>
+        </span>
+        <span className="flex justify-between gap-3">
+          <span>
+            {row.lie_words}: {did.filter((words) => words !== '').join(', ')}
+            {row.counts ? '' : <span className="text-hot"> (not learnt)</span>}
+          </span>
+          <span className="figure">{row.lost == null ? '' : row.lost.toFixed(2).replace('-', '−')}</span>
+        </span>
+      </button>
+      {isOpen && <Change row={row} onDone={() => setOpen(false)} />}
+    </li>
+  )
+}
+
 /** The shots themselves, newest first. */
 export function Shots({ which, units }: { which: Which; units: Units }) {
   const [offset, setOffset] = useState(0)
+  const isWide = useWide()
   const page = useQuery(bookQuery(which, offset))
   if (page.error) return <Problem error={page.error} onRetry={() => void page.refetch()} />
   const told = page.data
@@ -118,26 +164,35 @@ export function Shots({ which, units }: { which: Which; units: Units }) {
     )
   const last = Math.min(offset + PAGE, told.total)
   return (
-    <div className="overflow-x-auto">
-      <table className="w-full min-w-[46rem] text-[13px]">
-        <thead className="text-left text-quiet">
-          <tr>
-            <th className="font-normal">when</th>
-            <th className="font-normal">club and way</th>
-            <th className="font-normal">lie</th>
-            <th className="pr-3 text-right font-normal">carry {units.distance}, meant → seen</th>
-            <th className="font-normal">finish</th>
-            <th className="font-normal">ended, miss</th>
-            <th className="text-right font-normal">strokes lost</th>
-            <th />
-          </tr>
-        </thead>
-        <tbody>
+    <div>
+      {!isWide && (
+        <ul aria-label="Booked shots">
           {told.rows.map((row) => (
-            <Row key={row.id} row={row} units={units} />
+            <Entry key={row.id} row={row} units={units} />
           ))}
-        </tbody>
-      </table>
+        </ul>
+      )}
+      {isWide && (
+        <table className="w-full text-[13px]">
+          <thead className="text-left text-quiet">
+            <tr>
+              <th className="font-normal">when</th>
+              <th className="font-normal">club and way</th>
+              <th className="font-normal">lie</th>
+              <th className="pr-3 text-right font-normal">carry {units.distance}, meant → seen</th>
+              <th className="font-normal">finish</th>
+              <th className="font-normal">ended, miss</th>
+              <th className="text-right font-normal">strokes lost</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {told.rows.map((row) => (
+              <Row key={row.id} row={row} units={units} />
+            ))}
+          </tbody>
+        </table>
+      )}
       <p className="mt-2 flex items-baseline gap-3">
         <button
           type="button"

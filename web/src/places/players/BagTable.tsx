@@ -89,7 +89,7 @@ export function BagTable({ clubs, notes, units, onClubs }: BagTableProps) {
               <tr key={club.id} className="border-b border-rule">
                 <td>
                   <input
-                    className="w-full bg-transparent focus:bg-lit"
+                    className="w-full min-w-[7.5rem] bg-transparent focus:bg-lit"
                     aria-label={`Name of ${club.id}`}
                     maxLength={40}
                     value={club.name}

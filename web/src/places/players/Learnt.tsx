@@ -20,7 +20,7 @@ function EffectRow({ effect, reach }: { effect: Effect; reach: number }) {
   return (
     <tr className="border-b border-rule">
       <td className="pr-3 text-quiet">{BY[effect.by]}</td>
-      <th scope="row" className="text-left font-normal">
+      <th scope="row" className="pr-2 text-left font-normal whitespace-nowrap">
         {effect.words}
       </th>
       <td className="figure text-right">{signed(effect.value)}</td>
@@ -28,7 +28,7 @@ function EffectRow({ effect, reach }: { effect: Effect; reach: number }) {
         {signed(effect.low)} … {signed(effect.high)}
       </td>
       <td className="figure pl-3 text-right">{effect.shots}</td>
-      <td className="w-40 pl-3">
+      <td className="w-28 pl-3">
         <svg viewBox="0 0 200 14" className="block w-full" aria-hidden>
           <line x1={100} x2={100} y1={0} y2={14} stroke="var(--quiet)" />
           <line x1={x(effect.low)} x2={x(effect.high)} y1={7} y2={7} stroke="var(--second)" strokeWidth={3} />

@@ -25,7 +25,7 @@ function Strip({ stock, units }: { stock: Stock; units: Units }) {
   const x = (carry: number) => 6 + ((carry - low) / (high - low)) * 188
   return (
     <svg
-      viewBox="0 0 200 40"
+      viewBox="0 0 200 44"
       className="block w-full"
       role="img"
       aria-label={`Carries of the ${stock.club_name}`}
