@@ -74,13 +74,7 @@ export function CarryLine({ clubs, steps, toShown, unit }: CarryLineProps) {
               {Math.round(carry)}
             </text>
             {odd && (
-              <text
-                x={W - 2}
-                y={y + ROW / 2 + 5}
-                textAnchor="end"
-                fill="var(--hot)"
-                className="halo"
-              >
+              <text x={W - 2} y={y + ROW / 2 + 5} textAnchor="end" fill="var(--hot)" className="halo">
                 {odd.kind} {Math.round(toShown(odd.step_m))}
               </text>
             )}
