@@ -83,7 +83,7 @@ def serve(port: int | None, data_dir: Path | None, host: str, names: tuple[str, 
     settings = Settings() if data_dir is None else Settings(data_dir=data_dir)
     store = open_store(settings.database)
     asks = None
-    if host not in ("localhost", *LOOPBACK_HOSTS):
+    if host not in LOOPBACK_HOSTS:
         if not has_coaches(store):
             store.close()
             raise click.ClickException(

@@ -138,6 +138,17 @@ def test_ten_thousand_shots_are_read_with_progress(client: TestClient) -> None:
     assert booked(client) == 10_000
 
 
+def test_equal_carries_are_two_shots_and_the_same_measured_shot_twice_is_one(client: TestClient) -> None:
+    typed = "club,carry\n7 iron,140\n7 iron,140\n7 iron,139\n"
+    assert read(client, typed)["stored"] == 3
+    # The same file again, with one shot more.
+    again = read(client, typed + "7 iron,140\n")
+    assert (again["stored"], again["doubles"]) == (1, 3)
+    measured = "club,carry,ball speed\n" + "7 iron,150.25,46.13\n" * 2
+    told = read(client, measured)
+    assert (told["stored"], told["doubles"]) == (1, 1)
+
+
 def test_a_broken_row_leaves_the_database_as_it_was(client: TestClient) -> None:
     before = whole(client)
     told = read(client, csv(10_000, broken=9_997))

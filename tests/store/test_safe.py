@@ -19,9 +19,17 @@ import pytest
 from fastapi.testclient import TestClient
 
 from tests.conftest import Running
-from veltrin.service.contracts.players import PlayerNew
-from veltrin.service.players import add_player
-from veltrin.service.store import open_store
+from veltrin.core.learn import learn
+from veltrin.service.book import book_shot, drop_booking, list_book
+from veltrin.service.bookfile import export, merge
+from veltrin.service.contracts.book import BookingIn
+from veltrin.service.contracts.players import PlayerEdit, PlayerNew
+from veltrin.service.errors import ConflictError
+from veltrin.service.habits import habits_of, show_learnt
+from veltrin.service.players import add_player, drop_player, edit_player, find_stored, show_player
+from veltrin.service.store import Store, open_store
+from veltrin.store.repositories import book
+from veltrin.store.repositories.book import Which
 
 SHOTS = 200
 
@@ -131,3 +139,74 @@ def test_a_long_book_is_asked_in_pages(client: TestClient, path: str) -> None:
     answer = client.get(path, params={"player_id": "corwin"}).json()
     assert answer["total"] >= 30
     assert len(answer.get("rows", answer.get("points"))) <= 400
+
+
+def test_the_same_shot_sent_by_many_at_once_is_booked_once(demo_store: Store) -> None:
+    booking_id = str(uuid.uuid4())
+    told: list[float | None] = []
+    failed: list[Exception] = []
+
+    def send(n: int) -> None:
+        try:
+            ask = BookingIn(player_id="brisa", purpose="stock", club_id="7-iron", carry_m=130 + n)
+            told.append(book_shot(demo_store, booking_id, ask).carry_m)
+        except Exception as error:
+            failed.append(error)
+
+    threads = [threading.Thread(target=send, args=(n,)) for n in range(8)]
+    for t in threads:
+        t.start()
+    for t in threads:
+        t.join()
+    assert failed == []
+    # Everybody is told of the one that was booked.
+    assert len(set(told)) == 1
+    assert list_book(demo_store, Which("brisa"), 10, 0).total == 1
+
+
+def test_of_many_who_save_the_same_version_one_is_taken(demo_store: Store) -> None:
+    brisa = show_player(demo_store, "brisa")
+    fields = brisa.model_dump(include=set(PlayerEdit.model_fields))
+    saved: list[str] = []
+    refused: list[str] = []
+
+    def save(n: int) -> None:
+        try:
+            edit_player(demo_store, "brisa", PlayerEdit(**{**fields, "notes": f"tab {n}"}))
+            saved.append(f"tab {n}")
+        except ConflictError:
+            refused.append(f"tab {n}")
+
+    threads = [threading.Thread(target=save, args=(n,)) for n in range(8)]
+    for t in threads:
+        t.start()
+    for t in threads:
+        t.join()
+    assert (len(saved), len(refused)) == (1, 7)
+    now = show_player(demo_store, "brisa")
+    assert (now.notes, now.version) == (saved[0], brisa.version + 1)
+    assert len(now.clubs) == len(brisa.clubs)
+
+
+def test_a_player_of_the_same_id_does_not_inherit_what_was_learnt(demo_store: Store) -> None:
+    assert show_learnt(demo_store, "corwin").shots > 20
+    file = export(demo_store, "corwin")
+    drop_player(demo_store, "corwin")
+    bare = file.model_copy(update={"players": [file.players[0].model_copy(update={"bookings": [], "trials": []})]})
+    merge(demo_store, bare)
+    assert show_learnt(demo_store, "corwin").shots == 0
+
+
+def test_what_is_learnt_bit_by_bit_is_what_is_learnt_at_once(demo_store: Store) -> None:
+    find = find_stored(demo_store, "brisa")
+    for n in range(6):
+        ask = BookingIn(player_id="brisa", purpose="stock", club_id="7-iron", carry_m=134 + n, carry_side_m=n)
+        last = book_shot(demo_store, str(uuid.uuid4()), ask)
+        step = habits_of(demo_store, find)
+    with demo_store.session() as session:
+        whole = learn(book.sums(session, "brisa").cells)
+    assert [(e.name, e.shots) for e in step.effects] == [(e.name, e.shots) for e in whole.effects]
+    assert [e.value for e in step.effects] == pytest.approx([e.value for e in whole.effects])
+    # A shot that is taken back is taken back here too.
+    drop_booking(demo_store, last.id)
+    assert {e.shots for e in habits_of(demo_store, find).effects} == {5}

@@ -119,7 +119,7 @@ VIEWS: list[tuple[str, str, dict[str, int], str, Callable[[Page], None]]] = [
     ("book-teaches", PLAYERS, WIDE, "light", teaches),
     ("field-book", BOOK, WIDE, "light", nothing),
     ("predicted-actual", BOOK, WIDE, "light", charts),
-    ("fault", BOOK, WIDE, "light", fault),
+    ("fault", DOWNHILL.replace("/?", "/book?"), WIDE, "light", fault),
     ("trial", BOOK, WIDE, "light", trial),
     ("conditions", WINDY, WIDE, "light", nothing),
     ("two-days", CHIP, WIDE, "light", two_days),

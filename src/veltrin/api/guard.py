@@ -15,7 +15,7 @@ from limits.strategies import MovingWindowRateLimiter
 from starlette.middleware.sessions import SessionMiddleware
 from starlette.middleware.trustedhost import TrustedHostMiddleware
 
-LOOPBACK_HOSTS = ("127.0.0.1", "localhost", "[::1]")
+LOOPBACK_HOSTS = ("127.0.0.1", "localhost")
 TRIES_A_MINUTE = 5
 STAYS_S = 14 * 24 * 3600
 COOKIE = "veltrin"

@@ -62,9 +62,11 @@ def _shots(store: Store, rng: np.random.Generator, air: AirIn) -> Iterator[tuple
 
 def _struck(rng: np.random.Generator, habits: Habits, planned: Any, failing: float) -> dict[str, Any]:
     """One ball: with habits, now and then heavy or thin."""
-    length = planned.bare_carry_m * habits.speed**planned.power * float(np.exp(0.05 * rng.standard_normal()))
+    length = (
+        planned.bare_carry_m * habits.speed**planned.power * float(np.exp(planned.length_sd * rng.standard_normal()))
+    )
     run = (planned.total_m - planned.carry_m) * float(rng.uniform(0.8, 1.25))
-    side = 0.035 * planned.distance_m * float(rng.standard_normal())
+    side = planned.side_sd_rad * planned.distance_m * float(rng.standard_normal())
     misses: list[str] = []
     if rng.random() < failing:
         heavy = rng.random() < 0.6
@@ -91,11 +93,13 @@ def _stock(store: Store, rng: np.random.Generator) -> Iterator[tuple[str, Planne
         planned = planned_stock(store, player_id, ask)
         carry = planned.expected.carry_m * (1.03 if n == 0 else 0.99)
         for ball in range(balls):
-            far = carry * (1.0 + 0.025 * float(rng.standard_normal())) if ball != 4 else 0.72 * carry
+            far = (
+                carry * float(np.exp(planned.expected.length_sd * rng.standard_normal())) if ball != 4 else 0.72 * carry
+            )
             told = {
                 "booked_at": FIRST_DAY + timedelta(days=20 + n, minutes=2 * ball),
                 "carry_m": round(far, 1),
-                "carry_side_m": round(0.03 * carry * float(rng.standard_normal()), 1),
+                "carry_side_m": round(planned.expected.side_sd_rad * carry * float(rng.standard_normal()), 1),
                 "misses": ["thin"] if ball == 4 else [],
             }
             yield _id(rng), planned, ask.model_copy(update=told)

@@ -285,13 +285,12 @@ def book_shot(store: Store, booking_id: str, body: BookingIn) -> BookingOut:
     planned = _planned(store, body)
     booking = made_booking(booking_id, planned, body)
     with store.session() as session:
-        # Two senders of the same shot at once: the first is booked, the second told so.
-        known = rows.load(session, booking_id)
-        if known is None:
-            if planned.question_json is not None:
-                booking = replace(booking, question_id=rows.keep_question(session, planned.question_json))
-            rows.add(session, booking)
-    return booking_out(known or booking)
+        if planned.question_json is not None:
+            booking = replace(booking, question_id=rows.keep_question(session, planned.question_json))
+        rows.add(session, booking)
+        # Of two senders of the same shot at once the first is booked, and both are told what was.
+        kept = rows.load(session, booking_id)
+    return booking_out(kept or booking)
 
 
 def book_together(store: Store, shots: Sequence[tuple[str, Planned, BookingIn]]) -> None:

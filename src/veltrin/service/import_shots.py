@@ -5,7 +5,9 @@ from __future__ import annotations
 import threading
 import uuid
 from collections import OrderedDict
+from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
+from itertools import chain
 
 from veltrin.core.kit import Club
 from veltrin.exchange.shots_csv import (
@@ -117,7 +119,7 @@ def start_import(store: Store, body: ImportIn) -> ImportOut:
 
     def run() -> None:
         try:
-            _run(store, body, job, [first], read)
+            _run(store, body, job, chain([first], read))
         except Exception as error:  # shown to the coach instead of dying in a thread
             job.problem, job.state = str(error), "refused"
 
@@ -125,13 +127,14 @@ def start_import(store: Store, body: ImportIn) -> ImportOut:
     return _out(job)
 
 
-def _run(store: Store, body: ImportIn, job: Job, first: list[ShotRow | BadRow], rest: object) -> None:
+def _run(store: Store, body: ImportIn, job: Job, read: Iterable[ShotRow | BadRow]) -> None:
     clubs = body.matched.clubs
     planned: dict[str, Planned] = {}
     with store.session() as session:
         known = rows.known_of(session, body.player_id)
+    seen: set[ShotRow] = set()
     bookings: list[StoredBooking] = []
-    for row in (*first, *rest):  # type: ignore[misc]
+    for row in read:
         if job.stop.is_set():
             job.state = "cancelled"
             return
@@ -150,10 +153,15 @@ def _run(store: Store, body: ImportIn, job: Job, first: list[ShotRow | BadRow], 
             planned[club_id] = planned_stock(store, body.player_id, ask)
         made = _booking(planned[club_id], body.player_id, club_id, row)
         key = (made.club_id, made.carry_m, made.carry_side_m, made.ball_speed_m_s)
-        if key in known:
+        told = replace(row, line=0)
+        # A row is a double if the book holds one of its kind that no earlier row stood for, or if the file tells the
+        # very same measured shot twice. Two shots that merely carried equally far are two.
+        is_told_twice = told in seen and (row.when is not None or row.ball_speed_m_s is not None)
+        if known[key] > 0 or is_told_twice:
+            known[key] -= known[key] > 0
             job.doubles += 1
             continue
-        known.add(key)
+        seen.add(told)
         bookings.append(made)
     if job.problems:
         job.problem = f"{len(job.problems)} rows can't be read. Nothing was stored: put them right and read it again."

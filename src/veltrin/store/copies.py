@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 import sqlite3
 from collections.abc import Sequence
+from contextlib import closing
 from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
@@ -56,11 +57,8 @@ def make_copy(database: Path, now: datetime | None = None) -> Copy:
 
 
 def _pour(source: Path, target: Path) -> None:
-    with sqlite3.connect(source) as old, sqlite3.connect(target) as new:
+    with closing(sqlite3.connect(source)) as old, closing(sqlite3.connect(target)) as new:
         old.backup(new)
-    new.execute("PRAGMA wal_checkpoint(TRUNCATE)")
-    new.close()
-    old.close()
 
 
 def to_drop(copies: Sequence[Copy]) -> list[Copy]:
@@ -89,7 +87,7 @@ def daily(database: Path, now: datetime | None = None) -> Copy | None:
 def check(path: Path) -> str:
     """The schema version of a database file; DomainError where it is broken, no database of ours, or too new."""
     try:
-        with sqlite3.connect(f"file:{path}?mode=ro", uri=True) as database:
+        with closing(sqlite3.connect(f"file:{path}?mode=ro", uri=True)) as database:
             sound = database.execute("PRAGMA integrity_check").fetchone()[0]
             loose = database.execute("PRAGMA foreign_key_check").fetchone()
             version = str(database.execute("SELECT version_num FROM alembic_version").fetchone()[0])

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import hashlib
+from collections import Counter
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, fields, replace
 from datetime import UTC, datetime
@@ -132,23 +133,19 @@ def question_of(session: Session, question_id: str) -> str | None:
     return session.scalar(select(QuestionRow.body).where(QuestionRow.id == question_id))
 
 
+def _values(session: Session, booking: StoredBooking) -> dict[str, Any]:
+    told = {name: getattr(booking, name) for name in NAMES}
+    return {**told, "booked_at": _plain(booking.booked_at), "coach_id": session.info["coach_id"]}
+
+
 def add(session: Session, booking: StoredBooking) -> None:
-    """Book a shot."""
-    values = {name: getattr(booking, name) for name in NAMES}
-    session.add(BookingRow(**{**values, "booked_at": _plain(booking.booked_at)}))
-    session.flush()
+    """Book a shot, unless one of that id has been booked meanwhile: then that one stays."""
+    session.execute(sqlite_insert(BookingRow).values(_values(session, booking)).on_conflict_do_nothing())
 
 
 def add_many(session: Session, bookings: Iterable[StoredBooking]) -> None:
     """Book many at once, all or none."""
-    rows = [
-        {
-            **{name: getattr(one, name) for name in NAMES},
-            "booked_at": _plain(one.booked_at),
-            "coach_id": session.info["coach_id"],
-        }
-        for one in bookings
-    ]
+    rows = [_values(session, one) for one in bookings]
     if rows:
         session.execute(insert(BookingRow), rows)
 
@@ -202,13 +199,13 @@ def every(session: Session, which: Which) -> list[StoredBooking]:
     return [_stored(row) for row in session.scalars(oldest)]
 
 
-def known_of(session: Session, player_id: str) -> set[tuple[str, float | None, float | None, float | None]]:
-    """What tells imported shots apart: club, carry, side and ball speed of each."""
+def known_of(session: Session, player_id: str) -> Counter[tuple[str, float | None, float | None, float | None]]:
+    """What tells imported shots apart, and how many there are of each: club, carry, side and ball speed."""
     row = BookingRow
     found = session.execute(
         select(row.club_id, row.carry_m, row.carry_side_m, row.ball_speed_m_s).where(row.player_id == player_id)
     )
-    return {tuple(one) for one in found}  # type: ignore[misc]
+    return Counter((club, carry, side, speed) for club, carry, side, speed in found)
 
 
 _SUMS: tuple[tuple[Quantity, Any, Any], ...] = (

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+import secrets
 from dataclasses import dataclass, field
 from datetime import UTC, date, datetime
-from typing import cast
+from typing import Any, cast
 
-from sqlalchemy import select
+from sqlalchemy import CursorResult, select, update
 from sqlalchemy.orm import Session
 
 from veltrin.core.kit import BallCover, Club, ClubKind, Player, Scatter
@@ -135,7 +136,9 @@ def _clubs(stored: StoredPlayer) -> list[ClubRow]:
 
 def save(session: Session, stored: StoredPlayer) -> None:
     """Add a player with the bag."""
-    row = PlayerRow(id=stored.player.id, version=stored.version, clubs=_clubs(stored))
+    # Edits are counted from anywhere: whoever remembers a player of this id from before they were deleted must notice.
+    edits = secrets.randbelow(2**30)
+    row = PlayerRow(id=stored.player.id, version=stored.version, clubs=_clubs(stored), book_edits=edits)
     _fill(row, stored)
     session.add(row)
     session.flush()
@@ -146,11 +149,16 @@ def replace(session: Session, stored: StoredPlayer) -> bool:
 
     The caller has looked the player up. Pins stay as they are.
     """
+    # Asked and answered in one statement: a look first would let two pass that looked at the same time.
+    taken: CursorResult[Any] = session.execute(  # type: ignore[assignment]
+        update(PlayerRow)
+        .where(PlayerRow.id == stored.player.id, PlayerRow.version == stored.version)
+        .values(version=stored.version + 1)
+    )
     row = _row(session, stored.player.id)
-    if row is None or row.version != stored.version:
+    if taken.rowcount != 1 or row is None:
         return False
     _fill(row, stored)
-    row.version = stored.version + 1
     row.clubs.clear()
     session.flush()
     row.clubs.extend(_clubs(stored))

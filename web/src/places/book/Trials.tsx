@@ -21,8 +21,10 @@ interface TrialsProps {
   onTold: (words: string) => void
 }
 
-const signed = (value: number, digits: number) =>
-  value < 0 ? `−${Math.abs(value).toFixed(digits)}` : `+${value.toFixed(digits)}`
+function signed(value: number, digits: number): string {
+  const text = Math.abs(value).toFixed(digits)
+  return Number(text) === 0 ? text : `${value < 0 ? '−' : '+'}${text}`
+}
 
 function Results({ trial }: { trial: Trial }) {
   if (trial.measures.length === 0)
@@ -111,6 +113,7 @@ function NextBall({ trial, player, units, onTold }: TrialsProps & { trial: Trial
       ) : (
         <div className="max-w-md">
           <SeenForm
+            key={trial.struck}
             seen={seen}
             target={{ distance: target, carry: target, green: null }}
             player={player}

@@ -32,6 +32,15 @@ export function useEdit(player: Player, onSaved: () => void) {
         await queries.invalidateQueries({ queryKey: playersQuery.queryKey })
     },
   })
+  const fresh = editOf(player)
+  if (fresh.version !== base.version && !save.isPending && !save.isError) {
+    // Changed elsewhere on this page (stock carry, clothes, learning), or by somebody else in what isn't typed here.
+    if (!isChanged) begin(fresh)
+    else if (differences(fresh, base).length === 0) {
+      setBase(fresh)
+      setDraft({ ...draft, version: fresh.version })
+    }
+  }
   const isConflict = save.error instanceof RefusedError && save.error.status === 409
   return {
     draft,
@@ -39,7 +48,7 @@ export function useEdit(player: Player, onSaved: () => void) {
     isChanged,
     isConflict,
     /** Fields in which the newer version differs from what this page began with. */
-    theirs: differences(editOf(player), base),
+    theirs: differences(fresh, base),
     error: isConflict ? null : save.error,
     isSaving: save.isPending,
     patch: (change: Partial<PlayerEdit>) => setDraft((before) => ({ ...before, ...change })),
@@ -48,14 +57,14 @@ export function useEdit(player: Player, onSaved: () => void) {
     /** Take the newer version and lose what was typed here. */
     takeTheirs: () => {
       save.reset()
-      begin(editOf(player))
+      begin(fresh)
     },
     /** Put only what was changed here on top of the newer version. */
     putOnTop: () => {
       const mine = Object.fromEntries(
         differences(draft, base).map((key) => [key, draft[key as keyof PlayerEdit]]),
       )
-      const merged = { ...editOf(player), ...mine }
+      const merged = { ...fresh, ...mine }
       setDraft(merged)
       save.mutate(merged)
     },
