@@ -151,7 +151,9 @@ describe('what the book teaches', () => {
   } // prettier-ignore
 
   it('stands with count and interval, and can be switched off', async () => {
-    const fetched = vi.fn(() => Promise.resolve(answer(200, PLAYER)))
+    const fetched = vi.fn((request: Request) =>
+      Promise.resolve(answer(200, request.method === 'PATCH' ? PLAYER : told)),
+    )
     vi.stubGlobal('fetch', fetched)
     shown(<Learnt player={PLAYER} onTold={() => undefined} />, (queries) =>
       queries.setQueryData(learntQuery('tove').queryKey, told),
