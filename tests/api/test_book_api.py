@@ -79,6 +79,7 @@ def test_the_same_shot_sent_twice_is_booked_once(client: TestClient) -> None:
         ({"call_id": "driver~stock-swing"}, 409, "not a feasible call"),
         ({"past_m": 900}, 422, "at most 350"),
         ({"misses": ["wobbly"]}, 422, "heavy"),
+        ({"booked_at": "0001-01-01T00:00:00+14:00"}, 422, "between the years"),
         ({"purpose": "stock", "club_id": "putter"}, 422, "no stock shot"),
         ({"purpose": "stock", "club_id": "1-iron"}, 422, "Choose one of"),
         ({"purpose": "trial", "trial_id": "11111111-1111-4111-8111-111111111111", "arm": "a"}, 404, "no such trial"),

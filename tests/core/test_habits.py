@@ -187,6 +187,13 @@ def test_the_book_of_one_cover_says_nothing_of_another() -> None:
     assert (on_fairway.speed, on_fairway.face_rad, on_fairway.shots) == (1.0, 0.0, 0)
 
 
+def test_where_no_shot_bears_on_the_stroke_the_ledgers_have_no_such_row() -> None:
+    question = Question(a_player(), Slope(), PITCH, lie=ROUGH, own=a_book(0.9, cover="sand"))
+    detail = plan_shot(question).calls[0].detail
+    assert detail is not None
+    assert not [r.words for rows in detail.ledgers.values() for r in rows if "your book" in r.words]
+
+
 def test_families_are_those_coaches_talk_of() -> None:
     player = a_player()
     told_of = {c.id: family_of(c) for c in player.bag}

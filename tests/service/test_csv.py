@@ -76,6 +76,7 @@ def test_tables_with_any_usual_delimiter(delimiter: str) -> None:
         ("7i,,", "carry", "empty"),
         ("7i,1400,", "carry", "outside 0 to 350"),
         ("7i,140,yesterday", "when", "no date"),
+        ("7i,140,0001-01-01", "when", "no date"),
     ],
 )
 def test_a_row_that_cannot_be_read_is_told_by_line_and_column(line: str, column: str, words: str) -> None:

@@ -44,6 +44,8 @@ _RANGES: dict[Field, tuple[float, float, str]] = {
     "descent": (0.0, 90.0, "deg"),
 }
 
+FIRST_YEAR, LAST_YEAR = 1950, 2150
+
 DistanceUnit = Literal["m", "yd", "ft"]
 SpeedUnit = Literal["m/s", "mph", "km/h"]
 _METRES: dict[DistanceUnit, float] = {"m": 1.0, "yd": METRES_PER_YARD, "ft": METRES_PER_YARD / 3.0}
@@ -158,6 +160,8 @@ def _when(cell: str) -> datetime | None:
             found = datetime.fromisoformat(cell) if shape is None else datetime.strptime(cell, shape)
         except ValueError:
             continue
+        if not FIRST_YEAR <= found.year <= LAST_YEAR:
+            break
         return found if found.tzinfo else found.replace(tzinfo=UTC)
     raise _UnreadableError(f"'{cell[:30]}' is no date. Write it as 2026-11-25 14:30.")
 

@@ -198,7 +198,7 @@ def made_booking(booking_id: str, planned: Planned, body: BookingIn) -> StoredBo
     return StoredBooking(
         id=booking_id,
         player_id=body.player_id,
-        booked_at=_moment(body.booked_at),
+        booked_at=body.booked_at or datetime.now(UTC),
         source=body.source,
         purpose=body.purpose,
         club_id=planned.club_id,
@@ -258,13 +258,6 @@ def slope_word(slope: Slope) -> str:
     return " ".join(words) or "level"
 
 
-def _moment(booked_at: datetime | None) -> datetime:
-    """When it was struck; a time without a zone is taken as UTC."""
-    if booked_at is None:
-        return datetime.now(UTC)
-    return booked_at.replace(tzinfo=UTC) if booked_at.tzinfo is None else booked_at
-
-
 def _rad(degrees: float | None) -> float | None:
     return None if degrees is None else rad(degrees)
 
@@ -276,7 +269,7 @@ def book_shot(store: Store, booking_id: str, body: BookingIn) -> BookingOut:
     """
     with store.session() as session:
         known = rows.load(session, booking_id)
-        taken = known is None and rows.id_is_taken(session, booking_id)
+        taken = known is None and booking_id in rows.owners_of(session, [booking_id])
     if taken or (known is not None and known.player_id != body.player_id):
         raise ConflictError("booking_id", "this id is taken by another shot.", "Give the shot a new random UUID.")
     if known is not None:
@@ -381,9 +374,8 @@ def which_of(
     since: datetime | None = None,
     until: datetime | None = None,
 ) -> Which:
-    """Which shots are meant; a time without a zone is taken as UTC."""
-    start, end = (None if m is None else _moment(m) for m in (since, until))
-    return Which(player_id, cover, method, club, purpose, None, start, end)
+    """Which shots are meant."""
+    return Which(player_id, cover, method, club, purpose, None, since, until)
 
 
 def list_book(store: Store, which: Which, limit: int, offset: int) -> BookPage:

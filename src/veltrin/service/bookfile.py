@@ -117,13 +117,13 @@ def _add_book(session: Session, record: PlayerRecord, player_id: str) -> tuple[i
     }
     fresh: list[StoredBooking] = []
     known_shots = 0
+    owners = book_rows.owners_of(session, [told.id for told in record.bookings])
     for told in record.bookings:
         one = StoredBooking(**{name: getattr(told, name) for name in book_rows.NAMES})
-        here = book_rows.load(session, one.id)
-        if here is not None and here.player_id == player_id:
+        if owners.get(one.id) == player_id:
             known_shots += 1
             continue
-        taken = book_rows.id_is_taken(session, one.id)
+        taken = one.id in owners
         fresh.append(
             replace(
                 one,

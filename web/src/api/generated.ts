@@ -1417,7 +1417,7 @@ export interface components {
             /** Descent Rad */
             descent_rad: number | null;
             /** End Kind */
-            end_kind: string | null;
+            end_kind: ("green" | "fringe" | "fairway" | "semi" | "rough" | "deep" | "heather" | "sand" | "bank" | "path" | "trees" | "water" | "out") | null;
             /** Expected Carry M */
             expected_carry_m: number;
             /** Expected Side M */
@@ -1432,7 +1432,10 @@ export interface components {
             family: string;
             /** Far Off */
             far_off: boolean;
-            /** Fault */
+            /**
+             * Fault
+             * @description Misses, separated by commas.
+             */
             fault: string;
             /** Friction W */
             friction_w: number | null;

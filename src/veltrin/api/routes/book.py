@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from datetime import datetime
 from typing import Annotated, Any
 
 from fastapi import APIRouter, Depends, Path, Query
@@ -13,6 +12,7 @@ from veltrin.service import faults as fault_service
 from veltrin.service import habits as habit_service
 from veltrin.service import stock as stock_service
 from veltrin.service import trials as trial_service
+from veltrin.service.contracts.base import Moment
 from veltrin.service.contracts.book import (
     BookingIn,
     BookingOut,
@@ -42,8 +42,8 @@ def _which(
     method: Name = None,
     club: Name = None,
     purpose: Purpose | None = None,
-    since: datetime | None = None,
-    until: datetime | None = None,
+    since: Moment | None = None,
+    until: Moment | None = None,
 ) -> Any:
     """Filter: of one player, from a kind of lie, with a method or club, between two moments."""
     return book_service.which_of(player_id, cover, method, club, purpose, since, until)

@@ -55,9 +55,14 @@ def running_rows(
 
 
 def _told_shots(rows: tuple[LedgerRow, ...], shots: int, before: float | None = None) -> tuple[LedgerRow, ...]:
-    """Say on the book's row how many shots are behind it and, against what was reached `before`, what share it adds."""
+    """Say on the book's row how many shots are behind it and, against what was reached `before`, what share it adds.
+
+    Where no shot bears on the stroke there is no such row.
+    """
     told = []
     for row in rows:
+        if row.words == BOOK and shots == 0:
+            continue
         if row.words == BOOK:
             share = "" if not before else f": {100.0 * row.value / before:+.0f} %".replace("-", "\u2212")
             row = replace(row, words=f"from your book ({shots} shots){share}")

@@ -17,7 +17,7 @@ from veltrin.core.kit import REFERENCE_BALL_C, Player
 from veltrin.core.plan.mirror import is_mirrored, mirror_question, renamed
 from veltrin.core.plan.model import Call, Question
 from veltrin.core.plan.one import one_call
-from veltrin.core.plan.play import Batch, Miss, OwnArrays, Played, World, nudge, play
+from veltrin.core.plan.play import Batch, Miss, Played, World, nudge, play
 from veltrin.core.plan.rank import speed_scatter
 from veltrin.core.plan.scatter import spreads_of, strike_often
 from veltrin.core.plan.stock import STOCK_WORLD, stock_speeds
@@ -115,12 +115,12 @@ def _length_sd(speed_sd: float, power: float) -> float:
     return math.hypot(power * speed_sd, READ_LENGTH)
 
 
-def expect_stock(player: Player, club_id: str, air: Air, own: OwnArrays | None = None) -> Expected:
+def expect_stock(player: Player, club_id: str, air: Air) -> Expected:
     """A full stock swing from a clean level lie in this air, calm: what stock shots are measured against."""
     club = player.club(club_id, "club_id")
     place = player.bag.index(club)
     speed = np.array(stock_speeds(player))[[place]]
-    batch = Batch(club_arrays(player, [club]), speed, Change(), player.stature_m, own=own)
+    batch = Batch(club_arrays(player, [club]), speed, Change(), player.stature_m)
     world = replace(STOCK_WORLD, air=air, wind=CALM, ball_c=REFERENCE_BALL_C)
     one = np.ones(1)
     expected = _told(batch, world, one, 0.0 * one, Targets(one, 0.0 * one))

@@ -2,10 +2,27 @@
 
 from __future__ import annotations
 
-from pydantic import BaseModel, ConfigDict
+from datetime import UTC, datetime
+from typing import Annotated
+
+from pydantic import AfterValidator, BaseModel, ConfigDict
 
 
 class Contract(BaseModel):
     """Refuses unknown fields and numbers that aren't finite."""
 
     model_config = ConfigDict(extra="forbid", allow_inf_nan=False, str_strip_whitespace=True)
+
+
+FIRST_YEAR, LAST_YEAR = 1950, 2150
+
+
+def _sensible(moment: datetime) -> datetime:
+    """In UTC where no zone is told; refuses years that no book spans."""
+    if not FIRST_YEAR <= moment.year <= LAST_YEAR:
+        raise ValueError(f"Give a time between the years {FIRST_YEAR} and {LAST_YEAR}.")
+    return moment.replace(tzinfo=UTC) if moment.tzinfo is None else moment
+
+
+Moment = Annotated[datetime, AfterValidator(_sensible)]
+"""A moment that is kept; without a zone it is taken as UTC."""

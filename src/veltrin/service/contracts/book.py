@@ -7,7 +7,7 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
-from veltrin.service.contracts.base import Contract
+from veltrin.service.contracts.base import Contract, Moment
 from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.contracts.world import AirIn
 
@@ -35,7 +35,7 @@ class BookingIn(Contract):
     """
 
     player_id: str = Field(min_length=1, max_length=40)
-    booked_at: datetime | None = Field(None, description="When it was struck; default: now.")
+    booked_at: Moment | None = Field(None, description="When it was struck; default: now.")
     source: Source = "hand"
     purpose: Purpose = "shot"
     request: PlanRequest | None = None

@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Annotated, Literal
+from typing import Annotated, Literal, Self, get_args
 
-from pydantic import AwareDatetime, Field
+from pydantic import Field, model_validator
 
-from veltrin.service.contracts.base import Contract
-from veltrin.service.contracts.book import BookingId, Purpose, Source
+from veltrin.service.contracts.base import Contract, Moment
+from veltrin.service.contracts.book import BookingId, MissName, Purpose, Source
 from veltrin.service.contracts.day import DayIn
-from veltrin.service.contracts.line import LineIn
+from veltrin.service.contracts.line import AreaKindName, LineIn
 from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.contracts.players import ClubOut, PlayerBase
 from veltrin.service.contracts.record import SettingsBody
@@ -81,12 +81,15 @@ class ImportOut(Contract):
     problem: str
 
 
+MISSES_PATTERN = "^((" + "|".join(get_args(MissName)) + ")(,|$))*$"
+
+
 class BookingRecord(Contract):
     """A booked shot as the record has it: SI and rad, left of the target positive."""
 
     id: BookingId
     player_id: str = Field(max_length=40)
-    booked_at: AwareDatetime
+    booked_at: Moment
     source: Source
     purpose: Purpose
     club_id: str = Field(max_length=24)
@@ -117,21 +120,21 @@ class BookingRecord(Contract):
     heel_m: float | None = Field(ge=-30000, le=30000)
     up_m: float | None = Field(ge=-30000, le=30000)
     turf_m: float | None = Field(ge=-30000, le=30000)
-    fault: str = Field(max_length=60)
+    fault: str = Field(max_length=60, pattern=MISSES_PATTERN, description="Misses, separated by commas.")
     note: str = Field(max_length=500)
-    end_kind: str | None = Field(max_length=12)
+    end_kind: AreaKindName | None
     strokes_after: float | None = Field(ge=-30000, le=30000)
     holed: bool
     putts: int | None = Field(ge=0, le=9)
     chipped_again: bool | None
     counts: bool
     far_off: bool
-    speed_y: float | None = Field(ge=-10, le=10)
-    speed_w: float | None = Field(ge=0, le=1e9)
-    friction_y: float | None = Field(ge=-10, le=10)
-    friction_w: float | None = Field(ge=0, le=1e9)
-    face_y: float | None = Field(ge=-10, le=10)
-    face_w: float | None = Field(ge=0, le=1e9)
+    speed_y: float | None = Field(ge=-3, le=3)
+    speed_w: float | None = Field(ge=0, le=1e6)
+    friction_y: float | None = Field(ge=-3, le=3)
+    friction_w: float | None = Field(ge=0, le=1e6)
+    face_y: float | None = Field(ge=-3, le=3)
+    face_w: float | None = Field(ge=0, le=1e6)
 
 
 class TrialRecord(Contract):
@@ -139,7 +142,7 @@ class TrialRecord(Contract):
 
     id: BookingId
     name: str = Field(max_length=80)
-    made_at: datetime
+    made_at: Moment
     a_call: str = Field(max_length=60)
     b_call: str = Field(max_length=60)
     a_words: str = Field(max_length=120)
@@ -151,7 +154,7 @@ class TrialRecord(Contract):
 class KeptRecord(Contract):
     """A kept shot as the record has it."""
 
-    kept_at: datetime
+    kept_at: Moment
     call_id: str = Field(max_length=60)
     note: str = Field(max_length=500)
     summary: str = Field(max_length=200)
@@ -167,11 +170,18 @@ class PlayerRecord(PlayerBase):
     clubs: list[ClubOut] = Field(min_length=1, max_length=20)
     stands: dict[str, Literal["pinned", "excluded"]]
     learns: bool
-    learns_from: datetime | None
+    learns_from: Moment | None
     questions: dict[str, PlanRequest] = Field(description="Questions that shots were booked for, by id.")
     bookings: list[BookingRecord]
     trials: list[TrialRecord]
     kept: list[KeptRecord]
+
+    @model_validator(mode="after")
+    def _ids_of_their_own(self) -> Self:
+        for name, ids in (("bookings", [b.id for b in self.bookings]), ("trials", [t.id for t in self.trials])):
+            if len(set(ids)) < len(ids):
+                raise ValueError(f"{name}: two have the same id. Each needs an id of its own.")
+        return self
 
 
 class BookFile(Contract):

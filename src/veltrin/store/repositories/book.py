@@ -156,9 +156,17 @@ def load(session: Session, booking_id: str) -> StoredBooking | None:
     return _stored(row) if row else None
 
 
-def id_is_taken(session: Session, booking_id: str) -> bool:
-    """Whether any coach has a shot of that id."""
-    return session.connection().scalar(select(BookingRow.id).where(BookingRow.id == booking_id)) is not None
+ASKED_AT_ONCE = 500
+
+
+def owners_of(session: Session, booking_ids: Sequence[str]) -> dict[str, str]:
+    """Which of these ids are taken, by any coach's shots, and whose player each is."""
+    found: dict[str, str] = {}
+    for start in range(0, len(booking_ids), ASKED_AT_ONCE):
+        some = booking_ids[start : start + ASKED_AT_ONCE]
+        asked = select(BookingRow.id, BookingRow.player_id).where(BookingRow.id.in_(some))
+        found |= dict(session.connection().execute(asked).tuples().all())
+    return found
 
 
 def set_counts(session: Session, booking_id: str, counts: bool) -> StoredBooking | None:
