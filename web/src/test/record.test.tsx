@@ -1,0 +1,297 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react'
+import type { ReactNode } from 'react'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import type { FaultResponse, Import, Landed, Monitor, Preview, Stock, Trial } from '../api/client'
+import { copiesQuery, monitorQuery, planQuery, stockQuery, trialsQuery } from '../api/queries'
+import { useQueue } from '../lib/queue'
+import { START } from '../lib/reading'
+import { toRequest } from '../lib/request'
+import { useBench } from '../lib/store'
+import { begin } from '../lib/history'
+import { METRIC } from '../lib/units'
+import { BookSheet, targetOf } from '../places/book/BookSheet'
+import { FaultReader } from '../places/book/FaultReader'
+import { Trials } from '../places/book/Trials'
+import { FilesSheet } from '../places/FilesSheet'
+import { ImportSheet } from '../places/players/ImportSheet'
+import { LandedRows, MonitorPanel } from '../places/players/MonitorPanel'
+import { StockShots } from '../places/players/StockShots'
+import { PLAYER } from './players'
+import { sampleCall, samplePlan } from './sample'
+import { stubWidth } from './wide'
+
+const READING = { ...START, player: 'tove' }
+
+type Answer = (request: Request) => unknown
+/** Answer requests by method and path; what isn't listed is a lost connection. */
+function serve(answers: Record<string, Answer>) {
+  const fetched = vi.fn(async (request: Request) => {
+    const key = `${request.method} ${new URL(request.url).pathname}`
+    const found = Object.entries(answers).find(([path]) => key.startsWith(path))
+    if (!found) throw new TypeError(`nobody answers ${key}`)
+    const body = await Promise.resolve(found[1](request))
+    return new Response(JSON.stringify(body), {
+      status: 200,
+      headers: { 'content-type': 'application/json' },
+    })
+  })
+  vi.stubGlobal('fetch', fetched)
+  return fetched
+}
+
+function shown(part: ReactNode, fill: (queries: QueryClient) => void = () => undefined) {
+  const queries = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } })
+  queries.setQueryData(planQuery(toRequest(READING)).queryKey, PLAN)
+  fill(queries)
+  render(<QueryClientProvider client={queries}>{part}</QueryClientProvider>)
+  return queries
+}
+
+const OTHER = sampleCall({
+  id: '54~kept-club',
+  club_id: '54',
+  club_name: 'Sand wedge 54',
+  method_name: 'Kept club',
+})
+const PLAN = samplePlan([sampleCall(), OTHER])
+
+beforeEach(() => {
+  stubWidth(true)
+  localStorage.clear()
+  useQueue.setState({ waiting: [] })
+  useBench.setState({ history: begin(READING) })
+})
+afterEach(() => {
+  cleanup()
+  vi.unstubAllGlobals()
+})
+
+const landed = (seq: number, carry_m: number): Landed => ({
+  seq, ball_speed_m_s: 45, launch_deg: 18, direction_deg: -1, spin_rpm: 6200, carry_m, side_m: -2.4, total_m: carry_m + 8,
+  total_side_m: -3, descent_deg: 42, heel_mm: 2,
+}) // prettier-ignore
+const MONITOR: Monitor = {
+  state: 'live',
+  port: 8712,
+  name: 'bay',
+  meant: '',
+  shots: [],
+  refused: 0,
+  problem: '',
+}
+
+describe('stock shots', () => {
+  const stock: Stock = {
+    club_id: '54', club_name: '54', bag_carry_m: 68, carry_m: 71.5, sd_m: 2.1, rule: 'Flagged beyond 3.5.',
+    shots: [70, 71, 72, 73, 71.5, 48].map((carry_m, i) => ({
+      id: `${i}`, booked_at: '2026-05-01T10:00:00Z', carry_m, flagged: carry_m < 50,
+    })),
+  } // prettier-ignore
+  const part = (onTold = vi.fn()) => <StockShots player={PLAYER} units={METRIC} onTold={onTold} />
+  const fill = (queries: QueryClient) => {
+    queries.setQueryData(stockQuery('tove').queryKey, [stock])
+    queries.setQueryData(monitorQuery.queryKey, { ...MONITOR, state: 'off' as const })
+  }
+
+  it('tell a carry, its spread and the rule, and go into the bag at a press', async () => {
+    const fetched = serve({ 'PUT /api/players': () => PLAYER, 'GET /': () => [] })
+    shown(part(), fill)
+    expect(screen.getByText(/71.5 m ± 2, 6 shots|72 m ± 2, 6 shots/)).toBeTruthy()
+    expect(screen.getByText('Flagged beyond 3.5.')).toBeTruthy()
+    fireEvent.click(screen.getByRole('button', { name: /^Use / }))
+    await waitFor(() => expect(fetched).toHaveBeenCalled())
+    const request = fetched.mock.calls[0]?.[0]
+    const body = (await request?.clone().json()) as { clubs: { id: string; stock_carry_m: number }[] }
+    expect(body.clubs.find((club) => club.id === '54')?.stock_carry_m).toBe(71.5)
+  })
+
+  it('are typed one by one', () => {
+    serve({})
+    const onTold = vi.fn()
+    shown(part(onTold), fill)
+    fireEvent.change(screen.getByLabelText('Club'), { target: { value: '54' } })
+    fireEvent.change(screen.getByLabelText('Carry, m'), { target: { value: '70,5' } })
+    fireEvent.click(screen.getByRole('button', { name: 'Book it' }))
+    expect(useQueue.getState().waiting[0]?.body).toMatchObject({
+      purpose: 'stock',
+      club_id: '54',
+      carry_m: 70.5,
+    })
+    expect(onTold).toHaveBeenCalledWith('Booked.')
+  })
+})
+
+describe('the launch monitor', () => {
+  it('asks what the shots are for before it books any, and tells the monitor', async () => {
+    const fetched = serve({
+      'PUT /api/monitor/ready': () => ({ ...MONITOR, meant: '54', shots: [landed(1, 70)] }),
+      'PUT /api/book': () => ({}),
+    })
+    const queries = shown(<MonitorPanel player={PLAYER} units={METRIC} />, (q) =>
+      q.setQueryData(monitorQuery.queryKey, MONITOR),
+    )
+    queries.setQueryData(monitorQuery.queryKey, { ...MONITOR, shots: [landed(1, 70)] })
+    expect(await screen.findByText(/1 shots have landed and wait/)).toBeTruthy()
+    expect(useQueue.getState().waiting).toEqual([])
+    fireEvent.change(screen.getByLabelText('What the shots are for'), { target: { value: '54' } })
+    await waitFor(() => expect(fetched.mock.calls.some(([r]) => r.url.includes('/api/book/'))).toBe(true))
+    const ready = fetched.mock.calls.find(([r]) => r.url.endsWith('/ready'))?.[0]
+    expect(await ready?.clone().json()).toMatchObject({ player_id: 'tove', club_id: '54' })
+  })
+
+  it('shows shots as they were measured, left and right', () => {
+    shown(<LandedRows shots={[landed(1, 70), { ...landed(2, 68), side_m: 1 }]} units={METRIC} />)
+    const text = screen.getByRole('table').textContent
+    expect(text).toContain('2.5 L')
+    expect(text).toContain('1 R')
+    expect(text).toContain('6200')
+  })
+})
+
+describe('a CSV file', () => {
+  const preview: Preview = {
+    columns: ['Club', 'Carry'],
+    matched: { columns: { club: 'Club', carry: 'Carry' }, distance: 'm', speed: 'm/s', clubs: {} },
+    club_names: ['SW'],
+    rows: 2,
+    first: [['SW', '70'], ['SW', 'far']],
+  } // prettier-ignore
+  const job: Import = {
+    id: 'j', state: 'refused', read: 2, rows: 2, stored: 0, doubles: 0, flagged: 0, problem: '1 rows can’t be read.',
+    problems: [{ line: 3, column: 'Carry', problem: "'far' is no number." }],
+  } // prettier-ignore
+
+  it('is matched first, then read whole or told line by line', async () => {
+    serve({
+      'POST /api/imports/preview': () => preview,
+      'POST /api/imports': () => ({ ...job, state: 'reading' }),
+      'GET /api/imports/j': () => job,
+    })
+    shown(<ImportSheet open player={PLAYER} onOpenChange={() => undefined} />)
+    const file = new File(['Club,Carry\nSW,70\nSW,far\n'], 'range.csv')
+    fireEvent.change(screen.getByLabelText('CSV file'), { target: { files: [file] } })
+    const read = await screen.findByRole<HTMLButtonElement>('button', { name: /Match club, carry/ })
+    expect(read.disabled).toBe(true)
+    fireEvent.change(screen.getByLabelText('“SW” is the'), { target: { value: '54' } })
+    fireEvent.click(screen.getByRole('button', { name: 'Read 2 rows' }))
+    expect((await screen.findByRole('alert')).textContent).toContain("Line 3, Carry: 'far' is no number.")
+  })
+})
+
+describe('files and copies', () => {
+  it('says what a file brought, and makes a copy at a press', async () => {
+    serve({
+      'POST /api/export/read': () => ({ players: 1, renamed: 0, bookings: 34, known: 2, lines: 0, days: 0 }),
+      'POST /api/copies': () => ({
+        name: 'veltrin-1.sqlite3',
+        made_at: '2026-11-25T10:00:00Z',
+        bytes: 2_097_152,
+      }),
+      'GET /api/copies': () => [
+        { name: 'veltrin-1.sqlite3', made_at: '2026-11-25T10:00:00Z', bytes: 2_097_152 },
+      ],
+    })
+    shown(<FilesSheet open player={PLAYER} onOpenChange={() => undefined} />, (q) =>
+      q.setQueryData(copiesQuery.queryKey, []),
+    )
+    const file = new File(['{"format": "veltrin-book"}'], 'book.json')
+    fireEvent.change(screen.getByLabelText('A file of Veltrin'), { target: { files: [file] } })
+    expect((await screen.findByRole('status')).textContent).toContain('1 players and 34 shots were added; 2')
+    fireEvent.click(screen.getByRole('button', { name: 'Copy the whole database now' }))
+    expect(await screen.findByText(/2.0 MB/)).toBeTruthy()
+  })
+})
+
+describe('a fault', () => {
+  const told: FaultResponse = {
+    causes: [
+      { id: 'rose-up', words: 'stood up', sign: 'No mark.', cure: 'Keep the height.', share_pct: 61.2 },
+    ],
+    chance_pct: 8.4,
+  }
+
+  it('is read from several balls of the call on the Bench', async () => {
+    const fetched = serve({ 'POST /api/faults': () => told })
+    shown(<FaultReader player={PLAYER} units={METRIC} />)
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Read the fault' }).disabled).toBe(true)
+    fireEvent.click(screen.getByRole('button', { name: 'thin' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Another ball of the same shot' }))
+    const second = screen.getByRole('group', { name: 'Misses of ball 2' })
+    fireEvent.click(within(second).getByRole('button', { name: 'long' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Read the fault' }))
+    expect(await screen.findByText('Keep the height.')).toBeTruthy()
+    expect(screen.getByRole('region', { name: 'Likely causes' }).textContent).toContain(
+      '8 % that it was an ordinary',
+    )
+    const body = (await fetched.mock.calls[0]?.[0].clone().json()) as { call_id: string; balls: unknown[] }
+    expect(body.call_id).toBe('58~dropped-foot')
+    expect(body.balls).toEqual([
+      { misses: ['thin'], heel_mm: null, turf_cm: null },
+      { misses: ['long'], heel_mm: null, turf_cm: null },
+    ])
+  })
+})
+
+describe('a trial', () => {
+  const trial: Trial = {
+    id: '11111111-1111-4111-8111-111111111111', player_id: 'tove', name: 'A against B', made_at: '2026-11-25T10:00:00Z',
+    a_call: '58~dropped-foot', b_call: '54~kept-club', a_words: 'lob wedge', b_words: 'sand wedge',
+    order: ['a', 'b', 'b', 'a'], struck: 3, next_arm: 'a', request: toRequest(READING),
+    measures: [
+      {
+        name: 'carry', unit: 'm', shots_a: 1, shots_b: 2, mean_a: 9.5, mean_b: 9.46, sd_a: 1, sd_b: 1.2,
+        difference: -0.04, low: -2.1, high: 2, verdict: 'open', words: "2 balls each can't tell 2.2 m.",
+      },
+    ],
+  } // prettier-ignore
+
+  it('says which ball is next, and what can be said so far', () => {
+    serve({})
+    shown(<Trials player={PLAYER} units={METRIC} onTold={() => undefined} />, (q) =>
+      q.setQueryData(trialsQuery('tove').queryKey, [trial]),
+    )
+    const part = screen.getByRole('region', { name: 'Trial' })
+    expect(part.textContent).toContain('Ball 4 of 4: A, lob wedge')
+    expect(part.textContent).toContain("can't tell 2.2 m")
+    // A difference of nothing has no sign.
+    expect(part.textContent).toContain('0.0')
+    expect(part.textContent).not.toContain('−0.0')
+    fireEvent.change(within(part).getByLabelText('Finish in words'), { target: { value: '2 past' } })
+    fireEvent.click(within(part).getByRole('button', { name: 'Book ball 4' }))
+    expect(useQueue.getState().waiting[0]?.body).toMatchObject({ purpose: 'trial', arm: 'a', past_m: 2 })
+  })
+})
+
+describe('booking from the Bench', () => {
+  it('sends the question and the call with what was seen', () => {
+    serve({})
+    const onBooked = vi.fn()
+    shown(
+      <BookSheet
+        open
+        reading={READING}
+        call={sampleCall()}
+        player={PLAYER}
+        units={METRIC}
+        note="Astray: by the wall."
+        onOpenChange={() => undefined}
+        onBooked={onBooked}
+      />,
+    )
+    const press = screen.getByRole<HTMLButtonElement>('button', { name: 'Book it' })
+    expect(press.disabled).toBe(true)
+    fireEvent.change(screen.getByLabelText('Finish in words'), { target: { value: 'pin high 2 left' } })
+    fireEvent.click(press)
+    expect(onBooked).toHaveBeenCalled()
+    expect(useQueue.getState().waiting[0]?.body).toMatchObject({
+      player_id: 'tove', call_id: '58~dropped-foot', past_m: 0, side_m: -2, note: 'Astray: by the wall.',
+    }) // prettier-ignore
+  })
+
+  it('shows a way out without a green', () => {
+    const out = sampleCall({ target: { name: 'left', x_m: 2, y_m: -20, distance_m: 20.1, bearing_deg: -84 } })
+    expect(targetOf(out, READING).green).toBeNull()
+    expect(targetOf(sampleCall(), READING).green).toMatchObject({ width: READING.width })
+  })
+})
