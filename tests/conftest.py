@@ -12,6 +12,7 @@ from typing import Any
 
 import pytest
 import uvicorn
+from fastapi import FastAPI
 from fastapi.testclient import TestClient
 
 from veltrin.api.app import create_app
@@ -46,11 +47,16 @@ def demo_store(filled: Path, tmp_path: Path) -> Iterator[Store]:
     opened.close()
 
 
+@pytest.fixture(scope="session")
+def app(tmp_path_factory: pytest.TempPathFactory) -> FastAPI:
+    """The application, built once: putting all its routes together takes longer than most tests."""
+    return create_app(open_store(tmp_path_factory.mktemp("app") / "unused.sqlite3"), WEB_DIST)
+
+
 @pytest.fixture
-def client(demo_store: Store) -> Iterator[TestClient]:
-    with TestClient(
-        create_app(demo_store, WEB_DIST), base_url="http://127.0.0.1", raise_server_exceptions=False
-    ) as made:
+def client(app: FastAPI, demo_store: Store) -> Iterator[TestClient]:
+    app.state.store = demo_store
+    with TestClient(app, base_url="http://127.0.0.1", raise_server_exceptions=False) as made:
         yield made
 
 

@@ -76,9 +76,10 @@ def test_a_file_with_one_bad_shot_is_refused_whole(client: TestClient, other: Te
     file["players"][0]["bookings"][-1]["putts"] = -3
     assert other.post("/api/export/read", json=file).status_code == 422
     assert other.get("/api/players").json() == []
+    # The last one is the first shot told twice.
     for wrong in (
         {"booked_at": "0001-01-01T00:00:00+14:00"}, {"fault": "wobbly"}, {"end_kind": "moon"}, {"speed_y": 40.0},
-        {"id": file["players"][0]["bookings"][0]["id"]},
+        {},
     ):  # fmt: skip
         file = client.get("/api/export", params={"player_id": "corwin"}).json()
         file["players"][0]["bookings"].append({**file["players"][0]["bookings"][0], **wrong})

@@ -106,6 +106,13 @@ def test_a_cell_over_several_lines_does_not_upset_the_count() -> None:
     assert found[1].line == 4
 
 
+def test_lone_carriage_returns_and_stray_quotes_are_read_or_told() -> None:
+    found = rows("club,carry\r7i,140\r\npw,98\r")
+    assert [(r.line, r.club) for r in found if isinstance(r, ShotRow)] == [(2, "7i"), (3, "pw")]
+    with pytest.raises(DomainError, match="can't be read"):
+        rows("club,carry\n7i,140" + "9" * 200_000 + "\n")
+
+
 @given(st.text(max_size=200))
 def test_no_text_breaks_the_reader(text: str) -> None:
     try:

@@ -91,7 +91,8 @@ class BadRow:
 
 def read_sheet(text: str) -> Sheet:
     """Read CSV with comma, semicolon or tab; DomainError where there is no table with a header."""
-    text = text.lstrip("\ufeff")
+    # Whatever machine wrote it: csv itself refuses a lone carriage return.
+    text = text.lstrip("\ufeff").replace("\r\n", "\n").replace("\r", "\n")
     first = text.splitlines()[0] if text.strip() else ""
     delimiter = max(",;\t", key=first.count)
     if not first or first.count(delimiter) == 0:
@@ -99,10 +100,13 @@ def read_sheet(text: str) -> Sheet:
     reader = csv.reader(io.StringIO(text), delimiter=delimiter)
     columns = tuple(name.strip() for name in next(reader))
     rows, line = [], 1
-    for row in reader:
-        begins, line = line + 1, reader.line_num
-        if any(cell.strip() for cell in row):
-            rows.append((begins, tuple(cell.strip() for cell in row)))
+    try:
+        for row in reader:
+            begins, line = line + 1, reader.line_num
+            if any(cell.strip() for cell in row):
+                rows.append((begins, tuple(cell.strip() for cell in row)))
+    except csv.Error as error:
+        raise DomainError("text", f"can't be read near line {line}: {error}.", "Check the quotes there.") from error
     return Sheet(columns, tuple(rows), comma=delimiter == ";")
 
 
