@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import statistics
 import tempfile
+import time
 import uuid
 from collections.abc import Callable
 from dataclasses import replace
@@ -45,6 +46,22 @@ def fill_book(store: Store) -> None:
         )
 
 
+def import_ten_thousand(client: TestClient) -> float:
+    """Seconds from handing over the file to the last shot stored."""
+    rng = np.random.default_rng(2)
+    rows = (f"7-iron,{rng.normal(138, 4):.3f},{rng.normal(0, 5):.2f},{rng.normal(46, 1):.3f}" for _ in range(10_000))
+    text = "club,carry,side,ball speed\n" + "\n".join(rows)
+    start = time.perf_counter()
+    seen = client.post("/api/imports/preview", json={"player_id": "brisa", "text": text}).json()
+    body = {"player_id": "brisa", "text": text, "matched": seen["matched"]}
+    job = client.post("/api/imports", json=body).json()
+    while job["state"] == "reading":
+        time.sleep(0.01)
+        job = client.get(f"/api/imports/{job['id']}").json()
+    assert job["stored"] == 10_000
+    return time.perf_counter() - start
+
+
 def bench_book() -> dict[str, float]:
     """Median milliseconds of what the field book asks for, beside an empty request of the same run."""
     with tempfile.TemporaryDirectory() as folder:
@@ -74,6 +91,7 @@ def bench_book() -> dict[str, float]:
                 "charts, one lie": clock(asked("/api/book/summary", cover="rough"), 9),
                 "stock carries": clock(lambda: client.get("/api/players/corwin/stock"), 9),
                 "learning after one more": [update() for _ in range(9)],
+                "import of 10,000 shots": [import_ten_thousand(client)],
                 "empty request": clock(lambda: client.get("/api/health"), 30),
             }
         store.close()

@@ -196,3 +196,6 @@ def test_who_comes_from_elsewhere_signs_in_to_their_own_book(demo_store: Store, 
         page.get_by_label("Passphrase").fill("seven split birches")
         page.get_by_role("button", name="Sign in").click()
         ready(page)
+        page.get_by_role("button", name="Units").click()
+        page.get_by_role("button", name="sign out").click()
+        expect(page.get_by_label("Passphrase")).to_be_visible()

@@ -268,9 +268,10 @@ def book_shot(store: Store, booking_id: str, body: BookingIn) -> BookingOut:
     ConflictError if the id is another player's or another coach's.
     """
     with store.session() as session:
-        known = rows.load(session, booking_id)
-        taken = known is None and booking_id in rows.owners_of(session, [booking_id])
-    if taken or (known is not None and known.player_id != body.player_id):
+        # Whose it is first: a shot that is booked between two looks must not seem somebody else's.
+        owner = rows.owners_of(session, [booking_id]).get(booking_id)
+        known = rows.load(session, booking_id) if owner == body.player_id else None
+    if owner is not None and known is None:
         raise ConflictError("booking_id", "this id is taken by another shot.", "Give the shot a new random UUID.")
     if known is not None:
         return booking_out(known)

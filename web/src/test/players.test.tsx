@@ -3,7 +3,7 @@ import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/re
 import type { ReactNode } from 'react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Club, Learnt as Told, Monitor } from '../api/client'
-import { bagQuery, learntQuery, monitorQuery, playersQuery, stockQuery } from '../api/queries'
+import { bagQuery, catalogueQuery, learntQuery, monitorQuery, playersQuery, stockQuery } from '../api/queries'
 import { monitorWords } from '../lib/use-monitor'
 import { METRIC } from '../lib/units'
 import { BagTable } from '../places/players/BagTable'
@@ -40,6 +40,7 @@ function shown(part: ReactNode, fill: (queries: QueryClient) => void = () => und
   queries.setQueryData(playersQuery.queryKey, [PLAYER])
   queries.setQueryData(bagQuery('tove', 3).queryKey, BAG)
   queries.setQueryData(stockQuery('tove').queryKey, [])
+  queries.setQueryData(catalogueQuery.queryKey, { methods: [], disputes: [] })
   fill(queries)
   render(<QueryClientProvider client={queries}>{part}</QueryClientProvider>)
   return queries
@@ -71,6 +72,7 @@ describe('a player', () => {
     expect(screen.getByRole('img', { name: 'Wedges by loft and bounce' }).textContent).toContain('54·12 worn')
     expect(screen.getByText(/No low-bounce wedge/)).toBeTruthy()
     expect(screen.getByText(/Overlap of 8 m between 54 and 58/)).toBeTruthy()
+    expect(screen.getByText('choose schools')).toBeTruthy()
     expect(screen.getByText(/worn out \(75 rounds\): replace/)).toBeTruthy()
   })
 

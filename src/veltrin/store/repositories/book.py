@@ -165,7 +165,7 @@ def owners_of(session: Session, booking_ids: Sequence[str]) -> dict[str, str]:
     for start in range(0, len(booking_ids), ASKED_AT_ONCE):
         some = booking_ids[start : start + ASKED_AT_ONCE]
         asked = select(BookingRow.id, BookingRow.player_id).where(BookingRow.id.in_(some))
-        found |= dict(session.connection().execute(asked).tuples().all())
+        found |= dict(session.connection().execute(asked).all())
     return found
 
 

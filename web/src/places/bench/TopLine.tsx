@@ -1,5 +1,7 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Popover } from 'radix-ui'
-import type { Mast, Player, Settings } from '../../api/client'
+import { client, done, type Mast, type Player, type Settings } from '../../api/client'
+import { sessionQuery } from '../../api/queries'
 import type { Reading } from '../../lib/reading'
 import type { Place } from '../../lib/place'
 import { conditionWords } from '../../lib/sky-words'
@@ -55,6 +57,32 @@ const NAMES: [Place, string][] = [
 ]
 
 const PLAIN = 'whitespace-nowrap hover:text-hot'
+
+/** Who is signed in, where one has to be. */
+function SignedIn() {
+  const session = useQuery(sessionQuery)
+  const queries = useQueryClient()
+  const leave = useMutation({
+    mutationFn: async () => done(await client.DELETE('/api/session')),
+    onSuccess: () => queries.invalidateQueries(),
+  })
+  if (!session.data?.coach) return null
+  return (
+    <>
+      <dt className="text-quiet">coach</dt>
+      <dd>
+        {session.data.coach},{' '}
+        <button
+          type="button"
+          className="border-b border-dotted border-quiet hover:text-hot"
+          onClick={() => leave.mutate()}
+        >
+          sign out
+        </button>
+      </dd>
+    </>
+  )
+}
 
 function Units({
   settings,
@@ -120,6 +148,7 @@ function Units({
                 files and copies
               </Popover.Close>
             </dd>
+            <SignedIn />
             <dt className="text-quiet">page</dt>
             <dd>
               <button

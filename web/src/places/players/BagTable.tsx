@@ -44,6 +44,7 @@ function Cell(props: {
 /** The bag as a table that is written in. */
 export function BagTable({ clubs, notes, units, onClubs }: BagTableProps) {
   const carry = scaleOf('distance', units)
+  const speed = scaleOf('wind', units)
   const today = new Date()
   const put = (at: number, patch: Partial<Club>) =>
     onClubs(clubs.map((club, i) => (i === at ? { ...club, ...patch } : club)))
@@ -57,6 +58,7 @@ export function BagTable({ clubs, notes, units, onClubs }: BagTableProps) {
             <th className="text-right font-normal">loft °</th>
             <th className="text-right font-normal">bounce °</th>
             <th className="text-right font-normal">carry{carry.sign}</th>
+            <th className="text-right font-normal">head {units.speed}</th>
             <th className="text-right font-normal">rounds</th>
             <th className="pl-3 text-left font-normal">bought</th>
             <th className="text-left font-normal">cleaned</th>
@@ -111,6 +113,9 @@ export function BagTable({ clubs, notes, units, onClubs }: BagTableProps) {
                 <td className="w-14">{cell('loft_deg', 'loft')}</td>
                 <td className="w-16">{cell('bounce_deg', 'bounce')}</td>
                 <td className="w-18">{cell('stock_carry_m', 'carry', carry.toShown(1))}</td>
+                <td className="figure w-18 text-right text-quiet">
+                  {note && club.kind !== 'putter' ? trim(speed.toShown(note.speed_m_s), 1) : ''}
+                </td>
                 <td className="w-14">{cell('rounds', 'rounds')}</td>
                 <td className="pl-3">{day('bought_on', 'bought')}</td>
                 <td>{day('cleaned_on', 'cleaned')}</td>

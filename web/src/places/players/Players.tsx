@@ -2,12 +2,13 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Tabs } from 'radix-ui'
 import { useState } from 'react'
 import { client, done, type Player, type Settings } from '../../api/client'
-import { bagQuery, playersQuery } from '../../api/queries'
+import { bagQuery, catalogueQuery, playersQuery } from '../../api/queries'
 import { CarryLine } from '../../drawing/CarryLine'
 import { WedgeChart } from '../../drawing/WedgeChart'
 import { stepWords, swung } from '../../lib/bag'
 import { distance, scaleOf, type Units } from '../../lib/units'
 import type { KeyActions } from '../../lib/keys'
+import { usePlace } from '../../lib/place'
 import { useKeys } from '../../lib/use-keys'
 import { Problem } from '../../ui/Problem'
 import { Head } from '../bench/Head'
@@ -87,6 +88,29 @@ function DropPlayer({ player, onDropped }: { player: Player; onDropped: () => vo
   )
 }
 
+/** Ways of playing that the coach puts first for this player, or leaves out; they are set where the schools stand. */
+function Stands({ player }: { player: Player }) {
+  const catalogue = useQuery(catalogueQuery)
+  const { go } = usePlace.getState()
+  const names = (ids: string[]) =>
+    ids.map((id) => catalogue.data?.methods.find((method) => method.id === id)?.name ?? id).join(', ')
+  return (
+    <p className="mt-2">
+      <span className="text-quiet">Pinned: </span>
+      {names(player.pinned) || 'none'}
+      <span className="text-quiet">; left out: </span>
+      {names(player.excluded) || 'none'}.{' '}
+      <button
+        type="button"
+        className="border-b border-dotted border-quiet hover:text-hot"
+        onClick={() => go('methods')}
+      >
+        choose schools
+      </button>
+    </p>
+  )
+}
+
 function BagDrawings({ edit, player, units }: { edit: Edit; player: Player; units: Units }) {
   const bag = useQuery(bagQuery(player.id, player.version))
   const scale = scaleOf('distance', units)
@@ -146,6 +170,7 @@ export function Players({ player, settings, keys, onTold, onDropped }: PlayersPr
         <h2 className="mb-2 text-lg font-bold">{player.name}</h2>
         {edit.isConflict && <Conflict edit={edit} />}
         <PlayerFacts draft={edit.draft} texts={edit.texts} onDraft={edit.patch} onText={edit.text} />
+        <Stands player={player} />
         {edit.error && <Problem error={edit.error} />}
         <div className="mt-3 flex flex-wrap items-center gap-3">
           <button
