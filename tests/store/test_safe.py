@@ -20,7 +20,8 @@ from fastapi.testclient import TestClient
 
 from tests.conftest import Running
 from veltrin.core.learn import learn
-from veltrin.service.book import book_shot, drop_booking, list_book
+from veltrin.service.book import book_shot, drop_booking
+from veltrin.service.book_read import list_book
 from veltrin.service.bookfile import export, merge
 from veltrin.service.contracts.book import BookingIn
 from veltrin.service.contracts.players import PlayerEdit, PlayerNew
@@ -28,7 +29,7 @@ from veltrin.service.errors import ConflictError
 from veltrin.service.habits import habits_of, show_learnt
 from veltrin.service.players import add_player, drop_player, edit_player, find_stored, show_player
 from veltrin.service.store import Store, open_store
-from veltrin.store.repositories import book
+from veltrin.store.repositories import book_sums
 from veltrin.store.repositories.book import Which
 
 SHOTS = 200
@@ -204,7 +205,7 @@ def test_what_is_learnt_bit_by_bit_is_what_is_learnt_at_once(demo_store: Store) 
         last = book_shot(demo_store, str(uuid.uuid4()), ask)
         step = habits_of(demo_store, find)
     with demo_store.session() as session:
-        whole = learn(book.sums(session, "brisa").cells)
+        whole = learn(book_sums.sums(session, "brisa").cells)
     assert [(e.name, e.shots) for e in step.effects] == [(e.name, e.shots) for e in whole.effects]
     assert [e.value for e in step.effects] == pytest.approx([e.value for e in whole.effects])
     # A shot that is taken back is taken back here too.

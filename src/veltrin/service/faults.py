@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from veltrin.core.learn import CHANCE, Ball, read_fault
-from veltrin.service.book import no_call
 from veltrin.service.contracts.book import CauseOut, FaultRequest, FaultResponse
 from veltrin.service.plan import question_of
+from veltrin.service.planned import no_call
 from veltrin.store.engine import Store
 
 SHOWN = 5

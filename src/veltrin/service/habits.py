@@ -14,7 +14,7 @@ from veltrin.service.contracts.book import EffectOut, LearntOut
 from veltrin.service.players import find_stored
 from veltrin.service.words import cover_words, method_words
 from veltrin.store.engine import Store
-from veltrin.store.repositories import book as rows
+from veltrin.store.repositories import book_sums as rows
 from veltrin.store.repositories.players import StoredPlayer
 
 MOST_KNOWN = 200

@@ -19,10 +19,11 @@ from veltrin.exchange.shots_csv import (
     read_rows,
     read_sheet,
 )
-from veltrin.service.book import Planned, made_booking, planned_stock
+from veltrin.service.book import made_booking
 from veltrin.service.contracts.book import BookingIn, MeasuredIn
 from veltrin.service.contracts.exchange import CsvText, ImportIn, ImportOut, MatchedIn, PreviewOut, RowProblem
 from veltrin.service.errors import DomainError, NotFoundError
+from veltrin.service.planned import Planned, planned_stock
 from veltrin.service.players import find_stored
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as rows

@@ -8,7 +8,7 @@ from veltrin.core.learn import OUTLIER_FROM, stock_of
 from veltrin.service.contracts.book import StockOut, StockShotOut
 from veltrin.service.players import find_stored
 from veltrin.store.engine import Store
-from veltrin.store.repositories import book as rows
+from veltrin.store.repositories import book_charts as rows
 
 NEWEST = 120
 """So many of a club's newest shots tell its stock carry: players change. Judgement."""

@@ -8,10 +8,10 @@ from typing import Any
 
 from veltrin.core.learn import Difference, compare, order_of
 from veltrin.core.units import RAD_S_PER_RPM
-from veltrin.service.book import plain_request, planned_shot
 from veltrin.service.contracts.book import MeasureOut, TrialNew, TrialOut
 from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.errors import ConflictError, NotFoundError
+from veltrin.service.planned import plain_request, planned_shot
 from veltrin.service.players import find_stored
 from veltrin.service.translate import deg
 from veltrin.service.words import method_words

@@ -8,6 +8,7 @@ from fastapi import APIRouter, Depends, Path, Query
 
 from veltrin.api.deps import StoreDep
 from veltrin.service import book as book_service
+from veltrin.service import book_read
 from veltrin.service import faults as fault_service
 from veltrin.service import habits as habit_service
 from veltrin.service import stock as stock_service
@@ -46,7 +47,7 @@ def _which(
     until: Moment | None = None,
 ) -> Any:
     """Filter: of one player, from a kind of lie, with a method or club, between two moments."""
-    return book_service.which_of(player_id, cover, method, club, purpose, since, until)
+    return book_read.which_of(player_id, cover, method, club, purpose, since, until)
 
 
 WhichDep = Annotated[Any, Depends(_which)]
@@ -66,13 +67,13 @@ def list_book(
     offset: Annotated[int, Query(ge=0, le=2**53)] = 0,
 ) -> BookPage:
     """Booked shots of a player, newest first."""
-    return book_service.list_book(store, which, limit, offset)
+    return book_read.list_book(store, which, limit, offset)
 
 
 @router.get("/book/summary", tags=["book"])
 def sum_up(store: StoreDep, which: WhichDep) -> BookSummary:
     """Predicted against actual, rates and strokes lost by kind of lie, trend."""
-    return book_service.sum_up(store, which)
+    return book_read.sum_up(store, which)
 
 
 @router.put("/book/{booking_id}/counts", tags=["book"])

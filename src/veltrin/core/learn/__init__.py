@@ -1,6 +1,7 @@
 """What the record teaches: a player's own habits, outliers, rates, trials, faults."""
 
-from veltrin.core.learn.faults import CAUSES, CHANCE, MISSES, Ball, Cause, Miss, Ranked, read_fault
+from veltrin.core.learn.causes import CAUSES, CHANCE, Cause
+from veltrin.core.learn.faults import MISSES, Ball, Miss, Ranked, read_fault
 from veltrin.core.learn.habits import FAILED, PRIOR_SD, Cell, Meant, Struck, Told, is_far_off, learn, told
 from veltrin.core.learn.outliers import OUTLIER_FROM, Stock, outliers, stock_of
 from veltrin.core.learn.rates import Rate, rate

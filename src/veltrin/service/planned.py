@@ -1,0 +1,90 @@
+"""What a booked shot was meant to be: a call of a question, or a full stock swing."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import lru_cache
+
+from veltrin.core.kit import family_of
+from veltrin.core.methods.stock import STOCK_SWING
+from veltrin.core.plan import Question
+from veltrin.core.plan.predict import Expected, expect, expect_stock
+from veltrin.service.contracts.book import (
+    BookingIn,
+)
+from veltrin.service.contracts.plan import PlanRequest
+from veltrin.service.errors import ConflictError, DomainError
+from veltrin.service.plan import question_of
+from veltrin.service.players import find_stored
+from veltrin.service.translate import air_in
+from veltrin.store.engine import Store
+
+STOCK_COVER = "fairway"
+
+
+@dataclass(frozen=True)
+class Planned:
+    """What a shot was meant to be: club, method, cover, where to, and what was expected of it."""
+
+    question: Question | None
+    question_json: str | None
+    club_id: str
+    club_name: str
+    family: str
+    cover: str
+    method_id: str
+    call_id: str
+    bearing_rad: float
+    expected: Expected
+
+
+_expect = lru_cache(maxsize=64)(expect)
+
+
+def plain_request(request: PlanRequest) -> PlanRequest:
+    """A question without what only the page asked for."""
+    return request.model_copy(update={"only": [], "detail_for": []})
+
+
+def no_call(call_id: str) -> ConflictError:
+    """The error for a call that can't be played here."""
+    return ConflictError("call_id", f"'{call_id}' is not a feasible call for this shot.", "Choose one from the plan.")
+
+
+def planned_shot(store: Store, request: PlanRequest, call_id: str) -> Planned:
+    """A call of a question; ConflictError if it is no feasible one."""
+    plain = plain_request(request)
+    question = question_of(store, plain)
+    found = _expect(question, call_id)
+    if found is None:
+        raise ConflictError(
+            "call_id", f"'{call_id}' is not a feasible call for this shot.", "Choose one from the plan."
+        )
+    call, expected = found
+    club = question.player.club(call.club_id)
+    hand = -1.0 if question.player.left_handed else 1.0
+    return Planned(
+        question,
+        plain.model_dump_json(),
+        club.id,
+        club.name,
+        family_of(club),
+        question.lie.cover.name,
+        call.method_id,
+        call_id,
+        hand * call.target.bearing_rad,
+        expected,
+    )
+
+
+def planned_stock(store: Store, player_id: str, body: BookingIn) -> Planned:
+    """A full stock swing with a club in the air given."""
+    player = find_stored(store, player_id).player
+    club = player.club(str(body.club_id), "club_id")
+    if club.kind == "putter":
+        raise DomainError("club_id", "a putter has no stock shot.", "Choose a club that is swung.")
+    expected = expect_stock(player, club.id, air_in(body.air))
+    method = STOCK_SWING.id
+    return Planned(
+        None, None, club.id, club.name, family_of(club), STOCK_COVER, method, f"{club.id}~{method}", 0.0, expected
+    )

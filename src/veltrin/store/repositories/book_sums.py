@@ -1,0 +1,91 @@
+"""Sums of the field book that learning needs."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass, replace
+from datetime import datetime
+from typing import Any
+
+from sqlalchemy import ColumnElement, Integer, Row, Select, func, literal_column, select
+from sqlalchemy.orm import Session
+
+from veltrin.core.kit import Quantity
+from veltrin.core.learn import Cell
+from veltrin.store.repositories.book import plain
+from veltrin.store.tables import BookingRow, PlayerRow
+
+_SUMS: tuple[tuple[Quantity, Any, Any], ...] = (
+    ("speed", BookingRow.speed_y, BookingRow.speed_w),
+    ("friction", BookingRow.friction_y, BookingRow.friction_w),
+    ("face", BookingRow.face_y, BookingRow.face_w),
+)
+
+
+_ROWID: ColumnElement[int] = literal_column("bookings.rowid", type_=Integer)
+
+
+@dataclass(frozen=True)
+class Sums:
+    """Sums by cell of a player's shots that count, up to a row. They hold while `edits` and `since` are the same."""
+
+    edits: int
+    since: datetime | None
+    upto: int
+    cells: tuple[Cell, ...]
+
+
+def sums(session: Session, player_id: str, since: datetime | None = None, known: Sums | None = None) -> Sums:
+    """Sums by cell of all shots that count, for learning. With `known` only what was booked since is read."""
+    row = BookingRow
+    edits = session.scalar(select(PlayerRow.book_edits).where(PlayerRow.id == player_id)) or 0
+    newest = session.scalar(select(func.max(_ROWID)).select_from(row)) or 0
+    if known is not None and (known.edits, known.since) != (edits, since):
+        known = None
+    if known is not None and known.upto == newest:
+        return known
+    columns: list[ColumnElement[Any]] = [func.count(w) for _, _, w in _SUMS]
+    for _, y, w in _SUMS:
+        columns += [func.sum(w), func.sum(w * y), func.sum(w * y * y)]
+    asked: Select[*tuple[Any, ...]] = (
+        select(row.family, row.cover, row.method_id, *columns)
+        .where(row.player_id == player_id, row.counts.is_(True))
+        .group_by(row.family, row.cover, row.method_id)
+    )
+    if since is not None:
+        asked = asked.where(row.booked_at >= plain(since))
+    if known is not None:
+        asked = asked.where(known.upto < _ROWID)
+    fresh = [cell for found in session.execute(asked) for cell in _cells(found)]
+    return Sums(edits, since, newest, _added(known.cells if known else (), fresh))
+
+
+def _added(cells: Iterable[Cell], more: Iterable[Cell]) -> tuple[Cell, ...]:
+    """Sums of both, cell by cell."""
+    found: dict[tuple[str, ...], Cell] = {}
+    for cell in (*cells, *more):
+        key = (cell.quantity, cell.family, cell.cover, cell.method)
+        old = found.get(key)
+        found[key] = (
+            cell
+            if old is None
+            else replace(
+                cell,
+                shots=old.shots + cell.shots,
+                weight=old.weight + cell.weight,
+                weighted=old.weighted + cell.weighted,
+                squares=old.squares + cell.squares,
+            )
+        )
+    return tuple(found.values())
+
+
+def _cells(found: Row[*tuple[Any, ...]]) -> list[Cell]:
+    family, cover, method = found[:3]
+    counts, rest = found[3:6], found[6:]
+    cells: list[Cell] = []
+    for k, (quantity, _, _) in enumerate(_SUMS):
+        if counts[k]:
+            weight, weighted, squares = rest[3 * k : 3 * k + 3]
+            cells.append(Cell(quantity, family, cover, method, counts[k], weight, weighted, squares))
+    return cells
