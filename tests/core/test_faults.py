@@ -74,7 +74,7 @@ def hits(name: str, balls: int, tries: int) -> list[bool]:
 
 @pytest.mark.parametrize("name", LIES)
 def test_the_true_cause_of_three_balls_is_in_the_first_three(name: str) -> None:
-    # The issue of the product: at least 80 %. One ball alone tells less, and the screen says so.
+    # Asked of the product: at least 80 %. One ball alone tells less, and the screen says so.
     assert np.mean(hits(name, balls=3, tries=4)) >= 0.8
 
 

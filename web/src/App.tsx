@@ -9,6 +9,7 @@ import { begin } from './lib/history'
 import { useBench, useReading } from './lib/store'
 import { PLACES, useBackAndForward, usePlace } from './lib/place'
 import { useMast } from './lib/use-mast'
+import { cardUnits } from './lib/units'
 import { useDusk } from './lib/use-dusk'
 import type { KeyActions } from './lib/keys'
 import { Bench } from './places/bench/Bench'
@@ -251,7 +252,7 @@ function Desk() {
         <CardSheet
           open={sheet === 'card'}
           player={player}
-          units={settings.data}
+          units={cardUnits(player, settings.data)}
           onOpenChange={(open) => setSheet(open ? 'card' : null)}
         />
       )}

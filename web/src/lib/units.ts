@@ -1,4 +1,4 @@
-import type { Settings } from '../api/client'
+import type { Player, Settings } from '../api/client'
 import type { Range } from './reading'
 
 export type Units = Pick<Settings, 'distance' | 'small' | 'slope' | 'temperature' | 'speed'>
@@ -6,6 +6,12 @@ export type Units = Pick<Settings, 'distance' | 'small' | 'slope' | 'temperature
 export const METRIC: Units = { distance: 'm', small: 'cm', slope: 'deg', temperature: 'C', speed: 'm/s' }
 
 export const YARD = 0.9144
+
+/** The units of a player's own card: theirs where they have some, else the coach's. */
+export function cardUnits(player: Pick<Player, 'units'>, coach: Units): Units {
+  if (player.units === 'yards') return { ...coach, distance: 'yd', small: 'in' }
+  return player.units === 'metric' ? { ...coach, distance: 'm', small: 'cm' } : coach
+}
 
 interface Scale {
   toShown: (value: number) => number

@@ -1,9 +1,17 @@
 // @vitest-environment node
 import { describe, expect, it } from 'vitest'
 import { RANGES } from '../lib/reading'
-import { distance, height, METRIC, parseNumber, show, small, trim, type Units } from '../lib/units'
+import { cardUnits, distance, height, METRIC, parseNumber, show, small, trim, type Units } from '../lib/units'
 
 const YARDS: Units = { distance: 'yd', small: 'in', slope: 'pct', temperature: 'F', speed: 'mph' }
+
+describe('the card of a player', () => {
+  it('is in the player’s units, else in the coach’s', () => {
+    expect(cardUnits({ units: 'yards' }, METRIC)).toMatchObject({ distance: 'yd', small: 'in', speed: 'm/s' })
+    expect(cardUnits({ units: 'metric' }, YARDS)).toMatchObject({ distance: 'm', small: 'cm', speed: 'mph' })
+    expect(cardUnits({ units: '' }, YARDS)).toBe(YARDS)
+  })
+})
 
 describe('showing', () => {
   it.each([
