@@ -1,13 +1,27 @@
-"""Drag and lift of a spinning dimpled ball."""
+"""Drag and lift of a spinning dimpled ball.
+
+One law for all clubs, in Reynolds number and spin ratio, fitted to two thirds of the published averages of launch, carry
+and descent in tests/reference/published_averages.csv; the other third checks it (docs/calibration.md, decision 0012).
+"""
 
 from __future__ import annotations
 
-import math
-
 from numba import njit
 
-REYNOLDS_LOW, REYNOLDS_HIGH = 7.0e4, 2.1e5
+REYNOLDS_LOW, REYNOLDS_HIGH = 7.0e4, 2.15e5
+"""Range of the fit. Beyond it the law is held above, and blended into the ball before the drag crisis below."""
+
+REYNOLDS_MID = 1.4e5
 SPIN_RATIO_HIGH = 1.3
+DRAG_SPIN_HIGH = 0.55
+"""Spin ratio from which drag grows no further: where the fitted parabola has its top."""
+
+DRAG = (0.1687, 0.5125, -0.4502, -0.1168, 0.1073)
+"""C_D: constant, by W, by W^2, by R, by R^2, with R = (Re - 1.4e5) / 1e5. Fitted."""
+
+LIFT = (0.7910, 0.3912, -0.0975, -0.7950)
+"""C_L: most, spin ratio at which half of it is there, by R, by R^2. Fitted."""
+
 SUBCRITICAL_REYNOLDS = 4.0e4
 SUBCRITICAL_DRAG = 0.45
 SUBCRITICAL_LIFT = 0.5
@@ -27,23 +41,24 @@ def _subcritical_share(reynolds: float) -> float:
 def drag_coefficient(reynolds: float, spin_ratio: float) -> float:
     """Drag coefficient C_D at Reynolds number (on the diameter) and spin ratio W = r omega / v.
 
-    C_D = 0.24 + 0.18 W + 0.06 sin(pi (Re - 9e4) / 2e5), for 7e4 < Re < 2.1e5 and 0.08 < W < 1.3.
-    Source: Smits & Smith 1994 (Science and Golf II), from memory. Outside that range, with care: above 2.1e5
-    the Re term is held; below 7e4 the whole blends smoothly into the value before the drag crisis, 0.45 at and
-    below 4e4 whatever the spin (after Bearman & Harvey 1976, from memory); the spin term is held above W = 1.3.
+    C_D = 0.169 + 0.513 W - 0.450 W^2 - 0.117 R + 0.107 R^2 with R = (Re - 1.4e5) / 1e5, for 7e4 < Re < 2.15e5; the W
+    part is held from 0.55 up. Source: fit, see the module. Below 7e4 the whole blends smoothly into the value before the
+    drag crisis, 0.45 at and below 4e4 whatever the spin (after Bearman & Harvey 1976, from memory).
     """
-    w = min(spin_ratio, SPIN_RATIO_HIGH)
-    held = min(max(reynolds, REYNOLDS_LOW), REYNOLDS_HIGH)
-    base = 0.24 + 0.06 * math.sin(math.pi * (held - 9.0e4) / 2.0e5)
-    return base + 0.18 * w + (SUBCRITICAL_DRAG - base - 0.18 * w) * _subcritical_share(reynolds)
+    w = min(spin_ratio, DRAG_SPIN_HIGH)
+    r = (min(max(reynolds, REYNOLDS_LOW), REYNOLDS_HIGH) - REYNOLDS_MID) * 1.0e-5
+    drag = DRAG[0] + (DRAG[1] + DRAG[2] * w) * w + (DRAG[3] + DRAG[4] * r) * r
+    return drag + (SUBCRITICAL_DRAG - drag) * _subcritical_share(reynolds)
 
 
 @njit(cache=True, inline="always")
 def lift_coefficient(reynolds: float, spin_ratio: float) -> float:
-    """Lift coefficient C_L = 0.54 W^0.4, held above W = 1.3. Source: Smits & Smith 1994, from memory.
+    """Lift coefficient C_L = 0.791 W / (0.391 + W) (1 - 0.098 R - 0.795 R^2), W held above 1.3, R as for the drag.
 
-    Below 7e4 it blends into half of that at and below 4e4: before the drag crisis the spin turns the wake less
-    (judgement; a chip of 33 deg comes down at little more than 33).
+    Source: fit, see the module. Below 7e4 it blends into half of that at and below 4e4: before the drag crisis the spin
+    turns the wake less (judgement; a chip of 33 deg comes down at little more than 33).
     """
-    lift = 0.54 * min(spin_ratio, SPIN_RATIO_HIGH) ** 0.4
-    return lift * (1.0 - (1.0 - SUBCRITICAL_LIFT) * _subcritical_share(reynolds))  # type: ignore[no-any-return]
+    w = min(spin_ratio, SPIN_RATIO_HIGH)
+    r = (min(max(reynolds, REYNOLDS_LOW), REYNOLDS_HIGH) - REYNOLDS_MID) * 1.0e-5
+    lift = LIFT[0] * w / (LIFT[1] + w) * (1.0 + (LIFT[2] + LIFT[3] * r) * r)
+    return lift * (1.0 - (1.0 - SUBCRITICAL_LIFT) * _subcritical_share(reynolds))

@@ -3,9 +3,11 @@
 from veltrin.core.ground.cover import COVERS, Bed, Cover, cover_named
 from veltrin.core.ground.grass import (
     CLEAN_DRY_FRICTION,
+    PATCHY,
     ball_kept,
     face_friction,
     face_grab,
+    snag_in,
     speed_kept,
     way_through,
 )
@@ -21,6 +23,7 @@ __all__ = [
     "HELPS",
     "LIP_ROLLED_M",
     "MAX_SLOPE_RAD",
+    "PATCHY",
     "Bed",
     "Cover",
     "Growth",
@@ -35,6 +38,7 @@ __all__ = [
     "ground_frame",
     "rise_over_run",
     "slope_along",
+    "snag_in",
     "speed_kept",
     "way_through",
 ]

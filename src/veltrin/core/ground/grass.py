@@ -11,6 +11,7 @@ import math
 import numpy as np
 from numpy.typing import ArrayLike
 
+from veltrin.core.constants import BALL_MASS_KG, BALL_RADIUS_M
 from veltrin.core.geometry import Vec
 from veltrin.core.ground.lie import BALL_M, Lie
 
@@ -26,18 +27,38 @@ JUICY_FRICTION = 0.06
 BLADES_FILL_M = 0.03
 """Way through full-density grass after which the face is two thirds full of blades. Judgement."""
 
-DRAG_PER_M = 1.3
-"""Share of its speed that a head loses per metre of full-density grass standing to its full height. Judgement."""
+HEAD_STIRS_PER_M = 0.55
+"""Share of its speed that a head loses per metre of full-density grass standing to its full height, by setting it
+moving: the same share at any speed. Judgement."""
+
+HEAD_TEARS_N = 34.0
+"""Force with which such grass holds a head that pulls through it, whatever its speed: a slow one is stopped. Judgement,
+so that the swish test comes out: at a chip's pace heather nearly stops the head, rough clearly slows it."""
+
+BALL_STIRS_PER_M = 0.9
+BALL_TEARS_N = 3.4
+"""The same for a ball that ploughs through what stands in front of it. Judgement: a putt dies in it within a pace, a low
+iron shot loses a tenth and more, what leaves steeply hardly anything."""
+
+WET_HEAVIER = 0.5
+"""How much heavier dripping grass is to pass than dry. Judgement: heavier, though it stands shorter."""
+
+BODY_M = 0.04
+"""Height of a head: grass that stands higher above the ball's bottom closes over it, and the shape of its sole no longer
+helps. Common practice: a rounded sole parts the tips, not a nest."""
+
+PATCHY = 0.35
+"""How unevenly grass grows: one standard deviation of the logarithm of what a head or a ball has to pass, from strike to
+strike. Judgement."""
 
 MOST_GRAB_RAD = math.radians(6.0)
 """How far heavy grass shuts a face by holding the hosel. Judgement."""
 
 GRAB_WAY_M = 0.25
 
-AHEAD_DRAG_PER_M = 4.0
-"""Share of its speed that a ball loses per metre of full-density grass pushed aside. Judgement: a putt dies in it."""
-
 COLLAR_WIDTH_M = 0.30
+PLOUGHS_M = 2.5
+"""Further than this nothing ploughs on: grass around a ball reaches about so far. Judgement."""
 
 
 def way_through(lie: Lie, attack_ground: Vec, arc_m: Vec, edge_m: ArrayLike = 0.0) -> Vec:
@@ -53,13 +74,45 @@ def way_through(lie: Lie, attack_ground: Vec, arc_m: Vec, edge_m: ArrayLike = 0.
     return np.asarray(arc_m * (-steep + np.sqrt(steep**2 + 2.0 * over / arc_m)))
 
 
-def speed_kept(lie: Lie, way_m: Vec, snag: Vec) -> Vec:
-    """Share of club-head speed left at the ball; `snag` is how much the sole catches (1 a short iron)."""
-    if lie.thickness == 0.0:
+def _left_of(speed: Vec, way: Vec, stirs: Vec, tears: Vec) -> Vec:
+    """Share of speed (m/s) left after a way (m) against stirs (1/m) and a steady hold (m/s^2).
+
+    d(v^2)/dx = -2 stirs v^2 - 2 tears, so v^2 = (v0^2 + tears/stirs) exp(-2 stirs x) - tears/stirs: closed form of a force
+    that grows with the square of speed beside one that doesn't.
+    """
+    lost = np.maximum(2.0 * stirs * way, 1e-9)
+    held = 2.0 * tears * way / lost
+    squared = (speed**2 + held) * np.exp(-lost) - held
+    return np.asarray(np.sqrt(np.maximum(squared, 0.0)) / np.maximum(speed, 1e-9))
+
+
+def _standing(lie: Lie) -> float:
+    """How much grass stands between the ball's bottom and the tips, 1 for deep rough to the soil.
+
+    Grass thins out evenly from the roots to nothing at the tips: the mean over the upper part is that part's own share.
+    """
+    return lie.thickness * (1.0 + WET_HEAVIER * lie.wet) * min(lie.over_m / lie.top_m, 1.0) if lie.top_m > 0.0 else 0.0
+
+
+def snag_in(lie: Lie, snag: Vec, body: Vec) -> Vec:
+    """How much a head catches here: its sole in the tips, all of it where the grass closes over it."""
+    closed = min(lie.over_m / BODY_M, 1.0) ** 2
+    return np.asarray(snag + np.maximum(body - snag, 0.0) * closed)
+
+
+def speed_kept(
+    lie: Lie, way_m: Vec, snag: Vec, speed: Vec, head_mass: Vec | float = 0.29, patch: Vec | float = 1.0
+) -> Vec:
+    """Share of club-head speed left at the ball.
+
+    `snag`: how much the head catches (1 a short iron); `speed` (m/s) before the grass; `patch`: this strike's grass over
+    that as read.
+    """
+    standing = _standing(lie)
+    if standing == 0.0:
         return np.ones_like(way_m)
-    bent = min(lie.over_m / lie.top_m, 1.0)
-    drag = DRAG_PER_M * lie.thickness * (1.0 + 0.5 * lie.wet) * bent
-    return np.asarray(np.exp(-drag * snag * way_m))
+    catches = standing * np.asarray(snag) * patch
+    return _left_of(speed, way_m, HEAD_STIRS_PER_M * catches, HEAD_TEARS_N * catches / head_mass)
 
 
 def face_friction(lie: Lie, way_m: Vec) -> Vec:
@@ -79,13 +132,18 @@ def face_grab(lie: Lie, way_m: Vec, snag: Vec) -> Vec:
     return np.asarray(MOST_GRAB_RAD * (1.0 - np.exp(-held)))
 
 
-def ball_kept(lie: Lie, launch_rad: Vec) -> Vec:
-    """Share of ball speed left after the grass that stands in front of the ball.
+def ball_kept(lie: Lie, launch_rad: Vec, speed: Vec, patch: Vec | float = 1.0) -> Vec:
+    """Share of ball speed (m/s) left after the grass that stands in front of the ball.
 
-    The ball ploughs until it has risen above the tips, at most across the collar: a rolling ball all the way.
+    The ball ploughs until its middle has risen above the tips: the lower it leaves, the longer; a collar is COLLAR_WIDTH_M
+    wide, other grass as wide as it takes.
     """
-    if lie.cover.ahead == 0.0:
+    is_collar = lie.cover.group == "collar"
+    standing = lie.cover.ahead * (1.0 + WET_HEAVIER * lie.wet) if is_collar else _standing(lie)
+    if standing == 0.0:
         return np.ones_like(launch_rad)
-    rise = np.tan(np.maximum(launch_rad, 1e-3))
-    length = np.minimum(np.maximum(lie.over_m, 0.25 * BALL_M) / rise, COLLAR_WIDTH_M)
-    return np.asarray(np.exp(-AHEAD_DRAG_PER_M * lie.cover.ahead * (1.0 + 0.5 * lie.wet) * length))
+    rise = np.tan(np.maximum(launch_rad, 0.02))
+    over = max(lie.over_m, 0.25 * BALL_M) if is_collar else max(lie.over_m - BALL_RADIUS_M, 0.0)
+    length = np.minimum(over / rise, COLLAR_WIDTH_M if is_collar else PLOUGHS_M)
+    drag = standing * np.asarray(patch)
+    return _left_of(speed, length, BALL_STIRS_PER_M * drag, BALL_TEARS_N * drag / BALL_MASS_KG)

@@ -11,12 +11,10 @@ import numpy as np
 from veltrin.core.ground import Slope, slope_along
 from veltrin.core.ground.slope import MAX_SLOPE_RAD
 from veltrin.core.kit import Club
-from veltrin.core.methods import CATALOGUE, NEAR_M, Case, Method
+from veltrin.core.methods import CATALOGUE, Case, Method
 from veltrin.core.plan.model import FellOut, Question
 from veltrin.core.plan.target import Target, Targets, escapes, is_bad
-
-NEEDS_TEE_RAD = math.radians(13.0)
-"""Less loft than this is not struck off the ground. Common practice."""
+from veltrin.core.strike.stroke import TEED_BELOW_RAD
 
 LEAST_ESCAPE_LOFT_RAD = math.radians(36.0)
 """A ball is played out of trouble with short irons and wedges. Common practice."""
@@ -82,10 +80,8 @@ def _refusal(method: Method, case: Case, question: Question) -> str | None:
         return "is left out for this player"
     if case.club.kind == "putter" and not method.rolls:
         return "is not for the putter"
-    if case.lie.in_sand and case.flag_m <= NEAR_M and method.family != "sand":
-        return "is not for sand near the green"
     reason = method.refuses(case)
-    if reason is None and not method.rolls and case.club.loft_rad < NEEDS_TEE_RAD:
+    if reason is None and not method.rolls and case.club.loft_rad < TEED_BELOW_RAD:
         return "needs a tee: too little loft off the ground"
     return reason
 
@@ -99,17 +95,18 @@ def list_candidates(question: Question, kept_club_id: str | None) -> tuple[list[
 
 
 def list_escapes(question: Question, kept_club_id: str | None) -> list[Candidate]:
-    """Ways out of a bad lie; none from a good one, nor where the coach fixed the landing place."""
+    """Ways out of a bad lie, and places to lay up; none where the coach fixed the landing place."""
     asked = {i.split("~")[2] for i in question.only if i.count("~") == 2}
-    is_wanted = asked if question.only else is_bad(question.lie, any(o.is_steep for o in question.line.obstacles))
-    if not is_wanted or question.line.land_m is not None:
+    if question.line.land_m is not None or (question.only and not asked):
         return []
+    bad = is_bad(question.lie, any(o.is_steep for o in question.line.obstacles))
     found = []
-    for target in escapes(question.hole, question.player):
+    for target in escapes(question.hole, question.player, sideways=bad):
         felt = turned(question, target)
         if felt is not None and (not asked or target.name in asked):
             keep, _ = _list_for(felt, kept_club_id, target)
-            found += [c for c in keep if c.club.kind != "putter" and c.club.loft_rad >= LEAST_ESCAPE_LOFT_RAD]
+            least = LEAST_ESCAPE_LOFT_RAD if target.is_sideways else 0.0
+            found += [c for c in keep if c.club.kind != "putter" and c.club.loft_rad >= least]
     return found
 
 

@@ -13,7 +13,7 @@ from veltrin.core.day import Day
 from veltrin.core.geometry import Vec, elevation
 from veltrin.core.ground import Slope
 from veltrin.core.kit import Club, Player
-from veltrin.core.plan.candidates import NEEDS_TEE_RAD
+from veltrin.core.strike.stroke import TEED_BELOW_RAD
 from veltrin.core.plan.play import Batch, World, play
 from veltrin.core.plan.sieve import LEAST_LAUNCH_RAD
 from veltrin.core.plan.stock import STOCK_WORLD, stock_speeds
@@ -57,7 +57,7 @@ def _column(batch: Batch, world: World, stock: Vec) -> list[SheetCell]:
     # Off a slope nobody tees the ball.
     flies = elevation(played.launch.velocity) >= LEAST_LAUNCH_RAD
     if world.slope.fall_rad:
-        flies &= batch.clubs.loft >= NEEDS_TEE_RAD
+        flies &= batch.clubs.loft >= TEED_BELOW_RAD
     asked = iter(_asked_for(stock[flies], played.carry[flies]))
     return [SheetCell(float(c), next(asked)) if f else NO_CELL for c, f in zip(played.carry, flies, strict=True)]
 

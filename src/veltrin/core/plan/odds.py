@@ -9,18 +9,23 @@ from scipy.special import ndtri
 
 from veltrin.core.constants import BALL_RADIUS_M
 from veltrin.core.geometry import Mask, Vec
-from veltrin.core.ground import Lie
+from veltrin.core.ground import PATCHY, Lie
 from veltrin.core.kit import Scatter
 from veltrin.core.plan.model import Odds
 from veltrin.core.plan.play import Batch, Contact, Miss
 from veltrin.core.strike import Window, meet, splash, window
-from veltrin.core.strike.meeting import Approach
+from veltrin.core.strike.meeting import HEAVY_KEPT, Approach
 from veltrin.core.strike.splash import STUCK_SHARE, splash_window
 
 STRIKES = 128
 
 DEEP_FULL = 1.5
 """How much more the depth of a full swing wanders than a touch's. Judgement."""
+
+WEDGE_ARC_M = 1.54
+LONGER_POWER = 5.0
+"""How the bottom of the arc wanders with a longer club: with the fifth power of the arc over a wedge's, half as much again
+with a hybrid, twice as much with a fairway wood. Judgement: the same angles are off by more, flatter and further away."""
 
 EDGE_SLIP = 0.45
 """How far, in ball radii, a laid-on edge may sink or rise before the ball pops up or is pressed down. Judgement."""
@@ -46,10 +51,11 @@ def even_normals(count: int, kinds: int) -> Vec:
     return np.asarray(ndtri(np.clip(even, 1e-9, 1.0 - 1e-9)))
 
 
-def strike_scatter(scatter: Scatter, swing: Vec, difficulty: Vec) -> tuple[Vec, Vec]:
-    """Standard deviation of the low point along the ground and in depth (m, (n,))."""
-    along = scatter.along_m * (0.8 + 0.5 * swing) * difficulty
-    deep = scatter.deep_m * (1.0 + (DEEP_FULL - 1.0) * swing) * difficulty
+def strike_scatter(scatter: Scatter, swing: Vec, difficulty: Vec, arc_m: Vec) -> tuple[Vec, Vec]:
+    """Standard deviation of the low point along the ground and in depth (m, (n,)), on an arc of radius `arc_m`."""
+    longer = (arc_m / WEDGE_ARC_M) ** LONGER_POWER
+    along = scatter.along_m * (0.8 + 0.5 * swing) * difficulty * longer
+    deep = scatter.deep_m * (1.0 + (DEEP_FULL - 1.0) * swing) * difficulty * longer
     return np.asarray(along), np.asarray(deep)
 
 
@@ -73,16 +79,27 @@ def failures(batch: Batch, lie: Lie, approach: Approach, miss: Miss, meant: Vec 
     return np.asarray(heavy), np.asarray(thin)
 
 
+def _held_up(lie: Lie, contact: Contact, patch: Vec) -> Mask:
+    """Which strikes the grass takes so much more speed from than meant that they are as good as heavy."""
+    as_read = contact.grass.kept(lie)
+    if as_read.min() == 1.0:
+        return np.zeros(len(patch), dtype=bool)
+    many = contact.grass.repeat(STRIKES)
+    return np.asarray(many.kept(lie, patch) < HEAVY_KEPT * np.repeat(as_read, STRIKES))
+
+
 def strike_odds(batch: Batch, lie: Lie, contact: Contact, scatter: Scatter, swing: Vec, difficulty: Vec) -> list[Odds]:
     """Odds and strike window of each stroke of a batch."""
     n = batch.count
-    along, deep = strike_scatter(scatter, swing, difficulty)
-    draws = even_normals(STRIKES, 2)
+    along, deep = strike_scatter(scatter, swing, difficulty, batch.clubs.arc_m)
+    draws = even_normals(STRIKES, 3)
     rows = np.repeat(np.arange(n), STRIKES)
-    miss = Miss(np.outer(along, draws[:, 0]).ravel(), np.outer(deep, draws[:, 1]).ravel())
+    patch = np.tile(np.exp(PATCHY * draws[:, 2]), n)
+    miss = Miss(np.outer(along, draws[:, 0]).ravel(), np.outer(deep, draws[:, 1]).ravel(), patch)
     meant = None if contact.splash is None else np.repeat(contact.splash.carried, STRIKES)
     many = batch.take(rows)
     heavy, thin = failures(many, lie, contact.approach.repeat(STRIKES), miss, meant)
+    heavy |= ~thin & _held_up(lie, contact, patch)
     heavy_share, thin_share = heavy.reshape(n, -1).mean(axis=1), thin.reshape(n, -1).mean(axis=1)
     room = window(lie, contact.approach)
     if contact.splash is not None:

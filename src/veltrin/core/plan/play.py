@@ -21,6 +21,7 @@ from veltrin.core.ground import (
     face_grab,
     ground_frame,
     slope_along,
+    snag_in,
     speed_kept,
     way_through,
 )
@@ -45,7 +46,7 @@ from veltrin.core.strike import (
     strike_ball,
 )
 from veltrin.core.strike.impact import grip_restitution, restitution
-from veltrin.core.strike.meeting import BLADED_SHARE
+from veltrin.core.strike.meeting import BLADED_SHARE, low_on_face
 
 
 class OwnArrays(NamedTuple):
@@ -113,18 +114,39 @@ class World:
 
 
 class Miss(NamedTuple):
-    """What strikes are off by, (n,) in m: low point further ahead, and deeper, than meant."""
+    """What strikes are off by, (n,): low point further ahead, and deeper, than meant (m); `patch`: the grass that this
+    one meets, over the grass as read.
+    """
 
     along_m: Vec | float = 0.0
     deep_m: Vec | float = 0.0
+    patch: Vec | float = 1.0
 
 
 AS_MEANT = Miss()
 
 
+class InGrass(NamedTuple):
+    """A head's way through the grass (m), how much it catches, its speed before (m/s) and its mass (kg), (n,)."""
+
+    way_m: Vec
+    snag: Vec
+    speed: Vec
+    mass: Vec
+
+    def kept(self, lie: Lie, patch: Vec | float = 1.0) -> Vec:
+        """Share of speed left, in grass `patch` times as thick as read."""
+        return speed_kept(lie, self.way_m, self.snag, self.speed, self.mass, patch)
+
+    def repeat(self, times: int) -> InGrass:
+        """Each stroke `times` over, stroke by stroke."""
+        return InGrass(*(np.repeat(v, times) for v in self))
+
+
 class Contact(NamedTuple):
     """How the head met ground and ball. `meeting` holds where the face strikes, `splash` where sand or grass carries
-    the ball (None if no stroke of the batch is one); `thin`: the edge met the ball unasked.
+    the ball (None if no stroke of the batch is one); `thin`: the edge met the ball unasked. `grass`: what lets this
+    stroke be put through other grass.
     """
 
     approach: Approach
@@ -132,6 +154,7 @@ class Contact(NamedTuple):
     splash: Splash | None
     is_splash: Mask
     thin: Mask
+    grass: InGrass
 
 
 class Played(NamedTuple):
@@ -175,7 +198,9 @@ PATH_LEADS_SAND = 0.6
 """Share of the path, against the face, in where a splash goes. Judgement."""
 
 
-def _contact(batch: Batch, lie: Lie, setup: Setup, loft: Vec, bounce: Vec, miss: Miss) -> Contact:
+def _contact(
+    batch: Batch, lie: Lie, setup: Setup, loft: Vec, bounce: Vec, miss: Miss, grass: InGrass
+) -> Contact:
     """Meet the ground; `loft` and `bounce` against it."""
     approach = Approach(
         steep=-setup.attack_ground,
@@ -198,11 +223,11 @@ def _contact(batch: Batch, lie: Lie, setup: Setup, loft: Vec, bounce: Vec, miss:
         kept=np.where(on_edge | is_splash, 1.0, met.kept),
     )
     if not is_splash.any():
-        return Contact(approach, met, None, is_splash, np.asarray(met.thin & ~on_edge))
+        return Contact(approach, met, None, is_splash, np.asarray(met.thin & ~on_edge), grass)
     moved = splash(lie, approach, batch.clubs.head_mass, entry, miss.along_m, miss.deep_m)
     met = met._replace(edge_m=np.where(is_splash, moved.edge_m, met.edge_m))
     thin = np.where(is_splash, moved.over_edge, met.thin & ~on_edge)
-    return Contact(approach, met, moved, is_splash, thin)
+    return Contact(approach, met, moved, is_splash, thin, grass)
 
 
 def _splashed(contact: Contact, moved: Splash, delivery: Delivery, normal: Vec, speed: Vec) -> tuple[Vec, Vec]:
@@ -242,16 +267,17 @@ def play(
     stroke = stock_stroke(clubs, batch.stature_m, swing)
     setup = set_up(clubs, stroke, change, fall, side, batch.stature_m)
     swung = batch.full_speed * (1.0 - (1.0 - batch.able) * swing) * swing * (setup.speed_share if gripped else 1.0)
-    snag = clubs.snag * change.engaged
+    snag = snag_in(lie, clubs.snag, clubs.body) * change.engaged
     way = way_through(lie, setup.attack_ground, clubs.arc_m, change.edge_m)
     own = batch.own
     habit = 0.0 if own is None else own.face_rad
     delivery = deliver(clubs, setup, shut=face_grab(lie, way, snag) * change.grab + habit)
     normal = ground_frame(fall, side)[:, :, 2]
     loft = np.arcsin(np.clip(np.sum(delivery.face * normal, axis=1), -1.0, 1.0))
-    contact = _contact(batch, lie, setup, loft, delivery.effective_bounce, miss)
+    grass = InGrass(way, snag, swung, clubs.head_mass)
+    contact = _contact(batch, lie, setup, loft, delivery.effective_bounce, miss, grass)
     met = contact.meeting
-    speed = swung * speed_kept(lie, way, snag) * met.kept * (1.0 if own is None else own.speed)
+    speed = swung * grass.kept(lie, miss.patch) * met.kept * (1.0 if own is None else own.speed)
     on_edge = contact.thin | (batch.asks("edge_m") > 0.0)
     face = delivery.face
     if on_edge.any():
@@ -268,12 +294,13 @@ def play(
         grip_restitution(v_n, clubs.gear_loss),
         face_friction(lie, way) * clubs.grip * (1.0 if own is None else own.friction),
     )
-    velocity, spin = launch.velocity, launch.spin
+    low = np.where(on_edge, 1.0, low_on_face(met.edge_m, loft))[:, None]
+    velocity, spin = launch.velocity * low, launch.spin * low
     if contact.splash is not None:
         carried = (contact.is_splash & ~contact.thin)[:, None]
         out = _splashed(contact, contact.splash, delivery, normal, speed)
         velocity, spin = np.where(carried, out[0], velocity), np.where(carried, out[1], spin)
-    left = ball_kept(lie, elevation(velocity))[:, None]
+    left = ball_kept(lie, elevation(velocity), np.linalg.norm(velocity, axis=1), miss.patch)[:, None]
     velocity, spin = turn_about_z(velocity * left, aim), turn_about_z(spin * left, aim)
     ground = world.landing
     flights = fly(

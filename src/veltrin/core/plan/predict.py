@@ -92,7 +92,7 @@ def _expect_right_handed(question: Question, call_id: str) -> tuple[Call, Expect
     # What was learnt of the scatter must not come back as weight: learning compares with the model alone.
     steady = 1.0 if batch.own is None else float(batch.own.scatter[0])
     bare_hard = one.difficulty / steady
-    sd = speed_scatter(question.player.scatter, swing)[0] * bare_hard
+    sd = speed_scatter(question.player.scatter, batch, swing)[0] * bare_hard
     return call, replace(
         expected,
         along_sd_m=float(np.std(target.along(rest))),

@@ -75,9 +75,9 @@ def club_difficulty(delivered_loft: Vec, rolls: Mask) -> Vec:
     return np.asarray(1.0 + np.where(rolls, 0.0, 0.02 * np.maximum(25.0 - np.degrees(delivered_loft), 0.0)))
 
 
-def speed_scatter(scatter: Scatter, swing: Vec) -> Vec:
-    """Relative scatter of speed: a touch is judged, a full swing is the same each time."""
-    return np.asarray(np.interp(swing, [0.25, 1.0], [scatter.speed_share_touch, scatter.speed_share_full]))
+def speed_scatter(scatter: Scatter, batch: Batch, swing: Vec) -> Vec:
+    """Relative scatter of speed: a touch is judged, a full swing is the same each time; a putt is always judged."""
+    return np.asarray(np.interp(swing * batch.clubs.touch, [0.25, 1.0], [scatter.speed_share_touch, scatter.speed_share_full]))
 
 
 class Doubts(NamedTuple):
@@ -126,7 +126,7 @@ def typical(
     n = batch.count
     swing, aim, meant_rest = solved
     out = math.sqrt(_DOUBTED)
-    faster = out * speed_scatter(scatter, swing) * difficulty
+    faster = out * speed_scatter(scatter, batch, swing) * difficulty
     rows = np.tile(np.arange(n), 6)
     zero = np.zeros(n)
     turn, lofted = out * scatter.face_rad * difficulty, out * scatter.loft_rad * difficulty

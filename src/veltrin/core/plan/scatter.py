@@ -12,6 +12,7 @@ from veltrin.core.air import Wind
 from veltrin.core.air.wind import ACROSS_SHARE
 from veltrin.core.flight import COARSE_STEP_S, NO_GUSTS, Flights
 from veltrin.core.geometry import Index, Mask, Vec
+from veltrin.core.ground import PATCHY
 from veltrin.core.hole import KIND_LIST, Hole
 from veltrin.core.kit import Scatter
 from veltrin.core.plan.model import Share, Spread
@@ -82,15 +83,15 @@ def strike_often(
     n = batch.count
     swing, aim = solved
     windy = not world.wind.is_calm
-    draws = even_normals(strikes, 8 if windy else 6)
+    draws = even_normals(strikes, 9 if windy else 7)
     hard, strike_hard = difficulty
-    along, deep = strike_scatter(scatter, swing, strike_hard)
+    along, deep = strike_scatter(scatter, swing, strike_hard, batch.clubs.arc_m)
 
     def each(sigma: Vec, kind: int) -> Vec:
         return np.outer(sigma, draws[:, kind]).ravel()
 
     many = batch.take(np.repeat(np.arange(n), strikes))
-    speed = 1.0 + each(speed_scatter(scatter, swing) * hard, 0)
+    speed = 1.0 + each(speed_scatter(scatter, batch, swing) * hard, 0)
     many = replace(
         many,
         full_speed=many.full_speed * np.maximum(speed, 0.3),
@@ -101,8 +102,8 @@ def strike_often(
         ),
     )
     swings, aims = np.repeat(swing, strikes), np.repeat(aim, strikes)
-    gusts = np.tile(_gusts(world.wind, draws[:, 6:]), (n, 1)) if windy else NO_GUSTS
-    missed = Miss(each(along, 3), each(deep, 4))
+    gusts = np.tile(_gusts(world.wind, draws[:, 7:]), (n, 1)) if windy else NO_GUSTS
+    missed = Miss(each(along, 3), each(deep, 4), np.tile(np.exp(PATCHY * draws[:, 6]), n))
     played = play(many, world, swings, aims, miss=missed, step_s=COARSE_STEP_S, gusts=gusts)
     rolled = roll_shift(played, world.landing)
     # A ball that lies against something, or in water, lies there whatever the ground.

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from typing import NamedTuple
 
 import numpy as np
 
@@ -12,6 +13,7 @@ from veltrin.core.constants import GRAVITY_M_S2
 from veltrin.core.geometry import Index, Vec, elevation
 from veltrin.core.ground import BALL_M, LIP_ROLLED_M, Lie
 from veltrin.core.hole import KIND_LIST, walls_of
+from veltrin.core.kit.own import LONG_IRON_BELOW_RAD
 from veltrin.core.plan.answer import Judged, beside_of, call_of
 from veltrin.core.plan.candidates import AHEAD_RAD, Candidate, case_of, targets_of, turned
 from veltrin.core.plan.model import Call, FellOut, Odds, Question
@@ -36,13 +38,12 @@ SHORTEST_SWING_OF_KIND = {"wood": 0.70, "hybrid": 0.45, "long iron": 0.30}
 """A wood is not swung shorter than about three quarters off the ground, a hybrid than half, nobody chips with a long
 iron: the ball is rolled instead. Common practice."""
 
-LONG_IRON_RAD = math.radians(29.0)
+SHORT_WITHIN = 0.5
+"""A full swing that stops short of the flag is a call where it costs so many strokes more at most than the cheapest.
+Judgement."""
 
 LEAST_LAUNCH_RAD = math.radians(4.0)
 """Lower than this it never gets off the turf. Judgement."""
-
-LONGEST_JUDGED_RUN_M = 60.0
-"""A longer run depends on every bump in the way. Judgement."""
 
 LEAST_CLEAN = 0.4
 """A way that is struck clean less often than this is no call. Judgement."""
@@ -70,39 +71,42 @@ def make_batch(question: Question, candidates: list[Candidate], kept_club_id: st
     return Batch(clubs, speeds, stack_changes(changes), player.stature_m, able, own)
 
 
+class Against(NamedTuple):
+    """Why a solved candidate is no call; `is_final`: nothing could make it one, else it is only not worth it."""
+
+    words: str
+    is_final: bool = False
+
+
 def reasons_against(
     candidates: Sequence[Candidate], solved: Solved, odds: Sequence[Odds], question: Question
-) -> list[str | None]:
+) -> list[Against | None]:
     """Why solved candidates fall out after all; None for those that are calls."""
     played = solved.played
-    ways = targets_of(candidates, question.line.land_m)
-    run = ways.along(played.runs.rest) - ways.along(played.flights.landing)
     launch = elevation(played.launch.velocity)
     lost = _lost(question, played.runs.rest)
     found = []
     for i, candidate in enumerate(candidates):
         method, club, swing = candidate.method, candidate.club, solved.swing[i]
-        kind = "long iron" if club.kind == "iron" and club.loft_rad < LONG_IRON_RAD else club.kind
+        kind = "long iron" if club.kind == "iron" and club.loft_rad < LONG_IRON_BELOW_RAD else club.kind
         touched = swing < SHORTEST_SWING_OF_KIND.get(kind, 0.0) and not method.rolls
         wall = int(played.flights.struck[i])
         ahead = abs(candidate.target.bearing_rad) <= AHEAD_RAD
         fails, heavier = odds[i].clean < LEAST_CLEAN, odds[i].heavy >= odds[i].thin
         reasons = (
-            (launch[i] < LEAST_LAUNCH_RAD and not method.rolls, "won't get up: too little loft is left here"),
-            (ahead and not clears_lip(question.lie, played.launch.velocity[i]), "won't clear the lip"),
-            (wall >= 0, f"won't clear the {question.line.obstacles[wall].kind.words}" if wall >= 0 else ""),
-            (solved.short[i], "a full swing stops short"),
-            (not played.runs.held[i], "the ball does not stop on this tilt"),
-            (solved.long[i], "the shortest stroke already runs past"),
-            (touched, f"a {kind} is not swung this short"),
-            (swing < method.shortest_swing, "is for longer swings: this one would be a touch"),
-            (swing > method.longest_swing, "is for shorter swings than this one needs"),
-            (run[i] > LONGEST_JUDGED_RUN_M, "lands so hot that nobody can judge the run"),
-            (solved.unsettled[i], "no length of swing leaves it at the flag: the ground changes just there"),
-            (fails and not heavier, "would be thin or skulled more often than not"),
-            (fails, "would be heavy or stuck more often than not"),
+            (launch[i] < LEAST_LAUNCH_RAD and not method.rolls, "won't get up: too little loft is left here", False),
+            (ahead and not clears_lip(question.lie, played.launch.velocity[i]), "won't clear the lip", True),
+            (wall >= 0, f"won't clear the {question.line.obstacles[wall].kind.words}" if wall >= 0 else "", True),
+            (played.flights.landing[i, 0] < -1.0 and ahead, "is blown back over the player's head", True),
+            (solved.long[i], "the shortest stroke already runs past", False),
+            (touched, f"a {kind} is not swung this short", False),
+            (swing < method.shortest_swing, "is for longer swings: this one would be a touch", False),
+            (swing > method.longest_swing, "is for shorter swings than this one needs", False),
+            (fails and not heavier, "would be thin or skulled more often than not", False),
+            (fails, "would be heavy or stuck more often than not", False),
         )
-        found.append(next((words for is_out, words in reasons if is_out), lost[i]))
+        told = next((Against(words, final) for is_out, words, final in reasons if is_out), None)
+        found.append(told or (Against(lost[i], True) if lost[i] else None))
     return found
 
 
@@ -197,23 +201,29 @@ def sieve(
     strike_hard = hard / math.sqrt(thick)
     odds = strike_odds(batch, question.lie, solved.played.contact, scatter, solved.swing, strike_hard)
     reasons = reasons_against(candidates, solved, odds, question)
-    out = [
-        _tried(i, c, reason, batch, solved, targets)
-        for i, (c, reason) in enumerate(zip(candidates, reasons, strict=True))
-        if reason is not None and c.target.name == "flag"
-    ]
-    good = np.flatnonzero([reason is None for reason in reasons])
-    leave, strokes = np.full(len(candidates), math.inf), np.full(len(candidates), math.inf)
     doubts = ground_doubts(solved.played, world.landing, targets)
+    good = np.flatnonzero([reason is None for reason in reasons])
+    if not len(good):
+        # Nothing is as it should be: then the best of what can be done at all.
+        good = np.flatnonzero([reason is None or not reason.is_final for reason in reasons])
+    leave, strokes = np.full(len(candidates), math.inf), np.full(len(candidates), math.inf)
     if len(good):
         part, meant, doubted = batch.take(good), targets.take(good), doubts.take(good)
         struck = (solved.swing[good], solved.aim[good], solved.played.runs.rest[good])
         found = typical(part, world, hole, struck, scatter, hard[good], doubted, meant)
         fail = np.array([1.0 - odds[i].clean for i in good])
-        halfway = FAILED_SHARE * meant.distance
+        halfway = FAILED_SHARE * meant.along(solved.played.runs.rest[good])
         left = hole.ends(halfway * np.cos(meant.bearing), halfway * np.sin(meant.bearing)).strokes
         leave[good] = found.leave
         strokes[good] = 1.0 + (1.0 - fail) * found.strokes + fail * left
+        worth = strokes <= strokes.min() + SHORT_WITHIN
+        good = good[(worth | ~solved.short)[good]]
+    is_call = set(map(int, good))
+    out = [
+        _tried(i, c, reason.words if reason else "a full swing stops short", batch, solved, targets)
+        for i, (c, reason) in enumerate(zip(candidates, reasons, strict=True))
+        if i not in is_call and c.target.name == "flag"
+    ]
     return Sieved(
         candidates=candidates,
         batch=batch,

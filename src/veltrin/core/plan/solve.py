@@ -64,8 +64,9 @@ def solve(batch: Batch, world: World, targets: Targets) -> Solved:
 
     A coarse grid of swings brackets the shortest swing that reaches the target; regula falsi (Illinois) closes in on
     it while the aim is turned against the offline finish in the same rounds. A candidate whose full swing stops
-    short is flagged `short`, one whose shortest swing already runs past `long`. Where the ground jumps at the target
-    (water in front of it) the ball that ends just beyond is taken.
+    short is flagged `short` and swung in full, one whose shortest swing already runs past `long`. Where the ground jumps at
+    the target (water in front of it, a tilt on which nothing stays) the ball that ends just beyond is taken, else the one
+    that ends nearest, and flagged `unsettled`.
     """
     n, k = batch.count, len(_GRID)
     rows = np.repeat(np.arange(n), k)
@@ -81,17 +82,17 @@ def solve(batch: Batch, world: World, targets: Targets) -> Solved:
     aim = targets.bearing - _astray(grid, spread).reshape(n, k)[place, high_at]
     long = reaches & (first == 0)
     swing = np.where(long, SHORTEST_SWING, high)
-    active = np.flatnonzero(reaches & ~long)
+    active = np.flatnonzero(~long)
     for _ in range(_ROUNDS):
         if not len(active):
             break
         a, wanted = active, targets.take(active)
         span = f_high[a] - f_low[a]
         guess = (low[a] * f_high[a] - high[a] * f_low[a]) / np.where(np.abs(span) > 1e-9, span, 1.0)
-        swing[a] = np.clip(guess, low[a], high[a])
+        swing[a] = np.where(reaches[a], np.clip(guess, low[a], high[a]), FULL_SWING)
         played = play(batch.take(a), world, swing[a], aim[a], step_s=COARSE_STEP_S)
         miss, astray = _progress(played, wanted) - wanted.distance, _astray(played, wanted)
-        done = (np.abs(miss) < ON_TARGET_M) & (np.abs(astray * wanted.distance) < ON_TARGET_M)
+        done = ((np.abs(miss) < ON_TARGET_M) | ~reaches[a]) & (np.abs(astray * wanted.distance) < ON_TARGET_M)
         past = miss >= 0
         # The end that stays is discounted, or it would hold the secant on one side (Illinois).
         f_low[a], f_high[a] = np.where(past, 0.6 * f_low[a], miss), np.where(past, miss, 0.6 * f_high[a])
@@ -102,11 +103,12 @@ def solve(batch: Batch, world: World, targets: Targets) -> Solved:
     off = np.hypot(_progress(played, targets) - targets.distance, _astray(played, targets) * targets.distance)
     jumps = reaches & ~long & (off > UNSETTLED_M)
     if jumps.any():
-        swing = np.where(jumps, high, swing)
-        played = play(batch, world, swing, aim)
-        beyond = _progress(played, targets) - targets.distance
+        ends = [play(batch, world, np.where(jumps, swings, swing), aim) for swings in (high, low)]
+        beyond, before = (_progress(p, targets) - targets.distance for p in ends)
         is_near = (beyond >= 0.0) & (beyond < JUST_BEYOND * targets.distance + 2.0)
-        is_straight = np.abs(_astray(played, targets)) * targets.distance < UNSETTLED_M
+        is_straight = np.abs(_astray(ends[0], targets)) * targets.distance < UNSETTLED_M
+        swing = np.where(jumps, np.where(is_near | (np.abs(beyond) <= np.abs(before)), high, low), swing)
+        played = play(batch, world, swing, aim)
         jumps &= ~(is_near & is_straight)
     return Solved(swing, aim, played, ~reaches, long, jumps, totals[:, -1], _needed(totals, targets.distance))
 

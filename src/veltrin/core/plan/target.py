@@ -14,7 +14,7 @@ from veltrin.core.hole import KIND_LIST, KINDS, Area, Hole, home_kind
 from veltrin.core.kit import Player
 from veltrin.core.run import SURFACES
 
-TargetName = Literal["flag", "left", "right", "back", "lay-up"]
+TargetName = Literal["flag", "left", "right", "back", "lay-up", "short"]
 
 
 @dataclass(frozen=True)
@@ -29,6 +29,11 @@ class Target:
     def distance_m(self) -> float:
         """How far away it is."""
         return math.hypot(self.x_m, self.y_m)
+
+    @property
+    def is_sideways(self) -> bool:
+        """Whether it is a way out to the side or back."""
+        return self.name in ("left", "right", "back")
 
     @property
     def bearing_rad(self) -> float:
@@ -107,6 +112,10 @@ FARTHER_COSTS = 0.004
 """Strokes that each metre further to good ground counts: the ball has to get there. Judgement."""
 
 SHORTEST_LAY_UP_M = 15.0
+LOOKED_BEYOND_M = 5.0
+CLEAR_SHARE = 0.06
+"""And so much more of it for every metre the ball has to get there. Judgement: about one deviation of a middling player."""
+
 WAYS_KEPT = 2
 
 WAYS_OUT: tuple[tuple[TargetName, float], ...] = (
@@ -126,16 +135,39 @@ def favourite_m(player: Player) -> float:
     return min(swung, key=lambda c: abs(c.loft_rad - FAVOURITE_LOFT_RAD)).stock_carry_m if swung else 0.0
 
 
-def escapes(hole: Hole, player: Player) -> list[Target]:
-    """The WAYS_KEPT best places to the sides and behind, and a lay-up to the player's favourite distance."""
+def escapes(hole: Hole, player: Player, *, sideways: bool = True) -> list[Target]:
+    """Where else than at the flag a ball may sensibly finish.
+
+    From a bad lie (`sideways`) the WAYS_KEPT best places to the sides and behind, and the player's favourite distance.
+    With trouble on the way the last good ground before it and the favourite distance. None else: as far as it goes
+    towards the flag is the flag's own call.
+    """
     found: dict[TargetName, Target] = {}
-    for name, bearing in WAYS_OUT:
+    for name, bearing in WAYS_OUT if sideways else ():
         target = _nearest_good(hole, name, math.radians(bearing))
         if target and (name not in found or _left(hole, target) < _left(hole, found[name])):
             found[name] = target
     best = sorted(found.values(), key=lambda target: _left(hole, target))[:WAYS_KEPT]
-    lay_up = _lay_up(hole, player)
-    return [*best, *([lay_up] if lay_up else [])]
+    short = _short_of_trouble(hole)
+    lay_up = _lay_up(hole, player) if sideways or short else None
+    return [*best, *(target for target in (lay_up, short) if target)]
+
+
+def _short_of_trouble(hole: Hole) -> Target | None:
+    """The last good ground on the line before trouble, where that is worth stopping at; None without any trouble."""
+    x = np.arange(NEAREST_ESCAPE_M, hole.flag_m + LOOKED_BEYOND_M, 1.0)
+    kinds = hole.kind_at(x, np.zeros(len(x)))
+    bad = np.array([KIND_LIST[k].trouble and KIND_LIST[k] is not hole.start_kind for k in kinds])
+    if not bad.any():
+        return None
+    before = float(x[np.argmax(bad)]) - np.arange(2.0, hole.flag_m, 1.0)
+    before = before[before >= SHORTEST_LAY_UP_M]
+    # The further on, the wider the balls lie: more room is left before the trouble.
+    room = CLEAR_M + CLEAR_SHARE * before
+    good = _is_good(hole, before, np.zeros(len(before)), is_elsewhere=False)
+    good &= before + room <= float(x[np.argmax(bad)])
+    good &= before < hole.flag_m - SHORTEST_LAY_UP_M
+    return Target("short", float(before[np.argmax(good)]), 0.0) if good.any() else None
 
 
 def _left(hole: Hole, target: Target) -> float:

@@ -32,6 +32,11 @@ SPIN_SOAKED = 0.4
 """Share of the spin left after a bounce that a dent of Penner's depth takes as well. Judgement: without it a full wedge
 spins back eight metres on a medium green, where the trade sees one to three."""
 
+CRATER_BACK_M_S = 3.0
+"""Speed back at which a dent of Penner's depth halves what its spin throws a ball back with: it has to climb out of its
+own pitch mark. Judgement: without it a stock 7-iron in a gale, coming down nearly straight, spins back ten metres and
+more, where a full wedge in the calm comes back one to three (common practice)."""
+
 ROLL_STEP_S = 0.02
 MAX_ROLL_S = 30.0
 MAX_BOUNCES = 40
@@ -76,14 +81,21 @@ def bounce(velocity: Vec, spin: Vec, normal: Vec, give: float, liveliness: float
     slip = math.sqrt(cx * cx + cy * cy + cz * cz)
     push = (1.0 + e) * v_n
     vx, vy, vz = vx + push * fx, vy + push * fy, vz + push * fz
+    deep = give * min(into / PENNER_NORMAL_M_S, 1.5)
     if slip > 1e-9:
         kick = -min(2.0 / 7.0 * slip, friction * (1.0 + e) * v_n) / slip
         kx, ky, kz = kick * cx, kick * cy, kick * cz
         vx, vy, vz = vx + kx, vy + ky, vz + kz
+        # Thrown the way the turf pushed it, it meets the wall of its own dent.
+        pushed = math.sqrt(kx * kx + ky * ky + kz * kz)
+        back = (vx * kx + vy * ky + vz * kz) / max(pushed, 1e-9)
+        if back > 0.0:
+            held = (1.0 / (1.0 + deep * back / CRATER_BACK_M_S) - 1.0) * back / max(pushed, 1e-9)
+            vx, vy, vz = vx + held * kx, vy + held * ky, vz + held * kz
         turn = 2.5 / BALL_RADIUS_M**2
         wx, wy, wz = wx + turn * (ry * kz - rz * ky), wy + turn * (rz * kx - rx * kz), wz + turn * (rx * ky - ry * kx)
     # The dent grips the ball all round, not at a point: some of the spin left is spent in it.
-    left = 1.0 - SPIN_SOAKED * give * min(into / PENNER_NORMAL_M_S, 1.5)
+    left = 1.0 - min(SPIN_SOAKED * deep, 1.0)
     velocity[0], velocity[1], velocity[2] = vx, vy, vz
     spin[0], spin[1], spin[2] = wx * left, wy * left, wz * left
 

@@ -22,6 +22,21 @@ SWEET_SPOT_M = 0.014
 SOLE_REST_SHARE = 0.4
 """Where along its width a sole touches the ground first, from the leading edge. Judgement."""
 
+CAMBER_M = 0.050
+"""Radius to which a sole is rounded from its leading to its trailing edge. Judgement, after usual heads: the lowest part
+of a wood's wide sole lies 3 to 4 mm below its leading edge, that of an iron 1 mm."""
+
+CLEAR_M = 0.0015
+"""How far above the soil a player lets the edge pass, where there is room for it: nobody aims at the soil itself.
+Judgement."""
+
+USUAL_SOLE_M = 0.021
+"""Sole that ploughs as DIG_PER_M says; a wider one moves more. Width of a short iron's: usual sets."""
+
+HARD_SCRUBS = 0.9
+"""How much of DIG_PER_M hard-pan takes by scrubbing and jarring a sole that doesn't dig. Judgement: as much as medium
+turf, and there is no cushion to spare."""
+
 REBOUND = 0.75
 """Share of the angle at which sole and ground meet that hard-pan throws back. Judgement."""
 
@@ -39,8 +54,12 @@ LOOSE_DIGS = 2.5
 FIRM_LIFT = 20.0
 """Lift (1/m) of sand on which a sole is held up as on turf: compacted."""
 
-RIM_SHARE = 0.25
+RIM_SHARE = 0.5
 """Way in the ground, over the distance to a divot's rim, that cutting through the whole rim is worth. Judgement."""
+
+LOW_ON_FACE = 0.25
+"""Share of its speed that a ball loses when it is struck at the very edge instead of the sweet spot. Judgement: a thin
+one is no good one, even where the face strikes."""
 
 BLADED_SHARE = 0.85
 """Restitution of an edge that meets the ball, over that of the face. Judgement."""
@@ -102,15 +121,33 @@ def bladed_elevation(edge_m: Vec) -> Vec:
     return np.asarray(np.arcsin(np.clip(1.0 - edge_m / BALL_RADIUS_M, -0.94, 1.0)))
 
 
-def aimed_edge(lie: Lie, loft: Vec) -> Vec:
-    """Height at which the player lets the edge reach the ball: low enough for the sweet spot, never in the soil.
+def sole_drop(sole_m: Vec, engaged: Vec) -> Vec:
+    """How far the lowest part of a rounded sole lies below its leading edge (m): w^2 / 8 R, geometry of a shallow arc."""
+    return np.asarray((sole_m * engaged) ** 2 / (8.0 * CAMBER_M))
 
-    Where any touch of the ground takes the speed, in sand and mud, it is picked: half way between ground and thin.
+
+def aimed_edge(lie: Lie, loft: Vec, drop: Vec) -> Vec:
+    """Height at which the player lets the edge reach the ball: low enough for the sweet spot, clear of the soil.
+
+    Where any touch of the ground takes the speed, in sand and mud, it is picked: half way between ground and thin. `drop`:
+    by how much the sole reaches lower than the edge.
     """
     limit = thin_limit(loft)
+    soil = drop - lie.room_m
+    half_way = np.maximum(0.5 * (limit + soil), soil)
     if lie.in_sand or lie.cover.name == "mud":
-        return np.maximum(0.5 * (limit - lie.room_m), -lie.room_m)
-    return np.maximum(limit - SWEET_SPOT_M * np.cos(loft), -lie.room_m)
+        return half_way
+    return np.minimum(np.maximum(limit - SWEET_SPOT_M * np.cos(loft), soil + CLEAR_M), half_way)
+
+
+def low_on_face(edge_m: Vec, loft: Vec) -> Vec:
+    """Share of ball speed kept by a face that meets the ball nearer to its edge than at the sweet spot.
+
+    The ball touches the face (limit - edge) / cos(loft) above the edge; the loss grows with the square of what is missing.
+    """
+    up = (thin_limit(loft) - edge_m) / np.cos(np.clip(loft, 0.0, 1.3))
+    missing = np.clip(1.0 - up / SWEET_SPOT_M, 0.0, 1.0)
+    return np.asarray(1.0 - LOW_ON_FACE * missing**2)
 
 
 def dig_rate(lie: Lie, approach: Approach) -> Vec:
@@ -120,7 +157,9 @@ def dig_rate(lie: Lie, approach: Approach) -> Vec:
     held = 1.0 if lie.bed is None else min(lie.bed.lift / FIRM_LIFT, 1.0)
     leads = (approach.steep - held * approach.bounce) / DIG_STEP_RAD * min(1.0, soft / 0.3)
     loose = 1.0 if lie.bed is None else LOOSE_DIGS
-    return np.asarray(loose * DIG_PER_M * (0.3 + 1.6 * soft) * approach.engaged * np.clip(1.0 + leads, 0.3, 4.0))
+    wide = approach.engaged * np.maximum(approach.sole_m / USUAL_SOLE_M, 1.0)
+    digs = (0.3 + 1.6 * soft) * np.clip(1.0 + leads, 0.3, 4.0)
+    return np.asarray(loose * DIG_PER_M * wide * (digs + HARD_SCRUBS * (1.0 - soft) ** 4))
 
 
 def meet(lie: Lie, approach: Approach, along_m: ArrayLike = 0.0, deep_m: ArrayLike = 0.0) -> Meeting:
@@ -128,11 +167,12 @@ def meet(lie: Lie, approach: Approach, along_m: ArrayLike = 0.0, deep_m: ArrayLi
     a, room, hard = approach, lie.room_m, (1.0 - lie.softness) ** 2
     along, deep = np.asarray(along_m, float), np.asarray(deep_m, float)
     limit = thin_limit(a.loft)
-    aimed = aimed_edge(lie, a.loft)
+    drop = sole_drop(a.sole_m, a.engaged)
+    aimed = aimed_edge(lie, a.loft, drop)
     lowest = aimed - a.low_point_m**2 / (2.0 * a.arc_m) - deep
     low_at = a.low_point_m + along
     free = lowest + low_at**2 / (2.0 * a.arc_m)
-    into_soil = np.maximum(-room - lowest, 0.0)
+    into_soil = np.maximum(drop - room - lowest, 0.0)
     touches_at = low_at - np.sqrt(2.0 * a.arc_m * into_soil)
     early = np.where(into_soil > 0.0, np.maximum(-touches_at, 0.0), 0.0)
     if lie.cover.wall_m is not None and lie.over_m > 0.0:

@@ -28,6 +28,9 @@ _KIND_OFFSETS_DEG = {
     "wedge": (0.0, -0.5),
     "putter": (-3.0, 5.5),
 }
+# A driver is struck from a tee, ball forward: on the way up. Common practice; published averages run from -1 to +3 deg.
+TEED_BELOW_RAD = math.radians(13.0)
+TEED_ATTACK_RAD = math.radians(2.5)
 _COR_SPEED_SLOPE = {"wood": 0.0012, "hybrid": 0.0022, "iron": 0.0025, "wedge": 0.0025, "putter": 0.0025}
 _COR_AT_REST = {"wood": 0.87, "hybrid": 0.875, "iron": 0.875, "wedge": 0.875, "putter": 0.80}
 # A deep head turns under a blow and takes spin off (vertical gear effect); an iron hardly does. Judgement,
@@ -40,7 +43,7 @@ class ClubArrays:
     """Clubs of a batch as arrays (n,): angles rad, lengths m, mass kg; `arc_m` is the radius of the head's arc.
 
     `grip`: friction of the face over that of a new one on a soft ball; `lead_full`: pressure on the lead side with a
-    full swing.
+    full swing; `touch`: 0 for a putter, whose longest stroke is still a touch, else 1.
     """
 
     loft: Vec
@@ -55,9 +58,11 @@ class ClubArrays:
     cor_slope: Vec
     gear_loss: Vec
     snag: Vec
+    body: Vec
     sole_m: Vec
     grip: Vec
     lead_full: Vec
+    touch: Vec
 
     def take(self, index: Index) -> ClubArrays:
         """Pick or repeat entries by integer index."""
@@ -75,6 +80,11 @@ def sole_snag(club: Club) -> float:
     return {"wood": 0.7, "iron": 1.0, "wedge": 0.9, "putter": 1.2}[club.kind] * (1.0 + 0.9 * little_loft)
 
 
+def body_snag(club: Club) -> float:
+    """The same where grass closes over the whole head: a bulky one drags most. Judgement."""
+    return {"wood": 2.4, "hybrid": 1.8, "iron": 1.0, "wedge": 0.9, "putter": 1.6}[club.kind]
+
+
 def club_arrays(player: Player, clubs: Sequence[Club]) -> ClubArrays:
     """Gather what the strike needs to know about each club in this player's hands."""
     # A wood or a putter is swept whoever swings it: its lean doesn't grow with strength or loft.
@@ -85,7 +95,9 @@ def club_arrays(player: Player, clubs: Sequence[Club]) -> ClubArrays:
     lean = np.radians([_KIND_OFFSETS_DEG[c.kind][0] for c in clubs]) + np.where(
         is_swept, STOCK_LEAN_RAD, player.lean_rad * growth
     )
+    teed = np.array([c.kind == "wood" and c.loft_rad < TEED_BELOW_RAD for c in clubs])
     attack = np.radians([_KIND_OFFSETS_DEG[c.kind][1] for c in clubs]) + player.mid_iron_attack_rad
+    attack = attack + np.where(teed, TEED_ATTACK_RAD, 0.0)
     length = np.array([c.length_m for c in clubs])
     return ClubArrays(
         loft=np.array([c.loft_rad for c in clubs]),
@@ -100,9 +112,11 @@ def club_arrays(player: Player, clubs: Sequence[Club]) -> ClubArrays:
         cor_slope=np.array([_COR_SPEED_SLOPE[c.kind] for c in clubs]),
         gear_loss=np.array([_GEAR_LOSS[c.kind] for c in clubs]),
         snag=np.array([sole_snag(c) for c in clubs]),
+        body=np.array([body_snag(c) for c in clubs]),
         sole_m=np.array([c.sole_width_m for c in clubs]),
         grip=np.array([face_grip(c.rounds, player.ball) for c in clubs]),
         lead_full=np.full(len(clubs), player.lead_share),
+        touch=np.array([0.0 if c.kind == "putter" else 1.0 for c in clubs]),
     )
 
 
