@@ -18,7 +18,7 @@ from veltrin.core.checks import require
 from veltrin.core.errors import DomainError
 from veltrin.core.hole import Area, Obstacle, kind_named, obstacle_named
 from veltrin.core.plan import Line
-from veltrin.core.run import Landing, Ring, oval, surface_named
+from veltrin.core.run import Landing, Ring, oval, surface_named, usual_edges
 
 MOST_FEATURES = 80
 MOST_BYTES = 1_000_000
@@ -202,7 +202,7 @@ def _only(found: list[_Read], role: str) -> _Read:
 def _landing(found: list[_Read], move: Move, flag_m: float) -> Landing:
     greens = [f for f in found if f.role == "green"]
     if not greens:
-        return Landing(flag_m - 8.0, flag_m + 10.0, surface_named("fairway"), width_m=14.0)
+        return Landing(*usual_edges(flag_m), surface_named("fairway"), width_m=14.0)
     green = greens[0]
     corners = [move(*p) for p in green.places]
     xs, ys = [x for x, _ in corners], [y for _, y in corners]

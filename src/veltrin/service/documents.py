@@ -5,7 +5,7 @@ from __future__ import annotations
 import json
 from pathlib import Path
 
-from veltrin.core.methods import CATALOGUE, DISPUTES, HAND_WORDS, Method
+from veltrin.core.methods import CATALOGUE, DISPUTES, HAND_WORDS, Method, in_general
 from veltrin.service.contracts.base import Contract
 from veltrin.service.contracts.exchange import BookFile
 from veltrin.service.contracts.flight import FlightRequest, FlightResponse
@@ -31,6 +31,7 @@ what it asks for besides what the slope itself demands, how it delivers, what go
 
 
 def _method_text(method: Method) -> str:
+    method = in_general(method, left_handed=False)
     meets = {"face": "the face", "edge": "the edge", "splash": "sand or grass"}[method.blow]
     lines = [
         f"\n## {method.name} (`{method.id}`)\n",

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
 from veltrin.core.methods import CATALOGUE, DISPUTES, method_named
 from veltrin.core.plan import compare_schools
 from veltrin.service.contracts.methods import CatalogueOut, DisputeOut, SchoolsResponse, Stand
@@ -15,10 +17,10 @@ from veltrin.store.engine import Store
 from veltrin.store.repositories import stands
 
 
-def catalogue() -> CatalogueOut:
-    """All methods and the questions the schools disagree on."""
+def catalogue(hand: Literal["right", "left"] = "right") -> CatalogueOut:
+    """All methods, told for one hand, and the questions the schools disagree on."""
     return CatalogueOut(
-        methods=[method_out(m) for m in CATALOGUE.values()],
+        methods=[method_out(m, left_handed=hand == "left") for m in CATALOGUE.values()],
         disputes=[DisputeOut(id=d.id, question=d.question, method_ids=list(d.method_ids)) for d in DISPUTES],
     )
 

@@ -129,6 +129,7 @@ def question_in(
         kept_club_id=request.kept_club_id,
         detail_for=tuple(request.detail_for),
         only=tuple(request.only),
+        shown_id=request.shown_id,
         lie=lie_in(request.lie),
         pinned=pinned,
         excluded=excluded,

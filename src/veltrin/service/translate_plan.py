@@ -6,7 +6,7 @@ import math
 
 from veltrin.core.geometry import Vec
 from veltrin.core.hole import kind_named
-from veltrin.core.methods import HAND_WORDS, Method
+from veltrin.core.methods import HAND_WORDS, Method, in_general
 from veltrin.core.plan import Call, Harder, LedgerRow, Odds, Plan, Schools, Share, Spread, Swap
 from veltrin.core.plan.target import Target
 from veltrin.core.units import RAD_S_PER_RPM
@@ -214,6 +214,7 @@ def call_out(call: Call) -> CallOut:
         cautions=list(call.cautions),
         key_words=list(call.key_words),
         faults=faults_out(call.faults),
+        finish=call.finish,
         pinned=call.pinned,
         odds=odds_out(call.odds),
         spread=_spread(call.spread),
@@ -281,8 +282,9 @@ def plan_out(plan: Plan) -> PlanResponse:
     )
 
 
-def method_out(method: Method) -> MethodOut:
-    """Core to contract."""
+def method_out(method: Method, *, left_handed: bool = False) -> MethodOut:
+    """Core to contract, told for one hand."""
+    method = in_general(method, left_handed=left_handed)
     return MethodOut(
         id=method.id,
         name=method.name,

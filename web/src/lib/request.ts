@@ -61,7 +61,7 @@ export function toRequest(reading: Reading, only: string[] = []): PlanRequest {
 
 /** The part of a reading that a line of the server's makes. */
 export function fromLine(line: PlanRequest['line']): Partial<Reading> {
-  const front = line.green_front_m ?? line.flag_m - 8
+  const front = line.green_front_m ?? line.flag_m - Math.min(8, 0.6 * line.flag_m)
   const back = line.green_back_m ?? line.flag_m + 10
   return {
     flag: line.flag_m,

@@ -27,18 +27,21 @@ JUICY_FRICTION = 0.06
 BLADES_FILL_M = 0.03
 """Way through full-density grass after which the face is two thirds full of blades. Judgement."""
 
-HEAD_STIRS_PER_M = 0.55
+HEAD_STIRS_PER_M = 1.25
 """Share of its speed that a head loses per metre of full-density grass standing to its full height, by setting it
 moving: the same share at any speed. Judgement."""
 
-HEAD_TEARS_N = 34.0
+HEAD_TEARS_N = 60.0
 """Force with which such grass holds a head that pulls through it, whatever its speed: a slow one is stopped. Judgement,
 so that the swish test comes out: at a chip's pace heather nearly stops the head, rough clearly slows it."""
 
-BALL_STIRS_PER_M = 0.9
+BALL_STIRS_PER_M = 4.2
 BALL_TEARS_N = 3.4
 """The same for a ball that ploughs through what stands in front of it. Judgement: a putt dies in it within a pace, a low
 iron shot loses a tenth and more, what leaves steeply hardly anything."""
+
+THINS_OUT = 0.75
+"""How grass thins out upwards: power of the share of its height. Judgement."""
 
 WET_HEAVIER = 0.5
 """How much heavier dripping grass is to pass than dry. Judgement: heavier, though it stands shorter."""
@@ -47,7 +50,7 @@ BODY_M = 0.04
 """Height of a head: grass that stands higher above the ball's bottom closes over it, and the shape of its sole no longer
 helps. Common practice: a rounded sole parts the tips, not a nest."""
 
-PATCHY = 0.35
+PATCHY = 0.30
 """How unevenly grass grows: one standard deviation of the logarithm of what a head or a ball has to pass, from strike to
 strike. Judgement."""
 
@@ -55,6 +58,10 @@ MOST_GRAB_RAD = math.radians(6.0)
 """How far heavy grass shuts a face by holding the hosel. Judgement."""
 
 GRAB_WAY_M = 0.25
+
+DIMPLE = {"sand": 1.3, "bare": 2.0, "divot": 0.5}
+"""Share of its speed that a ball loses which is driven straight at the wall of the dimple it lies in, per ball it is sunk,
+by group of covers. Judgement: from sand less loft doesn't make it cleaner; a divot is open towards the target."""
 
 COLLAR_WIDTH_M = 0.30
 PLOUGHS_M = 2.5
@@ -89,9 +96,11 @@ def _left_of(speed: Vec, way: Vec, stirs: Vec, tears: Vec) -> Vec:
 def _standing(lie: Lie) -> float:
     """How much grass stands between the ball's bottom and the tips, 1 for deep rough to the soil.
 
-    Grass thins out evenly from the roots to nothing at the tips: the mean over the upper part is that part's own share.
+    Grass thins out from the roots to the tips: what stands in the upper part grows a little slower than that part.
     """
-    return lie.thickness * (1.0 + WET_HEAVIER * lie.wet) * min(lie.over_m / lie.top_m, 1.0) if lie.top_m > 0.0 else 0.0
+    if lie.top_m == 0.0:
+        return 0.0
+    return lie.thickness * (1.0 + WET_HEAVIER * lie.wet) * min(lie.over_m / lie.top_m, 1.0) ** THINS_OUT
 
 
 def snag_in(lie: Lie, snag: Vec, body: Vec) -> Vec:
@@ -126,24 +135,36 @@ def face_friction(lie: Lie, way_m: Vec) -> Vec:
     return np.asarray(bare + (JUICY_FRICTION - bare) * blades)
 
 
-def face_grab(lie: Lie, way_m: Vec, snag: Vec) -> Vec:
-    """How far the grass shuts the face (rad, positive), at most MOST_GRAB_RAD."""
-    held = lie.thickness * (1.0 + 0.3 * lie.wet) * snag * way_m / GRAB_WAY_M
+def face_grab(lie: Lie, way_m: Vec, snag: Vec, patch: Vec | float = 1.0) -> Vec:
+    """How far the grass shuts the face (rad, positive), at most MOST_GRAB_RAD; `patch` as in speed_kept."""
+    held = patch * lie.thickness * (1.0 + 0.3 * lie.wet) * snag * way_m / GRAB_WAY_M
     return np.asarray(MOST_GRAB_RAD * (1.0 - np.exp(-held)))
+
+
+def _out_of_dimple(lie: Lie, launch_rad: Vec, patch: Vec | float) -> Vec:
+    """Share of ball speed left after the loose ground it lies in: none lost where it leaves steeper than the dimple's wall.
+
+    Geometry: a ball sunk by `over` meets the rim where the wall rises at acos(1 - over / r).
+    """
+    wall = math.acos(max(1.0 - lie.over_m / BALL_RADIUS_M, 0.0))
+    into = np.sin(np.maximum(wall - launch_rad, 0.0))
+    return np.asarray(np.exp(-DIMPLE[lie.cover.group] * lie.over_m / BALL_M * into * patch))
 
 
 def ball_kept(lie: Lie, launch_rad: Vec, speed: Vec, patch: Vec | float = 1.0) -> Vec:
     """Share of ball speed (m/s) left after the grass that stands in front of the ball.
 
-    The ball ploughs until its middle has risen above the tips: the lower it leaves, the longer; a collar is COLLAR_WIDTH_M
+    The ball ploughs until most of it has risen above the tips: the lower it leaves, the longer; a collar is COLLAR_WIDTH_M
     wide, other grass as wide as it takes.
     """
+    if lie.cover.group in DIMPLE:
+        return _out_of_dimple(lie, launch_rad, patch)
     is_collar = lie.cover.group == "collar"
     standing = lie.cover.ahead * (1.0 + WET_HEAVIER * lie.wet) if is_collar else _standing(lie)
     if standing == 0.0:
         return np.ones_like(launch_rad)
     rise = np.tan(np.maximum(launch_rad, 0.02))
-    over = max(lie.over_m, 0.25 * BALL_M) if is_collar else max(lie.over_m - BALL_RADIUS_M, 0.0)
+    over = max(lie.over_m, 0.25 * BALL_M) if is_collar else max(lie.over_m - 0.5 * BALL_RADIUS_M, 0.0)
     length = np.minimum(over / rise, COLLAR_WIDTH_M if is_collar else PLOUGHS_M)
     drag = standing * np.asarray(patch)
     return _left_of(speed, length, BALL_STIRS_PER_M * drag, BALL_TEARS_N * drag / BALL_MASS_KG)

@@ -19,7 +19,15 @@ GROWTH_FACTOR: dict[Growth, float] = {"with": 0.75, "across": 1.0, "against": 1.
 """How much thicker grass feels by the way it grows to the shot. Judgement."""
 
 ROOM_SHARE = 0.4
-"""Share of the grass under a ball that a sole can press through before it is on the soil. Judgement."""
+"""Share of fairway grass under a ball that a sole can press through before it is on the soil. Judgement."""
+
+LOOSE_SHARE = 0.55
+"""Share of the sand above a ball's bottom that holds a sole up at once; the upper grains give way. Judgement."""
+
+FAIRWAY_DENSITY = 0.3
+MATTED = 2.7
+"""Denser grass is matted below the ball and carries a sole like soil: the share falls off by exp(-2.7 density). Judgement,
+so that high handicaps pay for rough as published."""
 
 FULL_SAND_M = 0.05
 """Sand at least this deep behaves as sand; less of it, and the base below throws the sole back. Judgement."""
@@ -110,11 +118,14 @@ class Lie:
 
         Negative in sand and mud: the ball's bottom lies below the surface.
         """
-        if self.in_sand or self.cover.group == "bare":
+        if self.in_sand:
+            return -LOOSE_SHARE * self.over_m
+        if self.cover.group == "bare":
             return -self.over_m
         if self.cover.group == "divot":
             return 0.0
-        return ROOM_SHARE * (self.top_m - self.over_m)
+        share = ROOM_SHARE * math.exp(-MATTED * (self.read_density - FAIRWAY_DENSITY))
+        return share * (self.top_m - self.over_m)
 
     @property
     def in_sand(self) -> bool:

@@ -3,9 +3,13 @@
 from veltrin.core.hole.areas import KINDS, Area, AreaKind, home_kind, kind_named
 from veltrin.core.hole.baseline import putts, strokes_from
 from veltrin.core.hole.hole import KIND_LIST, KIND_NUMBER, Ends, Hole
+from veltrin.core.hole.holing import CAPTURE_M_S, HOLE_RADIUS_M, capture_radius, holed_share
 from veltrin.core.hole.obstacles import OBSTACLES, Obstacle, ObstacleKind, Wall, obstacle_named, walls_of
+from veltrin.core.hole.relief import relief_strokes
 
 __all__ = [
+    "CAPTURE_M_S",
+    "HOLE_RADIUS_M",
     "KINDS",
     "KIND_LIST",
     "KIND_NUMBER",
@@ -17,10 +21,13 @@ __all__ = [
     "Obstacle",
     "ObstacleKind",
     "Wall",
+    "capture_radius",
+    "holed_share",
     "home_kind",
     "kind_named",
     "obstacle_named",
     "putts",
+    "relief_strokes",
     "strokes_from",
     "walls_of",
 ]

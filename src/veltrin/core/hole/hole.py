@@ -18,6 +18,9 @@ from veltrin.core.run import Landing, oval
 DROP_BEHIND_M = 2.0
 """How far before the edge where its straight way met the water a ball is dropped. Judgement."""
 
+STUCK_M = 0.6
+"""A ball that has moved less lies in its old hole. Judgement."""
+
 KIND_LIST = tuple(KINDS.values())
 KIND_NUMBER = {kind.name: i for i, kind in enumerate(KIND_LIST)}
 
@@ -34,6 +37,7 @@ class Ends(NamedTuple):
 class Hole:
     """Flag, green and areas, bottom first, with the player's handicap. `home`: the kind of ground the ball lies in.
 
+    `stuck_strokes`: what a ball costs that has hardly moved out of a bad lie: it lies as it lay, so relief at best.
     `start_strokes`: what the ball costs from where it lies now; a ball out of bounds goes back there.
     """
 
@@ -42,6 +46,7 @@ class Hole:
     areas: tuple[Area, ...]
     handicap: float
     home: Area | None = None
+    stuck_strokes: float = 0.0
     around: AreaKind = KINDS["fairway"]
 
     @cached_property
@@ -89,6 +94,8 @@ class Hole:
             if area.kind.ends_here:
                 wet = (kinds == KIND_NUMBER[area.kind.name]) & shapely.contains_xy(area.shape, x, y)
                 strokes[wet] = self._dropped(area, x[wet], y[wet])
+        if self.stuck_strokes > 0.0:
+            strokes = np.where(np.hypot(x, y) < STUCK_M, np.maximum(strokes, self.stuck_strokes), strokes)
         if struck is not None and struck.any():
             away = np.hypot(x[struck] - self.flag_m, y[struck])
             strokes[struck] = np.maximum(strokes[struck], strokes_from("recovery", away, self.handicap))

@@ -15,9 +15,10 @@ from veltrin.core.kit.grooves import BallCover
 class Scatter:
     """One standard deviation of what varies from strike to strike on a flat, clean lie.
 
-    Judgement, scaled by handicap: a scratch player about 1.6 deg of face and 1.8 % of speed with a full swing,
-    an 18-handicap about 2.9 deg and 3.2 %. `along_m` and `deep_m` are how far the bottom of the arc wanders along the
-    ground and in depth with a touch: 9 mm and 1 mm for a scratch player, 20 and 2 for an 18-handicap.
+    `face_rad`, `loft_rad`; `speed_share_*`: of head speed in a touch and in a full swing; `along_m`, `deep_m`: how far the
+    bottom of the arc wanders along the ground and in depth with a touch; `landing_m`: how far contact and first bounce
+    throw the finish of a ball that is pitched, besides. Judgement, set so that from plain lies the planner's own first call
+    costs what is published for that level of player (docs/calibration.md).
     """
 
     face_rad: float
@@ -26,18 +27,20 @@ class Scatter:
     speed_share_touch: float
     along_m: float = 0.017
     deep_m: float = 0.0019
+    landing_m: float = 1.9
 
     @classmethod
     def for_handicap(cls, handicap: float) -> Scatter:
         """Scatter of a typical player of this handicap (-6 to 54)."""
         require("player.handicap", handicap, -6.0, 54.0, "strokes")
         return cls(
-            face_rad=math.radians(1.6 + 0.07 * max(handicap, 0.0)),
-            loft_rad=math.radians(1.1 + 0.05 * max(handicap, 0.0)),
-            speed_share_full=0.018 + 0.0008 * max(handicap, 0.0),
-            speed_share_touch=0.045 + 0.0015 * max(handicap, 0.0),
-            along_m=0.009 + 0.0006 * max(handicap, 0.0),
-            deep_m=0.0010 + 0.00006 * max(handicap, 0.0),
+            face_rad=math.radians(2.1 + 0.06 * handicap),
+            loft_rad=math.radians(1.1 + 0.05 * handicap),
+            speed_share_full=0.026 + 0.0008 * handicap,
+            speed_share_touch=0.045 + 0.0015 * handicap,
+            along_m=0.009 + 0.0007 * handicap,
+            deep_m=0.0010 + 0.000067 * handicap,
+            landing_m=2.5 + 0.055 * handicap,
         )
 
 

@@ -77,7 +77,9 @@ def strike_with(stroke: One, error: Error, draws: Vec) -> Seen:
     speed = error.share * (1.0 + draws[:, 0] * speed_scatter(scatter, stroke.batch, swing) * hard)
     many = replace(many, full_speed=many.full_speed * np.maximum(speed, 0.3), change=error.change(many.change))
     many = replace(many, change=nudge(many.change, **_turns(scatter, hard, draws)))
-    along, deep = strike_scatter(scatter, swing, np.full(n, stroke.strike_difficulty), many.clubs.arc_m)
+    along, deep = strike_scatter(
+        scatter, swing, np.full(n, stroke.strike_difficulty), many.clubs.arc_m, stroke.world.lie.cover.uneven_m
+    )
     off = Off(error.along_m + along * draws[:, 3], error.deep_m + deep * draws[:, 4])
     played = play(many, error.world(stroke.world), swing, aim, miss=off)
     heel = error.heel_m + HEEL_SD_M * draws[:, 5]

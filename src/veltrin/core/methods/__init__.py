@@ -2,6 +2,7 @@
 
 from veltrin.core.methods.catalogue import CATALOGUE, DISPUTES, Dispute, method_named
 from veltrin.core.methods.method import HAND_WORDS, NEAR_M, Blow, Case, Hinge, Method
+from veltrin.core.methods.words import in_general, spoken
 
 __all__ = [
     "CATALOGUE",
@@ -13,5 +14,7 @@ __all__ = [
     "Dispute",
     "Hinge",
     "Method",
+    "in_general",
     "method_named",
+    "spoken",
 ]

@@ -41,12 +41,12 @@ DOWNHILL_CUT = Method(
     id="downhill-cut",
     name="Downhill cut",
     family="downhill",
-    school="swing left",
+    school="across the ball",
     way="set-up",
     refuses=downhill_only,
     change=_cut,
     difficulty=1.06,
-    key_words=("Hinge early, swing left along the feet, chase the head down the hill.",),
+    key_words=("Hinge early, swing {left} along the feet, chase the head down the hill.",),
     miss="picked up too soon: thin and through",
     wins_when="grass or bank behind the ball leaves no room for the club to come in low",
     source="common practice: school (a) for downhill lies",
@@ -74,7 +74,7 @@ DROPPED_FOOT = Method(
     hinge="early",
     faults=(
         ("weight falls back up the hill", "hold the trail foot light and behind"),
-        ("handle comes up: the face looks right", "keep it low through the ball"),
+        ("handle comes up: the face looks {right}", "keep it low through the ball"),
     ),
     cautions=(_AHEAD,),
 )

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 from veltrin.core.constants import BALL_RADIUS_M
-from veltrin.core.methods.method import Case, Method, first_reason, near_only, off_sand
+from veltrin.core.methods.method import Case, Method, first_reason, off_sand
 from veltrin.core.strike import Change
 
 _PUTTING = math.radians(4.6)
@@ -31,7 +31,6 @@ def _putter(case: Case) -> str | None:
 def _plain_refuses(case: Case) -> str | None:
     blades = case.lie.cover.name == "collar-behind"
     return first_reason(
-        near_only(case),
         off_sand(case),
         _rollable(case),
         "would meet grass before the ball" if blades else None,
@@ -46,13 +45,12 @@ def _against_collar(case: Case) -> str | None:
 
 
 def _toe_refuses(case: Case) -> str | None:
-    return first_reason(near_only(case), off_sand(case), _against_collar(case), _putter(case))
+    return first_reason(off_sand(case), _against_collar(case), _putter(case))
 
 
 def _rim_refuses(case: Case) -> str | None:
     suits = case.club.kind == "wedge" and case.club.loft_rad >= math.radians(49.0)
     return first_reason(
-        near_only(case),
         off_sand(case),
         _against_collar(case),
         None if suits else "is for the lofted wedges with a straight edge",
@@ -63,7 +61,6 @@ def _hybrid_refuses(case: Case) -> str | None:
     suits = case.club.kind == "hybrid" or (case.club.kind == "wood" and case.club.loft_rad >= math.radians(17.0))
     blades = case.lie.over_m > ROLLABLE_OVER_M + 0.010 or case.lie.top_m > HOPPED_M
     return first_reason(
-        near_only(case),
         off_sand(case),
         "is for a ball whose upper half shows" if blades else None,
         None if suits else "is for hybrids and lofted woods",
@@ -102,12 +99,13 @@ METHODS = (
         id="plain-putt",
         name="Putt from off the green",
         family="rolled",
+        is_near=True,
         rolls=True,
         school="putter",
         way="club",
         refuses=_plain_refuses,
         change=_plain,
-        difficulty=0.8,
+        difficulty=1.0,
         hand=0,
         hinge="none",
         key_words=("Putt it: a third more for each stride of fringe.",),
@@ -120,15 +118,16 @@ METHODS = (
         id="toe-putt",
         name="Toe putt",
         family="rolled",
+        is_near=True,
         rolls=True,
         school="putter on its toe",
         way="set-up",
         refuses=_toe_refuses,
         change=_toe,
-        difficulty=0.95,
+        difficulty=1.1,
         hand=0,
         hinge="none",
-        key_words=("Turn the putter on to its toe, narrow stance, firm pop through the grass.",),
+        key_words=("Turn the putter on to its toe, firm pop through the grass.",),
         miss="off the narrow end: off line",
         wins_when="grass behind the ball would stop a flat blade",
         source="common practice: against the collar",
@@ -138,13 +137,14 @@ METHODS = (
         id="rim-roll",
         name="Rim roll",
         family="rolled",
+        is_near=True,
         rolls=True,
         school="wedge edge at the equator",
         way="set-up",
         blow="edge",
         refuses=_rim_refuses,
         change=_rim,
-        difficulty=0.9,
+        difficulty=1.1,
         hand=0,
         hinge="none",
         key_words=("Hover the edge at the ball's equator, putting stroke, hold the height.",),
@@ -157,13 +157,14 @@ METHODS = (
         id="flange-roll",
         name="Flange roll",
         family="rolled",
+        is_near=True,
         rolls=True,
         school="top it on purpose",
         way="set-up",
         blow="edge",
         refuses=_rim_refuses,
         change=_flange,
-        difficulty=0.98,
+        difficulty=1.2,
         hand=0,
         hinge="none",
         key_words=("Lay the back of the sole on the ball's upper half, putting stroke: a top on purpose.",),
@@ -176,12 +177,13 @@ METHODS = (
         id="hybrid-putt",
         name="Hybrid putt",
         family="rolled",
+        is_near=True,
         rolls=True,
         school="hybrid, putting stroke",
         way="club",
         refuses=_hybrid_refuses,
         change=_hybrid,
-        difficulty=0.85,
+        difficulty=1.05,
         hand=0,
         hinge="none",
         key_words=("Grip down to the steel, stand close, putt with it: it hops, then rolls.",),

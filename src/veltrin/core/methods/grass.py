@@ -58,9 +58,9 @@ HOODED_CHOP = Method(
     way="set-up",
     refuses=_chop_refuses,
     change=_chop,
-    difficulty=1.10,
+    difficulty=1.0,
     shortest_swing=0.5,
-    key_words=("Ball back, face hooded, pick it up and hit down hard.",),
+    key_words=("{Ball}, face hooded, pick it up and hit down hard.",),
     miss="snags and stays, or comes out low and runs through",
     wins_when="the ball is well down and the first duty is the fairway",
     source="common practice: school (a) for a ball sitting down",
@@ -68,7 +68,7 @@ HOODED_CHOP = Method(
     hinge="early",
     faults=(
         ("swept: ten centimetres of grass first", "steep: pick it up, hit down"),
-        ("aimed straight", "grass and face turn it left: aim right"),
+        ("aimed straight", "grass and face turn it {left}: aim {right}"),
     ),
 )
 

@@ -18,7 +18,16 @@ WORTH_ADJUSTING_RAD = math.radians(1.5)
 
 
 NEAR_M = 40.0
-"""From further away a shot is no longer played as one from near the green. Judgement."""
+"""Up to here a shot is played as one from near the green. Judgement."""
+
+NEAR_ENDS_M = 70.0
+"""From further away it no longer is. In between it gets harder: see `stretched`. Judgement."""
+
+STRETCHED = 0.8
+"""How much wider a way of playing scatters at the end of its range than inside it. Judgement."""
+
+STRAINED, LAST_OF_SWING = 0.25, 0.15
+"""How much wider at the longest swing it is played with, and over which last part of the swing that grows. Judgement."""
 
 Blow = Literal["face", "edge", "splash"]
 Hinge = Literal["none", "little", "early", "full"]
@@ -57,7 +66,7 @@ class Method:
     `refuses` gives the reason why it isn't played in this case, or None. `change` gives its numbers. `difficulty`
     multiplies the player's scatter (1 is stock). `shortest_swing`/`longest_swing`: shares of full speed
     between which it is played. `blow`: what meets the ball. `hand`: hand action on the scale of HAND_WORDS.
-    `rolls`: the ball rolls from the start, so it needs no height, and a putter may do it.
+    `harder`: how much more it scatters in this lie, where its range ends. `is_near`: for shots from near the green, up to `ends_m`. `rolls`: the ball rolls from the start, so it needs no height, and a putter may do it.
     `faults`: what goes wrong, each with its cure. `miss` is the usual bad one. Sources are named in `source`.
     """
 
@@ -81,6 +90,22 @@ class Method:
     rolls: bool = False
     hand: int = 1
     hinge: Hinge = "full"
+    is_near: bool = False
+    ends_m: float = NEAR_ENDS_M
+    harder: Callable[[Lie], float] = lambda _: 1.0
+
+    def refusal(self, case: Case) -> str | None:
+        """Why it isn't played in this case, its range looked at first; None where it is."""
+        if self.is_near and case.flag_m > self.ends_m:
+            return "is for shots from near the green"
+        return self.refuses(case)
+
+    def stretched(self, distance_m: float, swing: float, lie: Lie) -> float:
+        """How much harder it gets towards the end of its range: 1 inside it; its price grows before it falls out."""
+        far = max(distance_m - NEAR_M, 0.0) / (NEAR_ENDS_M - NEAR_M) if self.is_near else 0.0
+        long = max(swing / self.longest_swing - (1.0 - LAST_OF_SWING), 0.0) / LAST_OF_SWING
+        strained = STRAINED * min(long, 1.0) if self.longest_swing < 1.0 else 0.0
+        return self.harder(lie) * (1.0 + STRETCHED * min(far, 1.0) + strained)
 
     def changed(self, case: Case) -> Change:
         """What it asks for in this case, hand action worked into the lean."""
@@ -116,11 +141,6 @@ def below_only(case: Case) -> str | None:
 def first_reason(*reasons: str | None) -> str | None:
     """The first reason there is, or None."""
     return next((reason for reason in reasons if reason is not None), None)
-
-
-def near_only(case: Case) -> str | None:
-    """Refuse far from the green."""
-    return None if case.flag_m <= NEAR_M else "is for shots from near the green"
 
 
 def wedges_only(case: Case, least_deg: float = 40.0, most_deg: float = 70.0) -> str | None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 
 from veltrin.core.ground import LIP_ROLLED_M
 from veltrin.core.methods.method import (
@@ -10,7 +11,6 @@ from veltrin.core.methods.method import (
     Case,
     Method,
     first_reason,
-    near_only,
     sand_only,
     wedges_only,
 )
@@ -18,6 +18,12 @@ from veltrin.core.strike import Change
 
 BURIED_FROM = 0.5
 """Depth in sand, in balls, from which a splash no longer gets under. Judgement."""
+
+SAND_ENDS_M = 240.0
+"""Out of the sand first: a splash is played as far as it goes, whatever the distance, though it is for the near ones."""
+
+LEAST_SPLASH_RAD = math.radians(37.0)
+"""Least loft that still throws sand up. Judgement."""
 
 _REHEARSE = "Practice swings outside the bunker: the sand may not be touched before the stroke (Rule 12.2b)."
 _BULLET = "A thin one flies far over the green at head height: nobody behind it."
@@ -32,7 +38,7 @@ def _firm(case: Case) -> bool:
 
 def _splash_refuses(case: Case, least_deg: float, most_deg: float = 70.0) -> str | None:
     buried = "is for a ball that shows: this one is buried" if case.lie.sunk >= BURIED_FROM else None
-    return first_reason(sand_only(case), near_only(case), buried, wedges_only(case, least_deg, most_deg))
+    return first_reason(sand_only(case), buried, wedges_only(case, least_deg, most_deg))
 
 
 def _splash(case: Case, *, open_deg: float, stance_deg: float, widen_m: float, steep_deg: float) -> Change:
@@ -61,9 +67,16 @@ def _high(case: Case) -> Change:
     return _splash(case, open_deg=18.0, stance_deg=14.0, widen_m=0.10, steep_deg=8.0)
 
 
+def _long_refuses(case: Case) -> str | None:
+    # Less loft the further it goes: a 9-iron or an 8-iron splashes on where a gap wedge's full swing ends.
+    if case.club.kind == "iron" and case.club.loft_rad >= LEAST_SPLASH_RAD:
+        return _splash_refuses(replace(case, club=replace(case.club, kind="wedge")), 37.0)
+    return _splash_refuses(case, 43.0, 53.0)
+
+
 def _gouge_refuses(case: Case) -> str | None:
     buried = None if case.lie.sunk >= 0.4 else "is for a buried ball"
-    return first_reason(sand_only(case), near_only(case), buried, wedges_only(case, 44.0))
+    return first_reason(sand_only(case), buried, wedges_only(case, 44.0))
 
 
 def _gouge(_: Case) -> Change:
@@ -141,7 +154,7 @@ def _full_sole(case: Case) -> Change:
 def _bare_refuses(case: Case) -> str | None:
     lip = None if case.lie.lip_m <= LIP_ROLLED_M else "won't get over the lip"
     sits = None if _firm(case) and case.lie.sunk <= 0.1 else "is for firm sand with the ball on top"
-    return first_reason(sand_only(case), near_only(case), sits, lip)
+    return first_reason(sand_only(case), sits, lip)
 
 
 def _putt_refuses(case: Case) -> str | None:
@@ -159,17 +172,19 @@ METHODS = (
         id="splash",
         name="Splash",
         family="sand",
+        is_near=True,
+        ends_m=SAND_ENDS_M,
         school="standard splash",
         way="set-up",
         blow="splash",
         refuses=lambda case: _splash_refuses(case, 52.0),
         change=_standard,
-        difficulty=1.0,
+        difficulty=1.25,
         hand=2,
         hinge="full",
         shortest_swing=0.12,
         key_words=("Stance and face a little open, breastbone behind the ball, sole first, big follow-through.",),
-        miss="too far behind: left in the sand; too near: over the green",
+        miss="too far behind: stays in the sand; too near: over the green",
         wins_when="the sand is ordinary and there is green to land on",
         source="common practice: standard splash",
         cautions=(_REHEARSE, _BULLET),
@@ -182,16 +197,18 @@ METHODS = (
         id="long-splash",
         name="Long splash",
         family="sand",
+        is_near=True,
+        ends_m=SAND_ENDS_M,
         school="less loft, bigger swing",
         way="club",
         blow="splash",
-        refuses=lambda case: _splash_refuses(case, 43.0, 53.0),
+        refuses=_long_refuses,
         change=_long,
-        difficulty=1.12,
+        difficulty=1.3,
         hand=1,
         hinge="full",
-        shortest_swing=0.25,
-        key_words=("Stance narrower, same entry, bigger swing, through to the end.",),
+        shortest_swing=0.5,
+        key_words=("{feet}, same entry, bigger swing, through to the end.",),
         miss="entry too far behind: half way",
         wins_when="the flag is 20 m or more away",
         source="common practice: long splash with 50-52°",
@@ -205,16 +222,18 @@ METHODS = (
         id="high-splash",
         name="High splash",
         family="sand",
+        is_near=True,
+        ends_m=SAND_ENDS_M,
         school="most loft",
         way="set-up",
         blow="splash",
         refuses=lambda case: _splash_refuses(case, 56.0),
         change=_high,
-        difficulty=1.15,
+        difficulty=1.4,
         hand=3,
         hinge="full",
         shortest_swing=0.2,
-        key_words=("Wider, more open, lower; speed from start to finish.",),
+        key_words=("{feet}, more open, lower; speed from start to finish.",),
         miss="too much sand: stays under the lip",
         wins_when="there is a lip to clear or little green",
         source="common practice: high splash",
@@ -228,6 +247,8 @@ METHODS = (
         id="gouge",
         name="Gouge",
         family="sand",
+        is_near=True,
+        ends_m=SAND_ENDS_M,
         school="face shut, steep",
         way="set-up",
         blow="splash",
@@ -237,7 +258,7 @@ METHODS = (
         hand=0,
         hinge="early",
         shortest_swing=0.2,
-        key_words=("Ball back, face shut, chest ahead, hit down and leave the club in there.",),
+        key_words=("{Ball}, face shut, chest ahead, hit down and leave the club in there.",),
         miss="stays in the hole",
         wins_when="the ball is buried and there is green to run on",
         source="common practice: buried",
@@ -251,6 +272,8 @@ METHODS = (
         id="side-gouge",
         name="Gouge on a side slope",
         family="sand",
+        is_near=True,
+        ends_m=SAND_ENDS_M,
         school="face shut, steep",
         way="set-up",
         blow="splash",
@@ -260,17 +283,22 @@ METHODS = (
         hand=0,
         hinge="early",
         shortest_swing=0.2,
-        key_words=("Dig the feet in, little loft, aim right for what it leaves to the left.",),
-        miss="stays in, or low and left",
+        key_words=("Dig the feet in, little loft, aim {right} for what it leaves to the {left}.",),
+        miss="stays in, or low and {left}",
         wins_when="buried, with the ground tilted across",
         source="common practice: buried on a side slope",
         cautions=(_REHEARSE, "Footing in the bunker face: do not play it where a fall is likely."),
-        faults=(("aimed straight", "shut face and slope both turn it left: aim right"), ("falls over", "wider, lower")),
+        faults=(
+            ("aimed straight", "shut face and slope both turn it {left}: aim {right}"),
+            ("falls over", "wider, lower"),
+        ),
     ),
     Method(
         id="splash-above",
         name="Splash, ball above the feet",
         family="sand",
+        is_near=True,
+        ends_m=SAND_ENDS_M,
         school="side slope in sand",
         way="set-up",
         blow="splash",
@@ -280,17 +308,19 @@ METHODS = (
         hand=1,
         hinge="full",
         shortest_swing=0.12,
-        key_words=("Grip down by what the sand is nearer, aim right, shallower swing around you.",),
-        miss="too much sand, left",
+        key_words=("Grip down by what the sand is nearer, aim {right}, shallower swing around you.",),
+        miss="too much sand, {left}",
         wins_when="the ball lies above the feet in the bunker",
         source="common practice: side slopes in sand",
         cautions=(_REHEARSE, _BULLET),
-        faults=(("full grip: buries the head", "grip down"), ("aimed straight", "aim right")),
+        faults=(("full grip: buries the head", "grip down"), ("aimed straight", "aim {right}")),
     ),
     Method(
         id="splash-below",
         name="Splash, ball below the feet",
         family="sand",
+        is_near=True,
+        ends_m=SAND_ENDS_M,
         school="side slope in sand",
         way="set-up",
         blow="splash",
@@ -300,8 +330,8 @@ METHODS = (
         hand=2,
         hinge="full",
         shortest_swing=0.12,
-        key_words=("Lower, full grip, big swing, stay down. It leaks right.",),
-        miss="rises up: thin, right and over",
+        key_words=("Lower, full grip, big swing, stay down. It leaks {right}.",),
+        miss="rises up: thin, {right} and over",
         wins_when="the ball lies below the feet in the bunker",
         source="common practice: side slopes in sand",
         cautions=(_REHEARSE, _BULLET),
@@ -311,16 +341,18 @@ METHODS = (
         id="dig",
         name="Dig",
         family="sand",
+        is_near=True,
+        ends_m=SAND_ENDS_M,
         school="compacted: steep, edge first",
         way="set-up",
         blow="splash",
         refuses=_dig_refuses,
         change=_dig,
-        difficulty=1.1,
+        difficulty=1.0,
         hand=0,
         hinge="early",
         shortest_swing=0.1,
-        key_words=("Ball just back of centre, lean forward, steep, hold the handle: a mark that deepens forward.",),
+        key_words=("{Ball}, lean forward, steep, hold the handle: a mark that deepens forward.",),
         miss="the sole rebounds: thin and far over",
         wins_when="the sand is packed and the wedge has little bounce",
         source="common practice: compacted wet sand in winter",
@@ -334,17 +366,19 @@ METHODS = (
         id="full-sole",
         name="Full sole",
         family="sand",
+        is_near=True,
+        ends_m=SAND_ENDS_M,
         school="heavy sand: sole and speed",
         way="set-up",
         blow="splash",
         refuses=_full_sole_refuses,
         change=_full_sole,
-        difficulty=1.05,
+        difficulty=1.15,
         hand=2,
         hinge="full",
         shortest_swing=0.2,
         key_words=("Use the whole sole and more speed: the sand is heavy.",),
-        miss="digs and stalls: left in the sand",
+        miss="digs and stalls: stays in the sand",
         wins_when="the sand is fluffy, wet or deep",
         source="common practice: fluffy wet sand",
         cautions=(_REHEARSE, _BULLET),
@@ -354,15 +388,16 @@ METHODS = (
         id="sand-putt",
         name="Putt from sand",
         family="sand",
+        is_near=True,
         rolls=True,
         school="leave the sand alone",
         way="club",
         refuses=_putt_refuses,
         change=lambda _: Change(widen_m=-0.02),
-        difficulty=0.8,
+        difficulty=1.0,
         hand=0,
         hinge="none",
-        key_words=("Firm putt, ball in the middle, don't touch the sand before it.",),
+        key_words=("Firm putt, {ball}, don't touch the sand before it.",),
         miss="the edge of the bunker stops it",
         wins_when="firm sand, no lip, level way out",
         source="common practice: firm lipless bunker",
@@ -373,15 +408,16 @@ METHODS = (
         id="sand-chip",
         name="Chip from sand",
         family="sand",
+        is_near=True,
         school="leave the sand alone",
         way="club",
         refuses=_chip_refuses,
         change=lambda _: Change(lead_bias=0.10, ball_back_m=0.05, grip_down_m=0.04, widen_m=-0.02),
-        difficulty=1.05,
+        difficulty=0.95,
         hand=0,
         hinge="none",
         longest_swing=0.4,
-        key_words=("Ball back, pressure on the lead side, ball first and nothing else.",),
+        key_words=("{Ball}, pressure on the lead side, ball first and nothing else.",),
         miss="a grain early: hardly moves",
         wins_when="firm sand, no lip, far to roll",
         source="common practice: firm lipless bunker",

@@ -4,13 +4,15 @@ from __future__ import annotations
 
 import math
 
-from veltrin.core.ground import BALL_M
+from veltrin.core.ground import BALL_M, Lie
 from veltrin.core.methods.face import opened_to_look_straight
-from veltrin.core.methods.method import Case, Method, first_reason, near_only, off_sand, wedges_only
+from veltrin.core.methods.method import Case, Method, first_reason, off_sand, wedges_only
 from veltrin.core.strike import Change
 
 _BULLET = "Full speed with an open face: nobody anywhere near the line or beside it. The miss is a bullet."
 PITCH_M = 65.0
+SPLASHED_TO = 2.4
+"""Depth in grass, in balls, from which nothing is splashed any more. Judgement."""
 
 
 def _pitching(case: Case) -> str | None:
@@ -61,9 +63,14 @@ def _between(case: Case, low: float, high: float, words: str) -> str | None:
     return None if low <= case.lie.sunk <= high else words
 
 
+def _deeper(lie: Lie) -> float:
+    """A splash from grass gets harder from level with the tips down to where it is given up."""
+    return 1.0 + min(max(lie.sunk - 1.1, 0.0) / (SPLASHED_TO - 1.1), 1.0)
+
+
 def _grass_splash_refuses(case: Case) -> str | None:
     return first_reason(
-        near_only(case), _in_grass(case), _between(case, 0.7, 1.6, "is for a ball nestled level with the tips"),
+        _in_grass(case), _between(case, 0.7, SPLASHED_TO, "is for a ball nestled level with the tips"),
         wedges_only(case, 54.0),
     )  # fmt: skip
 
@@ -82,7 +89,7 @@ def _grass_splash(_: Case) -> Change:
 
 def _slice_refuses(case: Case) -> str | None:
     return first_reason(
-        near_only(case), _in_grass(case), _between(case, 0.2, 0.8, "is for a ball sunk a little, up to its upper half"),
+        _in_grass(case), _between(case, 0.2, 0.8, "is for a ball sunk a little, up to its upper half"),
         wedges_only(case, 50.0),
     )  # fmt: skip
 
@@ -106,7 +113,7 @@ def _slice(case: Case) -> Change:
 def _wet_refuses(case: Case) -> str | None:
     damp = None if case.lie.wet >= 0.4 else "is for wet grass"
     return first_reason(
-        near_only(case), _in_grass(case), _between(case, 0.5, 5.0, "is for a ball that sits down"), damp,
+        _in_grass(case), _between(case, 0.5, 5.0, "is for a ball that sits down"), damp,
         wedges_only(case, 50.0),
     )  # fmt: skip
 
@@ -167,8 +174,8 @@ METHODS = (
         hand=2,
         hinge="full",
         shortest_swing=0.2,
-        key_words=("Open, then grip. Ball just forward, keep loft and speed: it pops up.",),
-        miss="slides right under and leaves it there",
+        key_words=("Open, then grip. {Ball}, keep loft and speed: it pops up.",),
+        miss="slides clean under and leaves it there",
         wins_when="there is room under the ball in longer grass",
         source="common practice: room under the ball",
         cautions=(_BULLET,),
@@ -181,17 +188,19 @@ METHODS = (
         id="grass-splash",
         name="Splash from grass",
         family="soft landing",
+        is_near=True,
         school="splash",
         way="set-up",
         blow="splash",
         refuses=_grass_splash_refuses,
         change=_grass_splash,
         difficulty=1.1,
+        harder=_deeper,
         hand=2,
         hinge="full",
         shortest_swing=0.15,
         key_words=("As from sand: in a hand's breadth behind, long committed swing chest to chest, accept the grass.",),
-        miss="grass stops the head: left in the rough",
+        miss="grass stops the head: stays in the rough",
         wins_when="the ball is nestled and a steep club would go under or stick",
         source="common practice: nestled near the green",
         cautions=(_BULLET,),
@@ -204,6 +213,7 @@ METHODS = (
         id="toe-slice",
         name="Toe-down slice",
         family="soft landing",
+        is_near=True,
         school="toe as a blade",
         way="set-up",
         refuses=_slice_refuses,
@@ -212,7 +222,7 @@ METHODS = (
         hand=0,
         hinge="little",
         key_words=("Handle high, toe down, cut across it: the toe is the blade.",),
-        miss="dives under the heel side and comes out right",
+        miss="dives under the heel side and comes out {right}",
         wins_when="the ball is half down and the sole would snag",
         source="common practice: sitting down a little",
         faults=(("handle drops", "keep it high, feel the toe lead"), ("no speed", "longer back, firm through")),
@@ -221,15 +231,16 @@ METHODS = (
         id="wet-pop",
         name="Steep wet pop",
         family="soft landing",
+        is_near=True,
         school="steep",
         way="set-up",
         refuses=_wet_refuses,
         change=_wet,
-        difficulty=1.12,
+        difficulty=1.0,
         hand=0,
         hinge="early",
-        key_words=("Wide stance, ball behind the middle, firm lead hand, chest ahead, down steeply.",),
-        miss="the heavy grass turns the face: short and left",
+        key_words=("{feet}, {ball}, firm lead hand, chest ahead, down steeply.",),
+        miss="the heavy grass turns the face: short and {left}",
         wins_when="the grass is wet, the ball well down",
         source="common practice: sitting down deep and wet",
         faults=(
@@ -245,11 +256,11 @@ METHODS = (
         way="club",
         refuses=_escape_refuses,
         change=_escape,
-        difficulty=1.05,
+        difficulty=1.0,
         hand=0,
         hinge="early",
         shortest_swing=0.3,
-        key_words=("Most loft, ball back, quick hinge, down hard. Out sideways if need be.",),
+        key_words=("Most loft, {ball}, quick hinge, down hard. Out sideways if need be.",),
         miss="still in there",
         wins_when="the first duty is the short grass",
         source="common practice: deep rough",

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 from veltrin.core.methods.face import opened_to_look_straight
-from veltrin.core.methods.method import Case, Method, first_reason, near_only, short_cover_only, wedges_only
+from veltrin.core.methods.method import Case, Method, first_reason, short_cover_only, wedges_only
 from veltrin.core.strike import Change
 
 HARD_BELOW = 0.25
@@ -17,7 +17,6 @@ def _roll_refuses(case: Case) -> str | None:
     little = club.kind in ("iron", "wedge") and 29.0 <= math.degrees(club.loft_rad) <= 46.0
     sits_down = case.lie.over_m > 0.015 or case.lie.in_sand
     return first_reason(
-        near_only(case),
         "is for a ball that sits clean" if sits_down else None,
         None if little else "is for a 7-iron to a pitching wedge",
     )
@@ -39,7 +38,7 @@ def _roll(case: Case) -> Change:
 
 
 def _tall_refuses(case: Case) -> str | None:
-    return first_reason(near_only(case), short_cover_only(case), wedges_only(case))
+    return first_reason(short_cover_only(case), wedges_only(case))
 
 
 def _tall(case: Case) -> Change:
@@ -60,7 +59,7 @@ def _tall(case: Case) -> Change:
 
 def _glide_refuses(case: Case) -> str | None:
     few = "needs a sole with bounce: 6° or more" if case.club.bounce_rad < math.radians(6.0) else None
-    return first_reason(near_only(case), short_cover_only(case), wedges_only(case, 54.0), few)
+    return first_reason(short_cover_only(case), wedges_only(case, 54.0), few)
 
 
 def _glide(_: Case) -> Change:
@@ -71,7 +70,6 @@ def _glide(_: Case) -> Change:
 def _press_refuses(case: Case) -> str | None:
     suits = case.club.kind == "wedge" or (case.club.kind == "iron" and case.club.loft_rad > math.radians(37.0))
     return first_reason(
-        near_only(case),
         short_cover_only(case),
         None if suits else "is for the wedges and the 9-iron",
     )
@@ -84,7 +82,6 @@ def _press(_: Case) -> Change:
 def _hard_refuses(case: Case) -> str | None:
     is_hard = case.lie.softness <= HARD_BELOW and short_cover_only(case) is None
     return first_reason(
-        near_only(case),
         None if is_hard else "is for bare ground that doesn't give",
         wedges_only(case),
         None if case.club.id == case.least_bounce_id else "wants the wedge with the least bounce in the bag",
@@ -107,15 +104,16 @@ METHODS = (
         id="roll-chip",
         name="Roll chip",
         family="tight",
+        is_near=True,
         school="little loft",
         way="club",
         refuses=_roll_refuses,
         change=_roll,
-        difficulty=0.82,
+        difficulty=0.95,
         hand=0,
         hinge="none",
         longest_swing=0.45,
-        key_words=("Stand close, ball inside the trail foot, long quiet arms, let the hips turn.",),
+        key_words=("Stand close, {ball}, long quiet arms, let the hips turn.",),
         miss="a touch heavy: dies short",
         wins_when="there is green to roll on and nothing to carry",
         source="common practice: little-loft school",
@@ -128,6 +126,7 @@ METHODS = (
         id="tall-clip",
         name="Tall-handle clip",
         family="tight",
+        is_near=True,
         school="tall handle, toe down",
         way="set-up",
         refuses=_tall_refuses,
@@ -137,7 +136,7 @@ METHODS = (
         hinge="none",
         longest_swing=0.45,
         key_words=("Stand close, handle high, toe down, no hinge, brush with the toe half.",),
-        miss="heel catches, the toe is thrown over: skulled left",
+        miss="heel catches, the toe is thrown over: skulled {left}",
         wins_when="the ground is tight and there is a lip or fringe to carry",
         source="common practice: first school for tight lies",
         faults=(
@@ -149,6 +148,7 @@ METHODS = (
         id="quiet-glide",
         name="Quiet glide",
         family="tight",
+        is_near=True,
         school="glide on the bounce",
         way="set-up",
         refuses=_glide_refuses,
@@ -157,7 +157,7 @@ METHODS = (
         hand=1,
         hinge="little",
         longest_swing=0.55,
-        key_words=("Feet a club head apart, breastbone over the ball, body turns, hands stay quiet.",),
+        key_words=("{feet}, breastbone over the ball, body turns, hands stay quiet.",),
         miss="bounces off hard ground and blades it",
         wins_when="the turf gives a little, so the sole may touch early",
         source="common practice: second school for tight lies",
@@ -170,6 +170,7 @@ METHODS = (
         id="low-press",
         name="Low press",
         family="tight",
+        is_near=True,
         school="press down",
         way="set-up",
         refuses=_press_refuses,
@@ -178,7 +179,7 @@ METHODS = (
         hand=0,
         hinge="little",
         longest_swing=0.6,
-        key_words=("Ball back, hands well ahead, press it out low.",),
+        key_words=("{Ball}, hands well ahead, press it out low.",),
         miss="the edge sticks, or it comes out thin and runs through",
         wins_when="a low hot one may run, and the ground is too hard for the sole",
         source="common practice: third school for tight lies",
@@ -191,6 +192,7 @@ METHODS = (
         id="hard-pan-chip",
         name="Hard-pan chip",
         family="tight",
+        is_near=True,
         school="least bounce, face shut",
         way="club",
         refuses=_hard_refuses,
@@ -199,12 +201,15 @@ METHODS = (
         hand=0,
         hinge="little",
         longest_swing=0.6,
-        key_words=("Feet together, ball half a ball back, face shut, accelerate. Anywhere on the green is a success.",),
+        key_words=("{feet}, {ball}, face shut, accelerate. Anywhere on the green is a success.",),
         miss="bounces into the ball and runs over the green",
         wins_when="the ground is bare and hard as a floor",
         source="common practice: bare hard-pan",
         faults=(
-            ("face opened for height: the sole bounces into the ball", "shut it, and aim right for what it turns left"),
+            (
+                "face opened for height: the sole bounces into the ball",
+                "shut it, and aim {right} for what it turns {left}",
+            ),
             ("slowing down into the ball", "shorter back, quicker through"),
         ),
     ),

@@ -80,11 +80,11 @@ SOFT_BANK = Method(
     refuses=uphill_only,
     change=_soft_bank,
     difficulty=1.1,
-    key_words=("Ball forward, swing a touch from inside, let the sole run up the slope.",),
-    miss="turns over: left and long",
+    key_words=("{Ball}, swing a touch from inside, let the sole run up the slope.",),
+    miss="turns over: {left} and long",
     wins_when="the bank is soft and wet and would swallow a steep blow",
     source="common practice: school (c) for uphill lies",
-    faults=(("steep: swallowed", "let the sole run up the bank"), ("too much draw", "a touch right is enough")),
+    faults=(("steep: swallowed", "let the sole run up the bank"), ("too much draw", "a touch {right} is enough")),
 )
 
 METHODS = (WITH_SLOPE, INTO_SLOPE, SOFT_BANK)

@@ -102,7 +102,7 @@ _PUNCH_FAULTS = (
     ("slides to the target", "turn around a centred chest"),
     ("lets the hands go", "finish with the hands no higher than the chest"),
 )
-_HIGH_WORDS = "Ball a little forward, chest behind it, full finish: put it up where the wind is."
+_HIGH_WORDS = "{Ball}, chest behind it, full finish: put it up where the wind is."
 
 METHODS = (
     Method(
@@ -119,10 +119,10 @@ METHODS = (
         shortest_swing=0.45,
         longest_swing=0.88,
         key_words=(
-            "More club, ball back, a little more weight on the lead foot.",
+            "More club, {ball}, a little more weight on the lead foot.",
             "Three-quarter, slow; turn around a centred chest and hold the finish low.",
         ),
-        miss="comes out low left when the hands close",
+        miss="comes out low {left} when the hands close",
         wins_when="the wind is against, or branches hang over the line",
         source="common practice: low three-quarter shot into wind",
         faults=_PUNCH_FAULTS,
@@ -141,7 +141,7 @@ METHODS = (
         shortest_swing=0.5,
         longest_swing=0.92,
         key_words=(
-            "The same club, ball back, hands ahead, a little more weight on the lead foot.",
+            "The same club, {ball}, hands ahead, a little more weight on the lead foot.",
             "Turn around a centred chest; hold the finish.",
         ),
         miss="struck too hard: it climbs after all",
@@ -162,7 +162,7 @@ METHODS = (
         hinge="little",
         shortest_swing=0.35,
         longest_swing=0.85,
-        key_words=("Grip down, ball just back of its place, chest to chest, hold the finish.",),
+        key_words=("Grip down, {ball}, chest to chest, hold the finish.",),
         miss="a touch heavy when the weight stays back",
         wins_when="a wedge would balloon, or a short iron has room to release",
         source="common practice: knock-down with a short iron",

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from veltrin.core.methods.method import Case, Method, first_reason, near_only, off_sand
+from veltrin.core.methods.method import Case, Method, first_reason, off_sand
 from veltrin.core.strike import Change
 
 SOFT_FROM = 0.55
@@ -20,7 +20,6 @@ def _brush_refuses(case: Case) -> str | None:
     suits = case.club.kind == "wedge" or (case.club.kind == "iron" and case.club.loft_rad > math.radians(33.0))
     sits_down = case.lie.over_m > 0.02 or case.lie.cover.group == "divot"
     return first_reason(
-        near_only(case),
         off_sand(case),
         _soft(case),
         "is for a ball the sole can brush under" if sits_down else None,
@@ -79,6 +78,7 @@ METHODS = (
         id="brush-held",
         name="Held brush",
         family="winter",
+        is_near=True,
         school="brushed, hands held",
         way="set-up",
         refuses=_brush_refuses,
@@ -100,6 +100,7 @@ METHODS = (
         id="brush-passing",
         name="Passing brush",
         family="winter",
+        is_near=True,
         school="brushed, head passes",
         way="set-up",
         refuses=_brush_refuses,
@@ -129,7 +130,7 @@ METHODS = (
         hand=0,
         hinge="little",
         longest_swing=0.8,
-        key_words=("Ball back, hands ahead, flat through the ball, hold the finish low.",),
+        key_words=("{Ball}, hands ahead, flat through the ball, hold the finish low.",),
         miss="digs behind it and hardly moves it",
         wins_when="mud lies under the ball and a lob would give way",
         source="common practice: really muddy ground",
@@ -146,10 +147,10 @@ METHODS = (
         way="set-up",
         refuses=_divot_refuses,
         change=_divot,
-        difficulty=1.08,
+        difficulty=0.9,
         hand=0,
         hinge="early",
-        key_words=("Ball outside the trail foot, lean on the lead side, down and no release.",),
+        key_words=("{Ball}, lean on the lead side, down and no release.",),
         miss="the rim behind it takes the speed",
         wins_when="the ball lies well down in the hole",
         source="common practice: ball in a divot",

@@ -10,10 +10,11 @@ import numpy as np
 
 from veltrin.core.air import CALM
 from veltrin.core.geometry import Vec, azimuth, elevation
-from veltrin.core.methods import Method
+from veltrin.core.ground import Slope, slope_along
+from veltrin.core.methods import Method, spoken
 from veltrin.core.plan.candidates import Candidate
 from veltrin.core.plan.ledgers import ledgers_of
-from veltrin.core.plan.model import Call, Detail, Ghost, Odds, SetupNote
+from veltrin.core.plan.model import Call, Detail, Finish, Ghost, Odds, SetupNote
 from veltrin.core.plan.play import Batch, Played, World, play
 from veltrin.core.plan.solve import Solved
 from veltrin.core.plan.still import stock_batch, stock_world
@@ -133,6 +134,7 @@ def call_of(
     i: int,
     candidate: Candidate,
     batch: Batch,
+    world: World,
     solved: Solved,
     targets: Targets,
     judged: Judged,
@@ -147,6 +149,16 @@ def call_of(
     own = Targets(np.array([meant.distance_m]), np.array([meant.bearing_rad]))
     carry, total = (float(own.along(p[i : i + 1])[0]) for p in (flown.landing, played.runs.rest))
     flies = carry >= ROLLED_M
+    said = spoken(
+        method,
+        world.lie,
+        Slope(*(float(v[0]) for v in slope_along(world.slope, meant.bearing_rad)))
+        if meant.bearing_rad
+        else world.slope,
+        left_handed=batch.left_handed,
+        width_m=float(played.setup.width_m[i]),
+        ball_back_m=float(played.setup.ball_back_m[i]),
+    )
     trouble = 0.0 if targets.on_carry else float(targets.bearing[i]) - meant.bearing_rad
     return Call(
         id=candidate.id,
@@ -186,15 +198,23 @@ def call_of(
         score=judged.score,
         full_speed_m_s=float(batch.able * batch.full_speed[i]),
         difficulty=judged.difficulty,
-        miss=method.miss,
-        wins_when=method.wins_when,
+        miss=said.miss,
+        wins_when=said.wins_when,
         source=method.source,
-        cautions=method.cautions,
-        key_words=method.key_words,
-        faults=method.faults,
+        cautions=said.cautions,
+        key_words=said.key_words,
+        faults=said.faults,
         setup=_note(i, method, played, batch, beside),
         odds=judged.odds,
+        finish=_finish(i, solved),
     )
+
+
+def _finish(i: int, solved: Solved) -> Finish:
+    if solved.short[i]:
+        return "short"
+    is_away = solved.long[i] or solved.unsettled[i] or not solved.played.runs.held[i]
+    return "away" if is_away else "there"
 
 
 def _path(played: Played, i: int, world: World) -> tuple[Vec, Vec]:

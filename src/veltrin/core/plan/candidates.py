@@ -80,7 +80,7 @@ def _refusal(method: Method, case: Case, question: Question) -> str | None:
         return "is left out for this player"
     if case.club.kind == "putter" and not method.rolls:
         return "is not for the putter"
-    reason = method.refuses(case)
+    reason = method.refusal(case)
     if reason is None and not method.rolls and case.club.loft_rad < TEED_BELOW_RAD:
         return "needs a tee: too little loft off the ground"
     return reason
@@ -105,7 +105,7 @@ def list_escapes(question: Question, kept_club_id: str | None) -> list[Candidate
         felt = turned(question, target)
         if felt is not None and (not asked or target.name in asked):
             keep, _ = _list_for(felt, kept_club_id, target)
-            least = LEAST_ESCAPE_LOFT_RAD if target.is_sideways else 0.0
+            least = LEAST_ESCAPE_LOFT_RAD if bad else 0.0
             found += [c for c in keep if c.club.kind != "putter" and c.club.loft_rad >= least]
     return found
 

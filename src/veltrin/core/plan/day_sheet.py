@@ -13,11 +13,11 @@ from veltrin.core.day import Day
 from veltrin.core.geometry import Vec, elevation
 from veltrin.core.ground import Slope
 from veltrin.core.kit import Club, Player
-from veltrin.core.strike.stroke import TEED_BELOW_RAD
 from veltrin.core.plan.play import Batch, World, play
 from veltrin.core.plan.sieve import LEAST_LAUNCH_RAD
 from veltrin.core.plan.stock import STOCK_WORLD, stock_speeds
 from veltrin.core.strike import Change, club_arrays
+from veltrin.core.strike.stroke import TEED_BELOW_RAD
 
 
 @dataclass(frozen=True)

@@ -46,6 +46,7 @@ def mirror_question(question: Question) -> Question:
         wind=replace(question.wind, y_m_s=-question.wind.y_m_s),
         only=tuple(_other(i) for i in question.only),
         detail_for=tuple(_other(i) for i in question.detail_for),
+        shown_id=renamed(question.shown_id),
     )
 
 

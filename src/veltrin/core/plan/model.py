@@ -13,10 +13,10 @@ from veltrin.core.checks import require
 from veltrin.core.errors import DomainError
 from veltrin.core.geometry import Vec
 from veltrin.core.ground import CLEAN, Lie, Slope
-from veltrin.core.hole import Area, Hole, Obstacle, kind_named
+from veltrin.core.hole import Area, Hole, Obstacle, kind_named, relief_strokes
 from veltrin.core.kit import NOTHING_OWN, REFERENCE_BALL_C, Own, Player
 from veltrin.core.methods import Blow, Hinge
-from veltrin.core.plan.target import Target, home_of
+from veltrin.core.plan.target import Target, home_of, lies_badly
 from veltrin.core.run import Landing
 
 MIN_TARGET_M, MAX_TARGET_M = 2.0, 230.0
@@ -72,7 +72,8 @@ class Question:
     `doubts`: how far readings are off by the way they were measured, by name (see readings).
     `pinned` methods come before all others where they can be played; `excluded` ones are left out.
     `ball_c`: temperature of the ball (C); `layers` of clothes over a shirt; `weather`: what care looks at besides.
-    `own`: what the player's record adds to the model.
+    `own`: what the player's record adds to the model. `shown_id`: the call that stands first on the page, which stays there
+    until another beats it by a margin (see rank).
     """
 
     player: Player
@@ -92,6 +93,7 @@ class Question:
     layers: int = 0
     weather: Weather = FAIR
     own: Own = NOTHING_OWN
+    shown_id: str | None = None
 
     @cached_property
     def home(self) -> Area | None:
@@ -103,7 +105,9 @@ class Question:
         """What balls that end somewhere still cost this player."""
         landing = self.line.landing
         around = kind_named(landing.surround.name)
-        return Hole(self.line.flag_m, landing, self.line.areas, self.player.handicap, self.home, around)
+        hole = Hole(self.line.flag_m, landing, self.line.areas, self.player.handicap, self.home, around=around)
+        is_bad = lies_badly(self.lie)
+        return replace(hole, stuck_strokes=relief_strokes(hole)[0]) if is_bad else hole
 
     @cached_property
     def ground(self) -> Landing:
@@ -238,6 +242,15 @@ class Detail:
     ghost: Ghost
 
 
+Finish = Literal["there", "short", "away", "none"]
+FINISHES: dict[Finish, str] = {
+    "there": "finishes where it is meant to",
+    "short": "as far as it goes: a full swing stops short of the flag",
+    "away": "can't be held there: it ends elsewhere",
+    "none": "no stroke is played",
+}
+
+
 @dataclass(frozen=True)
 class Call:
     """One feasible way: club, method, what to do, what the ball does. Left positive.
@@ -292,6 +305,7 @@ class Call:
     faults: tuple[tuple[str, str], ...]
     setup: SetupNote
     odds: Odds
+    finish: Finish = "there"
     pinned: bool = False
     spread: Spread | None = None
     detail: Detail | None = None

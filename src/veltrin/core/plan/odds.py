@@ -51,12 +51,15 @@ def even_normals(count: int, kinds: int) -> Vec:
     return np.asarray(ndtri(np.clip(even, 1e-9, 1.0 - 1e-9)))
 
 
-def strike_scatter(scatter: Scatter, swing: Vec, difficulty: Vec, arc_m: Vec) -> tuple[Vec, Vec]:
-    """Standard deviation of the low point along the ground and in depth (m, (n,)), on an arc of radius `arc_m`."""
+def strike_scatter(scatter: Scatter, swing: Vec, difficulty: Vec, arc_m: Vec, uneven_m: float = 0.0) -> tuple[Vec, Vec]:
+    """Standard deviation of the low point along the ground and in depth (m, (n,)).
+
+    On an arc of radius `arc_m`; `uneven_m`: of the ground itself, whoever swings.
+    """
     longer = (arc_m / WEDGE_ARC_M) ** LONGER_POWER
     along = scatter.along_m * (0.8 + 0.5 * swing) * difficulty * longer
     deep = scatter.deep_m * (1.0 + (DEEP_FULL - 1.0) * swing) * difficulty * longer
-    return np.asarray(along), np.asarray(deep)
+    return np.asarray(along), np.hypot(deep, uneven_m)
 
 
 def failures(batch: Batch, lie: Lie, approach: Approach, miss: Miss, meant: Vec | None) -> tuple[Mask, Mask]:
@@ -91,7 +94,7 @@ def _held_up(lie: Lie, contact: Contact, patch: Vec) -> Mask:
 def strike_odds(batch: Batch, lie: Lie, contact: Contact, scatter: Scatter, swing: Vec, difficulty: Vec) -> list[Odds]:
     """Odds and strike window of each stroke of a batch."""
     n = batch.count
-    along, deep = strike_scatter(scatter, swing, difficulty, batch.clubs.arc_m)
+    along, deep = strike_scatter(scatter, swing, difficulty, batch.clubs.arc_m, lie.cover.uneven_m)
     draws = even_normals(STRIKES, 3)
     rows = np.repeat(np.arange(n), STRIKES)
     patch = np.tile(np.exp(PATCHY * draws[:, 2]), n)

@@ -20,9 +20,12 @@ from veltrin.core.plan.candidates import (
 from veltrin.core.plan.harder import harder_note
 from veltrin.core.plan.model import Call, FellOut, LevelChoice, Plan, Question
 from veltrin.core.plan.play import World
+from veltrin.core.plan.rank import STAYS_WITHIN
+from veltrin.core.plan.relief import relief_call
 from veltrin.core.plan.sieve import make_batch, plain_calls, sieve, world_of
-from veltrin.core.plan.strike import moved_calls, struck_calls
+from veltrin.core.plan.strike import Ranked, moved_calls, struck_calls
 from veltrin.core.plan.swap import swap_note
+from veltrin.core.plan.target import lies_badly
 
 STRUCK_OFTEN = 12
 """How many of the best calls are struck many times."""
@@ -144,6 +147,7 @@ class _Reckoned(NamedTuple):
 def _plan_of(so_far: _Reckoned, pairs: list[tuple[Call, Candidate]]) -> Plan:
     """Put ranked calls into a plan, those that are looked at drawn and explained."""
     question, kept, world = so_far.question, so_far.kept, so_far.world
+    pairs = with_shown_first(question, pairs)
     calls = [call for call, _ in pairs]
     first = calls[0] if calls else None
     second = _second(calls) if calls else None
@@ -157,8 +161,10 @@ def _plan_of(so_far: _Reckoned, pairs: list[tuple[Call, Candidate]]) -> Plan:
         batch = make_batch(question, [cand for _, cand in picked], kept)
         by_id = {c.id: c for c in with_detail([call for call, _ in picked], batch, world)}
     stock = next((p for p in pairs if p[0].method_id == STOCK_SWING.id and p[0].target.name == "flag"), None)
+    told = with_relief(question, [by_id.get(c.id, c) for c in calls], world)
+    first = told[0]
     return Plan(
-        calls=tuple(by_id.get(c.id, c) for c in calls),
+        calls=tuple(told),
         first_id=_id(first),
         second_id=_id(second),
         fell_out=so_far.fell_out,
@@ -172,6 +178,26 @@ def _plan_of(so_far: _Reckoned, pairs: list[tuple[Call, Candidate]]) -> Plan:
     )
 
 
+def with_shown_first(question: Question, pairs: Ranked) -> Ranked:
+    """Let the call that stands first on the page stay there, unless another beats it by more than STAYS_WITHIN."""
+    shown = next((k for k, (call, _) in enumerate(pairs) if call.id == question.shown_id), None)
+    if not shown:
+        return pairs
+    call, first = pairs[shown][0], pairs[0][0]
+    if first.pinned != call.pinned or call.score > first.score + STAYS_WITHIN:
+        return pairs
+    return [pairs[shown], *pairs[:shown], *pairs[shown + 1 :]]
+
+
+def with_relief(question: Question, calls: list[Call], world: World) -> list[Call]:
+    """Put relief among the calls by what it costs, where the lie may ask for it or nothing else is left."""
+    if calls and (question.only or not lies_badly(question.lie)):
+        return calls
+    relief = relief_call(question, world)
+    place = next((k for k, c in enumerate(calls) if not c.pinned and c.score > relief.score), len(calls))
+    return [*calls[:place], relief, *calls[place:]]
+
+
 def plan_in_stages(question: Question, *, only_last: bool = False) -> Iterator[Plan]:
     """Plan the shot for a right-hander: first the calls as the sieve judges them, then with risk, from many strikes.
 
@@ -183,7 +209,8 @@ def plan_in_stages(question: Question, *, only_last: bool = False) -> Iterator[P
     care = care_for(question)
     candidates, out = list_all(question, kept)
     if not candidates:
-        yield Plan((), None, None, tuple(out), None, kept, care)
+        relief = relief_call(question, world)
+        yield Plan((relief,), relief.id, None, tuple(out), None, kept, care)
         return
     found = sieve(question, candidates, kept, level.loft_rad if level else None, world)
     so_far = _Reckoned(question, kept, level, world, care, (*out, *found.fell_out))
@@ -194,7 +221,7 @@ def plan_in_stages(question: Question, *, only_last: bool = False) -> Iterator[P
     if not (has_risk and only_last):
         yield _plan_of(so_far, pairs)
     if has_risk:
-        best = found.best(question.pinned, STRUCK_OFTEN)
+        best = found.best(question.pinned, STRUCK_OFTEN, question.shown_id)
         yield _plan_of(so_far, struck_calls(question, found, best, pairs, world))
 
 

@@ -46,7 +46,7 @@ from veltrin.core.strike import (
     strike_ball,
 )
 from veltrin.core.strike.impact import grip_restitution, restitution
-from veltrin.core.strike.meeting import BLADED_SHARE, low_on_face
+from veltrin.core.strike.meeting import BLADED_SHARE, off_sweet
 
 
 class OwnArrays(NamedTuple):
@@ -73,7 +73,7 @@ class Batch:
     """Candidates: clubs, full club-head speed (m/s, (n,)) and the change each way of playing asks for.
 
     `able`: share of the full speed that the day's clothes leave; the shorter the swing, the less they take.
-    `own`: what the player's record adds to the model, None for the model alone.
+    `own`: what the player's record adds to the model, None for the model alone. `left_handed`: whom words are for.
     """
 
     clubs: ClubArrays
@@ -82,6 +82,7 @@ class Batch:
     stature_m: float
     able: float = 1.0
     own: OwnArrays | None = None
+    left_handed: bool = False
 
     @property
     def count(self) -> int:
@@ -97,7 +98,9 @@ class Batch:
         values = {f.name: getattr(self.change, f.name) for f in fields(Change)}
         picked = {name: value[index] if np.ndim(value) else value for name, value in values.items()}
         own = None if self.own is None else self.own.take(index)
-        return Batch(self.clubs.take(index), self.full_speed[index], Change(**picked), self.stature_m, self.able, own)
+        return replace(
+            self, clubs=self.clubs.take(index), full_speed=self.full_speed[index], change=Change(**picked), own=own
+        )
 
 
 @dataclass(frozen=True)
@@ -198,9 +201,7 @@ PATH_LEADS_SAND = 0.6
 """Share of the path, against the face, in where a splash goes. Judgement."""
 
 
-def _contact(
-    batch: Batch, lie: Lie, setup: Setup, loft: Vec, bounce: Vec, miss: Miss, grass: InGrass
-) -> Contact:
+def _contact(batch: Batch, lie: Lie, setup: Setup, loft: Vec, bounce: Vec, miss: Miss, grass: InGrass) -> Contact:
     """Meet the ground; `loft` and `bounce` against it."""
     approach = Approach(
         steep=-setup.attack_ground,
@@ -210,6 +211,8 @@ def _contact(
         arc_m=batch.clubs.arc_m,
         sole_m=batch.clubs.sole_m,
         engaged=batch.asks("engaged"),
+        speed=grass.speed,
+        mass=grass.mass,
     )
     entry, edge = batch.asks("entry_m"), batch.asks("edge_m")
     is_splash = entry > 0.0
@@ -271,7 +274,7 @@ def play(
     way = way_through(lie, setup.attack_ground, clubs.arc_m, change.edge_m)
     own = batch.own
     habit = 0.0 if own is None else own.face_rad
-    delivery = deliver(clubs, setup, shut=face_grab(lie, way, snag) * change.grab + habit)
+    delivery = deliver(clubs, setup, shut=face_grab(lie, way, snag, miss.patch) * change.grab + habit)
     normal = ground_frame(fall, side)[:, :, 2]
     loft = np.arcsin(np.clip(np.sum(delivery.face * normal, axis=1), -1.0, 1.0))
     grass = InGrass(way, snag, swung, clubs.head_mass)
@@ -294,13 +297,16 @@ def play(
         grip_restitution(v_n, clubs.gear_loss),
         face_friction(lie, way) * clubs.grip * (1.0 if own is None else own.friction),
     )
-    low = np.where(on_edge, 1.0, low_on_face(met.edge_m, loft))[:, None]
-    velocity, spin = launch.velocity * low, launch.spin * low
+    sweet = np.where(on_edge, 1.0, off_sweet(met.edge_m, loft))[:, None]
+    velocity, spin = launch.velocity * sweet, launch.spin * sweet
     if contact.splash is not None:
         carried = (contact.is_splash & ~contact.thin)[:, None]
         out = _splashed(contact, contact.splash, delivery, normal, speed)
         velocity, spin = np.where(carried, out[0], velocity), np.where(carried, out[1], spin)
-    left = ball_kept(lie, elevation(velocity), np.linalg.norm(velocity, axis=1), miss.patch)[:, None]
+    left = ball_kept(lie, elevation(velocity), np.linalg.norm(velocity, axis=1), miss.patch)
+    if lie.in_sand:
+        left = np.where(contact.is_splash & ~contact.thin, 1.0, left)
+    left = left[:, None]
     velocity, spin = turn_about_z(velocity * left, aim), turn_about_z(spin * left, aim)
     ground = world.landing
     flights = fly(

@@ -5,7 +5,7 @@ of their number, firmness and surround misread likewise. The mean of what those 
 to second order (the unscented rule with equal weights), trouble at a bit over two deviations included. A method's
 difficulty, the slope and the grass multiply the scatter. A strike that fails leaves the ball FAILED_SHARE of the way
 on.
-Each degree of delivered loft away from the player's own choice on the level then counts as 0.003 strokes more: that
+Each degree of delivered loft away from the player's own choice on the level then counts as 0.002 strokes more: that
 keeps near-ties from flipping, and is the trade's "swap the club, keep the flight".
 The best are then struck many times (see scatter), and their mean cost, bad ones counted, decides, weighted by the
 coach's mood.
@@ -32,23 +32,42 @@ FIRMNESS_DOUBT = 0.12
 """How far a reading of firmness is usually off, on its 0..1 scale. Judgement."""
 
 
+PITCHED_APEX_M = 0.8
+"""Height of a flight from which on it counts as pitched, as an e-folding. Judgement: a roll chip rises to the shin."""
+
+SKIPPED = 0.4
+"""Share of what a pitched ball's contact and bounce add that a ball run along the ground keeps. Judgement."""
+
 SURROUND_DOUBT = 0.12
 """How far the brake of unmown or fairway grass on a rolling ball is usually misjudged. Judgement."""
 
-UNKNOWN_FLIGHT_PER_RAD = 0.003 * 180.0 / math.pi
-"""Strokes that a flight unlike the one the player would choose from level counts more: 0.003 a degree. Judgement."""
+UNKNOWN_FLIGHT_PER_RAD = 0.002 * 180.0 / math.pi
+"""Strokes that a flight unlike the one the player would choose from level counts more: 0.002 a degree. Judgement."""
 
+
+TOUCH_IN_SAND, PICKED_SWING, TOUCH_SWING = 3.0, 0.75, 0.40
+"""The same for a touch off loose grains; from the longer swing down it grows, at the shorter it is all there. Judgement."""
+
+GRASS_WIDENS = 0.7
+"""How much wider full-density grass level with the top of the ball makes a scatter. Judgement."""
+
+SAND_FOOTING = 2.3
+"""By how much the bottom of the arc of a full swing wanders more where the feet sink in as in sodden ground. Judgement."""
+
+STAYS_WITHIN = 0.03
+"""A call that stands first stays there until another is so many strokes better: near-equals don't flip while a reading is
+dragged. Judgement, somewhat more than four hundred strikes can tell."""
 
 FAILED_SHARE = 0.5
 """How far on, as a share of the way, a heavy, thin, stuck or skulled strike leaves the ball in the first sieve.
 Judgement."""
 
 
-def unknown_flight(delivered_loft: Vec, known_loft_rad: float | None) -> Vec:
-    """Strokes that calls count more for a flight unlike the known one, (n,)."""
+def unknown_flight(delivered_loft: Vec, rolls: Mask, known_loft_rad: float | None) -> Vec:
+    """Strokes that calls count more for a flight unlike the known one, (n,); none where the ball rolls."""
     if known_loft_rad is None:
         return np.zeros(len(delivered_loft))
-    return np.asarray(UNKNOWN_FLIGHT_PER_RAD * np.abs(delivered_loft - known_loft_rad))
+    return np.where(rolls, 0.0, UNKNOWN_FLIGHT_PER_RAD * np.abs(delivered_loft - known_loft_rad))
 
 
 def slope_difficulty(slope: Slope) -> float:
@@ -63,8 +82,20 @@ def slope_difficulty(slope: Slope) -> float:
 
 
 def grass_difficulty(lie: Lie) -> float:
-    """How much grass around the ball widens scatter, 1 for a ball on top. Judgement: doubled when buried in rough."""
-    return 1.0 + lie.thickness * lie.sunk * (1.0 + 0.3 * lie.wet)
+    """How much grass around the ball widens scatter, 1 for a ball on top."""
+    return 1.0 + GRASS_WIDENS * lie.thickness * lie.sunk * (1.0 + 0.3 * lie.wet)
+
+
+def footing(lie: Lie, swing: Vec) -> Vec:
+    """How much the bottom of the arc wanders more in sand, where the face is to take the ball, 1 elsewhere (n,).
+
+    Feet give way, and a touch is not picked off loose grains for certain: it is splashed. Judgement, set so that the longer
+    strokes from sand cost a high handicap what is published.
+    """
+    if not lie.in_sand:
+        return np.ones_like(swing)
+    touch = np.clip((PICKED_SWING - swing) / (PICKED_SWING - TOUCH_SWING), 0.0, 1.0)
+    return np.asarray(1.0 + lie.softness * (SAND_FOOTING * (0.5 + 0.5 * swing) + TOUCH_IN_SAND * touch))
 
 
 def club_difficulty(delivered_loft: Vec, rolls: Mask) -> Vec:
@@ -77,7 +108,9 @@ def club_difficulty(delivered_loft: Vec, rolls: Mask) -> Vec:
 
 def speed_scatter(scatter: Scatter, batch: Batch, swing: Vec) -> Vec:
     """Relative scatter of speed: a touch is judged, a full swing is the same each time; a putt is always judged."""
-    return np.asarray(np.interp(swing * batch.clubs.touch, [0.25, 1.0], [scatter.speed_share_touch, scatter.speed_share_full]))
+    return np.asarray(
+        np.interp(swing * batch.clubs.touch, [0.25, 1.0], [scatter.speed_share_touch, scatter.speed_share_full])
+    )
 
 
 class Doubts(NamedTuple):
@@ -91,14 +124,25 @@ class Doubts(NamedTuple):
         return Doubts(self.firm[index], self.rolled[index])
 
 
-def ground_doubts(played: Played, landing: Landing, targets: Targets) -> Doubts:
-    """Run the same flights out on ground firmer and softer by FIRMNESS_DOUBT; judge the surround's brake."""
+def landing_doubt(played: Played, scatter: Scatter, difficulty: Vec) -> Vec:
+    """How far contact and first bounce throw the finish (m, (n,)): all of it where a ball is pitched, little where it is
+    run along the ground.
+    """
+    pitched = 1.0 - np.exp(-played.flights.apex_m / PITCHED_APEX_M)
+    return np.asarray(scatter.landing_m * difficulty * (SKIPPED + (1.0 - SKIPPED) * pitched))
+
+
+def ground_doubts(played: Played, landing: Landing, targets: Targets, pitched: Vec) -> Doubts:
+    """Run the same flights out on ground firmer and softer by FIRMNESS_DOUBT; judge the surround's brake.
+
+    `pitched`: what the first bounce adds (m), see landing_doubt.
+    """
     flown = played.flights
     ends = [
         targets.along(run_out(flown.landing, flown.velocity, flown.spin, replace(landing, firmness=f)).rest)
         for f in (min(landing.firmness + FIRMNESS_DOUBT, 1.0), max(landing.firmness - FIRMNESS_DOUBT, 0.0))
     ]
-    return Doubts(np.asarray(0.5 * (ends[0] - ends[1])), roll_shift(played, landing))
+    return Doubts(np.hypot(0.5 * (ends[0] - ends[1]), pitched), roll_shift(played, landing))
 
 
 class Typical(NamedTuple):

@@ -13,7 +13,7 @@ from veltrin.core.air.wind import ACROSS_SHARE
 from veltrin.core.flight import COARSE_STEP_S, NO_GUSTS, Flights
 from veltrin.core.geometry import Index, Mask, Vec
 from veltrin.core.ground import PATCHY
-from veltrin.core.hole import KIND_LIST, Hole
+from veltrin.core.hole import KIND_LIST, Hole, holed_share
 from veltrin.core.kit import Scatter
 from veltrin.core.plan.model import Share, Spread
 from veltrin.core.plan.odds import even_normals, strike_scatter
@@ -28,6 +28,11 @@ TIGHTEST = 0.8
 
 BAD_STROKES = 0.75
 """A strike is a bad one when it costs so many strokes more than the cheapest call does on average. Judgement."""
+
+ALONG_GROUND_M = 0.3
+NO_HOLE_M = 4.0
+"""A ball that lands nearer to the hole than the first flies over it; one that would stop further past it than the second
+jumps it on any green."""
 
 AGAIN = ("sand", "rough", "deep", "heather", "trees", "semi")
 
@@ -85,7 +90,7 @@ def strike_often(
     windy = not world.wind.is_calm
     draws = even_normals(strikes, 9 if windy else 7)
     hard, strike_hard = difficulty
-    along, deep = strike_scatter(scatter, swing, strike_hard, batch.clubs.arc_m)
+    along, deep = strike_scatter(scatter, swing, strike_hard, batch.clubs.arc_m, world.lie.cover.uneven_m)
 
     def each(sigma: Vec, kind: int) -> Vec:
         return np.outer(sigma, draws[:, kind]).ravel()
@@ -155,6 +160,7 @@ def spreads_of(struck: Struck, hole: Hole, targets: Targets) -> list[Spread]:
     shape = (len(NODES[0]), n, struck.strikes)
     kinds, costs = ends.kind.reshape(shape), ends.strokes.reshape(shape)
     leaves = np.hypot(struck.rest[:, :, 0] - hole.flag_m, struck.rest[:, :, 1])
+    costs = costs * (1.0 - _holed(struck, steps, hole))
     spreads = []
     for i in range(n):
         one = targets.take(np.array([i]))
@@ -164,6 +170,22 @@ def spreads_of(struck: Struck, hole: Hole, targets: Targets) -> list[Spread]:
             _spread(struck.rest[i], past, one.across(struck.rest[i]), struck.thin[i], leaves[i], valued, hole)
         )
     return spreads
+
+
+def _holed(struck: Struck, steps: Vec, hole: Hole) -> Vec:
+    """Chance of each strike to be holed, (nodes, n, strikes): it has to come to the hole along the ground."""
+    count = struck.rest.shape[:2]
+    carried = struck.flights.landing[:, 0].reshape(count)
+    free = (struck.flights.struck < 0).reshape(count)
+    past = struck.rest[:, :, 0] - hole.flag_m
+    speed = hole.landing.green_speed_ft
+    chances = np.zeros((len(steps), *count))
+    runs = free & (carried < hole.flag_m - ALONG_GROUND_M)
+    for i in range(count[0]):
+        ends = past[i] + steps[:, i]
+        if ends.min() < NO_HOLE_M and ends.max() > 0.0:
+            chances[:, i] = np.where(runs[i], holed_share(ends, struck.rest[i, :, 1], speed), 0.0)
+    return chances
 
 
 def _spread(rest: Vec, past: Vec, side: Vec, thin: Mask, leaves: Vec, valued: _Valued, hole: Hole) -> Spread:

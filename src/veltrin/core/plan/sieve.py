@@ -23,8 +23,10 @@ from veltrin.core.plan.rank import (
     FAILED_SHARE,
     Doubts,
     club_difficulty,
+    footing,
     grass_difficulty,
     ground_doubts,
+    landing_doubt,
     slope_difficulty,
     typical,
     unknown_flight,
@@ -32,21 +34,21 @@ from veltrin.core.plan.rank import (
 from veltrin.core.plan.solve import Solved, solve
 from veltrin.core.plan.stock import stock_speeds
 from veltrin.core.plan.target import Targets
-from veltrin.core.strike import club_arrays
+from veltrin.core.strike import beyond, club_arrays, strained
 
 SHORTEST_SWING_OF_KIND = {"wood": 0.70, "hybrid": 0.45, "long iron": 0.30}
 """A wood is not swung shorter than about three quarters off the ground, a hybrid than half, nobody chips with a long
 iron: the ball is rolled instead. Common practice."""
 
-SHORT_WITHIN = 0.5
+SHORT_WITHIN = 0.3
 """A full swing that stops short of the flag is a call where it costs so many strokes more at most than the cheapest.
 Judgement."""
 
 LEAST_LAUNCH_RAD = math.radians(4.0)
 """Lower than this it never gets off the turf. Judgement."""
 
-LEAST_CLEAN = 0.4
-"""A way that is struck clean less often than this is no call. Judgement."""
+LEAST_CLEAN = 0.12
+"""A way that is struck clean less often than this is no call; above it, its price says how bad it is. Judgement."""
 
 
 def world_of(question: Question) -> World:
@@ -68,7 +70,7 @@ def make_batch(question: Question, candidates: list[Candidate], kept_club_id: st
         cover = question.lie.cover.name
         own = OwnArrays.of([question.own.of(cover, c.method.id, c.club) for c in candidates])
     clubs = club_arrays(player, player.bag).take(place)
-    return Batch(clubs, speeds, stack_changes(changes), player.stature_m, able, own)
+    return Batch(clubs, speeds, stack_changes(changes), player.stature_m, able, own, player.left_handed)
 
 
 class Against(NamedTuple):
@@ -85,6 +87,7 @@ def reasons_against(
     played = solved.played
     launch = elevation(played.launch.velocity)
     lost = _lost(question, played.runs.rest)
+    unable = beyond(played.setup)
     found = []
     for i, candidate in enumerate(candidates):
         method, club, swing = candidate.method, candidate.club, solved.swing[i]
@@ -102,6 +105,7 @@ def reasons_against(
             (touched, f"a {kind} is not swung this short", False),
             (swing < method.shortest_swing, "is for longer swings: this one would be a touch", False),
             (swing > method.longest_swing, "is for shorter swings than this one needs", False),
+            (unable[i] is not None, unable[i] or "", False),
             (fails and not heavier, "would be thin or skulled more often than not", False),
             (fails, "would be heavy or stuck more often than not", False),
         )
@@ -162,14 +166,17 @@ class Sieved:
         """Swing and aim of some candidates."""
         return self.solved.swing[places], self.solved.aim[places]
 
-    def best(self, pinned: frozenset[str], count: int) -> Index:
-        """The calls worth striking many times: pinned and cheap ones, and the cheapest way out to each target."""
+    def best(self, pinned: frozenset[str], count: int, shown_id: str | None = None) -> Index:
+        """The calls worth striking many times: pinned and cheap ones, the one that was shown, and the cheapest way out to
+        each target.
+        """
         first = [self.candidates[i].method.id not in pinned for i in self.good]
         order = self.good[np.lexsort((self.score[self.good], np.array(first, dtype=bool)))]
         leading: dict[str, int] = {}
         for i in map(int, order[np.argsort(self.score[order], kind="stable")]):
             leading.setdefault(self.candidates[i].target.name, i)
         ways_out = [i for name, i in leading.items() if name != "flag"]
+        ways_out += [i for i in map(int, order) if self.candidates[i].id == shown_id and i not in ways_out]
         rest = [int(i) for i in order if int(i) not in ways_out]
         return np.array([*rest[: max(count - len(ways_out), 1)], *ways_out], dtype=int)
 
@@ -196,12 +203,22 @@ def sieve(
     rolls = np.array([c.method.rolls for c in candidates])
     thick = grass_difficulty(question.lie)
     steady = 1.0 if batch.own is None else batch.own.scatter
-    hard = slope_difficulty(question.slope) * thick * club_difficulty(loft, rolls) * ease * steady
+    stretched = np.array(
+        [
+            c.method.stretched(c.target.distance_m, s, question.lie)
+            for c, s in zip(candidates, solved.swing, strict=True)
+        ]
+    )
+    hard = slope_difficulty(question.slope) * thick * club_difficulty(loft, rolls) * ease * steady * stretched
+    hard = hard * strained(solved.played.setup)
     # Thick grass hides the ball and turns the face; it widens where the arc bottoms out less than where the ball goes.
-    strike_hard = hard / math.sqrt(thick)
+    strike_hard = (
+        hard / math.sqrt(thick) * np.where(batch.asks("entry_m") > 0.0, 1.0, footing(question.lie, solved.swing))
+    )
     odds = strike_odds(batch, question.lie, solved.played.contact, scatter, solved.swing, strike_hard)
     reasons = reasons_against(candidates, solved, odds, question)
-    doubts = ground_doubts(solved.played, world.landing, targets)
+    pitched = landing_doubt(solved.played, scatter, hard)
+    doubts = ground_doubts(solved.played, world.landing, targets, pitched)
     good = np.flatnonzero([reason is None for reason in reasons])
     if not len(good):
         # Nothing is as it should be: then the best of what can be done at all.
@@ -234,7 +251,7 @@ def sieve(
         good=good,
         leave=leave,
         strokes=strokes,
-        score=strokes + unknown_flight(loft, known_loft),
+        score=strokes + unknown_flight(loft, rolls, known_loft),
         hard=hard,
         strike_hard=strike_hard,
         doubts=doubts,
@@ -257,7 +274,7 @@ def plain_calls(question: Question, found: Sieved, world: World) -> list[tuple[C
     pairs = []
     for i in map(int, found.good):
         candidate = found.candidates[i]
-        call = call_of(i, candidate, found.batch, found.solved, found.targets, found.judged(i), beside)
+        call = call_of(i, candidate, found.batch, world, found.solved, found.targets, found.judged(i), beside)
         is_pinned = candidate.method.id in question.pinned and candidate.target.name == "flag"
         pairs.append((replace(call, pinned=is_pinned), candidate))
     return sorted(pairs, key=lambda p: rank_key(p[0]))

@@ -103,13 +103,15 @@ def solve(batch: Batch, world: World, targets: Targets) -> Solved:
     off = np.hypot(_progress(played, targets) - targets.distance, _astray(played, targets) * targets.distance)
     jumps = reaches & ~long & (off > UNSETTLED_M)
     if jumps.any():
-        ends = [play(batch, world, np.where(jumps, swings, swing), aim) for swings in (high, low)]
-        beyond, before = (_progress(p, targets) - targets.distance for p in ends)
-        is_near = (beyond >= 0.0) & (beyond < JUST_BEYOND * targets.distance + 2.0)
-        is_straight = np.abs(_astray(ends[0], targets)) * targets.distance < UNSETTLED_M
-        swing = np.where(jumps, np.where(is_near | (np.abs(beyond) <= np.abs(before)), high, low), swing)
+        rows = np.flatnonzero(jumps)
+        part, wanted = batch.take(rows), targets.take(rows)
+        ends = [play(part, world, swings[rows], aim[rows]) for swings in (high, low)]
+        beyond, before = (_progress(p, wanted) - wanted.distance for p in ends)
+        is_near = (beyond >= 0.0) & (beyond < JUST_BEYOND * wanted.distance + 2.0)
+        is_straight = np.abs(_astray(ends[0], wanted)) * wanted.distance < UNSETTLED_M
+        swing[rows] = np.where(is_near | (np.abs(beyond) <= np.abs(before)), high[rows], low[rows])
         played = play(batch, world, swing, aim)
-        jumps &= ~(is_near & is_straight)
+        jumps[rows] = ~(is_near & is_straight)
     return Solved(swing, aim, played, ~reaches, long, jumps, totals[:, -1], _needed(totals, targets.distance))
 
 

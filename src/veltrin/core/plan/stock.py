@@ -17,7 +17,7 @@ from veltrin.core.run import Landing
 from veltrin.core.strike import Change, club_arrays
 
 SLOWEST_M_S, FASTEST_M_S = 6.0, 75.0
-PUTTER_FULL_M_S = 6.0
+PUTTER_FULL_M_S = 8.0
 """Head speed of the longest stroke still called a putt. Judgement."""
 # The fastest is beyond any swing: drag at driver speed is overstated, and the inferred speed makes up for it.
 

@@ -48,8 +48,10 @@ def struck_calls(question: Question, found: Sieved, struck: Index, pairs: Ranked
                     calls[k], spreads[k] = call, spread
     weight = MOODS[question.mood]
     done = {}
-    for call, spread in zip(calls, told_bad(spreads), strict=True):
-        flight = float(unknown_flight(np.array([call.delivered_loft_rad]), found.known_loft)[0])
+    lofts = np.array([call.delivered_loft_rad for call in calls])
+    rolls = np.array([found.candidates[i].method.rolls for i in struck])
+    flights = unknown_flight(lofts, rolls, found.known_loft)
+    for call, spread, flight in zip(calls, told_bad(spreads), map(float, flights), strict=True):
         done[call.id] = replace(
             call,
             spread=spread,
@@ -104,7 +106,7 @@ def _solve_anew(
     candidates = [found.candidates[i] for i in places]
     reasons = reasons_against(candidates, solved, [found.odds[i] for i in places], question)
     calls = [
-        None if reason else call_of(j, candidates[j], part, solved, meant, found.judged(int(i)), beside)
+        None if reason else call_of(j, candidates[j], part, world, solved, meant, found.judged(int(i)), beside)
         for j, (i, reason) in enumerate(zip(places, reasons, strict=True))
     ]
     return (solved.swing, solved.aim), calls

@@ -14,7 +14,7 @@ from veltrin.core.hole import KIND_LIST, KINDS, Area, Hole, home_kind
 from veltrin.core.kit import Player
 from veltrin.core.run import SURFACES
 
-TargetName = Literal["flag", "left", "right", "back", "lay-up", "short"]
+TargetName = Literal["flag", "left", "right", "back", "lay-up", "short", "relief"]
 
 
 @dataclass(frozen=True)
@@ -94,12 +94,15 @@ BAD_COVERS = {"divot", "sanded-divot", "mud", "deep", "heather"}
 BAD_SUNK = 0.5
 
 
-def is_bad(lie: Lie, is_blocked: bool) -> bool:
-    """Whether a way out belongs among the calls: the lie or the way ahead is bad. Judgement."""
-    if lie.in_sand:
-        return True
+def lies_badly(lie: Lie) -> bool:
+    """Whether a way out, or relief, belongs among the calls for what the ball lies in. Judgement."""
     sunk = lie.cover.group == "grass" and lie.cover.name not in ("tight", "fairway") and lie.sunk >= BAD_SUNK
-    return is_blocked or lie.cover.name in BAD_COVERS or sunk
+    return lie.in_sand or lie.cover.name in BAD_COVERS or sunk
+
+
+def is_bad(lie: Lie, is_blocked: bool) -> bool:
+    """Whether a way out belongs among the calls: the lie or the way ahead is bad."""
+    return is_blocked or lies_badly(lie)
 
 
 FAVOURITE_LOFT_RAD = math.radians(50.0)

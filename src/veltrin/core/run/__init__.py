@@ -11,7 +11,7 @@ from veltrin.core.run.surface import (
     surface_named,
     two_way_green_speed,
 )
-from veltrin.core.run.terrain import Landing, Patch, Ring, ended, oval
+from veltrin.core.run.terrain import Landing, Patch, Ring, ended, oval, usual_edges
 
 __all__ = [
     "FIRMNESS",
@@ -29,4 +29,5 @@ __all__ = [
     "run_out",
     "surface_named",
     "two_way_green_speed",
+    "usual_edges",
 ]

@@ -20,6 +20,9 @@ from veltrin.core.checks import require
 from veltrin.core.geometry import Mask, Vec
 from veltrin.core.run.surface import SURFACES, TURF_FRICTION, WET_SLIP, Surface, bounce_numbers
 
+USUAL_FRONT_M, USUAL_FRONT_SHARE, USUAL_BACK_M = 8.0, 0.6, 10.0
+"""Edges of a green that nobody measured: a small one. Judgement."""
+
 COLLAR_M = 1.0
 """Half the width over which one surface turns into the next under a bounce. Judgement."""
 
@@ -101,6 +104,14 @@ class Landing:
     def height(self, x: Vec) -> Vec:
         """Height of the ground above the ball (m), the tilt of the green itself left out."""
         return np.asarray(self.rise_m * np.clip(x / self.climb_m, 0.0, 1.0))
+
+
+def usual_edges(flag_m: float) -> tuple[float, float]:
+    """Front and back edge (m) of the green where none are read: 8 m before and 10 m behind the flag.
+
+    From nearer by the front edge lies six tenths of the way before the flag: the ball is beside the green, not on it.
+    """
+    return flag_m - min(USUAL_FRONT_M, USUAL_FRONT_SHARE * flag_m), flag_m + USUAL_BACK_M
 
 
 def oval(front_m: float, back_m: float, width_m: float) -> Ring:

@@ -44,22 +44,34 @@ DIG_PER_M = 9.0
 """Speed lost per metre of way in medium ground by a sole that neither digs nor glides. Judgement: an inch early costs a
 fifth of the speed."""
 
-DIG_STEP_RAD = np.radians(6.0)
+DIG_STEP_RAD = np.radians(9.0)
 HEAVY_KEPT = 0.80
 """Less speed than this left after the ground, and the strike is called heavy. Judgement."""
 
 LOOSE_DIGS = 2.5
 """How much faster sand takes the speed of a head that should have missed it than turf does. Judgement."""
 
+SOIL_HOLDS_N, SAND_HOLDS_N = 40.0, 160.0
+"""Force with which sodden soil, and sand as loose, hold a sole that goes through them. Judgement: in sand a touch that is a
+grain early hardly moves the ball."""
+
 FIRM_LIFT = 20.0
 """Lift (1/m) of sand on which a sole is held up as on turf: compacted."""
 
-RIM_SHARE = 0.5
+RIM_SHARE = 0.35
 """Way in the ground, over the distance to a divot's rim, that cutting through the whole rim is worth. Judgement."""
 
-LOW_ON_FACE = 0.25
-"""Share of its speed that a ball loses when it is struck at the very edge instead of the sweet spot. Judgement: a thin
-one is no good one, even where the face strikes."""
+FITS_M, BRIDGES_M = 0.024, 0.040
+"""Width of a sole that fits a usual divot, and of one that can't get down into it. Judgement: no wood from a hole."""
+
+BRIDGED, DEEP_DIVOT_M = 0.03, 0.01
+"""Way over the rims (m) that a sole which bridges a divot is braked for, and how deep that one is. Judgement."""
+
+OFF_SWEET = 0.25
+"""Share of its speed that a ball loses when it is struck at the very edge instead of the sweet spot, or as far above it.
+Judgement: a thin one is no good one even where the face strikes, and a perched ball that is slid under comes out weak."""
+
+MOST_OFF_SWEET = 0.45
 
 BLADED_SHARE = 0.85
 """Restitution of an edge that meets the ball, over that of the face. Judgement."""
@@ -90,7 +102,7 @@ class Meeting(NamedTuple):
 
 
 class Approach(NamedTuple):
-    """What of a stroke decides how it meets the ground, arrays (n,) in rad and m: all against the ground."""
+    """What of a stroke decides how it meets the ground, arrays (n,) in rad, m, m/s and kg: all against the ground."""
 
     steep: Vec
     low_point_m: Vec
@@ -99,6 +111,8 @@ class Approach(NamedTuple):
     arc_m: Vec
     sole_m: Vec
     engaged: Vec
+    speed: Vec
+    mass: Vec
 
     def repeat(self, times: int) -> Approach:
         """Each stroke `times` over, stroke by stroke."""
@@ -126,28 +140,42 @@ def sole_drop(sole_m: Vec, engaged: Vec) -> Vec:
     return np.asarray((sole_m * engaged) ** 2 / (8.0 * CAMBER_M))
 
 
-def aimed_edge(lie: Lie, loft: Vec, drop: Vec) -> Vec:
+def room_under(lie: Lie, sole_m: Vec) -> Vec:
+    """How far below the ball's bottom a sole gets before the ground proper (m): see Lie.room_m.
+
+    A sole wider than the floor of a divot bridges it and rides on its rim.
+    """
+    if lie.cover.group != "divot":
+        return np.full(len(sole_m), lie.room_m)
+    return np.asarray(lie.room_m - bridging(sole_m) * lie.over_m)
+
+
+def bridging(sole_m: Vec) -> Vec:
+    """How far a sole is from fitting into a divot: 0 it does, 1 not at all."""
+    return np.clip((sole_m - FITS_M) / (BRIDGES_M - FITS_M), 0.0, 1.0)
+
+
+def aimed_edge(lie: Lie, loft: Vec, drop: Vec, room: Vec) -> Vec:
     """Height at which the player lets the edge reach the ball: low enough for the sweet spot, clear of the soil.
 
     Where any touch of the ground takes the speed, in sand and mud, it is picked: half way between ground and thin. `drop`:
-    by how much the sole reaches lower than the edge.
+    by how much the sole reaches lower than the edge; `room`: see room_under.
     """
     limit = thin_limit(loft)
-    soil = drop - lie.room_m
+    soil = drop - room
     half_way = np.maximum(0.5 * (limit + soil), soil)
     if lie.in_sand or lie.cover.name == "mud":
         return half_way
     return np.minimum(np.maximum(limit - SWEET_SPOT_M * np.cos(loft), soil + CLEAR_M), half_way)
 
 
-def low_on_face(edge_m: Vec, loft: Vec) -> Vec:
-    """Share of ball speed kept by a face that meets the ball nearer to its edge than at the sweet spot.
+def off_sweet(edge_m: Vec, loft: Vec) -> Vec:
+    """Share of ball speed kept by a face that meets the ball below or above its sweet spot.
 
-    The ball touches the face (limit - edge) / cos(loft) above the edge; the loss grows with the square of what is missing.
+    The ball touches the face (limit - edge) / cos(loft) above the edge; the loss grows with the square of what is off.
     """
     up = (thin_limit(loft) - edge_m) / np.cos(np.clip(loft, 0.0, 1.3))
-    missing = np.clip(1.0 - up / SWEET_SPOT_M, 0.0, 1.0)
-    return np.asarray(1.0 - LOW_ON_FACE * missing**2)
+    return np.asarray(1.0 - np.minimum(OFF_SWEET * (np.maximum(up, 0.0) / SWEET_SPOT_M - 1.0) ** 2, MOST_OFF_SWEET))
 
 
 def dig_rate(lie: Lie, approach: Approach) -> Vec:
@@ -164,11 +192,11 @@ def dig_rate(lie: Lie, approach: Approach) -> Vec:
 
 def meet(lie: Lie, approach: Approach, along_m: ArrayLike = 0.0, deep_m: ArrayLike = 0.0) -> Meeting:
     """Meet ground and ball with the arc's low point `along_m` further ahead and `deep_m` deeper than meant."""
-    a, room, hard = approach, lie.room_m, (1.0 - lie.softness) ** 2
+    a, room, hard = approach, room_under(lie, approach.sole_m), (1.0 - lie.softness) ** 2
     along, deep = np.asarray(along_m, float), np.asarray(deep_m, float)
     limit = thin_limit(a.loft)
     drop = sole_drop(a.sole_m, a.engaged)
-    aimed = aimed_edge(lie, a.loft, drop)
+    aimed = aimed_edge(lie, a.loft, drop, room)
     lowest = aimed - a.low_point_m**2 / (2.0 * a.arc_m) - deep
     low_at = a.low_point_m + along
     free = lowest + low_at**2 / (2.0 * a.arc_m)
@@ -176,7 +204,8 @@ def meet(lie: Lie, approach: Approach, along_m: ArrayLike = 0.0, deep_m: ArrayLi
     touches_at = low_at - np.sqrt(2.0 * a.arc_m * into_soil)
     early = np.where(into_soil > 0.0, np.maximum(-touches_at, 0.0), 0.0)
     if lie.cover.wall_m is not None and lie.over_m > 0.0:
-        early = np.maximum(early, _rim(lie, lie.cover.wall_m, lowest, low_at, a.arc_m))
+        early = np.maximum(early, _rim(lie, lie.cover.wall_m, lowest - drop, low_at, a.arc_m))
+        early = np.maximum(early, BRIDGED * bridging(a.sole_m) * min(lie.over_m / DEEP_DIVOT_M, 1.0))
     # Where the soil was met, or will be right at the ball, it holds the sole up and throws it back.
     bounce = np.maximum(a.bounce, 0.0)
     lift = SOLE_REST_SHARE * a.sole_m * a.engaged * np.sin(bounce)
@@ -184,7 +213,17 @@ def meet(lie: Lie, approach: Approach, along_m: ArrayLike = 0.0, deep_m: ArrayLi
     thrown = -room + lift + early * back
     on_soil = np.clip((-room + lift - free) / 0.001, 0.0, 1.0)
     edge = free + on_soil * hard * np.maximum(thrown - free, 0.0)
-    return Meeting(edge, limit, early, np.exp(-dig_rate(lie, a) * early))
+    return Meeting(edge, limit, early, _kept(lie, a, early))
+
+
+def _kept(lie: Lie, a: Approach, early: Vec) -> Vec:
+    """Share of speed left after a way in the ground: stirred at any speed, and held with a steady force besides.
+
+    v^2 falls by exp(-2 rate x), and by 2 F x / M: a full swing hardly feels the force, a chip is stopped by it.
+    """
+    force = (SOIL_HOLDS_N if lie.bed is None else SAND_HOLDS_N) * lie.softness
+    squared = np.exp(-2.0 * dig_rate(lie, a) * early) - 2.0 * force * early / (a.mass * np.maximum(a.speed, 0.5) ** 2)
+    return np.asarray(np.sqrt(np.maximum(squared, 0.0)))
 
 
 def _rim(lie: Lie, wall_m: float, lowest: Vec, low_at: Vec, arc_m: Vec) -> Vec:

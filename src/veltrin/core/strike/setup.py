@@ -26,7 +26,10 @@ MAX_SHARE = 0.98
 MARGIN_KEPT = 0.40
 """Part of the stock sideways balance margin that a stance on a slope should keep. Judgement."""
 
-MAX_WIDTH_SHARE = 0.45
+UPHILL_MARGIN_KEPT = 0.20
+"""The same uphill, where the hill itself holds: a narrower stance will do. Judgement; common practice."""
+
+MAX_WIDTH_SHARE = 0.42
 """Widest stance in which one still turns, over stature. Judgement."""
 
 FEET_TOGETHER_M = 0.10
@@ -121,7 +124,8 @@ def _stance_width(stroke: Stroke, lead_bias: Vec, lean_down: Vec, stature_m: flo
     downhill_share = np.where(lean_down >= 0, stroke.lead_share + lead_bias, 1.0 - stroke.lead_share - lead_bias)
     spare = np.maximum(1.0 - downhill_share, 0.12)
     stock_downhill = np.where(lean_down >= 0, stroke.lead_share, 1.0 - stroke.lead_share)
-    needed = MARGIN_KEPT * (1.0 - stock_downhill) * stroke.stance_width_m + np.abs(lean_down)
+    margin = np.where(lean_down >= 0, MARGIN_KEPT, UPHILL_MARGIN_KEPT)
+    needed = margin * (1.0 - stock_downhill) * stroke.stance_width_m + np.abs(lean_down)
     width = np.maximum(needed / spare, stroke.stance_width_m)
     return np.clip(width + widen, FEET_TOGETHER_M, MAX_WIDTH_SHARE * stature_m)
 

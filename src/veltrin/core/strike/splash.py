@@ -23,7 +23,7 @@ SLAB_WIDTH_M = 0.065
 UNDER_M = 0.002
 """How far above the ball's bottom an edge may pass and still be under it. Judgement."""
 
-UNDER_SHARE = 0.7
+UNDER_SHARE = 0.78
 """How high up a sunk ball, over its depth in the sand, an edge may pass and still move it through the sand in between.
 Judgement."""
 

@@ -6,6 +6,7 @@ from typing import Literal, Self
 
 from pydantic import Field, model_validator
 
+from veltrin.core.run import usual_edges
 from veltrin.service.contracts.base import Contract
 from veltrin.service.contracts.world import FirmnessShare, FirmnessWord
 
@@ -66,7 +67,9 @@ class LineIn(Contract):
     """From the ball to the flag and the green around it."""
 
     flag_m: float = Field(ge=2, le=230, description="Distance to the flag, m.")
-    green_front_m: float | None = Field(None, ge=-50, le=260, description="Front edge; default 8 m before the flag.")
+    green_front_m: float | None = Field(
+        None, ge=-50, le=260, description="Front edge; default 8 m before the flag, from near by 0.6 of the way."
+    )
     green_back_m: float | None = Field(None, ge=0, le=300, description="Back edge; default 10 m behind the flag.")
     surround: Literal["fringe", "fairway", "semi", "rough"] = Field("fairway", description="Around the green.")
     green_speed_ft: float = Field(9.5, ge=4, le=16, description="Green speed, ft.")
@@ -89,8 +92,9 @@ class LineIn(Contract):
 
     @model_validator(mode="after")
     def _edges_in_order(self) -> Self:
-        front = self.flag_m - 8 if self.green_front_m is None else self.green_front_m
-        back = self.flag_m + 10 if self.green_back_m is None else self.green_back_m
+        usual_front, usual_back = usual_edges(self.flag_m)
+        front = usual_front if self.green_front_m is None else self.green_front_m
+        back = usual_back if self.green_back_m is None else self.green_back_m
         if front >= back:
             raise ValueError(
                 f"green_back_m ({back:g} m) must lie beyond green_front_m ({front:g} m). Move one of the edges."

@@ -94,6 +94,9 @@ class PlanRequest(Contract):
     only: list[str] = Field(
         default_factory=list, max_length=8, description="Work out just these calls: the fast answer."
     )
+    shown_id: str | None = Field(
+        None, max_length=120, description="The call that stands first on the page: it stays until clearly beaten."
+    )
 
     @model_validator(mode="after")
     def _one_player(self) -> Self:
@@ -163,7 +166,7 @@ class ShareOut(Contract):
 class TargetOut(Contract):
     """Where a call is meant to finish: the flag, or a way out. m; y to the right."""
 
-    name: Literal["flag", "left", "right", "back", "lay-up"]
+    name: Literal["flag", "left", "right", "back", "lay-up", "short", "relief"]
     x_m: float
     y_m: float
     distance_m: float
@@ -292,6 +295,9 @@ class CallOut(Contract):
     cautions: list[str]
     key_words: list[str]
     faults: list[FaultOut]
+    finish: Literal["there", "short", "away", "none"] = Field(
+        description="there: finishes where it is meant to; short: as far as it goes; away: can't be held there; none: relief."
+    )
     pinned: bool = Field(description="Pinned for this player by the coach.")
     odds: OddsOut
     spread: SpreadOut | None = Field(description="For the best dozen.")

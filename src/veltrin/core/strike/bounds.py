@@ -1,0 +1,67 @@
+"""What a body and a grip can do: beyond it a way of playing is no way any more, however well it would reckon."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable
+from dataclasses import dataclass
+
+import numpy as np
+
+from veltrin.core.geometry import Vec
+from veltrin.core.strike.setup import Setup
+
+
+@dataclass(frozen=True)
+class Bound:
+    """One amount of a set-up with the range in which it can be asked of a player (SI), and why. Judgement."""
+
+    name: str
+    amount: Callable[[Setup], Vec]
+    low: float
+    high: float
+    words: str
+
+
+BOUNDS = (
+    Bound("ball place", lambda s: s.ball_back_m, -0.12, 0.17, "would put the ball outside the feet"),
+    Bound("posture", lambda s: s.posture_m, -0.24, 0.16, "would have the player stand lower or taller than knees allow"),
+    Bound("grip", lambda s: s.grip_down_m, -0.03, 0.14, "would grip down on to the shaft"),
+    Bound(
+        "open face", lambda s: s.open, math.radians(-22.0), math.radians(24.0),
+        "would turn the face further than a grip holds it",
+    ),
+    Bound(
+        "lean", lambda s: s.lean + s.face_turn, math.radians(-16.0), math.radians(24.0),
+        "would lean the shaft so far that the wrists can't hold it",
+    ),
+    Bound("handle", lambda s: s.handle, math.radians(-10.0), math.radians(26.0), "would stand the shaft up too far"),
+)  # fmt: skip
+
+
+STRAINED_FROM = 0.5
+STRAINS = 0.6
+"""From which share of a bound on a set-up widens the scatter, and by how much at the bound. Judgement: its price has grown
+before a way of playing falls out.
+"""
+
+
+def strained(setup: Setup) -> Vec:
+    """How much a set-up near the bounds of body and grip widens the scatter, 1 well inside them (n,)."""
+    used = [
+        np.maximum(np.asarray(b.amount(setup), float) / b.high, np.asarray(b.amount(setup), float) / b.low)
+        for b in BOUNDS
+    ]
+    most = np.max(np.broadcast_arrays(*used, np.zeros(len(setup.tilt_fall))), axis=0)
+    return np.asarray(1.0 + STRAINS * np.clip((most - STRAINED_FROM) / (1.0 - STRAINED_FROM), 0.0, 1.0))
+
+
+def beyond(setup: Setup) -> list[str | None]:
+    """Why each set-up can't be asked of a player; None where it can."""
+    count = len(setup.tilt_fall)
+    found: list[str | None] = [None] * count
+    for bound in BOUNDS:
+        asked = np.broadcast_to(np.asarray(bound.amount(setup), float), count)
+        for i in np.flatnonzero((asked < bound.low) | (asked > bound.high)):
+            found[i] = found[i] or bound.words
+    return found
