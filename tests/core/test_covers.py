@@ -17,6 +17,8 @@ from veltrin.core.plan import plan_shot
 
 NO_WAY = np.zeros(1)
 
+FAST = np.array([30.0])
+
 
 def usual(name: str, **more: object) -> Lie:
     return Lie(COVERS[name], COVERS[name].usual_sunk, **more)
@@ -28,7 +30,7 @@ def case(name: str, club_id: str, flag: float = 15.0, fall: float = 0.0, side: f
 
 
 def refusal(method: str, *args: object, **more: object) -> str | None:
-    return CATALOGUE[method].refuses(case(*args, **more))
+    return CATALOGUE[method].refusal(case(*args, **more))
 
 
 @pytest.mark.parametrize("name", COVERS)
@@ -46,30 +48,32 @@ def test_mud_and_sand_between_face_and_ball_take_friction() -> None:
 
 @pytest.mark.parametrize("name", [n for n, c in COVERS.items() if c.group not in ("grass", "collar")])
 def test_where_no_grass_grows_no_speed_is_lost_in_it(name: str) -> None:
-    assert speed_kept(usual(name), np.array([0.3]), np.ones(1))[0] == 1.0
+    assert speed_kept(usual(name), np.array([0.3]), np.ones(1), FAST)[0] == 1.0
 
 
 def test_room_under_the_ball_is_what_the_grass_leaves() -> None:
     perched, sunk = Lie(COVERS["rough"], 0.0), Lie(COVERS["rough"], 1.8)
     assert perched.room_m > sunk.room_m > 0
     assert Lie(COVERS["hard-pan"]).room_m == 0
-    assert Lie(COVERS["sand"], 0.5).room_m == pytest.approx(-0.5 * BALL_M)
+    assert 0 > Lie(COVERS["sand"], 0.5).room_m > -0.5 * BALL_M
+    # Denser grass is matted below the ball and carries a sole sooner.
+    assert Lie(COVERS["rough"], 0.0, density=0.3).room_m > perched.room_m
 
 
 @given(st.floats(0.01, 1.2), st.floats(0.0, 0.8))
 def test_a_higher_launch_never_loses_more_in_the_collar(up: float, more: float) -> None:
     lie = usual("collar-ahead")
-    low, high = ball_kept(lie, np.array([up, min(up + more, 1.5)]))
+    low, high = ball_kept(lie, np.array([up, min(up + more, 1.5)]), np.full(2, 10.0))
     assert high >= low - 1e-12
 
 
 def test_grass_ahead_touches_only_the_ball_grass_behind_only_the_club() -> None:
     ahead, behind = usual("collar-ahead"), usual("collar-behind")
-    launch, way, snag = np.array([0.02]), np.array([0.2]), np.ones(1)
-    assert ball_kept(ahead, launch)[0] < 0.6
-    assert ball_kept(behind, launch)[0] == 1.0
-    assert speed_kept(ahead, way, snag)[0] == 1.0
-    assert speed_kept(behind, way, snag)[0] < 0.95
+    launch, way, snag, slow = np.array([0.02]), np.array([0.2]), np.ones(1), np.array([8.0])
+    assert ball_kept(ahead, launch, slow)[0] < 0.6
+    assert ball_kept(behind, launch, slow)[0] == 1.0
+    assert speed_kept(ahead, way, snag, slow)[0] == 1.0
+    assert speed_kept(behind, way, snag, slow)[0] < 0.95
 
 
 @pytest.mark.parametrize("name", COVERS)
@@ -116,9 +120,9 @@ def test_methods_belong_to_their_lies(method: str, club: str, at: str, not_at: s
     assert refusal(method, not_at, club) is not None
 
 
-@pytest.mark.parametrize("method", ["tall-clip", "quiet-glide", "brush-held", "toe-slice", "splash", "rim-roll"])
+@pytest.mark.parametrize("method", ["tall-clip", "quiet-glide", "brush-held", "toe-slice", "rim-roll"])
 def test_strokes_for_near_the_green_stay_there(method: str) -> None:
-    told = [CATALOGUE[method].refuses(case(n, "54", flag=120.0)) for n in ("tight", "mud", "sand", "collar-behind")]
+    told = [CATALOGUE[method].refusal(case(n, "54", flag=120.0)) for n in ("tight", "mud", "sand", "collar-behind")]
     assert all(told)
 
 
@@ -162,6 +166,6 @@ def test_what_meets_the_ball_is_what_is_declared(method) -> None:
 def test_a_toe_that_engages_half_the_sole_keeps_more_speed() -> None:
     lie, way = Lie(COVERS["semi"], 0.6), np.array([0.2])
     toe = CATALOGUE["toe-slice"].change(case("semi", "54")).engaged
-    assert speed_kept(lie, way, np.array([toe]))[0] > speed_kept(lie, way, np.ones(1))[0]
+    assert speed_kept(lie, way, np.array([toe]), FAST)[0] > speed_kept(lie, way, np.ones(1), FAST)[0]
     calls = {c.id: c for c in plan_shot(question(0, 0, 15, lie=lie)).calls}
     assert calls["54~toe-slice"].setup.shaft_rad > calls["54~stock-swing"].setup.shaft_rad

@@ -120,7 +120,9 @@ def test_from_packed_wet_sand_the_least_bounce() -> None:
     most = max(who.club(c.id).bounce_rad for c in who.bag if c.kind == "wedge")
     first = found.calls[0]
     assert math.degrees(who.club(first.club_id).bounce_rad) <= 6.0
-    assert all(who.club(c.club_id).bounce_rad < most for c in wedges[:1])
+    # Of the same splash the high-bounce sole is thrown into the ball more often.
+    thin = {c.club_id: c.odds.thin for c in wedges if c.method_id == "splash"}
+    assert thin["54"] > thin["58"] + 0.05
     assert least < most
 
 

@@ -11,7 +11,8 @@ from scipy.integrate import solve_ivp
 from tests.reference.tables import rows
 from veltrin.core.air import CALM, Air, Wind
 from veltrin.core.constants import BALL_AREA_M2, BALL_MASS_KG, BALL_RADIUS_M, GRAVITY_M_S2
-from veltrin.core.flight import COARSE_STEP_S, STEP_S, drag_coefficient, fly, lift_coefficient
+from veltrin.core.flight import COARSE_STEP_S, STEP_S, Flights, drag_coefficient, fly, lift_coefficient
+from veltrin.core.geometry import elevation
 from veltrin.core.units import rpm_to_rad_s
 
 AIR = Air(12.0, 620.0, 70.0)
@@ -32,6 +33,12 @@ def test_vacuum_parabola(speed: float, up: float) -> None:
     assert flown.landing[0, 0] == pytest.approx(speed**2 * math.sin(2 * a) / GRAVITY_M_S2, abs=1e-6)
     assert flown.flight_s[0] == pytest.approx(2 * speed * math.sin(a) / GRAVITY_M_S2, abs=1e-6)
     assert flown.apex_m[0] == pytest.approx((speed * math.sin(a)) ** 2 / (2 * GRAVITY_M_S2), rel=1e-3)
+
+
+def flown_as(row: dict[str, str], wind: Wind = CALM) -> Flights:
+    """A row of the published averages, at 20 C by the sea."""
+    velocity, spin = launch(*(float(row[k]) for k in ("ball_mph", "launch_deg", "spin_rpm")))
+    return fly(velocity * 0.44704, spin, Air(20.0), wind)
 
 
 def reference_carry(velocity: np.ndarray, spin: np.ndarray, air: Air, wind: Wind) -> np.ndarray:
@@ -86,16 +93,36 @@ def test_coefficients_at_worked_points(row: dict[str, str]) -> None:
 
 
 def test_drag_has_no_jump_where_the_formula_ends() -> None:
-    for edge in (4.0e4, 7.0e4, 2.1e5):
+    for edge in (4.0e4, 7.0e4, 2.15e5):
         below, above = drag_coefficient(edge * 0.9999, 0.3), drag_coefficient(edge * 1.0001, 0.3)
         assert below == pytest.approx(above, abs=1e-4)
 
 
-@pytest.mark.parametrize("row", rows("published_averages"), ids=lambda r: r["club"])
-def test_published_averages_carry_as_published(row: dict[str, str]) -> None:
-    velocity, spin = launch(*(float(row[k]) for k in ("ball_speed_m_s", "launch_deg", "spin_rpm")))
-    carry = fly(velocity, spin, Air()).landing[0, 0]
-    assert carry == pytest.approx(float(row["carry_m"]), abs=float(row["tolerance_m"]))
+@pytest.mark.parametrize("row", rows("published_averages"), ids=lambda r: f"{r['tour']} {r['club']}")
+def test_published_averages_carry_and_come_down_as_published(row: dict[str, str]) -> None:
+    # Source: published averages of two tours, from memory; a third of them had no part in the fit (column fitted).
+    flown = flown_as(row)
+    carry, descent = flown.landing[0, 0], -math.degrees(elevation(flown.velocity)[0])
+    assert carry == pytest.approx(0.9144 * float(row["carry_yd"]), rel=0.04)
+    assert descent == pytest.approx(float(row["descent_deg"]), abs=4.5 if row["club"] == "3-wood" else 3.5)
+
+
+def test_what_had_no_part_in_the_fit_flies_as_well_as_what_had() -> None:
+    off = {"yes": [], "no": []}
+    for row in rows("published_averages"):
+        off[row["fitted"]].append(flown_as(row).landing[0, 0] / (0.9144 * float(row["carry_yd"])) - 1.0)
+    fitted, held_out = (math.sqrt(np.mean(np.square(off[k]))) for k in ("yes", "no"))
+    assert held_out < 0.02
+    assert held_out < 1.5 * fitted
+
+
+@pytest.mark.parametrize(("mph", "costs"), [(20.0, 0.20), (10.0, 0.10), (-20.0, -0.10), (-10.0, -0.05)])
+def test_a_wind_the_same_at_all_heights_costs_a_mid_iron_as_the_trade_says(mph: float, costs: float) -> None:
+    # Source: common practice: a headwind of 20 mph about a fifth, 10 mph a tenth, tailwinds half of that.
+    row = next(r for r in rows("published_averages") if (r["tour"], r["club"]) == ("men", "7-iron"))
+    # Read at 20 m over ground as smooth as none: as good as the same at all heights.
+    even = Wind(-mph * 0.44704, 0.0, 20.0, 1e-12)
+    assert 1.0 - flown_as(row, even).landing[0, 0] / flown_as(row).landing[0, 0] == pytest.approx(costs, abs=0.04)
 
 
 def test_headwind_hurts_more_than_the_same_tailwind_helps() -> None:
@@ -150,4 +177,4 @@ def test_lift_fades_before_the_drag_crisis_without_a_jump() -> None:
     for edge in (4.0e4, 7.0e4):
         below, above = lift_coefficient(edge * 0.9999, 0.5), lift_coefficient(edge * 1.0001, 0.5)
         assert below == pytest.approx(above, abs=2e-3)
-    assert lift_coefficient(3.0e4, 0.5) == pytest.approx(0.5 * lift_coefficient(9.0e4, 0.5))
+    assert lift_coefficient(3.0e4, 0.5) == pytest.approx(0.5 * lift_coefficient(7.0e4, 0.5), rel=1e-6)

@@ -9,10 +9,12 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from scipy.integrate import solve_ivp
 
 from tests.players import degrees, player, question, slope
 from veltrin.core.errors import DomainError, OutOfRangeError, UnknownNameError
 from veltrin.core.ground import CLEAN, COVERS, Lie, cover_named, face_friction, face_grab, speed_kept, way_through
+from veltrin.core.ground.grass import HEAD_STIRS_PER_M, HEAD_TEARS_N, _standing
 from veltrin.core.methods import CATALOGUE, Case
 from veltrin.core.plan import plan_shot, stock_speeds
 from veltrin.core.plan.play import Batch, Played, play
@@ -59,12 +61,15 @@ def test_steep_goes_through_two_or_three_centimetres_where_shallow_goes_through_
 def test_ball_on_top_is_struck_as_clean() -> None:
     for cover in COVERS.values():
         if cover.group == "grass":
-            assert struck("7-iron", Lie(cover, 0.0)).carry[0] == struck("7-iron", CLEAN).carry[0]
+            # Where on the face it is met depends on what the sole is carried by: within half a per cent.
+            assert struck("7-iron", Lie(cover, 0.0)).carry[0] == pytest.approx(
+                struck("7-iron", CLEAN).carry[0], rel=5e-3
+            )
 
 
 def test_a_little_grass_makes_a_flier() -> None:
     # Source: common practice: sitting up it may fly, less spin, hotter, too far.
-    clean, flier = struck("7-iron", CLEAN), struck("7-iron", Lie(COVERS["semi"], 0.35))
+    clean, flier = struck("7-iron", CLEAN), struck("7-iron", Lie(COVERS["rough"], 0.3))
     assert spin(flier) < 0.85 * spin(clean)
     assert flier.total[0] > clean.total[0] + 2
     assert flier.carry[0] > 0.97 * clean.carry[0]
@@ -76,13 +81,36 @@ def test_a_sunk_ball_comes_up_short() -> None:
     assert sunk.flights.apex_m[0] < 0.7 * clean.flights.apex_m[0]
 
 
-@pytest.mark.parametrize("sunk", [2.2, 2.8])
-def test_a_long_iron_from_deep_grass_carries_less_than_a_nine_iron_or_hybrid(sunk: float) -> None:
-    # Source: common practice: the classic error; it starts, then falls out of the air.
+@pytest.mark.parametrize("sunk", [1.2, 1.6, 2.0])
+def test_the_deeper_it_lies_the_more_a_long_club_dies_in_the_grass(sunk: float) -> None:
+    # Source: common practice: the long iron starts, then dies; a hybrid is for light rough, not for a nest.
     deep = Lie(COVERS["deep"], sunk)
-    five = struck("5-iron", deep).carry[0]
-    assert five < struck("9-iron", deep).carry[0]
-    assert five < struck("4-hybrid", deep).carry[0]
+    carries = [float(struck(c, deep).carry[0]) for c in ("3-wood", "5-iron", "9-iron")]
+    assert carries == sorted(carries)
+    assert struck("4-hybrid", deep).carry[0] < struck("9-iron", deep).carry[0]
+    light = Lie(COVERS["rough"], 0.3)
+    kept = [float(struck(c, light).carry[0] / struck(c, CLEAN).carry[0]) for c in ("5-iron", "4-hybrid")]
+    assert kept[1] > kept[0]
+
+
+def test_a_slow_head_is_stopped_by_grass_that_a_fast_one_passes() -> None:
+    # Source: common practice: length of swing buys contact.
+    rough = Lie(COVERS["rough"], 1.0)
+    slow, fast = (float(speed_kept(rough, np.array([0.3]), np.ones(1), np.array([v]))[0]) for v in (5.0, 35.0))
+    assert slow < 0.5 * fast
+
+
+def test_energy_lost_in_grass_agrees_with_stepping_through_it() -> None:
+    # Source: the equation of motion m dv/dt = -stirs v^2 - force, integrated by scipy.
+    lie, way, snag, speed, mass = Lie(COVERS["deep"], 1.5), 0.35, 1.0, 30.0, 0.29
+    standing = _standing(lie)
+
+    def slope(_: float, v: np.ndarray) -> np.ndarray:
+        return -HEAD_STIRS_PER_M * standing * snag * v - HEAD_TEARS_N * standing * snag / mass / v
+
+    stepped = solve_ivp(slope, (0.0, way), [speed], rtol=1e-9, atol=1e-9).y[0, -1]
+    kept = speed_kept(lie, np.array([way]), np.array([snag]), np.array([speed]), mass)[0]
+    assert kept * speed == pytest.approx(stepped, rel=1e-6)
 
 
 def test_grass_shuts_the_face_and_the_hooded_chop_aims_right() -> None:
@@ -130,9 +158,9 @@ def test_deeper_never_raises_spin(depth, club: str, swing: float) -> None:
 @given(st.floats(0, 3), st.floats(0, 1), st.floats(0, 0.5), st.floats(0.4, 2))
 def test_wetter_never_raises_friction_nor_speed_nor_opens_the_face(sunk, wet, length, snag) -> None:
     dry, damp = (Lie(COVERS["deep"], sunk, w) for w in (wet * 0.5, wet))
-    through, sole = np.array([length]), np.array([snag])
+    through, sole, fast = np.array([length]), np.array([snag]), np.array([30.0])
     assert face_friction(damp, through) <= face_friction(dry, through) + 1e-12
-    assert speed_kept(damp, through, sole) <= speed_kept(dry, through, sole)
+    assert speed_kept(damp, through, sole, fast) <= speed_kept(dry, through, sole, fast)
     assert face_grab(damp, through, sole) >= face_grab(dry, through, sole)
 
 
@@ -140,7 +168,8 @@ def test_wetter_never_raises_friction_nor_speed_nor_opens_the_face(sunk, wet, le
 def test_deeper_never_raises_the_speed_kept(depth, attack: float, snag: float) -> None:
     def kept(sunk: float) -> float:
         grass = Lie(COVERS["deep"], sunk)
-        return float(speed_kept(grass, way_through(grass, np.radians([attack]), ARC), np.array([snag]))[0])
+        through = way_through(grass, np.radians([attack]), ARC)
+        return float(speed_kept(grass, through, np.array([snag]), np.array([30.0]))[0])
 
     assert kept(sum(depth)) <= kept(depth[0])
 

@@ -32,7 +32,7 @@ def calls_of(plan: Plan, method: str) -> list[Call]:
 
 
 def approach(steep_deg: float = 11.0, bounce_deg: float = 14.0, loft_deg: float = 54.0) -> Approach:
-    one = (math.radians(steep_deg), 0.2, math.radians(loft_deg), math.radians(bounce_deg), 1.5, 0.024, 1.0)
+    one = (math.radians(steep_deg), 0.2, math.radians(loft_deg), math.radians(bounce_deg), 1.5, 0.024, 1.0, 15.0, 0.3)
     return Approach(*(np.array([v]) for v in one))
 
 

@@ -101,11 +101,10 @@ def test_a_surer_reading_changes_less(rows) -> None:
     assert not sure[name].changes
 
 
-def test_without_a_call_nothing_can_be_weighed() -> None:
+def test_out_of_reach_is_weighed_as_far_as_it_goes() -> None:
     nowhere = ask(225, (215, 240, 24), who=player(60.0, 30.0))
-    assert not plan_shot(nowhere).calls
-    with pytest.raises(DomainError, match="no call"):
-        sensitivity(nowhere)
+    assert {c.finish for c in plan_shot(nowhere).calls} == {"short"}
+    assert sensitivity(nowhere)
 
 
 def left(question: Question) -> Question:

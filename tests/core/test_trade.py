@@ -102,7 +102,9 @@ def test_aim_is_against_the_side_slope() -> None:
 
 
 def test_both_downhill_schools_and_all_uphill_schools_are_computed() -> None:
-    assert {"swing left", "with the slope", "changed club", "changed swing"} <= {c.school for c in plan(6, 0, 30).calls}
+    assert {"across the ball", "with the slope", "changed club", "changed swing"} <= {
+        c.school for c in plan(6, 0, 30).calls
+    }
     up = {c.school for c in plan(-6.0, 0.0, 30.0).calls}
     assert {"with the slope", "into the slope", "wet upslope"} <= up
 

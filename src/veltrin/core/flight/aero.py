@@ -14,12 +14,12 @@ REYNOLDS_LOW, REYNOLDS_HIGH = 7.0e4, 2.15e5
 REYNOLDS_MID = 1.4e5
 SPIN_RATIO_HIGH = 1.3
 DRAG_SPIN_HIGH = 0.55
-"""Spin ratio from which drag grows no further: where the fitted parabola has its top."""
+"""Spin ratio from which drag changes no further: the fitted parabola is not to be trusted beyond its top."""
 
-DRAG = (0.1687, 0.5125, -0.4502, -0.1168, 0.1073)
+DRAG = (0.1915, 0.6310, -0.5800, -0.0180, -0.1003)
 """C_D: constant, by W, by W^2, by R, by R^2, with R = (Re - 1.4e5) / 1e5. Fitted."""
 
-LIFT = (0.7910, 0.3912, -0.0975, -0.7950)
+LIFT = (0.5969, 0.1740, -0.2833, -1.3357)
 """C_L: most, spin ratio at which half of it is there, by R, by R^2. Fitted."""
 
 SUBCRITICAL_REYNOLDS = 4.0e4
@@ -41,7 +41,7 @@ def _subcritical_share(reynolds: float) -> float:
 def drag_coefficient(reynolds: float, spin_ratio: float) -> float:
     """Drag coefficient C_D at Reynolds number (on the diameter) and spin ratio W = r omega / v.
 
-    C_D = 0.169 + 0.513 W - 0.450 W^2 - 0.117 R + 0.107 R^2 with R = (Re - 1.4e5) / 1e5, for 7e4 < Re < 2.15e5; the W
+    C_D = 0.192 + 0.631 W - 0.580 W^2 - 0.018 R - 0.100 R^2 with R = (Re - 1.4e5) / 1e5, for 7e4 < Re < 2.15e5; the W
     part is held from 0.55 up. Source: fit, see the module. Below 7e4 the whole blends smoothly into the value before the
     drag crisis, 0.45 at and below 4e4 whatever the spin (after Bearman & Harvey 1976, from memory).
     """
@@ -53,7 +53,7 @@ def drag_coefficient(reynolds: float, spin_ratio: float) -> float:
 
 @njit(cache=True, inline="always")
 def lift_coefficient(reynolds: float, spin_ratio: float) -> float:
-    """Lift coefficient C_L = 0.791 W / (0.391 + W) (1 - 0.098 R - 0.795 R^2), W held above 1.3, R as for the drag.
+    """Lift coefficient C_L = 0.597 W / (0.174 + W) (1 - 0.283 R - 1.336 R^2), W held above 1.3, R as for the drag.
 
     Source: fit, see the module. Below 7e4 it blends into half of that at and below 4e4: before the drag crisis the spin
     turns the wake less (judgement; a chip of 33 deg comes down at little more than 33).

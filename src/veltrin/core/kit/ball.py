@@ -7,9 +7,9 @@ from veltrin.core.checks import require
 REFERENCE_BALL_C = 15.0
 """Temperature of the ball for which stock carries are stated (C): that of the reference air."""
 
-LIVELINESS_PER_C = 0.0013
-"""Share of its coefficient of restitution that a ball gains a degree warmer. Judgement, so that 20 C colder costs about
-1.5 % of ball speed, 3 to 4 m of a long iron; published tests of cold balls (from memory) say 1 to 2 %."""
+LIVELINESS_PER_C = 0.0021
+"""Share of its coefficient of restitution that a ball gains a degree warmer. Judgement, so that 20 C colder costs just
+under 2 % of ball speed; published tests of cold balls (from memory) say 1 to 2 %."""
 
 
 def ball_liveliness(temperature_c: float) -> float:

@@ -32,7 +32,7 @@ FIRMNESS_DOUBT = 0.12
 """How far a reading of firmness is usually off, on its 0..1 scale. Judgement."""
 
 
-PITCHED_APEX_M = 0.8
+PITCHED_APEX_M = 1.4
 """Height of a flight from which on it counts as pitched, as an e-folding. Judgement: a roll chip rises to the shin."""
 
 SKIPPED = 0.4

@@ -18,7 +18,7 @@ ALONG = (-0.5, 0.5, 1.0, 1.5)
 CLOSER = (-0.25, 0.25)
 """Finishes tried, in standard deviations of the scatter: along, across, then closer along."""
 
-SAMPLE = 64
+SAMPLE = 128
 """The first so many strikes are enough to find the place (a power of two: balanced, as the sequence is built); all of
 them judge it afterwards."""
 

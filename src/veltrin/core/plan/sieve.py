@@ -10,7 +10,7 @@ from typing import NamedTuple
 import numpy as np
 
 from veltrin.core.constants import GRAVITY_M_S2
-from veltrin.core.geometry import Index, Vec, elevation
+from veltrin.core.geometry import Index, Mask, Vec, elevation
 from veltrin.core.ground import BALL_M, LIP_ROLLED_M, Lie
 from veltrin.core.hole import KIND_LIST, walls_of
 from veltrin.core.kit.own import LONG_IRON_BELOW_RAD
@@ -46,6 +46,9 @@ Judgement."""
 
 LEAST_LAUNCH_RAD = math.radians(4.0)
 """Lower than this it never gets off the turf. Judgement."""
+
+LIES_AGAINST_M = 1.5
+"""A ball that rests nearer to the foot of something lies against it: no next stroke. Judgement."""
 
 LEAST_CLEAN = 0.12
 """A way that is struck clean less often than this is no call; above it, its price says how bad it is. Judgement."""
@@ -88,6 +91,7 @@ def reasons_against(
     launch = elevation(played.launch.velocity)
     lost = _lost(question, played.runs.rest)
     unable = beyond(played.setup)
+    at_foot = _against(question, played.runs.rest)
     found = []
     for i, candidate in enumerate(candidates):
         method, club, swing = candidate.method, candidate.club, solved.swing[i]
@@ -101,6 +105,7 @@ def reasons_against(
             (ahead and not clears_lip(question.lie, played.launch.velocity[i]), "won't clear the lip", True),
             (wall >= 0, f"won't clear the {question.line.obstacles[wall].kind.words}" if wall >= 0 else "", True),
             (played.flights.landing[i, 0] < -1.0 and ahead, "is blown back over the player's head", True),
+            (at_foot[i], "comes to lie against what is in the way", True),
             (solved.long[i], "the shortest stroke already runs past", False),
             (touched, f"a {kind} is not swung this short", False),
             (swing < method.shortest_swing, "is for longer swings: this one would be a touch", False),
@@ -111,6 +116,16 @@ def reasons_against(
         )
         told = next((Against(words, final) for is_out, words, final in reasons if is_out), None)
         found.append(told or (Against(lost[i], True) if lost[i] else None))
+    return found
+
+
+def _against(question: Question, rest: Vec) -> Mask:
+    """Whether balls at rest there, (n, 3), lie against something that stands on the ground, (n,)."""
+    found = np.zeros(len(rest), dtype=bool)
+    for o in question.line.obstacles:
+        if o.on_ground:
+            beside = (rest[:, 1] <= o.left_m) & (rest[:, 1] >= o.right_m)
+            found |= beside & (rest[:, 0] > o.at_m - LIES_AGAINST_M) & (rest[:, 0] < o.at_m + o.deep_m)
     return found
 
 

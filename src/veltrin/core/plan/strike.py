@@ -34,7 +34,11 @@ def struck_calls(question: Question, found: Sieved, struck: Index, pairs: Ranked
     first = _strike(question, found, struck, meant, found.solved_at(struck), world)
     spreads = spreads_of(first, question.hole, meant)
     if question.line.land_m is None:
-        leading = np.argsort([s.strokes for s in spreads], kind="stable")[:MOVED_AT_MOST]
+        # One that goes for the flag has most to gain: what lies short of the trouble already is moved after those.
+        keys = [
+            (c.target.name != "flag" or c.finish == "short", s.strokes) for c, s in zip(calls, spreads, strict=True)
+        ]
+        leading = np.array(sorted(range(len(calls)), key=lambda k: keys[k])[:MOVED_AT_MOST])
         moved, saved = better_targets(first.take(leading), world, question.hole, meant.take(leading))
         worth = np.flatnonzero(saved > 0.0)
         places, better = struck[leading[worth]], moved.take(worth)

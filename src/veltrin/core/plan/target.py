@@ -184,7 +184,7 @@ def _is_good(hole: Hole, x: Vec, y: Vec, *, is_elsewhere: bool) -> Mask:
     worst = hole.ends(np.zeros(1), np.zeros(1)).strokes[0]
     for dx, dy in ((0.0, 0.0), (CLEAR_M, 0.0), (-CLEAR_M, 0.0), (0.0, CLEAR_M), (0.0, -CLEAR_M)):
         ends = hole.ends(x + dx, y + dy)
-        here = np.array([KIND_LIST[k] is not start and not KIND_LIST[k].trouble for k in ends.kind])
+        here = np.array([KIND_LIST[k] is not start and not KIND_LIST[k].trouble for k in ends.kind], dtype=bool)
         good &= here & (ends.strokes < worst + 0.5)
     return good
 

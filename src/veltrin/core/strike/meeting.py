@@ -33,9 +33,8 @@ Judgement."""
 USUAL_SOLE_M = 0.021
 """Sole that ploughs as DIG_PER_M says; a wider one moves more. Width of a short iron's: usual sets."""
 
-HARD_SCRUBS = 0.9
-"""How much of DIG_PER_M hard-pan takes by scrubbing and jarring a sole that doesn't dig. Judgement: as much as medium
-turf, and there is no cushion to spare."""
+HARD_SCRUBS = 0.35
+"""How much of DIG_PER_M hard-pan takes by scrubbing and jarring a sole that doesn't dig. Judgement."""
 
 REBOUND = 0.75
 """Share of the angle at which sole and ground meet that hard-pan throws back. Judgement."""
