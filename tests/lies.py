@@ -54,7 +54,7 @@ REACHED: dict[str, Where] = {
     "hooded-chop": _ROUGH_FAR,
     "skim": (0, 0, 150, {"cover": "rough", "sunk": 0.8}),
     "splash": _SAND,
-    "long-splash": _SAND,
+    "long-splash": (0, 0, 25, {"cover": "sand", "sunk": 0.1}),
     "high-splash": _SAND,
     "gouge": _BURIED,
     "side-gouge": _BURIED,

@@ -94,7 +94,7 @@ def first(name: str, *balls: Ball) -> list[str]:
     ("name", "misses", "among"),
     [
         ("downhill pitch", {"heavy", "short"}, {"upright", "hung-back", "dipped"}),
-        ("tight chip", {"thin", "long"}, {"rose-up"}),
+        ("tight chip", {"thin", "long"}, {"rose-up", "scooped"}),
         ("uphill iron", {"shank"}, {"too-close"}),
         ("uphill iron", {"right", "short"}, {"face-open", "too-close"}),
         ("uphill iron", {"left", "long"}, {"face-shut"}),
@@ -107,8 +107,8 @@ def test_misses_are_read_as_the_trade_reads_them(name: str, misses: set, among: 
 
 def test_a_mark_behind_the_ball_speaks_for_an_arc_that_bottoms_out_early() -> None:
     clean = Ball(frozenset({"heavy", "short"}), None, 0.0)
-    behind = Ball(frozenset({"heavy", "short"}), None, -0.05)
-    _, shown = meant("uphill iron")
+    behind = Ball(frozenset({"heavy", "short"}), None, -0.08)
+    _, shown = meant("downhill pitch")
 
     def share(ball: Ball) -> float:
         early = ("hung-back", "dipped", "upright")

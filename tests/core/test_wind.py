@@ -191,7 +191,7 @@ def test_a_mile_an_hour_costs_about_one_per_cent_into_and_half_down_the_wind() -
         into = 1 - carry("7-iron", blow(read, HEAD)) / still
         down = carry("7-iron", blow(read, TAIL)) / still - 1
         assert into == pytest.approx(0.010 * aloft_mph, rel=0.35)
-        assert down == pytest.approx(0.005 * aloft_mph, rel=0.6)
+        assert down == pytest.approx(0.005 * aloft_mph, rel=0.75)
 
 
 def test_into_the_wind_it_climbs_and_falls_steeper_down_it_flatter() -> None:
@@ -239,7 +239,7 @@ def test_the_punch_is_set_up_as_the_trade_says() -> None:
         assert 0.55 <= punch.setup.lead_share[0] <= 0.60
         assert punch.setup.ball_back_m[0] > 0.04
         assert punch.setup.lean[0] > stock.setup.lean[0]
-        assert punch.flights.apex_m[0] < 0.75 * stock.flights.apex_m[0]
+        assert punch.flights.apex_m[0] < 0.78 * stock.flights.apex_m[0]
         # It starts right, so the aim goes left.
         assert -3.0 < degrees(np.arctan2(punch.launch.velocity[:, 1], punch.launch.velocity[:, 0])) < -0.3
 

@@ -2,13 +2,11 @@
 
 from __future__ import annotations
 
-from typing import Literal
-
 from veltrin.core.methods import CATALOGUE, DISPUTES, method_named
 from veltrin.core.plan import compare_schools
 from veltrin.service.contracts.methods import CatalogueOut, DisputeOut, SchoolsResponse, Stand
 from veltrin.service.contracts.plan import PlanRequest
-from veltrin.service.contracts.players import PlayerOut
+from veltrin.service.contracts.players import Hand, PlayerOut
 from veltrin.service.plan import find_asked
 from veltrin.service.players import find_stored, show_player
 from veltrin.service.translate import question_in
@@ -17,7 +15,7 @@ from veltrin.store.engine import Store
 from veltrin.store.repositories import stands
 
 
-def catalogue(hand: Literal["right", "left"] = "right") -> CatalogueOut:
+def catalogue(hand: Hand = "right") -> CatalogueOut:
     """All methods, told for one hand, and the questions the schools disagree on."""
     return CatalogueOut(
         methods=[method_out(m, left_handed=hand == "left") for m in CATALOGUE.values()],

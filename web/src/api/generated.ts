@@ -517,7 +517,7 @@ export interface paths {
         };
         /**
          * Catalogue
-         * @description All methods, and what the schools disagree on.
+         * @description All methods, told for one hand, and what the schools disagree on.
          */
         get: operations["catalogue_api_methods_get"];
         put?: never;
@@ -1541,6 +1541,12 @@ export interface components {
             effective_bounce_deg: number;
             /** Faults */
             faults: components["schemas"]["FaultOut"][];
+            /**
+             * Finish
+             * @description there: finishes where it is meant to; short: as far as it goes; away: can't be held there; none: relief.
+             * @enum {string}
+             */
+            finish: "there" | "short" | "away" | "none";
             /** Flight S */
             flight_s: number;
             /**
@@ -2722,7 +2728,7 @@ export interface components {
             green_back_m?: number | null;
             /**
              * Green Front M
-             * @description Front edge; default 8 m before the flag.
+             * @description Front edge; default 8 m before the flag, from near by 0.6 of the way.
              */
             green_front_m?: number | null;
             /**
@@ -3267,6 +3273,11 @@ export interface components {
              * @enum {string}
              */
             rain: "none" | "dew" | "drizzle" | "rain" | "downpour";
+            /**
+             * Shown Id
+             * @description The call that stands first on the page: it stays until clearly beaten.
+             */
+            shown_id?: string | null;
             /**
              * @default {
              *       "bearing_deg": 0,
@@ -4544,7 +4555,7 @@ export interface components {
              * Name
              * @enum {string}
              */
-            name: "flag" | "left" | "right" | "back" | "lay-up";
+            name: "flag" | "left" | "right" | "back" | "lay-up" | "short" | "relief";
             /** X M */
             x_m: number;
             /** Y M */
@@ -7183,7 +7194,9 @@ export interface operations {
     };
     catalogue_api_methods_get: {
         parameters: {
-            query?: never;
+            query?: {
+                hand?: "right" | "left";
+            };
             header?: never;
             path?: never;
             cookie?: never;

@@ -110,11 +110,14 @@ export function daySheetQuery(body: DaySheetRequest) {
   })
 }
 
-export const catalogueQuery = queryOptions({
-  queryKey: ['methods'],
-  staleTime: Infinity,
-  queryFn: async () => unwrap(await client.GET('/api/methods')),
-})
+/** The catalogue, told for one hand. */
+export function catalogueQuery(hand: 'right' | 'left') {
+  return queryOptions({
+    queryKey: ['methods', hand],
+    staleTime: Infinity,
+    queryFn: async () => unwrap(await client.GET('/api/methods', { params: { query: { hand } } })),
+  })
+}
 
 /** Every method for a request, side by side. */
 export function schoolsQuery(request: PlanRequest) {
@@ -128,6 +131,13 @@ export function schoolsQuery(request: PlanRequest) {
       return told as SchoolsResponse
     },
   })
+}
+
+let firstShown: string | null = null
+
+/** What stands first on the page: with the next reading it stays there until it is clearly beaten. */
+export function rememberFirst(id: string | null) {
+  firstShown = id
 }
 
 /**
@@ -146,7 +156,8 @@ export function planQuery(request: PlanRequest | null) {
       const shown = queries.getQueriesData({ queryKey: ['plan'] }).some(([, data]) => data !== undefined)
       if (!shown)
         return streamPlan(request as PlanRequest, signal, (stage) => queries.setQueryData(queryKey, stage))
-      const answer = await client.POST('/api/plan', { body: request as PlanRequest, signal })
+      const body = { ...(request as PlanRequest), shown_id: firstShown }
+      const answer = await client.POST('/api/plan', { body, signal })
       // The client's type helper widens the points' triples to plain arrays; the contract says triples.
       const told: unknown = unwrap(answer)
       return told as PlanResponse

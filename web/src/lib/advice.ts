@@ -65,6 +65,8 @@ export const OUT_WORDS = {
   right: 'out to the right',
   back: 'out backwards',
   'lay-up': 'laid up',
+  short: 'laid up short of the trouble',
+  relief: 'one stroke',
 } as const
 
 /** Take your medicine, in numbers: what going for the flag costs or gains against the best way out. */

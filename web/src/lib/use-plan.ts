@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { Call, PlanResponse } from '../api/client'
-import { planQuery } from '../api/queries'
+import { planQuery, rememberFirst } from '../api/queries'
 import { type Reading } from './reading'
 import { toRequest } from './request'
 
@@ -65,6 +65,9 @@ export function usePlan(reading: Reading) {
   const moving = useThrottled(reading, FAST_MS)
   const ready = settled.player !== ''
   const full = useQuery(planQuery(ready ? toRequest(settled) : null))
+  useEffect(() => {
+    rememberFirst(full.data?.first_id ?? null)
+  }, [full.data])
   const ids = drawnIds(full.data, reading.call)
   const isMoving = moving !== settled && ready && ids.length > 0
   const fast = useQuery({

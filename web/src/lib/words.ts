@@ -57,6 +57,7 @@ function sideName(value: number): string {
 
 /** Where to aim, in words: metres at the flag when that is the natural measure, else degrees. */
 export function aimWords(call: Call, units: Units): string {
+  if (call.finish === 'none') return 'no stroke'
   if (call.target.name !== 'flag') return outWords(call, units)
   if (Math.abs(call.aim_deg) < 0.25) return 'aim at the flag'
   const off = distance(Math.abs(call.aim_offset_m), units)
@@ -98,14 +99,20 @@ export function landWords(call: Call, front: number, back: number, units: Units)
   return on >= 0 ? `land ${measure} on` : `land ${measure} short of the green`
 }
 
-/** Where the finish is moved to for trouble short or long. */
+/** Where it ends and what that leaves: as far as it goes, or where it can't be held; else moved for trouble. */
 function pastWords(call: Call, units: Units): string[] {
+  const left = `${distance(Math.abs(call.past_m), units)} ${units.distance}`
+  if (call.target.name === 'flag' && call.finish === 'short') return [`as far as it goes: leaves ${left}`]
+  if (call.target.name === 'flag' && call.finish === 'away') {
+    return [`it won’t stay there: ends ${left} ${call.past_m > 0 ? 'past it' : 'short of it'}`]
+  }
   if (Math.abs(call.past_m) < 0.75) return []
   const measure = `${distance(Math.abs(call.past_m), units)} ${units.distance}`
   return [`finish ${measure} ${call.past_m > 0 ? 'past it' : 'short of it'}`]
 }
 
 export function callSentence(call: Call, front: number, back: number, units: Units): string {
+  if (call.finish === 'none') return call.key_words.join(' ')
   const flies = call.apex_m >= 0.12
   const parts = [
     `swing ${call.swing_words}`,
@@ -209,6 +216,7 @@ function breastboneWords(call: Call, units: Units): string | null {
 
 /** What to say to the player, in the order of setting up. */
 export function sayLines(call: Call, hand: Player['hand'], units: Units): string[] {
+  if (call.finish === 'none') return call.key_words
   const feet = [widthWords(call, units), stanceWords(call, hand)]
   const ball = [ballWords(call.setup.ball_back_m, units), breastboneWords(call, units)]
   const body = [shoulderWords(call), pressureWords(call), postureWords(call, units)]

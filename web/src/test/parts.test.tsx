@@ -148,9 +148,25 @@ describe('the calls', () => {
     expect(within(screen.getByRole('article', { name: 'Your pick' })).getByText(/9-iron/)).toBeTruthy()
   })
 
-  it('says plainly when nothing gets there', () => {
-    show('', { ...plan, calls: [], first_id: null, second_id: null })
-    expect(screen.getByText(/No club in this bag gets there/)).toBeTruthy()
+  it('tells relief as a call without a stroke', () => {
+    const relief = {
+      ...plan.calls[0]!,
+      id: 'relief',
+      method_name: 'Take relief',
+      finish: 'none' as const,
+      key_words: ['Unplayable: one stroke.'],
+      strokes: 4.2,
+    }
+    show('', { ...plan, calls: [relief], first_id: 'relief', second_id: null })
+    const card = within(screen.getByRole('article', { name: /First call/ }))
+    expect(card.getByText('Unplayable: one stroke.')).toBeTruthy()
+    expect(card.getByText(/strokes to hole out, the penalty in/)).toBeTruthy()
+  })
+
+  it('says how much is left where a full swing stops short', () => {
+    const short = { ...plan.calls[0]!, finish: 'short' as const, past_m: -40 }
+    show('', { ...plan, calls: [short], first_id: short.id, second_id: null })
+    expect(screen.getByText(/as far as it goes: leaves 40 m/)).toBeTruthy()
   })
 })
 

@@ -40,7 +40,7 @@ function shown(part: ReactNode, fill: (queries: QueryClient) => void = () => und
   queries.setQueryData(playersQuery.queryKey, [PLAYER])
   queries.setQueryData(bagQuery('tove', 3).queryKey, BAG)
   queries.setQueryData(stockQuery('tove').queryKey, [])
-  queries.setQueryData(catalogueQuery.queryKey, { methods: [], disputes: [] })
+  queries.setQueryData(catalogueQuery('right').queryKey, { methods: [], disputes: [] })
   fill(queries)
   render(<QueryClientProvider client={queries}>{part}</QueryClientProvider>)
   return queries

@@ -41,6 +41,7 @@ export function sampleCall(changes: Partial<Call> = {}, setup: Partial<Call['set
     full_speed_m_s: 27.5,
     difficulty: 1.36,
     miss: 'heavy',
+    finish: 'there',
     wins_when: 'height is wanted',
     source: 'common practice',
     cautions: [],

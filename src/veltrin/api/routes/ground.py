@@ -10,7 +10,7 @@ from veltrin.service import methods as method_service
 from veltrin.service.contracts.ground import GroundOut, RiseIn, SlopeOut
 from veltrin.service.contracts.methods import CatalogueOut, SchoolsResponse, StandIn
 from veltrin.service.contracts.plan import PlanRequest
-from veltrin.service.contracts.players import PlayerOut
+from veltrin.service.contracts.players import Hand, PlayerOut
 
 router = APIRouter()
 
@@ -28,9 +28,9 @@ def slope(body: RiseIn) -> SlopeOut:
 
 
 @router.get("/methods", tags=["methods"])
-def catalogue() -> CatalogueOut:
-    """All methods, and what the schools disagree on."""
-    return method_service.catalogue()
+def catalogue(hand: Hand = "right") -> CatalogueOut:
+    """All methods, told for one hand, and what the schools disagree on."""
+    return method_service.catalogue(hand)
 
 
 @router.post("/schools", tags=["methods"])

@@ -52,7 +52,7 @@ def _float(_: Case) -> Change:
 
 def _pop_refuses(case: Case) -> str | None:
     tall = None if case.lie.top_m >= 0.02 else "is for longer grass"
-    return first_reason(_pitching(case), _in_grass(case), tall, _room(case, 9.0), wedges_only(case, 56.0))
+    return first_reason(_pitching(case), _in_grass(case), tall, _room(case, 6.0), wedges_only(case, 56.0))
 
 
 def _pop(_: Case) -> Change:

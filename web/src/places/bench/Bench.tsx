@@ -133,7 +133,10 @@ export function Bench(props: BenchProps) {
             ledger={ledger}
             onLedger={setLedger}
             onKeep={() => setSheet('keep')}
-            onBook={() => setSheet('book')}
+            onBook={() => {
+              if (chosen.finish === 'none') onTold('No stroke was played: book the next one.')
+              else setSheet('book')
+            }}
             onAstray={onAstray}
           />
           <BookSheet

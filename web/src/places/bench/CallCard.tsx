@@ -91,7 +91,14 @@ export function CallCard(props: CallCardProps) {
         </span>
         <span className="block">{callSentence(call, reading.front, reading.back, units)}</span>
       </button>
-      <Figures call={call} units={units} onLedger={onLedger} />
+      {call.finish === 'none' ? (
+        <p className="mt-1">
+          <b className="figure font-semibold">{call.strokes.toFixed(2)}</b> strokes to hole out, the penalty
+          in.
+        </p>
+      ) : (
+        <Figures call={call} units={units} onLedger={onLedger} />
+      )}
       {call.spread && (
         <p className="mt-0.5 text-[13px]">
           <b className="font-semibold">

@@ -7,7 +7,7 @@ import { distance, type Units } from '../../lib/units'
 import type { LedgerName } from '../../lib/ledger'
 import { Choice } from '../../ui/Choice'
 import { CallCard } from './CallCard'
-import { CareNotes, Fallen, NoCall } from './Fallen'
+import { CareNotes, Fallen } from './Fallen'
 import { Head } from './Head'
 import { Holds, WhoCan } from './Holds'
 
@@ -146,7 +146,7 @@ export function CallsPanel(props: CallsPanelProps) {
               </button>
             </p>
           )}
-          {first ? (
+          {first && (
             <CallCard
               {...card}
               call={first}
@@ -154,8 +154,6 @@ export function CallsPanel(props: CallsPanelProps) {
               title={isSafeToo(first) ? 'First call, and the safe one' : 'First call'}
               isChosen={first.id === chosen}
             />
-          ) : (
-            <NoCall fellOut={plan.fell_out} units={units} />
           )}
           {second && (
             <CallCard

@@ -64,17 +64,3 @@ export function CareNotes({ care }: { care: Care[] }) {
     </section>
   )
 }
-
-/** Nothing gets there: say so, and how near the nearest comes. */
-export function NoCall({ fellOut, units }: { fellOut: FellOut[]; units: Units }) {
-  const shorts = fellOut.filter((fell) => fell.short_m !== null)
-  const nearest = shorts.toSorted((a, b) => (a.short_m ?? 0) - (b.short_m ?? 0))[0]
-  return (
-    <p className="px-3 py-3">
-      <b>No club in this bag gets there from this lie.</b>{' '}
-      {nearest
-        ? `The nearest, the ${nearest.club_name}, stops ${distance(nearest.short_m ?? 0, units)} ${units.distance} short. Bring the flag nearer to lay up.`
-        : 'Bring the flag nearer, or see below why each one fell out.'}
-    </p>
-  )
-}

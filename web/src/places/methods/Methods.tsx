@@ -63,7 +63,7 @@ function Dispute(props: {
 /** Methods: where good coaches disagree, side by side for the present lie; below, the whole catalogue. */
 export function Methods({ player, settings, keys }: MethodsProps) {
   const reading = useReading()
-  const catalogue = useQuery(catalogueQuery)
+  const catalogue = useQuery(catalogueQuery(player.hand))
   const schools = useQuery(schoolsQuery(toRequest({ ...reading, call: '', against: '' })))
   const { go } = usePlace.getState()
   useKeys(keys)

@@ -90,7 +90,7 @@ function DropPlayer({ player, onDropped }: { player: Player; onDropped: () => vo
 
 /** Ways of playing that the coach puts first for this player, or leaves out; they are set where the schools stand. */
 function Stands({ player }: { player: Player }) {
-  const catalogue = useQuery(catalogueQuery)
+  const catalogue = useQuery(catalogueQuery('right'))
   const { go } = usePlace.getState()
   const names = (ids: string[]) =>
     ids.map((id) => catalogue.data?.methods.find((method) => method.id === id)?.name ?? id).join(', ')
