@@ -5,7 +5,7 @@ BIN := .venv/bin
 STAMPS := .stamps
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts docs/schema/ground.json docs/schema/day.json
 
-.PHONY: demo test setup check check-python check-web web bench docs screenshots wheel clean
+.PHONY: demo test setup check check-python check-web web bench docs calibration screenshots wheel clean
 
 demo: ## set up, build, serve the made-up players and course
 	@$(MAKE) --no-print-directory -j2 $(STAMPS)/web
@@ -65,6 +65,9 @@ bench: $(STAMPS)/venv ## measure speed; prints, and saves tests/bench/results.js
 docs: $(STAMPS)/venv $(STAMPS)/npm ## write schemas, method catalogue and TypeScript types anew
 	$(BIN)/veltrin docs docs
 	cd web && npm run --silent types
+
+calibration: $(STAMPS)/venv ## hold the model against what is published; writes docs/calibration.md
+	$(BIN)/python -m tests.calibration
 
 screenshots: setup ## take docs/screenshots anew from the demo
 	$(BIN)/python -m tests.web.screenshots

@@ -70,16 +70,31 @@ def told_of(call: Call, told: dict[str, Any]) -> dict[str, float]:
     }
 
 
+AS_GOOD = 0.03
+"""Calls nearer than this can't be told apart by four hundred strikes: any of them may be the sensible one."""
+
+
 def misfits(told: dict[str, Any]) -> list[str]:
-    """What of the first call isn't as a coach would have it; empty where all is."""
+    """What of the first call isn't as a coach would have it, nor of any that is as good; empty where all is."""
     plan = planned(told["id"])
     if not plan.calls:
         return ["no call"]
-    call, expect = plan.calls[0], dict(told["expect"])
-    found = []
-    if call.method_id == "relief":
+    first = plan.calls[0]
+    equals = [c for c in plan.calls if c.score <= first.score + AS_GOOD and (c.spread or c.id == first.id)]
+    found = min((_misfits_of(call, told) for call in equals), key=len)
+    for other, by in told.get("costs_more", []):
+        theirs = planned(other).calls[0].strokes
+        if first.strokes < theirs + by:
+            found.append(f"costs {first.strokes:.2f}, {other} {theirs:.2f}")
+    return [f"{first.id} ({first.strokes:.2f}): {words}" for words in found]
+
+
+def _misfits_of(call: Call, told: dict[str, Any]) -> list[str]:
+    expect = dict(told["expect"])
+    if call.finish == "none":
         return [] if expect.get("or_relief") else ["relief"]
     expect.pop("or_relief", None)
+    found = []
     family = family_of(person(told["player"]).club(call.club_id))
     clubs, methods = expect.pop("clubs", None), expect.pop("methods", None)
     if clubs and family not in clubs:
@@ -90,8 +105,4 @@ def misfits(told: dict[str, Any]) -> list[str]:
     for name, (low, high) in expect.items():
         if not low - 1e-6 <= numbers[name] <= high + 1e-6:
             found.append(f"{name} {numbers[name]:.2f}, not {low} to {high}")
-    for other, by in told.get("costs_more", []):
-        mine, theirs = call.strokes, planned(other).calls[0].strokes
-        if mine < theirs + by:
-            found.append(f"costs {mine:.2f}, {other} {theirs:.2f}")
-    return [f"{call.id} ({call.strokes:.2f}): {words}" for words in found]
+    return found

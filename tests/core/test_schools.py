@@ -16,8 +16,8 @@ from veltrin.core.care import Sky, notes_for
 from veltrin.core.errors import DomainError, OutOfRangeError, UnknownNameError
 from veltrin.core.ground import CLEAN, COVERS, HELPS, Lie, Slope, rise_over_run
 from veltrin.core.methods import CATALOGUE, DISPUTES, HAND_WORDS, Case, method_named
-from veltrin.core.plan.relief import RELIEF_ID
 from veltrin.core.plan import Call, Plan, Question, compare_schools, plan_shot, plan_stages
+from veltrin.core.plan.relief import RELIEF_ID
 from veltrin.core.plan.scatter import NODES
 from veltrin.core.run import Landing
 

@@ -1543,7 +1543,7 @@ export interface components {
             faults: components["schemas"]["FaultOut"][];
             /**
              * Finish
-             * @description there: finishes where it is meant to; short: as far as it goes; away: can't be held there; none: relief.
+             * @description there: finishes where it is meant to; short: as far as it goes; away: can't be held; none: relief.
              * @enum {string}
              */
             finish: "there" | "short" | "away" | "none";

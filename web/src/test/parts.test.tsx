@@ -8,6 +8,7 @@ import { METRIC } from '../lib/units'
 import { CallsPanel } from '../places/bench/CallsPanel'
 import { EditableNumber } from '../ui/EditableNumber'
 import { Problem } from '../ui/Problem'
+import type { Call } from '../api/client'
 import { sampleCall, sampleFell, samplePlan, sampleSpread } from './sample'
 
 beforeAll(() => {
@@ -150,7 +151,7 @@ describe('the calls', () => {
 
   it('tells relief as a call without a stroke', () => {
     const relief = {
-      ...plan.calls[0]!,
+      ...(plan.calls[0] as Call),
       id: 'relief',
       method_name: 'Take relief',
       finish: 'none' as const,
@@ -164,7 +165,7 @@ describe('the calls', () => {
   })
 
   it('says how much is left where a full swing stops short', () => {
-    const short = { ...plan.calls[0]!, finish: 'short' as const, past_m: -40 }
+    const short = { ...(plan.calls[0] as Call), finish: 'short' as const, past_m: -40 }
     show('', { ...plan, calls: [short], first_id: short.id, second_id: null })
     expect(screen.getByText(/as far as it goes: leaves 40 m/)).toBeTruthy()
   })

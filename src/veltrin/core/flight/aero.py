@@ -1,7 +1,8 @@
 """Drag and lift of a spinning dimpled ball.
 
-One law for all clubs, in Reynolds number and spin ratio, fitted to two thirds of the published averages of launch, carry
-and descent in tests/reference/published_averages.csv; the other third checks it (docs/calibration.md, decision 0012).
+One law for all clubs, in Reynolds number and spin ratio, fitted to two thirds of the published averages of launch,
+carry and descent in tests/reference/published_averages.csv; the other third checks it (docs/calibration.md, decision
+0012).
 """
 
 from __future__ import annotations
@@ -42,8 +43,8 @@ def drag_coefficient(reynolds: float, spin_ratio: float) -> float:
     """Drag coefficient C_D at Reynolds number (on the diameter) and spin ratio W = r omega / v.
 
     C_D = 0.192 + 0.631 W - 0.580 W^2 - 0.018 R - 0.100 R^2 with R = (Re - 1.4e5) / 1e5, for 7e4 < Re < 2.15e5; the W
-    part is held from 0.55 up. Source: fit, see the module. Below 7e4 the whole blends smoothly into the value before the
-    drag crisis, 0.45 at and below 4e4 whatever the spin (after Bearman & Harvey 1976, from memory).
+    part is held from 0.55 up. Source: fit, see the module. Below 7e4 the whole blends smoothly into the value before
+    the drag crisis, 0.45 at and below 4e4 whatever the spin (after Bearman & Harvey 1976, from memory).
     """
     w = min(spin_ratio, DRAG_SPIN_HIGH)
     r = (min(max(reynolds, REYNOLDS_LOW), REYNOLDS_HIGH) - REYNOLDS_MID) * 1.0e-5

@@ -35,8 +35,8 @@ class Cover:
     `height_m` is to the tips of grass, the rim of a divot, or as deep as a ball can lie in mud or sand. `give` is that
     of the ground below: 0 hard-pan .. 1 sodden. `usual_sunk` is how deep a ball usually lies, in balls. `friction`
     caps what the face gets hold of when grains or mud lie between. `wall_m` is how far behind the ball the ground
-    rises to the rim. `uneven_m` is how far the ground at the ball is other than it looks or the feet find it, one standard
-    deviation. Judgement throughout, in the order of the trade.
+    rises to the rim. `uneven_m` is how far the ground at the ball is other than it looks or the feet find it, one
+    standard deviation. Judgement throughout, in the order of the trade.
     """
 
     name: str
@@ -69,25 +69,31 @@ COVERS = {
         Cover("hard-pan", "hard-pan", "bare", 0.0, 0.0, 0.03, friction=0.38, uneven_m=0.0018),
         Cover("mud", "mud", "bare", 0.014, 0.0, 0.95, 0.1, friction=0.20, uneven_m=0.003),
         Cover("divot", "fresh divot", "divot", 0.018, 0.0, 0.40, 0.2, friction=0.36, wall_m=0.055, uneven_m=0.002),
-        Cover("sanded-divot", "sanded divot", "divot", 0.018, 0.0, 0.70, 0.15, friction=0.28, wall_m=0.055, uneven_m=0.003),
+        Cover(
+            "sanded-divot", "sanded divot", "divot", 0.018, 0.0, 0.70, 0.15, friction=0.28, wall_m=0.055,
+            uneven_m=0.003,
+        ),
         Cover("collar-ahead", "collar in front of the ball", "collar", 0.035, 0.0, 0.42, 0.5, ahead=0.7),
         Cover("collar-behind", "collar behind the ball", "collar", 0.035, 0.7, 0.42, 0.5),
-        Cover("sand", "standard sand", "sand", DEEPEST_IN_SAND_M, 0.0, 0.70, 0.1, friction=0.32, bed=STANDARD_BED, uneven_m=0.0020),
         Cover(
-            "sand-soft", "soft dry sand", "sand", DEEPEST_IN_SAND_M, 0.0, 0.85, 0.25, friction=0.30, uneven_m=0.0035,
-            bed=Bed(1400.0, 5.0, 3.5),
+            "sand", "standard sand", "sand", DEEPEST_IN_SAND_M, 0.0, 0.70, 0.1, friction=0.32, uneven_m=0.0020,
+            bed=STANDARD_BED,
         ),
         Cover(
-            "sand-dry-hard", "compacted dry sand", "sand", DEEPEST_IN_SAND_M, 0.0, 0.20, 0.0, friction=0.34, uneven_m=0.0013,
-            bed=Bed(1650.0, 20.0, 2.7),
+            "sand-soft", "soft dry sand", "sand", DEEPEST_IN_SAND_M, 0.0, 0.85, 0.25, friction=0.30,
+            uneven_m=0.0035, bed=Bed(1400.0, 5.0, 3.5),
         ),
         Cover(
-            "sand-wet-hard", "compacted wet sand", "sand", DEEPEST_IN_SAND_M, 0.0, 0.25, 0.0, friction=0.30, uneven_m=0.0013,
-            bed=Bed(1950.0, 22.0, 4.0),
+            "sand-dry-hard", "compacted dry sand", "sand", DEEPEST_IN_SAND_M, 0.0, 0.20, 0.0, friction=0.34,
+            uneven_m=0.0013, bed=Bed(1650.0, 20.0, 2.7),
         ),
         Cover(
-            "sand-wet-fluffy", "fluffy wet sand", "sand", DEEPEST_IN_SAND_M, 0.0, 0.90, 0.2, friction=0.26, uneven_m=0.0035,
-            bed=Bed(1800.0, 3.5, 5.2),
+            "sand-wet-hard", "compacted wet sand", "sand", DEEPEST_IN_SAND_M, 0.0, 0.25, 0.0, friction=0.30,
+            uneven_m=0.0013, bed=Bed(1950.0, 22.0, 4.0),
+        ),
+        Cover(
+            "sand-wet-fluffy", "fluffy wet sand", "sand", DEEPEST_IN_SAND_M, 0.0, 0.90, 0.2, friction=0.26,
+            uneven_m=0.0035, bed=Bed(1800.0, 3.5, 5.2),
         ),
     )
 }  # fmt: skip

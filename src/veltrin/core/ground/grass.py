@@ -37,8 +37,8 @@ so that the swish test comes out: at a chip's pace heather nearly stops the head
 
 BALL_STIRS_PER_M = 4.2
 BALL_TEARS_N = 3.4
-"""The same for a ball that ploughs through what stands in front of it. Judgement: a putt dies in it within a pace, a low
-iron shot loses a tenth and more, what leaves steeply hardly anything."""
+"""The same for a ball that ploughs through what stands in front of it. Judgement: a putt dies in it within a pace, a
+low iron shot loses a tenth and more, what leaves steeply hardly anything."""
 
 THINS_OUT = 0.75
 """How grass thins out upwards: power of the share of its height. Judgement."""
@@ -47,12 +47,12 @@ WET_HEAVIER = 0.5
 """How much heavier dripping grass is to pass than dry. Judgement: heavier, though it stands shorter."""
 
 BODY_M = 0.04
-"""Height of a head: grass that stands higher above the ball's bottom closes over it, and the shape of its sole no longer
-helps. Common practice: a rounded sole parts the tips, not a nest."""
+"""Height of a head: grass that stands higher above the ball's bottom closes over it, and the shape of its sole no
+longer helps. Common practice: a rounded sole parts the tips, not a nest."""
 
 PATCHY = 0.30
-"""How unevenly grass grows: one standard deviation of the logarithm of what a head or a ball has to pass, from strike to
-strike. Judgement."""
+"""How unevenly grass grows: one standard deviation of the logarithm of what a head or a ball has to pass, from strike
+to strike. Judgement."""
 
 MOST_GRAB_RAD = math.radians(6.0)
 """How far heavy grass shuts a face by holding the hosel. Judgement."""
@@ -60,8 +60,8 @@ MOST_GRAB_RAD = math.radians(6.0)
 GRAB_WAY_M = 0.25
 
 DIMPLE = {"sand": 1.3, "bare": 2.0, "divot": 0.5}
-"""Share of its speed that a ball loses which is driven straight at the wall of the dimple it lies in, per ball it is sunk,
-by group of covers. Judgement: from sand less loft doesn't make it cleaner; a divot is open towards the target."""
+"""Share of its speed that a ball loses which is driven straight at the wall of the dimple it lies in, per ball it is
+sunk, by group of covers. Judgement: from sand less loft doesn't make it cleaner; a divot is open towards the target."""
 
 COLLAR_WIDTH_M = 0.30
 PLOUGHS_M = 2.5
@@ -84,8 +84,8 @@ def way_through(lie: Lie, attack_ground: Vec, arc_m: Vec, edge_m: ArrayLike = 0.
 def _left_of(speed: Vec, way: Vec, stirs: Vec, tears: Vec) -> Vec:
     """Share of speed (m/s) left after a way (m) against stirs (1/m) and a steady hold (m/s^2).
 
-    d(v^2)/dx = -2 stirs v^2 - 2 tears, so v^2 = (v0^2 + tears/stirs) exp(-2 stirs x) - tears/stirs: closed form of a force
-    that grows with the square of speed beside one that doesn't.
+    d(v^2)/dx = -2 stirs v^2 - 2 tears, so v^2 = (v0^2 + tears/stirs) exp(-2 stirs x) - tears/stirs: closed form of a
+    force that grows with the square of speed beside one that doesn't.
     """
     lost = np.maximum(2.0 * stirs * way, 1e-9)
     held = 2.0 * tears * way / lost
@@ -100,7 +100,7 @@ def _standing(lie: Lie) -> float:
     """
     if lie.top_m == 0.0:
         return 0.0
-    return lie.thickness * (1.0 + WET_HEAVIER * lie.wet) * min(lie.over_m / lie.top_m, 1.0) ** THINS_OUT
+    return float(lie.thickness * (1.0 + WET_HEAVIER * lie.wet) * min(lie.over_m / lie.top_m, 1.0) ** THINS_OUT)
 
 
 def snag_in(lie: Lie, snag: Vec, body: Vec) -> Vec:
@@ -114,8 +114,8 @@ def speed_kept(
 ) -> Vec:
     """Share of club-head speed left at the ball.
 
-    `snag`: how much the head catches (1 a short iron); `speed` (m/s) before the grass; `patch`: this strike's grass over
-    that as read.
+    `snag`: how much the head catches (1 a short iron); `speed` (m/s) before the grass; `patch`: this strike's grass
+    over that as read.
     """
     standing = _standing(lie)
     if standing == 0.0:
@@ -142,7 +142,8 @@ def face_grab(lie: Lie, way_m: Vec, snag: Vec, patch: Vec | float = 1.0) -> Vec:
 
 
 def _out_of_dimple(lie: Lie, launch_rad: Vec, patch: Vec | float) -> Vec:
-    """Share of ball speed left after the loose ground it lies in: none lost where it leaves steeper than the dimple's wall.
+    """Share of ball speed left after the loose ground it lies in: none lost where it leaves steeper than the dimple's
+    wall.
 
     Geometry: a ball sunk by `over` meets the rim where the wall rises at acos(1 - over / r).
     """
@@ -154,8 +155,8 @@ def _out_of_dimple(lie: Lie, launch_rad: Vec, patch: Vec | float) -> Vec:
 def ball_kept(lie: Lie, launch_rad: Vec, speed: Vec, patch: Vec | float = 1.0) -> Vec:
     """Share of ball speed (m/s) left after the grass that stands in front of the ball.
 
-    The ball ploughs until most of it has risen above the tips: the lower it leaves, the longer; a collar is COLLAR_WIDTH_M
-    wide, other grass as wide as it takes.
+    The ball ploughs until most of it has risen above the tips: the lower it leaves, the longer; a collar is
+    COLLAR_WIDTH_M wide, other grass as wide as it takes.
     """
     if lie.cover.group in DIMPLE:
         return _out_of_dimple(lie, launch_rad, patch)

@@ -26,8 +26,8 @@ LOOSE_SHARE = 0.55
 
 FAIRWAY_DENSITY = 0.3
 MATTED = 2.7
-"""Denser grass is matted below the ball and carries a sole like soil: the share falls off by exp(-2.7 density). Judgement,
-so that high handicaps pay for rough as published."""
+"""Denser grass is matted below the ball and carries a sole like soil: the share falls off by exp(-2.7 density).
+Judgement, so that high handicaps pay for rough as published."""
 
 FULL_SAND_M = 0.05
 """Sand at least this deep behaves as sand; less of it, and the base below throws the sole back. Judgement."""

@@ -22,8 +22,8 @@ LEAST_SPREAD_M = 0.02
 def capture_radius(past_m: Vec, speed_ft: float) -> Vec:
     """How far off the middle of the hole a ball may pass and still drop (m), (n,).
 
-    `past_m`: how far past the hole it would stop; it falls off with the square of the speed over the hole, none is left at
-    CAPTURE_M_S (Holmes 1991, from memory). A ball that stops short can't drop.
+    `past_m`: how far past the hole it would stop; it falls off with the square of the speed over the hole, none is
+    left at CAPTURE_M_S (Holmes 1991, from memory). A ball that stops short can't drop.
     """
     squared = 2.0 * green_deceleration(speed_ft) * np.maximum(past_m, 0.0)
     return np.where(past_m >= 0.0, HOLE_RADIUS_M * np.maximum(1.0 - squared / CAPTURE_M_S**2, 0.0), 0.0)

@@ -19,8 +19,8 @@ BACK_M = 12.0
 def relief_strokes(hole: Hole) -> tuple[float, float, float]:
     """Expected strokes to hole out after relief, the penalty in, and where the ball is dropped (x, y in m).
 
-    The same kind of ground as the ball lies on, but lying on it; better ground where two club-lengths reach it. In a bunker
-    either there, or out of it for one more.
+    The same kind of ground as the ball lies on, but lying on it; better ground where two club-lengths reach it. In a
+    bunker either there, or out of it for one more.
     """
     turn = np.radians([90.0, -90.0, 120.0, -120.0, 150.0, -150.0])
     x, y = DROP_M * np.cos(turn), DROP_M * np.sin(turn)

@@ -15,10 +15,10 @@ from veltrin.core.kit.grooves import BallCover
 class Scatter:
     """One standard deviation of what varies from strike to strike on a flat, clean lie.
 
-    `face_rad`, `loft_rad`; `speed_share_*`: of head speed in a touch and in a full swing; `along_m`, `deep_m`: how far the
-    bottom of the arc wanders along the ground and in depth with a touch; `landing_m`: how far contact and first bounce
-    throw the finish of a ball that is pitched, besides. Judgement, set so that from plain lies the planner's own first call
-    costs what is published for that level of player (docs/calibration.md).
+    `face_rad`, `loft_rad`; `speed_share_*`: of head speed in a touch and in a full swing; `along_m`, `deep_m`: how far
+    the bottom of the arc wanders along the ground and in depth with a touch; `landing_m`: how far contact and first
+    bounce throw the finish of a ball that is pitched, besides. Judgement, set so that from plain lies the planner's
+    own first call costs what is published for that level of player (docs/calibration.md).
     """
 
     face_rad: float

@@ -27,7 +27,8 @@ STRETCHED = 0.8
 """How much wider a way of playing scatters at the end of its range than inside it. Judgement."""
 
 STRAINED, LAST_OF_SWING = 0.25, 0.15
-"""How much wider at the longest swing it is played with, and over which last part of the swing that grows. Judgement."""
+"""How much wider at the longest swing it is played with, and over which last part of the swing that grows.
+Judgement."""
 
 Blow = Literal["face", "edge", "splash"]
 Hinge = Literal["none", "little", "early", "full"]
@@ -66,7 +67,8 @@ class Method:
     `refuses` gives the reason why it isn't played in this case, or None. `change` gives its numbers. `difficulty`
     multiplies the player's scatter (1 is stock). `shortest_swing`/`longest_swing`: shares of full speed
     between which it is played. `blow`: what meets the ball. `hand`: hand action on the scale of HAND_WORDS.
-    `harder`: how much more it scatters in this lie, where its range ends. `is_near`: for shots from near the green, up to `ends_m`. `rolls`: the ball rolls from the start, so it needs no height, and a putter may do it.
+    `harder`: how much more it scatters in this lie, where its range ends. `is_near`: for shots from near the green, up
+    to `ends_m`. `rolls`: the ball rolls from the start, so it needs no height, and a putter may do it.
     `faults`: what goes wrong, each with its cure. `miss` is the usual bad one. Sources are named in `source`.
     """
 

@@ -20,7 +20,8 @@ BURIED_FROM = 0.5
 """Depth in sand, in balls, from which a splash no longer gets under. Judgement."""
 
 SAND_ENDS_M = 240.0
-"""Out of the sand first: a splash is played as far as it goes, whatever the distance, though it is for the near ones."""
+"""Out of the sand first: a splash is played as far as it goes, whatever the distance, though it is for the near
+ones."""
 
 LEAST_SPLASH_RAD = math.radians(37.0)
 """Least loft that still throws sand up. Judgement."""

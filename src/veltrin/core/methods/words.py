@@ -1,7 +1,9 @@
-"""What is said to a player, made from the numbers of the set-up and from the player's hand, so that nothing can disagree.
+"""What is said to a player, made from the numbers of the set-up and from the player's hand, so that nothing can
+disagree.
 
-Texts of methods carry marks: {left} and {right} are told for a right-hander and change sides for a left-hander; {feet} and
-{ball} are filled in from the stance and the place of the ball as computed. Lead and trail stay: they follow the hand.
+Texts of methods carry marks: {left} and {right} are told for a right-hander and change sides for a left-hander; {feet}
+and {ball} are filled in from the stance and the place of the ball as computed. Lead and trail stay: they follow the
+hand.
 """
 
 from __future__ import annotations

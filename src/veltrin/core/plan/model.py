@@ -72,8 +72,8 @@ class Question:
     `doubts`: how far readings are off by the way they were measured, by name (see readings).
     `pinned` methods come before all others where they can be played; `excluded` ones are left out.
     `ball_c`: temperature of the ball (C); `layers` of clothes over a shirt; `weather`: what care looks at besides.
-    `own`: what the player's record adds to the model. `shown_id`: the call that stands first on the page, which stays there
-    until another beats it by a margin (see rank).
+    `own`: what the player's record adds to the model. `shown_id`: the call that stands first on the page, which stays
+    there until another beats it by a margin (see rank).
     """
 
     player: Player

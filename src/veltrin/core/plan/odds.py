@@ -24,8 +24,9 @@ DEEP_FULL = 1.5
 
 WEDGE_ARC_M = 1.54
 LONGER_POWER = 5.0
-"""How the bottom of the arc wanders with a longer club: with the fifth power of the arc over a wedge's, half as much again
-with a hybrid, twice as much with a fairway wood. Judgement: the same angles are off by more, flatter and further away."""
+"""How the bottom of the arc wanders with a longer club: with the fifth power of the arc over a wedge's, half as much
+again with a hybrid, twice as much with a fairway wood. Judgement: the same angles are off by more, flatter and further
+away."""
 
 EDGE_SLIP = 0.45
 """How far, in ball radii, a laid-on edge may sink or rise before the ball pops up or is pressed down. Judgement."""

@@ -46,17 +46,19 @@ UNKNOWN_FLIGHT_PER_RAD = 0.002 * 180.0 / math.pi
 
 
 TOUCH_IN_SAND, PICKED_SWING, TOUCH_SWING = 3.0, 0.75, 0.40
-"""The same for a touch off loose grains; from the longer swing down it grows, at the shorter it is all there. Judgement."""
+"""The same for a touch off loose grains; from the longer swing down it grows, at the shorter it is all there.
+Judgement."""
 
 GRASS_WIDENS = 0.7
 """How much wider full-density grass level with the top of the ball makes a scatter. Judgement."""
 
 SAND_FOOTING = 2.3
-"""By how much the bottom of the arc of a full swing wanders more where the feet sink in as in sodden ground. Judgement."""
+"""By how much the bottom of the arc of a full swing wanders more where the feet sink in as in sodden ground.
+Judgement."""
 
 STAYS_WITHIN = 0.03
-"""A call that stands first stays there until another is so many strokes better: near-equals don't flip while a reading is
-dragged. Judgement, somewhat more than four hundred strikes can tell."""
+"""A call that stands first stays there until another is so many strokes better: near-equals don't flip while a reading
+is dragged. Judgement, somewhat more than four hundred strikes can tell."""
 
 FAILED_SHARE = 0.5
 """How far on, as a share of the way, a heavy, thin, stuck or skulled strike leaves the ball in the first sieve.
@@ -89,8 +91,8 @@ def grass_difficulty(lie: Lie) -> float:
 def footing(lie: Lie, swing: Vec) -> Vec:
     """How much the bottom of the arc wanders more in sand, where the face is to take the ball, 1 elsewhere (n,).
 
-    Feet give way, and a touch is not picked off loose grains for certain: it is splashed. Judgement, set so that the longer
-    strokes from sand cost a high handicap what is published.
+    Feet give way, and a touch is not picked off loose grains for certain: it is splashed. Judgement, set so that the
+    longer strokes from sand cost a high handicap what is published.
     """
     if not lie.in_sand:
         return np.ones_like(swing)
@@ -125,8 +127,8 @@ class Doubts(NamedTuple):
 
 
 def landing_doubt(played: Played, scatter: Scatter, difficulty: Vec) -> Vec:
-    """How far contact and first bounce throw the finish (m, (n,)): all of it where a ball is pitched, little where it is
-    run along the ground.
+    """How far contact and first bounce throw the finish (m, (n,)): all of it where a ball is pitched, little where it
+    is run along the ground.
     """
     pitched = 1.0 - np.exp(-played.flights.apex_m / PITCHED_APEX_M)
     return np.asarray(scatter.landing_m * difficulty * (SKIPPED + (1.0 - SKIPPED) * pitched))

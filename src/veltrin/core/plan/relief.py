@@ -18,9 +18,16 @@ from veltrin.core.plan.target import Target
 
 RELIEF_ID: Literal["relief"] = "relief"
 
+NO_STROKE = (
+    *("swing", "aim_rad", "aim_offset_m", "start_rad", "carry_m", "run_m", "total_m", "offline_m", "apex_m"),
+    *("descent_rad", "launch_rad", "ball_speed_m_s", "club_speed_m_s", "spin_rad_s", "flight_s", "plays_from_m"),
+    *("plays_as_m", "drift_m", "blown_m", "past_m", "trouble_rad"),
+)
+"""Numbers of a call that are nil where no stroke is played."""
+
 SAYS = (
-    "Unplayable: one stroke. Drop within two club-lengths, not nearer the hole, or back on the line; or play again from "
-    "where the last stroke was made.",
+    "Unplayable: one stroke. Drop within two club-lengths, not nearer the hole, or back on the line; or play again "
+    "from where the last stroke was made.",
     "Rule 19; the committee and local rules decide.",
 )
 
@@ -37,11 +44,7 @@ def relief_call(question: Question, world: World) -> Call:
     left = math.hypot(question.line.flag_m - target.x_m, target.y_m)
     judged = Judged(left, strokes, strokes, 1.0, Odds(1.0, 0.0, 0.0, 0.0, 0.0, 0.0))
     call = call_of(0, candidate, batch, world, solved, targets, judged, beside_of(batch, world, solved, targets))
-    nothing = dict.fromkeys(
-        ("swing", "aim_rad", "aim_offset_m", "start_rad", "carry_m", "run_m", "total_m", "offline_m", "apex_m", "descent_rad",
-         "launch_rad", "ball_speed_m_s", "club_speed_m_s", "spin_rad_s", "flight_s", "plays_from_m", "plays_as_m", "drift_m",
-         "blown_m", "past_m", "trouble_rad"), 0.0,
-    )  # fmt: skip
+    nothing = dict.fromkeys(NO_STROKE, 0.0)
     return replace(
         call,
         **nothing,  # type: ignore[arg-type]

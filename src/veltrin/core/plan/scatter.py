@@ -31,8 +31,8 @@ BAD_STROKES = 0.75
 
 ALONG_GROUND_M = 0.3
 NO_HOLE_M = 4.0
-"""A ball that lands nearer to the hole than the first flies over it; one that would stop further past it than the second
-jumps it on any green."""
+"""A ball that lands nearer to the hole than the first flies over it; one that would stop further past it than the
+second jumps it on any green."""
 
 AGAIN = ("sand", "rough", "deep", "heather", "trees", "semi")
 

@@ -115,7 +115,8 @@ def reasons_against(
             (fails, "would be heavy or stuck more often than not", False),
         )
         told = next((Against(words, final) for is_out, words, final in reasons if is_out), None)
-        found.append(told or (Against(lost[i], True) if lost[i] else None))
+        gone = lost[i]
+        found.append(told if told or gone is None else Against(gone, True))
     return found
 
 
@@ -182,8 +183,8 @@ class Sieved:
         return self.solved.swing[places], self.solved.aim[places]
 
     def best(self, pinned: frozenset[str], count: int, shown_id: str | None = None) -> Index:
-        """The calls worth striking many times: pinned and cheap ones, the one that was shown, and the cheapest way out to
-        each target.
+        """The calls worth striking many times: pinned and cheap ones, the one that was shown, and the cheapest way out
+        to each target.
         """
         first = [self.candidates[i].method.id not in pinned for i in self.good]
         order = self.good[np.lexsort((self.score[self.good], np.array(first, dtype=bool)))]

@@ -64,9 +64,9 @@ def solve(batch: Batch, world: World, targets: Targets) -> Solved:
 
     A coarse grid of swings brackets the shortest swing that reaches the target; regula falsi (Illinois) closes in on
     it while the aim is turned against the offline finish in the same rounds. A candidate whose full swing stops
-    short is flagged `short` and swung in full, one whose shortest swing already runs past `long`. Where the ground jumps at
-    the target (water in front of it, a tilt on which nothing stays) the ball that ends just beyond is taken, else the one
-    that ends nearest, and flagged `unsettled`.
+    short is flagged `short` and swung in full, one whose shortest swing already runs past `long`. Where the ground
+    jumps at the target (water in front of it, a tilt on which nothing stays) the ball that ends just beyond is taken,
+    else the one that ends nearest, and flagged `unsettled`.
     """
     n, k = batch.count, len(_GRID)
     rows = np.repeat(np.arange(n), k)

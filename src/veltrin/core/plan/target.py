@@ -117,7 +117,8 @@ FARTHER_COSTS = 0.004
 SHORTEST_LAY_UP_M = 15.0
 LOOKED_BEYOND_M = 5.0
 CLEAR_SHARE = 0.06
-"""And so much more of it for every metre the ball has to get there. Judgement: about one deviation of a middling player."""
+"""And so much more of it for every metre the ball has to get there. Judgement: about one deviation of a middling
+player."""
 
 WAYS_KEPT = 2
 

@@ -25,7 +25,7 @@ class Bound:
 
 BOUNDS = (
     Bound("ball place", lambda s: s.ball_back_m, -0.12, 0.17, "would put the ball outside the feet"),
-    Bound("posture", lambda s: s.posture_m, -0.24, 0.16, "would have the player stand lower or taller than knees allow"),
+    Bound("posture", lambda s: s.posture_m, -0.24, 0.16, "would have the player stand lower than knees allow"),
     Bound("grip", lambda s: s.grip_down_m, -0.03, 0.14, "would grip down on to the shaft"),
     Bound(
         "open face", lambda s: s.open, math.radians(-22.0), math.radians(24.0),
@@ -41,8 +41,8 @@ BOUNDS = (
 
 STRAINED_FROM = 0.5
 STRAINS = 0.6
-"""From which share of a bound on a set-up widens the scatter, and by how much at the bound. Judgement: its price has grown
-before a way of playing falls out.
+"""From which share of a bound on a set-up widens the scatter, and by how much at the bound. Judgement: its price has
+grown before a way of playing falls out.
 """
 
 

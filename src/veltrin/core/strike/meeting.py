@@ -23,8 +23,8 @@ SOLE_REST_SHARE = 0.4
 """Where along its width a sole touches the ground first, from the leading edge. Judgement."""
 
 CAMBER_M = 0.050
-"""Radius to which a sole is rounded from its leading to its trailing edge. Judgement, after usual heads: the lowest part
-of a wood's wide sole lies 3 to 4 mm below its leading edge, that of an iron 1 mm."""
+"""Radius to which a sole is rounded from its leading to its trailing edge. Judgement, after usual heads: the lowest
+part of a wood's wide sole lies 3 to 4 mm below its leading edge, that of an iron 1 mm."""
 
 CLEAR_M = 0.0015
 """How far above the soil a player lets the edge pass, where there is room for it: nobody aims at the soil itself.
@@ -51,8 +51,8 @@ LOOSE_DIGS = 2.5
 """How much faster sand takes the speed of a head that should have missed it than turf does. Judgement."""
 
 SOIL_HOLDS_N, SAND_HOLDS_N = 40.0, 160.0
-"""Force with which sodden soil, and sand as loose, hold a sole that goes through them. Judgement: in sand a touch that is a
-grain early hardly moves the ball."""
+"""Force with which sodden soil, and sand as loose, hold a sole that goes through them. Judgement: in sand a touch that
+is a grain early hardly moves the ball."""
 
 FIRM_LIFT = 20.0
 """Lift (1/m) of sand on which a sole is held up as on turf: compacted."""
@@ -67,8 +67,10 @@ BRIDGED, DEEP_DIVOT_M = 0.03, 0.01
 """Way over the rims (m) that a sole which bridges a divot is braked for, and how deep that one is. Judgement."""
 
 OFF_SWEET = 0.25
-"""Share of its speed that a ball loses when it is struck at the very edge instead of the sweet spot, or as far above it.
-Judgement: a thin one is no good one even where the face strikes, and a perched ball that is slid under comes out weak."""
+"""Share of its speed that a ball loses when it is struck at the very edge instead of the sweet spot, or as far above
+it.
+Judgement: a thin one is no good one even where the face strikes, and a perched ball that is slid under comes out
+weak."""
 
 MOST_OFF_SWEET = 0.45
 
@@ -135,7 +137,8 @@ def bladed_elevation(edge_m: Vec) -> Vec:
 
 
 def sole_drop(sole_m: Vec, engaged: Vec) -> Vec:
-    """How far the lowest part of a rounded sole lies below its leading edge (m): w^2 / 8 R, geometry of a shallow arc."""
+    """How far the lowest part of a rounded sole lies below its leading edge (m): w^2 / 8 R, geometry of a shallow
+    arc."""
     return np.asarray((sole_m * engaged) ** 2 / (8.0 * CAMBER_M))
 
 
@@ -157,7 +160,8 @@ def bridging(sole_m: Vec) -> Vec:
 def aimed_edge(lie: Lie, loft: Vec, drop: Vec, room: Vec) -> Vec:
     """Height at which the player lets the edge reach the ball: low enough for the sweet spot, clear of the soil.
 
-    Where any touch of the ground takes the speed, in sand and mud, it is picked: half way between ground and thin. `drop`:
+    Where any touch of the ground takes the speed, in sand and mud, it is picked: half way between ground and thin.
+    `drop`:
     by how much the sole reaches lower than the edge; `room`: see room_under.
     """
     limit = thin_limit(loft)

@@ -81,8 +81,14 @@ def sole_snag(club: Club) -> float:
 
 
 def body_snag(club: Club) -> float:
-    """The same where grass closes over the whole head: a bulky one drags most. Judgement."""
-    return {"wood": 2.4, "hybrid": 1.8, "iron": 1.0, "wedge": 0.9, "putter": 1.6}[club.kind]
+    """The same where grass closes over the whole head: a bulky one drags most, an upright face more than one laid back.
+
+    Judgement.
+    """
+    upright = max(math.radians(45.0) - club.loft_rad, 0.0)
+    return {"wood": 2.4, "hybrid": 1.8, "iron": 1.0, "wedge": 0.9, "putter": 1.6}[club.kind] + (
+        1.3 * upright if club.kind == "iron" else 0.0
+    )
 
 
 def club_arrays(player: Player, clubs: Sequence[Club]) -> ClubArrays:

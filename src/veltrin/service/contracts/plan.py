@@ -296,7 +296,7 @@ class CallOut(Contract):
     key_words: list[str]
     faults: list[FaultOut]
     finish: Literal["there", "short", "away", "none"] = Field(
-        description="there: finishes where it is meant to; short: as far as it goes; away: can't be held there; none: relief."
+        description="there: finishes where it is meant to; short: as far as it goes; away: can't be held; none: relief."
     )
     pinned: bool = Field(description="Pinned for this player by the coach.")
     odds: OddsOut
