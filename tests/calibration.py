@@ -110,7 +110,8 @@ def _putt_table() -> str:
             body = {"player_id": "x", "lie": {"cover": "fringe"}, "line": line}
             plan = plan_shot(question_in(PlanRequest.model_validate(body), person(who)))
             putt = next(c for c in plan.calls if c.method_id == "plain-putt")
-            cells.append(f"{putt.strokes:.2f} ({putt.strokes - float(putts(flag, person(who).handicap)):+.2f})")
+            published = float(putts(flag, person(who).handicap))
+            cells.append(f"{putt.strokes:.2f} ({putt.strokes - published:+.2f})")
         lines.append(f"| {flag:g} m | " + " | ".join(cells) + " |")
     return "\n".join(lines)
 
@@ -123,7 +124,23 @@ Written by `make calibration`; the numbers are the model's own answers today. Pu
 What the planner's own first call costs from a plain lie (level, dry, the usual green 8 m before to 10 m behind the
 flag, fairway around it), and in brackets how far that is from the published strokes to hole out (Broadie 2012/2014,
 from memory, from 20 yd on; nearer, and what a handicap adds, is judgement). Rough is a ball six tenths down in 80 mm
-of it, sand one a tenth down. The scatter of players (`core/kit/player.py`), uneven ground, footing in sand and matted grass are set by it.
+of it, sand one a tenth down. The scatter of players (`core/kit/player.py`), uneven ground, footing in sand and
+matted grass are set by it.
+"""
+
+PUTTS_HEAD = """
+## Putts from off the green
+Cost, and in brackets against the published putt from as far on the green.
+"""
+
+FLIGHTS_HEAD = """
+## Flights
+Published averages of two tours, from memory; every third row had no part in the fit. 20 C at the sea.
+"""
+
+WIND_HEAD = """
+## Wind
+Common practice: 20 mph against costs a mid iron a fifth, 10 mph a tenth, from behind half of it.
 """
 
 
@@ -135,11 +152,11 @@ def main() -> None:
         HEAD,
         *(_stroke_table(lie, told) for lie in SUNK),
         "\nFurthest off: " + ", ".join(f"{who} {off:.2f}" for who, off in worst.items()) + ".",
-        "\n## Putts from off the green\nCost, and against the published putt from as far on the green.\n",
+        PUTTS_HEAD,
         _putt_table(),
-        "\n## Flights\nPublished averages of two tours, from memory; every third row had no part in the fit. 20 C at the sea.\n",
+        FLIGHTS_HEAD,
         _flight_table(),
-        "\n## Wind\nCommon practice: 20 mph against costs a mid iron a fifth, 10 mph a tenth, from behind half of it.\n",
+        WIND_HEAD,
         _wind_table(),
     ]
     (Path(__file__).parent.parent / "docs" / "calibration.md").write_text("\n".join(parts) + "\n")
