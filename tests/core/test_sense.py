@@ -179,6 +179,23 @@ def test_steeper_above_the_feet_is_aimed_off_more_whatever_the_method() -> None:
     assert aims[2] > 1.2 * aims[1]
 
 
+@pytest.mark.parametrize("club", ["7-iron", "54"])
+def test_a_range_ball_spins_less_and_rain_takes_spin(club: str) -> None:
+    # Source: common practice: soft-cover multi-layer ball, never a range ball; wet face, spin falls.
+    soft, hard = (
+        next(c for c in plan_shot(question(0, 0, 75, replace(person("brisa"), ball=ball))).calls
+             if c.id == f"{club}~stock-swing") for ball in ("soft", "range")
+    )  # fmt: skip
+    assert hard.spin_rad_s < 0.95 * soft.spin_rad_s
+
+    def rained(rain: str) -> float:
+        body = {"player_id": "x", "line": {"flag_m": 75}, "rain": rain}
+        return question_in(PlanRequest.model_validate(body), person("brisa")).lie.wet
+
+    assert rained("none") == 0.0
+    assert rained("downpour") == 1.0
+
+
 # --- the hole, and relief
 
 

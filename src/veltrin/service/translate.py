@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 from datetime import date
 
 from veltrin.core.air import Air, Wind
-from veltrin.core.care import Weather
+from veltrin.core.care import Rain, Weather
+from veltrin.core.day import rain_film
 from veltrin.core.ground import Lie, Slope, cover_named
 from veltrin.core.kit import Club, Player, Scatter
 from veltrin.core.plan import Question
@@ -116,6 +118,11 @@ def lie_in(lie: LieIn) -> Lie:
     )
 
 
+def rained_on(lie: Lie, rain: Rain) -> Lie:
+    """The lie at least as wet as this rain makes ball, face and grass."""
+    return replace(lie, wet=max(lie.wet, rain_film(rain)))
+
+
 def question_in(
     request: PlanRequest, player: Player, pinned: frozenset[str] = frozenset(), excluded: frozenset[str] = frozenset()
 ) -> Question:
@@ -130,7 +137,7 @@ def question_in(
         detail_for=tuple(request.detail_for),
         only=tuple(request.only),
         shown_id=request.shown_id,
-        lie=lie_in(request.lie),
+        lie=rained_on(lie_in(request.lie), request.rain),
         pinned=pinned,
         excluded=excluded,
         mood=request.mood,

@@ -11,6 +11,7 @@ from veltrin.core.day.day import (
     grown,
     landing_on,
     lie_on,
+    rain_film,
     wet_of,
 )
 from veltrin.core.day.seasons import SEASONS
@@ -27,5 +28,6 @@ __all__ = [
     "grown",
     "landing_on",
     "lie_on",
+    "rain_film",
     "wet_of",
 ]

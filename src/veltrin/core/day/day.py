@@ -62,6 +62,11 @@ class Day:
         return self.air.temperature_c if self.ball_c is None else self.ball_c
 
 
+def rain_film(rain: Rain) -> float:
+    """How wet rain alone makes ball, face and grass: 0 dry .. 1 dripping."""
+    return _WET[rain]
+
+
 def wet_of(rain: Rain, ground: Firmness) -> float:
     """How wet ball, face and grass are: 0 dry .. 1 dripping."""
     return max(_WET[rain], _WET_GROUND.get(ground, 0.0))

@@ -3,7 +3,7 @@
 from veltrin.core.kit.bag import build_bag
 from veltrin.core.kit.ball import REFERENCE_BALL_C, ball_liveliness
 from veltrin.core.kit.club import Club, ClubKind, Presented, present
-from veltrin.core.kit.grooves import BALL_COVERS, BALL_GRIP, BallCover, face_grip, groove_wear
+from veltrin.core.kit.grooves import BALL_COVERS, BALL_GRIP, BALL_HOLD, BallCover, face_grip, groove_wear
 from veltrin.core.kit.own import (
     BYS,
     NOTHING_OWN,
@@ -21,6 +21,7 @@ from veltrin.core.kit.player import Player, Scatter
 __all__ = [
     "BALL_COVERS",
     "BALL_GRIP",
+    "BALL_HOLD",
     "BYS",
     "NOTHING_OWN",
     "QUANTITIES",

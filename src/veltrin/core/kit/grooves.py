@@ -13,6 +13,10 @@ BALL_GRIP: dict[BallCover, float] = {"soft": 1.0, "firm": 0.86, "range": 0.70}
 """Friction against that of a soft-cover multi-layer ball. Judgement, in the order of the trade: a soft cover grips, a
 range ball never does (common practice)."""
 
+BALL_HOLD: dict[BallCover, float] = {"soft": 1.0, "firm": 0.95, "range": 0.88}
+"""Spin of a ball that grips the face against that of a soft one: a harder cover lets go of the blow sooner. Judgement,
+in the order of the trade: never a range ball (common practice)."""
+
 ROUNDS_WORN = 70.0
 """Rounds after which a wedge's grooves are worn out: seven months (6-8, common practice) of ten rounds a month,
 practice counted in. Judgement."""

@@ -294,7 +294,7 @@ def play(
         clubs.head_mass,
         restitution(v_n, clubs.cor_at_rest, clubs.cor_slope, ball_liveliness(world.ball_c))
         * np.where(on_edge, BLADED_SHARE, 1.0),
-        grip_restitution(v_n, clubs.gear_loss),
+        (1.0 + grip_restitution(v_n, clubs.gear_loss)) * clubs.hold - 1.0,
         face_friction(lie, way) * clubs.grip * (1.0 if own is None else own.friction),
     )
     sweet = np.where(on_edge, 1.0, off_sweet(met.edge_m, loft))[:, None]

@@ -13,7 +13,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from veltrin.core.geometry import Index, Vec
-from veltrin.core.kit import Club, Player, face_grip
+from veltrin.core.kit import BALL_HOLD, Club, Player, face_grip
 from veltrin.core.kit.player import MID_IRON_LOFT_RAD, STOCK_LEAN_RAD
 
 ARM_SHARE_OF_STATURE = 0.37
@@ -43,7 +43,8 @@ class ClubArrays:
     """Clubs of a batch as arrays (n,): angles rad, lengths m, mass kg; `arc_m` is the radius of the head's arc.
 
     `grip`: friction of the face over that of a new one on a soft ball; `lead_full`: pressure on the lead side with a
-    full swing; `touch`: 0 for a putter, whose longest stroke is still a touch, else 1.
+    full swing; `touch`: 0 for a putter, whose longest stroke is still a touch, else 1;
+    `hold`: spin of this ball where it grips, over a soft one's.
     """
 
     loft: Vec
@@ -63,6 +64,7 @@ class ClubArrays:
     grip: Vec
     lead_full: Vec
     touch: Vec
+    hold: Vec
 
     def take(self, index: Index) -> ClubArrays:
         """Pick or repeat entries by integer index."""
@@ -123,6 +125,7 @@ def club_arrays(player: Player, clubs: Sequence[Club]) -> ClubArrays:
         grip=np.array([face_grip(c.rounds, player.ball) for c in clubs]),
         lead_full=np.full(len(clubs), player.lead_share),
         touch=np.array([0.0 if c.kind == "putter" else 1.0 for c in clubs]),
+        hold=np.full(len(clubs), BALL_HOLD[player.ball]),
     )
 
 
