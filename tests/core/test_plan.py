@@ -242,9 +242,10 @@ def test_bad_questions_are_refused_by_name() -> None:
         method_named("hope")
 
 
-def test_unknown_only_leaves_relief() -> None:
+def test_unknown_only_gives_an_empty_plan() -> None:
     found = plan_shot(question(0, 0, 20.0, only=("chipper~hope",)))
-    assert [c.id for c in found.calls] == ["relief"]
+    assert found.calls == ()
+    assert found.first_id is None
 
 
 @pytest.mark.parametrize("method", CATALOGUE.values(), ids=lambda m: m.id)

@@ -206,13 +206,13 @@ def call_of(
         faults=said.faults,
         setup=_note(i, method, played, batch, beside),
         odds=judged.odds,
-        finish=_finish(i, solved),
+        finish=_finish(i, solved, total - meant.distance_m),
     )
 
 
-def _finish(i: int, solved: Solved) -> Finish:
+def _finish(i: int, solved: Solved, past_m: float) -> Finish:
     if solved.short[i]:
-        return "short"
+        return "short" if past_m < 0.0 else "there"
     is_away = solved.long[i] or solved.unsettled[i] or not solved.played.runs.held[i]
     return "away" if is_away else "there"
 

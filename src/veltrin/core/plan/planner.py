@@ -21,7 +21,7 @@ from veltrin.core.plan.harder import harder_note
 from veltrin.core.plan.model import Call, FellOut, LevelChoice, Plan, Question
 from veltrin.core.plan.play import World
 from veltrin.core.plan.rank import STAYS_WITHIN
-from veltrin.core.plan.relief import relief_call
+from veltrin.core.plan.relief import RELIEF_ID, relief_call
 from veltrin.core.plan.sieve import make_batch, plain_calls, sieve, world_of
 from veltrin.core.plan.strike import Ranked, moved_calls, struck_calls
 from veltrin.core.plan.swap import swap_note
@@ -208,6 +208,9 @@ def plan_in_stages(question: Question, *, only_last: bool = False) -> Iterator[P
     kept, level = kept_club(question)
     care = care_for(question)
     candidates, out = list_all(question, kept)
+    if not candidates and question.only and RELIEF_ID not in question.only:
+        yield Plan((), None, None, tuple(out), None, kept, care)
+        return
     if not candidates:
         relief = relief_call(question, world)
         yield Plan((relief,), relief.id, None, tuple(out), None, kept, care)

@@ -47,9 +47,6 @@ Judgement."""
 LEAST_LAUNCH_RAD = math.radians(4.0)
 """Lower than this it never gets off the turf. Judgement."""
 
-LIES_AGAINST_M = 1.5
-"""A ball that rests nearer to the foot of something lies against it: no next stroke. Judgement."""
-
 LEAST_CLEAN = 0.12
 """A way that is struck clean less often than this is no call; above it, its price says how bad it is. Judgement."""
 
@@ -105,7 +102,7 @@ def reasons_against(
             (ahead and not clears_lip(question.lie, played.launch.velocity[i]), "won't clear the lip", True),
             (wall >= 0, f"won't clear the {question.line.obstacles[wall].kind.words}" if wall >= 0 else "", True),
             (played.flights.landing[i, 0] < -1.0 and ahead, "is blown back over the player's head", True),
-            (at_foot[i], "comes to lie against what is in the way", True),
+            (at_foot[i] and ahead, "won't get past what is in the way", False),
             (solved.long[i], "the shortest stroke already runs past", False),
             (touched, f"a {kind} is not swung this short", False),
             (swing < method.shortest_swing, "is for longer swings: this one would be a touch", False),
@@ -121,12 +118,12 @@ def reasons_against(
 
 
 def _against(question: Question, rest: Vec) -> Mask:
-    """Whether balls at rest there, (n, 3), lie against something that stands on the ground, (n,)."""
+    """Whether balls at rest there, (n, 3), have not got past something that stands across the line, (n,)."""
     found = np.zeros(len(rest), dtype=bool)
     for o in question.line.obstacles:
         if o.on_ground:
             beside = (rest[:, 1] <= o.left_m) & (rest[:, 1] >= o.right_m)
-            found |= beside & (rest[:, 0] > o.at_m - LIES_AGAINST_M) & (rest[:, 0] < o.at_m + o.deep_m)
+            found |= beside & (rest[:, 0] < o.at_m + o.deep_m)
     return found
 
 

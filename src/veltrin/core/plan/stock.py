@@ -16,10 +16,10 @@ from veltrin.core.plan.play import Batch, World, play
 from veltrin.core.run import Landing
 from veltrin.core.strike import Change, club_arrays
 
-SLOWEST_M_S, FASTEST_M_S = 6.0, 75.0
+SLOWEST_M_S, FASTEST_M_S = 6.0, 60.0
 PUTTER_FULL_M_S = 8.0
 """Head speed of the longest stroke still called a putt. Judgement."""
-# The fastest is beyond any swing: drag at driver speed is overstated, and the inferred speed makes up for it.
+# The fastest is at the edge of what anyone swings, and of what the flight law was fitted to.
 
 LEVEL = Slope()
 STOCK_WORLD = World(LEVEL, REFERENCE_AIR, CALM, Landing())
@@ -34,7 +34,7 @@ def _full_carries(batch: Batch) -> Vec:
 def stock_speeds(player: Player) -> tuple[float, ...]:
     """Full club-head speed (m/s) for each club of the bag, in bag order.
 
-    Bisection between 6 and 75 m/s on the carry from level ground in reference air. Raises DomainError naming the
+    Bisection between 6 and 60 m/s on the carry from level ground in reference air. Raises DomainError naming the
     club whose carry no speed in that range gives.
     """
     swung = [c for c in player.bag if c.kind != "putter"]

@@ -78,8 +78,10 @@ def sole_snag(club: Club) -> float:
     """
     if club.kind == "hybrid":
         return 0.55
+    if club.kind == "putter":
+        return 1.2
     little_loft = max(math.radians(30.0) - club.loft_rad, 0.0) / math.radians(15.0)
-    return {"wood": 0.7, "iron": 1.0, "wedge": 0.9, "putter": 1.2}[club.kind] * (1.0 + 0.9 * little_loft)
+    return {"wood": 0.7, "iron": 1.0, "wedge": 0.9}[club.kind] * (1.0 + 0.9 * little_loft)
 
 
 def body_snag(club: Club) -> float:
