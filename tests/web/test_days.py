@@ -58,7 +58,7 @@ def test_from_june_to_december_the_call_changes_with_reasons(running: Running, o
     page.get_by_role("tab", name="Two days").click()
     main = page.get_by_role("main")
     club = main.get_by_role("row", name=re.compile("^club"))
-    expect(club).to_contain_text("9-iron")
+    expect(club).to_contain_text("Sand wedge")
     expect(club).to_contain_text("wedge")
     there = page.get_by_role("region", name="Soaked December")
     expect(there).to_contain_text(re.compile(r"The same stroke with the 9-iron, Dry June: runs \d"))
