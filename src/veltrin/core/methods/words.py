@@ -110,7 +110,7 @@ def slope_words(method: Method, slope: Slope) -> tuple[str, ...]:
             found.append("Downhill: shoulders along the slope, pressure on the lead side, chase the head down it.")
         elif slope.fall_rad <= -WORTH_ADJUSTING_RAD:
             found.append("Uphill: shoulders with the hill, pressure on the trail side, sweep along it.")
-    if method.family != "side slope":
+    if method.family != "side slope" and method.id not in ("splash-above", "splash-below", "side-gouge"):
         if slope.side_rad >= WORTH_ADJUSTING_RAD:
             found.append("Ball above the feet: grip down, stand taller; it goes {left}.")
         elif slope.side_rad <= -WORTH_ADJUSTING_RAD:
