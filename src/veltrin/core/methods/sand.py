@@ -23,7 +23,7 @@ SAND_ENDS_M = 240.0
 """Out of the sand first: a splash is played as far as it goes, whatever the distance, though it is for the near
 ones."""
 
-LEAST_SPLASH_RAD = math.radians(37.0)
+LEAST_SPLASH_DEG = 37.0
 """Least loft that still throws sand up. Judgement."""
 
 _REHEARSE = "Practice swings outside the bunker: the sand may not be touched before the stroke (Rule 12.2b)."
@@ -69,9 +69,9 @@ def _high(case: Case) -> Change:
 
 
 def _long_refuses(case: Case) -> str | None:
-    # Less loft the further it goes: a 9-iron or an 8-iron splashes on where a gap wedge's full swing ends.
-    if case.club.kind == "iron" and case.club.loft_rad >= LEAST_SPLASH_RAD:
-        return _splash_refuses(replace(case, club=replace(case.club, kind="wedge")), 37.0)
+    # Less loft the further it goes: a 9-iron splashes on where a gap wedge's full swing ends.
+    if case.club.kind == "iron" and case.club.loft_rad >= math.radians(LEAST_SPLASH_DEG):
+        return _splash_refuses(replace(case, club=replace(case.club, kind="wedge")), LEAST_SPLASH_DEG)
     return _splash_refuses(case, 43.0, 53.0)
 
 

@@ -243,12 +243,7 @@ class Detail:
 
 
 Finish = Literal["there", "short", "away", "none"]
-FINISHES: dict[Finish, str] = {
-    "there": "finishes where it is meant to",
-    "short": "as far as it goes: a full swing stops short of the flag",
-    "away": "can't be held there: it ends elsewhere",
-    "none": "no stroke is played",
-}
+"""There: where it is meant to. Short: as far as a full swing goes. Away: it can't be held there. None: no stroke."""
 
 
 @dataclass(frozen=True)
