@@ -7,7 +7,7 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 from scipy import integrate, stats
 
@@ -155,6 +155,8 @@ def test_downhill_and_short_sided_is_most_loft_or_a_landing_in_the_fringe() -> N
     st.floats(25, 130), st.floats(0.15, 0.8), st.floats(0.5, 7.0), st.booleans(),
     st.sampled_from([Lie(), Lie(COVERS["rough"], 0.7), Lie(COVERS["tight"])]),
 )  # fmt: skip
+# A wall so wide that the ground is laid coarsely, and a putt that is stopped by it: it hasn't got past.
+@example(flag=25.0, share=0.7625, high=1.5, wet=False, lie=Lie())
 def test_no_call_fails_to_clear_what_is_in_the_way(flag: float, share: float, high: float, wet: bool, lie: Lie) -> None:
     at = max(2.0, share * flag)
     wall = thing("wall", at, high, deep_m=0.4)

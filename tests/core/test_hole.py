@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from tests.reference.tables import rows
 from veltrin.core.air import Air
 from veltrin.core.errors import DomainError, OutOfRangeError, UnknownNameError
-from veltrin.core.flight import fly
+from veltrin.core.flight import Contour, fly
 from veltrin.core.ground import COVERS
 from veltrin.core.hole import (
     KIND_LIST,
@@ -179,11 +179,33 @@ def test_a_thin_wall_is_met_exactly_where_the_path_is_lower_than_its_top(at: flo
 
 
 def test_ground_that_rises_or_falls_shortens_or_lengthens_the_carry() -> None:
-    flat, up, down = (fly(*BALL, Air(), rise_m=r, climb_m=50.0).landing[0] for r in (0.0, 4.0, -4.0))
+    flat, up, down = (fly(*BALL, Air(), contour=Contour(r, 50.0)).landing[0] for r in (0.0, 4.0, -4.0))
     assert up[0] < flat[0] < down[0]
     # Source: the descent by hand: a ball that comes down at about 50 deg loses 4 m / tan 50 = 3.4 m.
     assert flat[0] - up[0] == pytest.approx(4.0 / math.tan(math.radians(52)), abs=0.8)
     assert (up[2], down[2]) == (4.0, -4.0)
+
+
+def test_the_tilt_of_a_green_meets_the_ball_sooner_or_later() -> None:
+    # Source: a line and a plane by hand: past the front edge by d, and down at slope s, the ball comes to ground that
+    # rises by t after d / (1 + t / s); a ball this far out flies straight to within a hand.
+    front, t = 50.0, math.tan(math.radians(4.0))
+    flat = fly(*BALL, Air())
+    d = float(flat.landing[0, 0]) - front
+    s = -float(flat.velocity[0, 2] / flat.velocity[0, 0])
+    for fall, share in ((-t, 1.0 / (1.0 + t / s)), (t, 1.0 / (1.0 - t / s))):
+        out = fly(*BALL, Air(), contour=Contour(0.0, front, 200.0, 10.0, fall)).landing[0]
+        assert out[0] - front == pytest.approx(d * share, abs=0.15)
+        assert out[2] == pytest.approx(-fall * (out[0] - front), abs=1e-6)
+
+
+def test_the_shape_of_the_ground_has_no_steps() -> None:
+    shape = Landing(50.0, 70.0, width_m=15.0, rise_m=5.0, fall_rad=0.06, side_rad=0.05).contour
+    x, y = np.meshgrid(np.arange(-5.0, 90.0, 0.05), np.arange(-12.0, 12.0, 0.05))
+    height = shape.height(x.ravel(), y.ravel()).reshape(x.shape)
+    assert max(np.abs(np.diff(height, axis=a)).max() for a in (0, 1)) < 0.012
+    # Source: by hand, twenty metres that fall by 0.06 rad.
+    assert shape.height(np.array([50.0, 80.0]), np.zeros(2)).tolist() == pytest.approx([5.0, 5.0 - 20 * math.tan(0.06)])
 
 
 def test_obstacles_stand_on_the_ground_there() -> None:

@@ -32,7 +32,7 @@ from veltrin.core.air import (
 from veltrin.core.air.wind import PEAK
 from veltrin.core.care import Sky, Weather, notes_for
 from veltrin.core.errors import DomainError, OutOfRangeError
-from veltrin.core.flight import fly
+from veltrin.core.flight import Contour, fly
 from veltrin.core.geometry import elevation
 from veltrin.core.ground import CLEAN, Slope
 from veltrin.core.methods import CATALOGUE, Case
@@ -278,7 +278,7 @@ def test_wind_is_felt_above_the_ground_below_the_ball_not_above_the_tee() -> Non
     # A ball that falls forty metres below where it was struck is still in the wind all the way.
     velocity, spin = np.array([[45.0, 0.0, 12.0]]), np.array([[0.0, -500.0, 0.0]])
     air = Air()
-    down = [fly(velocity, spin, air, w, rise_m=-40.0, climb_m=60.0).landing[0, 0] for w in (CALM, blow(6, HEAD))]
+    down = [fly(velocity, spin, air, w, contour=Contour(-40.0, 60.0)).landing[0, 0] for w in (CALM, blow(6, HEAD))]
     level = [fly(velocity, spin, air, w).landing[0, 0] for w in (CALM, blow(6, HEAD))]
     assert down[0] - down[1] > 1.2 * (level[0] - level[1])
 

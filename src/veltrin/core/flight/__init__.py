@@ -1,12 +1,14 @@
 """Flight and what follows it: aerodynamics, the batched integrator."""
 
 from veltrin.core.flight.aero import drag_coefficient, lift_coefficient
+from veltrin.core.flight.contour import Contour
 from veltrin.core.flight.integrator import COARSE_STEP_S, NO_GUSTS, STEP_S, Flights, fly, share_out
 
 __all__ = [
     "COARSE_STEP_S",
     "NO_GUSTS",
     "STEP_S",
+    "Contour",
     "Flights",
     "drag_coefficient",
     "fly",

@@ -19,6 +19,7 @@ from numba import njit
 from veltrin.core.air import CALM, Air, Wind
 from veltrin.core.constants import BALL_AREA_M2, BALL_MASS_KG, BALL_RADIUS_M, GRAVITY_M_S2
 from veltrin.core.flight.aero import SPIN_DECAY, drag_coefficient, lift_coefficient
+from veltrin.core.flight.contour import LEVEL_GROUND, Contour, height_at
 from veltrin.core.geometry import Index, Vec
 
 STEP_S = 0.05
@@ -61,34 +62,28 @@ def _slope(
 
 
 @njit(cache=True, inline="always")
-def _ground(x: float, climb: Vec) -> float:
-    """Height of the ground, which climbs `climb[0]` evenly over `climb[1]` and is level beyond (m)."""
-    return float(climb[0] * min(max(x / climb[1], 0.0), 1.0))
-
-
-@njit(cache=True, inline="always")
-def _above(s: Seven, climb: Vec) -> float:
+def _above(s: Seven, shape: Vec) -> float:
     """Height above the ground (m)."""
-    return float(s[2] - _ground(s[0], climb))
+    return float(s[2] - height_at(s[0], s[1], shape))
 
 
 @njit(cache=True, fastmath=True)
-def _step(s: Seven, h: float, axis: Vec, medium: Vec, climb: Vec) -> Seven:
+def _step(s: Seven, h: float, axis: Vec, medium: Vec, shape: Vec) -> Seven:
     x, y, z, u, v, w, rate = s
     k = 0.5 * h
     begin = middle = 0.0
     is_windy = medium[2] != 0.0 or medium[3] != 0.0
     if is_windy:
         # Height changes little inside a step: its two looks at the middle share one.
-        begin = _profile(_above(s, climb), medium)
-        middle = _profile(z + k * w - _ground(x + k * u, climb), medium)
+        begin = _profile(_above(s, shape), medium)
+        middle = _profile(z + k * w - height_at(x + k * u, y + k * v, shape), medium)
     a1, b1, c1, d1 = _slope(begin, u, v, w, rate, axis, medium)
     u2, v2, w2 = u + k * a1, v + k * b1, w + k * c1
     a2, b2, c2, d2 = _slope(middle, u2, v2, w2, rate + k * d1, axis, medium)
     u3, v3, w3 = u + k * a2, v + k * b2, w + k * c2
     a3, b3, c3, d3 = _slope(middle, u3, v3, w3, rate + k * d2, axis, medium)
     u4, v4, w4 = u + h * a3, v + h * b3, w + h * c3
-    end = _profile(z + h * w3 - _ground(x + h * u3, climb), medium) if is_windy else 0.0
+    end = _profile(z + h * w3 - height_at(x + h * u3, y + h * v3, shape), medium) if is_windy else 0.0
     a4, b4, c4, d4 = _slope(end, u4, v4, w4, rate + h * d3, axis, medium)
     sixth = h / 6.0
     return (
@@ -126,15 +121,15 @@ def _struck(s: Seven, ahead: Seven, walls: Vec) -> int:
 
 
 @njit(cache=True, fastmath=True)
-def _landing_step(s: Seven, h: float, after: float, axis: Vec, medium: Vec, climb: Vec) -> tuple[Seven, float]:
+def _landing_step(s: Seven, h: float, after: float, axis: Vec, medium: Vec, shape: Vec) -> tuple[Seven, float]:
     """Shorten the last step by regula falsi (Illinois) until the ball is on the ground."""
-    low, f_low, high, f_high = 0.0, _above(s, climb), h, after
-    best = _step(s, h, axis, medium, climb)
+    low, f_low, high, f_high = 0.0, _above(s, shape), h, after
+    best = _step(s, h, axis, medium, shape)
     part = h
     for _ in range(30):
         part = (low * f_high - high * f_low) / (f_high - f_low)
-        best = _step(s, part, axis, medium, climb)
-        left = _above(best, climb)
+        best = _step(s, part, axis, medium, shape)
+        left = _above(best, shape)
         if abs(left) < 1e-7:
             break
         if left * f_high < 0.0:
@@ -151,7 +146,7 @@ def _fly_many(
     spin: Vec,
     medium: Vec,
     gusts: Vec,
-    climb: Vec,
+    shape: Vec,
     walls: Vec,
     step_s: float,
     out: Vec,
@@ -173,9 +168,9 @@ def _fly_many(
             path[i, 0, :] = 0.0
             count = 1
         # Against a rise it has to start steeper than the ground does.
-        steep = max(climb[0], 0.0) / climb[1] * max(velocity[i, 0], 0.0)
+        steep = max(shape[0], 0.0) / shape[1] * max(velocity[i, 0], 0.0)
         while velocity[i, 2] > steep and time < MAX_FLIGHT_S:
-            ahead = _step(s, step_s, axis, air, climb)
+            ahead = _step(s, step_s, axis, air, shape)
             wall = _struck(s, ahead, walls) if walls.shape[0] > 0 else -1
             if wall >= 0:
                 # It drops at the foot.
@@ -186,19 +181,19 @@ def _fly_many(
             if ahead[5] <= 0.0 < s[5]:
                 # Apex inside the step: the height is a parabola there to within a millimetre.
                 apex = max(apex, s[2] + 0.5 * s[5] * step_s * s[5] / (s[5] - ahead[5]))
-            if _above(ahead, climb) <= 0.0:
-                if _above(s, climb) > 0.0:
-                    s, part = _landing_step(s, step_s, _above(ahead, climb), axis, air, climb)
+            if _above(ahead, shape) <= 0.0:
+                if _above(s, shape) > 0.0:
+                    s, part = _landing_step(s, step_s, _above(ahead, shape), axis, air, shape)
                 else:
                     # Up and down inside the first step: halve until the rise is resolved, then land.
                     short = step_s
-                    while _above(_step(s, short, axis, air, climb), climb) <= 0.0 and short > 1e-5:
+                    while _above(_step(s, short, axis, air, shape), shape) <= 0.0 and short > 1e-5:
                         short *= 0.5
-                    risen = _step(s, short, axis, air, climb)
+                    risen = _step(s, short, axis, air, shape)
                     left = step_s - short
                     apex = max(apex, risen[2])
-                    after = _above(_step(risen, left, axis, air, climb), climb)
-                    s, part = _landing_step(risen, left, after, axis, air, climb)
+                    after = _above(_step(risen, left, axis, air, shape), shape)
+                    s, part = _landing_step(risen, left, after, axis, air, shape)
                     part += short
                 time += part
                 break
@@ -207,7 +202,7 @@ def _fly_many(
             if record and count < path.shape[1] - 1:
                 path[i, count, 0], path[i, count, 1], path[i, count, 2] = s[0], s[1], s[2]
                 count += 1
-        ground = _ground(s[0], climb)
+        ground = height_at(s[0], s[1], shape)
         if record:
             path[i, count, 0], path[i, count, 1], path[i, count, 2] = s[0], s[1], ground
             points[i] = count + 1
@@ -300,15 +295,14 @@ def fly(
     step_s: float = STEP_S,
     drag_scale: float = 1.0,
     lift_scale: float = 1.0,
-    rise_m: float = 0.0,
-    climb_m: float = 1.0,
+    contour: Contour = LEVEL_GROUND,
     walls: Vec = NO_WALLS,
     gusts: Vec = NO_GUSTS,
 ) -> Flights:
     """Fly a batch: `velocity` (n, 3) in m/s and `spin` (n, 3) in rad/s, to the ground.
 
-    The ground climbs `rise_m` evenly over the first `climb_m` and is level beyond. `walls` (k, 6) are boxes
-    x0, x1, y0, y1, z0, z1 (m) in the way: a ball that flies into one drops at its foot. `gusts` (n, 2) are what each
+    `contour` is the shape of the ground. `walls` (k, 6) are boxes x0, x1, y0, y1, z0, z1 (m) in the way: a ball that
+    flies into one drops at its foot. `gusts` (n, 2) are what each
     ball meets besides the mean wind, m/s at the reading height. Heights count from the ground below the ball.
 
     A ball struck along or into the ground (no upward speed) lands where it lies. The kernel lets go of the
@@ -321,11 +315,11 @@ def fly(
     out = np.zeros((count, 12))
     path, points = np.zeros((count, length, 3)), np.zeros(count, dtype=np.int64)
     medium = medium_of(air, wind, drag_scale, lift_scale)
-    climb = np.array([rise_m, climb_m])
+    shape = np.array(contour)
 
     def part(rows: slice) -> None:
         blown = gusts[rows] if len(gusts) else gusts
-        _fly_many(velocity[rows], spin[rows], medium, blown, climb, walls, step_s, out[rows], path[rows], points[rows])
+        _fly_many(velocity[rows], spin[rows], medium, blown, shape, walls, step_s, out[rows], path[rows], points[rows])
 
     share_out(part, count, workers)
     return Flights(out[:, 0:3], out[:, 3:6], out[:, 6:9], out[:, 9], out[:, 10], path, points, out[:, 11].astype(int))

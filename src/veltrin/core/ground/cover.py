@@ -62,7 +62,7 @@ COVERS = {
         Cover("fairway", "fairway", "grass", 0.012, 0.3, 0.45),
         Cover("fringe", "fringe", "grass", 0.008, 0.3, 0.42),
         Cover("semi", "semi-rough", "grass", 0.040, 0.5, 0.45, 0.35),
-        Cover("rough", "rough", "grass", 0.080, 0.8, 0.50, 1.0, uneven_m=0.0015),
+        Cover("rough", "rough", "grass", 0.080, 0.8, 0.50, 1.0, uneven_m=0.0012),
         Cover("deep", "deep rough", "grass", 0.130, 1.0, 0.55, 2.0, uneven_m=0.003),
         Cover("heather", "heather/tussock", "grass", 0.160, 1.25, 0.40, 1.5, uneven_m=0.004),
         Cover("bare", "bare earth", "bare", 0.0, 0.0, 0.20, friction=0.36, uneven_m=0.0016),

@@ -27,11 +27,11 @@ JUICY_FRICTION = 0.06
 BLADES_FILL_M = 0.03
 """Way through full-density grass after which the face is two thirds full of blades. Judgement."""
 
-HEAD_STIRS_PER_M = 1.25
+HEAD_STIRS_PER_M = 1.4
 """Share of its speed that a head loses per metre of full-density grass standing to its full height, by setting it
 moving: the same share at any speed. Judgement."""
 
-HEAD_TEARS_N = 60.0
+HEAD_TEARS_N = 40.0
 """Force with which such grass holds a head that pulls through it, whatever its speed: a slow one is stopped. Judgement,
 so that the swish test comes out: at a chip's pace heather nearly stops the head, rough clearly slows it."""
 
@@ -40,7 +40,7 @@ BALL_TEARS_N = 3.4
 """The same for a ball that ploughs through what stands in front of it. Judgement: a putt dies in it within a pace, a
 low iron shot loses a tenth and more, what leaves steeply hardly anything."""
 
-THINS_OUT = 0.75
+THINS_OUT = 0.6
 """How grass thins out upwards: power of the share of its height. Judgement."""
 
 WET_HEAVIER = 0.5
@@ -50,7 +50,7 @@ BODY_M = 0.04
 """Height of a head: grass that stands higher above the ball's bottom closes over it, and the shape of its sole no
 longer helps. Common practice: a rounded sole parts the tips, not a nest."""
 
-PATCHY = 0.30
+PATCHY = 0.25
 """How unevenly grass grows: one standard deviation of the logarithm of what a head or a ball has to pass, from strike
 to strike. Judgement."""
 

@@ -100,7 +100,8 @@ class Obstacle:
 
 def walls_of(obstacles: Sequence[Obstacle], ground: Landing) -> tuple[Wall, ...]:
     """Boxes for the flight: x0, x1, y0, y1, z0, z1 (m), z from the ball's level."""
-    feet = [float(ground.height(np.array([o.at_m]))[0]) for o in obstacles]
+    places = np.array([o.at_m for o in obstacles]), np.array([0.5 * (o.left_m + o.right_m) for o in obstacles])
+    feet = ground.contour.height(*places).tolist()
     return tuple(
         (o.at_m, o.at_m + o.deep_m, o.right_m, o.left_m, foot + max(o.low_m, DEEPEST_FOOT_M), foot + o.high_m)
         for o, foot in zip(obstacles, feet, strict=True)

@@ -56,7 +56,7 @@ def _pop_refuses(case: Case) -> str | None:
 
 
 def _pop(_: Case) -> Change:
-    return Change(lead_bias=0.04, open_rad=math.radians(10.0), stance_rad=math.radians(6.0), ball_back_m=-0.02)
+    return Change(lead_bias=0.04, open_rad=math.radians(5.0), stance_rad=math.radians(4.0), ball_back_m=-0.02)
 
 
 def _between(case: Case, low: float, high: float, words: str) -> str | None:

@@ -221,7 +221,7 @@ def _path(played: Played, i: int, world: World) -> tuple[Vec, Vec]:
     """Drawn flight and run; hops are drawn above the ground where they are."""
     flight = played.flights.path[i, : played.flights.points[i]]
     run = played.runs.trace[i, : played.runs.rows[i]].copy()
-    run[:, 2] += world.landing.height(run[:, 0])
+    run[:, 2] += world.landing.contour.height(run[:, 0], run[:, 1])
     return flight, np.vstack([flight[-1:], run])
 
 

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import NamedTuple
@@ -105,11 +104,12 @@ def _struck(played: Played, way: Targets, odds: Odds) -> Struck:
     )
 
 
-def _odds(batch: Batch, world: World, played: Played, call: Call, scatter: Scatter, here: World) -> Odds:
-    # The call's difficulty holds its own day's grass: swap it for this one's, as the sieve takes it for the strike.
-    eased = call.difficulty * math.sqrt(grass_difficulty(world.lie)) / grass_difficulty(here.lie)
-    swing = np.array([call.swing])
-    return strike_odds(batch, world.lie, played.contact, scatter, swing, np.array([eased]))[0]
+def _odds(batch: Batch, call: Call, scatter: Scatter, here: tuple[World, Played], there: tuple[World, Played]) -> Odds:
+    # The call's difficulty holds its own day's grass: swap it for the other's, as the sieve takes it for the strike.
+    widened, now = (grass_difficulty(world.lie, played.contact.grass.way_m) for world, played in (here, there))
+    eased = call.difficulty * np.sqrt(now) / widened
+    world, played = there
+    return strike_odds(batch, world.lie, played.contact, scatter, np.array([call.swing]), eased)[0]
 
 
 def _carried(one: Question, other: Question, call: Call) -> CarriedOver:
@@ -133,7 +133,7 @@ def _carried(one: Question, other: Question, call: Call) -> CarriedOver:
     return CarriedOver(
         call.id,
         _struck(begin, way, call.odds),
-        _struck(played, way, _odds(dressed, there, played, call, scatter, here)),
+        _struck(played, way, _odds(dressed, call, scatter, (here, begin), (there, played))),
         running_rows(steps, "finish there", DISTANCE_STEP_M),
     )
 

@@ -147,9 +147,10 @@ def _distance_steps(
     for words, lie in _lies(world.lie):
         here = replace(here, lie=lie)
         steps.append((words, carry(play(neutral, here, swing, bearing))))
-    if world.landing.rise_m:
+    if not world.landing.contour.is_level:
         here = replace(here, landing=world.landing)
-        steps.append(("rise of the green", carry(play(neutral, here, swing, bearing))))
+        words = "rise of the green" if world.landing.rise_m else "tilt of the green"
+        steps.append((words, carry(play(neutral, here, swing, bearing))))
     if batch.own is None:
         return [*steps, ("set-up", carry(real))]
     bare = carry(play(replace(batch, own=None), world, swing, real_aim))

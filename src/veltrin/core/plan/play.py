@@ -317,8 +317,7 @@ def play(
         record=record,
         workers=2,
         step_s=step_s,
-        rise_m=ground.rise_m,
-        climb_m=ground.climb_m,
+        contour=ground.contour,
         walls=np.array(world.walls, float).reshape(-1, 6),
         gusts=gusts,
     )

@@ -21,7 +21,7 @@ import numpy as np
 
 from veltrin.core.flight import COARSE_STEP_S
 from veltrin.core.geometry import Index, Mask, Vec
-from veltrin.core.ground import Lie, Slope
+from veltrin.core.ground import Lie, Slope, way_through
 from veltrin.core.hole import Hole
 from veltrin.core.kit import Scatter
 from veltrin.core.plan.play import Batch, Played, World, nudge, play
@@ -49,8 +49,13 @@ TOUCH_IN_SAND, PICKED_SWING, TOUCH_SWING = 3.0, 0.75, 0.40
 """The same for a touch off loose grains; from the longer swing down it grows, at the shorter it is all there.
 Judgement."""
 
-GRASS_WIDENS = 0.7
-"""How much wider full-density grass level with the top of the ball makes a scatter. Judgement."""
+GRASS_WIDENS = 0.5
+"""How much wider full-density grass level with the top of the ball makes the scatter of a wedge. Judgement, with the
+next set by what rough costs as published."""
+
+WEDGE_STEEP_RAD, WEDGE_ARC_M = math.radians(6.0), 1.54
+WIDENS_BY_WAY = 1.5
+"""By what power of its way through the grass, over that of a wedge, a longer, flatter club's scatter widens more."""
 
 SAND_FOOTING = 2.3
 """By how much the bottom of the arc of a full swing wanders more where the feet sink in as in sodden ground.
@@ -83,9 +88,16 @@ def slope_difficulty(slope: Slope) -> float:
     return 1.0 + along + across + along * across
 
 
-def grass_difficulty(lie: Lie) -> float:
-    """How much grass around the ball widens scatter, 1 for a ball on top."""
-    return 1.0 + GRASS_WIDENS * lie.thickness * lie.sunk * (1.0 + 0.3 * lie.wet)
+def grass_difficulty(lie: Lie, way_m: Vec) -> Vec:
+    """How much grass around the ball widens scatter, 1 for a ball on top, (n,); `way_m`: the head's way through it.
+
+    What turns and stops a head does so along its way: the flatter it comes down, the longer.
+    """
+    grass = GRASS_WIDENS * lie.thickness * lie.sunk * (1.0 + 0.3 * lie.wet)
+    if grass == 0.0:
+        return np.ones_like(way_m)
+    wedge = way_through(lie, np.array([-WEDGE_STEEP_RAD]), np.array([WEDGE_ARC_M]))
+    return np.asarray(1.0 + grass * (way_m / wedge) ** WIDENS_BY_WAY)
 
 
 def footing(lie: Lie, swing: Vec) -> Vec:

@@ -34,6 +34,7 @@ from veltrin.core.plan.rank import (
 from veltrin.core.plan.solve import Solved, solve
 from veltrin.core.plan.stock import stock_speeds
 from veltrin.core.plan.target import Targets
+from veltrin.core.run import stopped
 from veltrin.core.strike import beyond, club_arrays, strained
 
 SHORTEST_SWING_OF_KIND = {"wood": 0.70, "hybrid": 0.45, "long iron": 0.30}
@@ -119,7 +120,7 @@ def reasons_against(
 
 def _against(question: Question, rest: Vec) -> Mask:
     """Whether balls at rest there, (n, 3), have not got past something that stands across the line, (n,)."""
-    found = np.zeros(len(rest), dtype=bool)
+    found = stopped(question.ground, rest) if question.line.obstacles else np.zeros(len(rest), dtype=bool)
     for o in question.line.obstacles:
         if o.on_ground:
             beside = (rest[:, 1] <= o.left_m) & (rest[:, 1] >= o.right_m)
@@ -214,7 +215,7 @@ def sieve(
     loft = solved.played.delivery.delivered_loft
     ease = np.array([c.method.difficulty for c in candidates])
     rolls = np.array([c.method.rolls for c in candidates])
-    thick = grass_difficulty(question.lie)
+    thick = grass_difficulty(question.lie, solved.played.contact.grass.way_m)
     steady = 1.0 if batch.own is None else batch.own.scatter
     stretched = np.array(
         [
@@ -226,7 +227,7 @@ def sieve(
     hard = hard * strained(solved.played.setup)
     # Thick grass hides the ball and turns the face; it widens where the arc bottoms out less than where the ball goes.
     strike_hard = (
-        hard / math.sqrt(thick) * np.where(batch.asks("entry_m") > 0.0, 1.0, footing(question.lie, solved.swing))
+        hard / np.sqrt(thick) * np.where(batch.asks("entry_m") > 0.0, 1.0, footing(question.lie, solved.swing))
     )
     odds = strike_odds(batch, question.lie, solved.played.contact, scatter, solved.swing, strike_hard)
     reasons = reasons_against(candidates, solved, odds, question)

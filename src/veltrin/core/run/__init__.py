@@ -11,7 +11,7 @@ from veltrin.core.run.surface import (
     surface_named,
     two_way_green_speed,
 )
-from veltrin.core.run.terrain import Landing, Patch, Ring, ended, oval, usual_edges
+from veltrin.core.run.terrain import Landing, Patch, Ring, ended, oval, stopped, usual_edges
 
 __all__ = [
     "FIRMNESS",
@@ -27,6 +27,7 @@ __all__ = [
     "green_deceleration",
     "oval",
     "run_out",
+    "stopped",
     "surface_named",
     "two_way_green_speed",
     "usual_edges",

@@ -17,6 +17,7 @@ import shapely
 from numpy.typing import NDArray
 
 from veltrin.core.checks import require
+from veltrin.core.flight import Contour
 from veltrin.core.geometry import Mask, Vec
 from veltrin.core.run.surface import SURFACES, TURF_FRICTION, WET_SLIP, Surface, bounce_numbers
 
@@ -31,6 +32,9 @@ FINEST_CELL_M = 0.25
 CELLS_ACROSS = 220
 MARGIN_M = 12.0
 _ELLIPSE_POINTS = 48
+
+SOLID = 2.0
+"""Mark of cells that a ball can't hop across."""
 
 Ring = tuple[tuple[float, float], ...]
 
@@ -101,9 +105,14 @@ class Landing:
         """Over what distance from the ball the ground climbs to the green (m)."""
         return max(self.front_m, 1.0) if math.isfinite(self.front_m) else 1.0
 
-    def height(self, x: Vec) -> Vec:
-        """Height of the ground above the ball (m), the tilt of the green itself left out."""
-        return np.asarray(self.rise_m * np.clip(x / self.climb_m, 0.0, 1.0))
+    @property
+    def contour(self) -> Contour:
+        """Shape of the ground for the flight. A green without ends is one surface: it is read where the ball lands."""
+        if not (math.isfinite(self.front_m) and math.isfinite(self.back_m)):
+            return Contour(self.rise_m, self.climb_m)
+        half = 0.5 * (self.width_m if math.isfinite(self.width_m) else self.back_m - self.front_m)
+        fall, side = math.tan(self.fall_rad), math.tan(self.side_rad)
+        return Contour(self.rise_m, self.climb_m, max(self.back_m, self.climb_m), half, fall, side)
 
 
 def usual_edges(flag_m: float) -> tuple[float, float]:
@@ -214,7 +223,7 @@ def terrain_of(ground: Landing) -> Terrain:
     ]
     tilts = [(math.tan(p.fall_rad), math.tan(p.side_rad)) for p in pieces]
     table = np.hstack([np.array(numbers), np.array(tilts)])
-    ends = np.array([2.0 if p.is_solid else 1.0 if p.ends_here else 0.0 for p in pieces])[raster.piece]
+    ends = np.array([SOLID if p.is_solid else 1.0 if p.ends_here else 0.0 for p in pieces])[raster.piece]
     fields = table[raster.piece]
     if ground.rise_m != 0.0 and math.isfinite(ground.width_m):
         x = raster.x0 + raster.cell * (np.arange(raster.piece.shape[1]) + 0.5)
@@ -226,11 +235,20 @@ def terrain_of(ground: Landing) -> Terrain:
     return Terrain(frame, np.stack([*around, fields[:, :, 2]], axis=2), ends)
 
 
-def ended(ground: Landing, places: Vec) -> Mask:
-    """Whether balls at rest at `places` (n, 2 or 3) lie where a ball goes no further, (n,)."""
+def _ends_at(ground: Landing, places: Vec) -> Vec:
     terrain = terrain_of(ground)
     x0, y0, cell = terrain.frame[:3]
     rows, columns = terrain.ends.shape
     i = np.clip(np.floor((places[:, 1] - y0) / cell), 0, rows - 1).astype(int)
     j = np.clip(np.floor((places[:, 0] - x0) / cell), 0, columns - 1).astype(int)
-    return np.asarray(terrain.ends[i, j] > 0.0)
+    return np.asarray(terrain.ends[i, j])
+
+
+def ended(ground: Landing, places: Vec) -> Mask:
+    """Whether balls at rest at `places` (n, 2 or 3) lie where a ball goes no further, (n,)."""
+    return np.asarray(_ends_at(ground, places) > 0.0)
+
+
+def stopped(ground: Landing, places: Vec) -> Mask:
+    """Whether balls at rest at `places` (n, 2 or 3) lie against something solid, as finely as the ground is laid."""
+    return np.asarray(_ends_at(ground, places) == SOLID)

@@ -101,7 +101,9 @@ def splash(
     per_length2 = 0.5 * bed.load * bed.density * SLAB_WIDTH_M * a.engaged * slope
     mark = np.minimum(2.0 * slope / curve, np.sqrt(STOPPED_BY * head_mass / per_length2))
     deepest_at = np.minimum(slope / curve, mark)
-    depth = slope * deepest_at - 0.5 * curve * deepest_at**2
+    # What is seen in the sand is the sole's way, and its back hangs below the edge by its bounce.
+    sole = a.sole_m * a.engaged * np.sin(np.maximum(a.bounce, 0.0))
+    depth = slope * deepest_at - 0.5 * curve * deepest_at**2 + sole
     return Splash(carried, edge, launch, np.asarray(spin_ratio), mark, depth, np.asarray(over_edge))
 
 

@@ -1,0 +1,51 @@
+"""The shape of the ground a ball comes down on: an even climb to the green, and the tilt of the green itself."""
+
+from __future__ import annotations
+
+from typing import NamedTuple
+
+import numpy as np
+from numba import njit
+
+from veltrin.core.geometry import Vec
+
+
+class Contour(NamedTuple):
+    """Ground that climbs `rise_m` evenly over the first `climb_m`; from there to `back_m` it falls away by `fall`, and
+    by `side` to the left within `half_m` of the line (tangents); beyond that it is level. Lengths in m.
+    """
+
+    rise_m: float = 0.0
+    climb_m: float = 1.0
+    back_m: float = 1.0
+    half_m: float = 0.0
+    fall: float = 0.0
+    side: float = 0.0
+
+    @property
+    def is_level(self) -> bool:
+        """Whether the ball comes down at the height it left."""
+        return not (self.rise_m or self.fall or self.side)
+
+    def height(self, x: Vec, y: Vec) -> Vec:
+        """Height above the ball (m) at places along and left of the line (m)."""
+        shape = np.array(self)
+        return np.array([height_at(a, b, shape) for a, b in zip(x.tolist(), y.tolist(), strict=True)], float)
+
+
+LEVEL_GROUND = Contour()
+
+
+@njit(cache=True, inline="always")
+def height_at(x: float, y: float, shape: Vec) -> float:
+    """Height of the ground above the ball (m). `shape` holds the numbers of a Contour.
+
+    The tilt to the side comes in with the climb, so that no step stands at the green's edge.
+    """
+    climbed = min(max(x / shape[1], 0.0), 1.0)
+    height = shape[0] * climbed
+    if shape[4] != 0.0 or shape[5] != 0.0:
+        along = min(max(x, shape[1]), shape[2]) - shape[1]
+        aside = min(max(y, -shape[3]), shape[3])
+        height -= shape[4] * along + shape[5] * aside * climbed
+    return float(height)
