@@ -45,7 +45,7 @@ UNKNOWN_FLIGHT_PER_RAD = 0.002 * 180.0 / math.pi
 """Strokes that a flight unlike the one the player would choose from level counts more: 0.002 a degree. Judgement."""
 
 
-TOUCH_IN_SAND, PICKED_SWING, TOUCH_SWING = 3.0, 0.75, 0.40
+TOUCH_IN_SAND, PICKED_SWING, TOUCH_SWING = 2.5, 0.60, 0.40
 """The same for a touch off loose grains; from the longer swing down it grows, at the shorter it is all there.
 Judgement."""
 
