@@ -45,6 +45,8 @@ def test_the_standard_splash_goes_fourteen_metres_at_a_plausible_swing_with_a_ma
         assert 0.4 <= call.swing <= 0.8, call.id
         assert call.setup.entry_m == pytest.approx(0.05)
         assert 0.11 <= call.setup.mark_m <= 0.20, call.id
+        # Source: common practice: one to two centimetres of sand are taken.
+        assert 0.01 <= call.setup.mark_depth_m <= 0.02, call.id
         assert call.carry_m > call.run_m
     assert np.mean([c.setup.mark_m for c in splashes]) == pytest.approx(0.16, abs=0.025)
 
