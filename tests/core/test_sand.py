@@ -15,6 +15,7 @@ from veltrin.core.errors import OutOfRangeError
 from veltrin.core.ground import COVERS, Bed, Lie
 from veltrin.core.kit import Player, Scatter, build_bag
 from veltrin.core.plan import Call, Plan, plan_shot
+from veltrin.core.plan.planner import plan_in_stages
 from veltrin.core.plan.sieve import clears_lip
 from veltrin.core.strike import Approach, splash
 from veltrin.core.strike.splash import carried_share, splash_window
@@ -96,8 +97,9 @@ def wedge(bounce_deg: float) -> Player:
 
 
 def splash_of(bounce_deg: float, cover: str) -> Call:
-    plan = found(Lie(COVERS[cover], COVERS[cover].usual_sunk), 12.0, who=wedge(bounce_deg))
-    return next(c for c in calls_of(plan, "splash") if c.club_id == "58")
+    """Sized to finish at the flag: the first stage, before many strikes move the target to where misses cost least."""
+    asked = question(0.0, 0.0, 12.0, wedge(bounce_deg), lie=Lie(COVERS[cover], COVERS[cover].usual_sunk))
+    return next(c for c in calls_of(next(plan_in_stages(asked)), "splash") if c.club_id == "58")
 
 
 def test_bounce_skulls_on_compacted_sand_and_saves_in_fluffy_sand() -> None:

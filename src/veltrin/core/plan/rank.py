@@ -57,7 +57,7 @@ WEDGE_STEEP_RAD, WEDGE_ARC_M = math.radians(6.0), 1.54
 WIDENS_BY_WAY = 1.5
 """By what power of its way through the grass, over that of a wedge, a longer, flatter club's scatter widens more."""
 
-SAND_FOOTING = 2.3
+SAND_FOOTING = 1.5
 """By how much the bottom of the arc of a full swing wanders more where the feet sink in as in sodden ground.
 Judgement."""
 

@@ -113,7 +113,9 @@ def strike_often(
     rolled = roll_shift(played, world.landing)
     # A ball that lies against something, or in water, lies there whatever the ground.
     stays = (played.flights.struck >= 0) | ended(world.landing, played.runs.rest)
-    doubt = np.where(stays, 0.0, np.hypot(np.repeat(doubts.firm, strikes), rolled))
+    # Doubts are those of the ball as meant; one that hardly moved hasn't met so much ground.
+    moved = np.linalg.norm(played.runs.rest[:, :2], axis=1) / np.repeat(targets.distance, strikes)
+    doubt = np.where(stays, 0.0, np.hypot(np.repeat(doubts.firm, strikes) * np.minimum(moved, 1.0), rolled))
     shift = doubt * np.tile(draws[:, 5], n)
     bearing = np.repeat(targets.bearing, strikes)
     rest = played.runs.rest[:, :2] + shift[:, None] * way(bearing)
