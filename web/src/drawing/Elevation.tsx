@@ -84,10 +84,10 @@ function Flag({ x, y }: { x: number; y: number }) {
   )
 }
 
-/** The ground along the line: level at the ball, climbing or falling to the green, level beyond. */
+/** The ground along the line: level at the ball, climbing or falling to the green, tilted there, level beyond. */
 function Ground({ reading, scale }: { reading: Reading; scale: LineScale }) {
-  const foot = Math.max(reading.front, 1)
-  const profile = `M0 ${scale.y(0)}L${scale.x(0)} ${scale.y(0)}L${scale.x(foot)} ${scale.y(reading.rise)}H${scale.width}`
+  const bends = [0, Math.max(reading.front, 1), Math.max(reading.back, 1)]
+  const profile = `M0 ${scale.y(0)}${bends.map((x) => `L${scale.x(x)} ${scale.y(scale.ground(x))}`).join('')}H${scale.width}`
   return (
     <>
       <path d={`${profile}V${FLOOR}H0z`} fill="url(#elev-earth)" />
@@ -123,11 +123,11 @@ function Bands({ reading, scale }: { reading: Reading; scale: LineScale }) {
 function Green({ reading, scale }: { reading: Reading; scale: LineScale }) {
   const front = scale.x(reading.front)
   const back = Math.min(scale.x(reading.back), scale.width)
-  const drop = Math.tan(reading.greenFall * RAD) * (back - front) * 0.5
-  const y = scale.y(reading.rise)
+  const near = scale.y(scale.ground(reading.front))
+  const far = scale.y(scale.ground(reading.back))
   return (
     <path
-      d={`M${front} ${y - drop}L${back} ${y + drop}v5L${front} ${y - drop + 5}z`}
+      d={`M${front} ${near}L${back} ${far}v5L${front} ${near + 5}z`}
       fill="var(--turf)"
       stroke="var(--turf)"
     />

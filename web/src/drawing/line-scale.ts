@@ -9,6 +9,7 @@ const LEFT = 26
 const RIGHT = 18
 /** Where the ball's level is drawn when nothing lies below it (px from the top). */
 const BASE = 168
+const RAD = Math.PI / 180
 
 export interface LineScale {
   /** Width of the drawing (px). */
@@ -26,9 +27,11 @@ export interface LineScale {
   ground: (x: number) => number
 }
 
-/** The ground climbs evenly from the ball to the front edge and is level beyond, as the server has it. */
+/** The ground climbs evenly from the ball to the front edge, tilts from there to the back, and is level beyond. */
 export function groundHeight(reading: Reading, x: number): number {
-  return reading.rise * Math.min(Math.max(x / Math.max(reading.front, 1), 0), 1)
+  const foot = Math.max(reading.front, 1)
+  const on = Math.min(Math.max(x, foot), Math.max(reading.back, foot)) - foot
+  return reading.rise * Math.min(Math.max(x / foot, 0), 1) - Math.tan(reading.greenFall * RAD) * on
 }
 
 /** One scale for elevation and plan: far enough for the green, the areas and everything the drawn balls do. */
@@ -44,9 +47,10 @@ export function lineScale(width: number, reading: Reading, calls: Call[], talles
     0.2,
     ...apexes,
     reading.rise,
+    groundHeight(reading, reading.back),
     ...reading.obstacles.map((o) => groundHeight(reading, o.at) + o.high),
   )
-  const lowest = Math.min(0, reading.rise)
+  const lowest = Math.min(0, reading.rise, groundHeight(reading, reading.back))
   // High soft shots and steep ground: the drawing shrinks rather than stretch one axis.
   const k = Math.min(flat, tallest / (highest - lowest))
   // Low runners: heights doubled or more, and the drawing says so.

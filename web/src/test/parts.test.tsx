@@ -162,6 +162,9 @@ describe('the calls', () => {
     const card = within(screen.getByRole('article', { name: /First call/ }))
     expect(card.getByText('Unplayable: one stroke.')).toBeTruthy()
     expect(card.getByText(/strokes to hole out, the penalty in/)).toBeTruthy()
+    for (const of_a_stroke of [/clean/, /plays as/, /It stops by/]) {
+      expect(screen.queryByText(of_a_stroke)).toBeNull()
+    }
   })
 
   it('says how much is left where a full swing stops short', () => {

@@ -38,7 +38,9 @@ own pitch mark. Judgement: without it a stock 7-iron in a gale, coming down near
 more, where a full wedge in the calm comes back one to three (common practice)."""
 
 ROLL_STEP_S = 0.02
-MAX_ROLL_S = 30.0
+MAX_ROLL_S = 120.0
+"""A ball that a tilt keeps rolling is followed for so long: a green that all but holds it lets it back off slowly."""
+
 MAX_BOUNCES = 40
 HOP_LOOKS = 16
 TRACE_ROWS = 400

@@ -63,6 +63,8 @@ export function Bench(props: BenchProps) {
   })
   const drawn = drawnCalls(plan, reading.call, reading.against)
   const chosen = drawn[0]?.call
+  // Relief is a call without a stroke: there is nothing of it to draw.
+  const struck = drawn.filter(({ call }) => call.finish !== 'none')
   const { set } = useBench.getState()
   const choose = (id: string) => set({ call: id === plan?.first_id ? '' : id })
 
@@ -93,13 +95,13 @@ export function Bench(props: BenchProps) {
       <div className="grid lg:grid-cols-[360px_1fr_348px]">
         <GroundPanel
           reading={reading}
-          call={chosen}
+          call={struck.find(({ call }) => call === chosen)?.call}
           player={player}
           keptClubId={plan?.kept_club_id ?? null}
           units={settings}
           onHelps={() => setSheet('helps')}
         />
-        <LinePanel reading={reading} drawn={drawn} units={settings} onLines={() => setSheet('lines')} />
+        <LinePanel reading={reading} drawn={struck} units={settings} onLines={() => setSheet('lines')} />
         {plan ? (
           <CallsPanel
             plan={plan}

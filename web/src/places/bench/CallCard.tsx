@@ -48,6 +48,38 @@ function Figures({ call, units, onLedger }: FiguresProps) {
   )
 }
 
+/** A stroke's numbers, how it ends, how it fails. */
+function Outcome({ call, units, onLedger }: FiguresProps) {
+  const spread = spreadWords(call, units)
+  const worst = worstWords(call, units)
+  const shares = sharesWords(call)
+  return (
+    <>
+      <Figures call={call} units={units} onLedger={onLedger} />
+      {call.spread && (
+        <p className="mt-0.5 text-[13px]">
+          <b className="font-semibold">
+            Putt next {Math.round(call.spread.next_putt_pct)} %, a bad one {Math.round(call.spread.bad_pct)} %
+          </b>
+          {shares && <span className="text-quiet">: {shares}</span>}
+          {call.spread.again_pct >= 1 && (
+            <span className="text-quiet">; still in the same {Math.round(call.spread.again_pct)} %</span>
+          )}
+        </p>
+      )}
+      <p className="mt-0.5 text-[13px] text-quiet">
+        <b className="font-semibold text-ink">{oddsWords(call.odds, call.setup.blow === 'splash')}</b>
+        {spread && `; ${spread}`}
+        {worst && `, the worst twentieth ${worst}`}.
+      </p>
+      <p className="mt-0.5 text-[13px]">
+        {playsAsWords(call, units)}
+        {isBlown(call) && <span className="text-quiet">; {blowWords(call, units)}</span>}
+      </p>
+    </>
+  )
+}
+
 interface CallCardProps {
   call: Call
   rank: string
@@ -62,9 +94,6 @@ interface CallCardProps {
 /** One call: what to do, its numbers, how it ends, how it fails. */
 export function CallCard(props: CallCardProps) {
   const { call, rank, title, isChosen, reading, units, onChoose, onLedger } = props
-  const spread = spreadWords(call, units)
-  const worst = worstWords(call, units)
-  const shares = sharesWords(call)
   const out = call.target.name === 'flag' ? null : OUT_WORDS[call.target.name]
   return (
     <article
@@ -97,31 +126,12 @@ export function CallCard(props: CallCardProps) {
           in.
         </p>
       ) : (
-        <Figures call={call} units={units} onLedger={onLedger} />
+        <Outcome call={call} units={units} onLedger={onLedger} />
       )}
-      {call.spread && (
-        <p className="mt-0.5 text-[13px]">
-          <b className="font-semibold">
-            Putt next {Math.round(call.spread.next_putt_pct)} %, a bad one {Math.round(call.spread.bad_pct)} %
-          </b>
-          {shares && <span className="text-quiet">: {shares}</span>}
-          {call.spread.again_pct >= 1 && (
-            <span className="text-quiet">; still in the same {Math.round(call.spread.again_pct)} %</span>
-          )}
-        </p>
-      )}
-      <p className="mt-0.5 text-[13px] text-quiet">
-        <b className="font-semibold text-ink">{oddsWords(call.odds, call.setup.blow === 'splash')}</b>
-        {spread && `; ${spread}`}
-        {worst && `, the worst twentieth ${worst}`}.
-      </p>
-      <p className="mt-0.5 text-[13px]">
-        {playsAsWords(call, units)}
-        {isBlown(call) && <span className="text-quiet">; {blowWords(call, units)}</span>}
-      </p>
       {isChosen && (
         <p className="text-[13px] text-quiet">
-          It stops by {stopsBy(call)}. Bad miss: {call.miss}. Best when {call.wins_when}.
+          {call.finish !== 'none' && `It stops by ${stopsBy(call)}. Bad miss: ${call.miss}. `}
+          Best when {call.wins_when}.
         </p>
       )}
     </article>

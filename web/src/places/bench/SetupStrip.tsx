@@ -169,14 +169,25 @@ export function SetupStrip({
 }: SetupStripProps) {
   return (
     <div className="grid border-t border-ink lg:h-[227px] lg:grid-cols-[330px_292px_1fr_258px]">
-      <section aria-label="Set-up from above" className="min-w-0 border-rule lg:border-r">
-        <Head title="Set-up" note="from above, target right" />
-        <FeetView setup={call.setup} leftHanded={player.hand === 'left'} units={units} />
-      </section>
-      <section aria-label="Set-up across" className="min-w-0 border-rule lg:border-r">
-        <Head title="" note="across the line" />
-        <FaceOnView setup={call.setup} fall={reading.fall} />
-      </section>
+      {call.finish === 'none' ? (
+        <section aria-label="Set-up" className="min-w-0 border-rule lg:col-span-2 lg:border-r">
+          <Head title="Set-up" note="" />
+          <p className="px-3.5 text-quiet">
+            No stroke is played: nothing to set up until the ball is dropped.
+          </p>
+        </section>
+      ) : (
+        <>
+          <section aria-label="Set-up from above" className="min-w-0 border-rule lg:border-r">
+            <Head title="Set-up" note="from above, target right" />
+            <FeetView setup={call.setup} leftHanded={player.hand === 'left'} units={units} />
+          </section>
+          <section aria-label="Set-up across" className="min-w-0 border-rule lg:border-r">
+            <Head title="" note="across the line" />
+            <FaceOnView setup={call.setup} fall={reading.fall} />
+          </section>
+        </>
+      )}
       <Say call={call} hand={player.hand} units={units} swap={swap} harder={harder} />
       <LedgerPanel
         call={call}
