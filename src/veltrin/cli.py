@@ -9,7 +9,7 @@ import socket
 import sys
 import tempfile
 import threading
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from pathlib import Path
 from typing import Any, TextIO, TypeVar
 
@@ -33,7 +33,7 @@ from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.errors import DomainError
 from veltrin.service.flight import fly_one
 from veltrin.service.plan import plan as plan_one
-from veltrin.service.store import Store, open_store
+from veltrin.service.store import Store, hold, open_store
 from veltrin.settings import WEB_DIST, Settings
 
 Question = TypeVar("Question", bound=Contract)
@@ -43,6 +43,20 @@ Question = TypeVar("Question", bound=Contract)
 @click.version_option(package_name="veltrin")
 def main() -> None:
     """Work out the shot that is not flat and clean."""
+
+
+@contextlib.contextmanager
+def _told() -> Iterator[None]:
+    """Say in words what is refused."""
+    try:
+        yield
+    except DomainError as error:
+        raise click.ClickException(f"{error.problem} {error.fix}") from error
+
+
+def _open(database: Path) -> Store:
+    with _told():
+        return open_store(database)
 
 
 def _listen(port: int, or_any: bool, host: str = LOOPBACK) -> socket.socket:
@@ -81,23 +95,24 @@ def _run_server(
 def serve(port: int | None, data_dir: Path | None, host: str, names: tuple[str, ...]) -> None:
     """Serve your own data: on this machine only, or with --host on a network, to coaches who sign in."""
     settings = Settings() if data_dir is None else Settings(data_dir=data_dir)
-    store = open_store(settings.database)
-    asks = None
-    if host not in LOOPBACK_HOSTS:
-        if not has_coaches(store):
-            store.close()
-            raise click.ClickException(
-                f"Beyond this machine ({host}) everybody has to sign in, and nobody can yet. "
-                "Add a coach first: veltrin coach add NAME."
-            )
-        asks = Guard(secret_in(settings.data_dir), _names_of(host, names))
-    listening = _listen(settings.port if port is None else port, or_any=False, host=host)
-    stop = threading.Event()
-    copies.keep_daily(store, stop)
-    try:
-        _run_server(store, listening, settings.mast_port, settings.monitor_port, asks)
-    finally:
-        stop.set()
+    with _told(), hold(settings.database):
+        store = open_store(settings.database)
+        asks = None
+        if host not in LOOPBACK_HOSTS:
+            if not has_coaches(store):
+                store.close()
+                raise click.ClickException(
+                    f"Beyond this machine ({host}) everybody has to sign in, and nobody can yet. "
+                    "Add a coach first: veltrin coach add NAME."
+                )
+            asks = Guard(secret_in(settings.data_dir), _names_of(host, names))
+        listening = _listen(settings.port if port is None else port, or_any=False, host=host)
+        stop = threading.Event()
+        copies.keep_daily(store, stop)
+        try:
+            _run_server(store, listening, settings.mast_port, settings.monitor_port, asks)
+        finally:
+            stop.set()
 
 
 def _names_of(host: str, more: tuple[str, ...]) -> tuple[str, ...]:
@@ -125,7 +140,7 @@ def coach() -> None:
 def coach_add(name: str, data_dir: Path | None, passphrase: str) -> None:
     """Add a coach, or give one a new passphrase; asks for it. The first one takes over what is there already."""
     settings = Settings() if data_dir is None else Settings(data_dir=data_dir)
-    store = open_store(settings.database)
+    store = _open(settings.database)
     try:
         add_coach(store, name, passphrase)
     except DomainError as error:
@@ -140,8 +155,9 @@ def coach_add(name: str, data_dir: Path | None, passphrase: str) -> None:
 def backup(data_dir: Path | None) -> None:
     """Copy the whole database, also while it is in use."""
     settings = Settings() if data_dir is None else Settings(data_dir=data_dir)
-    store = open_store(settings.database)
-    made = copies.make_copy(store)
+    store = _open(settings.database)
+    with _told():
+        made = copies.make_copy(store)
     store.close()
     click.echo(settings.data_dir / "copies" / made.name)
 
@@ -152,11 +168,9 @@ def backup(data_dir: Path | None) -> None:
 def restore(copy: Path, data_dir: Path | None) -> None:
     """Put a copy back in place of the database, after a check. Stop the server first."""
     settings = Settings() if data_dir is None else Settings(data_dir=data_dir)
-    try:
+    with _told():
         before = copies.restore(settings.database, copy)
-    except DomainError as error:
-        raise click.ClickException(f"{error.problem} {error.fix}") from error
-    open_store(settings.database).close()
+    _open(settings.database).close()
     click.echo(f"Restored from {copy}." + ("" if before is None else f" What was there is kept in {before}."))
 
 
@@ -254,7 +268,7 @@ def plan(file: TextIO, data_dir: Path | None) -> None:
     def solve(request: PlanRequest) -> Contract:
         if request.player is not None:
             return plan_one(None, request)
-        store = open_store(settings.database)
+        store = _open(settings.database)
         try:
             return plan_one(store, request)
         finally:

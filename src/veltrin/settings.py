@@ -8,6 +8,8 @@ import platformdirs
 from pydantic import Field
 from pydantic_settings import BaseSettings, SettingsConfigDict
 
+from veltrin.service.store import DATABASE
+
 
 class Settings(BaseSettings):
     """Where data lives and where the server listens (loopback only)."""
@@ -27,7 +29,7 @@ class Settings(BaseSettings):
     @property
     def database(self) -> Path:
         """The SQLite file."""
-        return self.data_dir / "veltrin.sqlite3"
+        return self.data_dir / DATABASE
 
 
 WEB_DIST = Path(__file__).parent / "web_dist"

@@ -17,7 +17,8 @@ from veltrin.service.copies import keep_daily, list_copies, make_copy
 from veltrin.service.players import list_players
 from veltrin.service.record import read_settings, write_settings
 from veltrin.service.store import Store, open_store
-from veltrin.store.copies import FOLDER, Copy, check, copies_in, daily, restore, to_drop
+from veltrin.store.copies import Copy, check, copies_in, daily, restore, to_drop
+from veltrin.store.engine import COPIES
 
 NOW = datetime(2026, 11, 25, 12, 0, tzinfo=UTC)
 
@@ -43,7 +44,7 @@ def test_a_copy_is_whole_while_somebody_writes(demo_store: Store) -> None:
     finally:
         stop.set()
         writer.join()
-    path = demo_store.path.parent / FOLDER / made.name
+    path = demo_store.path.parent / COPIES / made.name
     assert check(path) == "0005"
     again = open_store(path)
     assert len(list_players(again)) == 4
@@ -82,12 +83,12 @@ def test_a_copy_is_put_back_and_what_was_there_is_kept(demo_store: Store) -> Non
     path = demo_store.path
     write_settings(demo_store, SettingsBody(coach="Somebody else"))
     demo_store.close()
-    before = restore(path, path.parent / FOLDER / made.name)
+    before = restore(path, path.parent / COPIES / made.name)
     assert before is not None
     back = open_store(path)
     assert read_settings(back).coach == "Maren Holloway-Strand"
     back.close()
-    kept = open_store(before.path)
+    kept = open_store(before)
     assert read_settings(kept).coach == "Somebody else"
     kept.close()
 
@@ -108,4 +109,4 @@ def test_what_is_no_copy_is_refused_and_nothing_changes(demo_store: Store, tmp_p
         with pytest.raises(DomainError, match=words):
             restore(path, wrong)
     assert path.read_bytes() == good
-    assert copies_in(path.parent / FOLDER) == []
+    assert copies_in(path.parent / COPIES) == []

@@ -26,6 +26,9 @@ from veltrin.service.warm import warm_up
 
 VERSION = version("veltrin")
 
+LAST_S = 10.0
+"""How long a stop waits for the warming up to end."""
+
 NONCE = "%NONCE%"
 """What stands in the built page where the nonce of each answer goes."""
 
@@ -49,8 +52,11 @@ def _warm(app: FastAPI) -> None:
 
 @asynccontextmanager
 async def _lifespan(app: FastAPI) -> AsyncIterator[None]:
-    threading.Thread(target=_warm, args=(app,), daemon=True).start()
+    warming = threading.Thread(target=_warm, args=(app,), daemon=True)
+    warming.start()
     yield
+    # A thread inside a compiled kernel must not see the interpreter go.
+    warming.join(LAST_S)
     app.state.mast.stop()
     app.state.monitor.stop()
 

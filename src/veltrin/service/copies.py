@@ -2,15 +2,20 @@
 
 from __future__ import annotations
 
+import logging
+import sqlite3
 import threading
 from pathlib import Path
 
+from veltrin.core.errors import DomainError
 from veltrin.service.contracts.exchange import CopyOut
 from veltrin.store import copies as files
 from veltrin.store.copies import Copy
-from veltrin.store.engine import Store
+from veltrin.store.engine import COPIES, Store
 
 LOOKS_EVERY_S = 3600.0
+
+log = logging.getLogger(__name__)
 
 
 def _out(copy: Copy) -> CopyOut:
@@ -19,7 +24,7 @@ def _out(copy: Copy) -> CopyOut:
 
 def list_copies(store: Store) -> list[CopyOut]:
     """The copies there are, newest first."""
-    return [_out(c) for c in files.copies_in(store.path.parent / files.FOLDER)]
+    return [_out(c) for c in files.copies_in(store.path.parent / COPIES)]
 
 
 def make_copy(store: Store) -> CopyOut:
@@ -27,13 +32,19 @@ def make_copy(store: Store) -> CopyOut:
     return _out(files.make_copy(store.path))
 
 
-def keep_daily(store: Store, stop: threading.Event) -> None:
-    """Make a copy a day until told to stop; looked at hourly, as a machine may sleep through midnight."""
+def keep_daily(store: Store, stop: threading.Event, every_s: float = LOOKS_EVERY_S) -> None:
+    """Make a copy a day until told to stop; looked at hourly, as a machine may sleep through midnight.
+
+    One that fails is logged and tried again: a full disk gets room.
+    """
 
     def run() -> None:
         while True:
-            files.daily(store.path)
-            if stop.wait(LOOKS_EVERY_S):
+            try:
+                files.daily(store.path)
+            except (OSError, sqlite3.Error, DomainError):
+                log.exception("No daily copy could be made.")
+            if stop.wait(every_s):
                 return
 
     threading.Thread(target=run, name="copies", daemon=True).start()
@@ -41,5 +52,4 @@ def keep_daily(store: Store, stop: threading.Event) -> None:
 
 def restore(database: Path, copy: Path) -> Path | None:
     """Put a copy back; where the database that was there went."""
-    before = files.restore(database, copy)
-    return None if before is None else before.path
+    return files.restore(database, copy)

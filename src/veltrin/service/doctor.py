@@ -9,8 +9,10 @@ from pathlib import Path
 
 from veltrin.service.contracts.flight import FlightRequest
 from veltrin.service.flight import fly_one
-from veltrin.service.store import open_store
+from veltrin.service.store import DATABASE, open_store
 from veltrin.service.warm import warm_up
+from veltrin.store.engine import known_versions, way_back
+from veltrin.store.sound import version_of, what_is_wrong
 
 
 @dataclass(frozen=True)
@@ -34,7 +36,21 @@ def _data_folder(folder: Path) -> Finding:
             open_store(Path(scratch) / "try.sqlite3").close()
     except Exception as error:
         return Finding("data folder", False, f"{folder}: {error}. Set VELTRIN_DATA_DIR to a folder you may write to.")
-    return Finding("data folder", True, f"{folder} can be written, database schema is current")
+    return Finding("data folder", True, f"{folder} can be written")
+
+
+def _database(folder: Path) -> Finding:
+    path = folder / DATABASE
+    if not path.exists():
+        return Finding("database", True, "none yet: the first start makes it")
+    wrong = what_is_wrong(path, thorough=True)
+    if wrong is not None:
+        return Finding("database", False, f"{path} is damaged: {wrong}. {way_back(path)}")
+    version = version_of(path)
+    if version not in known_versions():
+        return Finding("database", False, f"{path} is of version {version}, which this Veltrin doesn't know")
+    behind = "" if version == known_versions()[0] else "; the next start brings it up to date, after a copy"
+    return Finding("database", True, f"{path} is sound{behind}")
 
 
 def _flight() -> Finding:
@@ -54,5 +70,5 @@ def _speed() -> Finding:
 
 
 def examine(data_dir: Path, web_dist: Path) -> list[Finding]:
-    """Look at the front end, the data folder, the flight model and the planner."""
-    return [_front_end(web_dist), _data_folder(data_dir), _flight(), _speed()]
+    """Look at the front end, the data folder, the database, the flight model and the planner."""
+    return [_front_end(web_dist), _data_folder(data_dir), _database(data_dir), _flight(), _speed()]

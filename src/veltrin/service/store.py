@@ -4,12 +4,20 @@ from __future__ import annotations
 
 from pathlib import Path
 
+from veltrin.store.copies import make_copy
 from veltrin.store.engine import Store
+from veltrin.store.sound import StoreError, hold
+
+DATABASE = "veltrin.sqlite3"
+"""Name of the database in its folder."""
 
 
 def open_store(path: Path) -> Store:
-    """Open and migrate the database at `path`, creating it if need be."""
-    return Store(path)
+    """Open the database at `path`, creating it if need be; an older one is copied, then brought up to date.
+
+    StoreError where it is damaged, half-made or of another build; it names the copy to put back.
+    """
+    return Store(path, copy_first=make_copy)
 
 
-__all__ = ["Store", "open_store"]
+__all__ = ["DATABASE", "Store", "StoreError", "hold", "open_store"]
