@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import contextlib
+import time
 from datetime import UTC, datetime
 
 import pytest
@@ -10,6 +12,7 @@ from hypothesis import strategies as st
 
 from veltrin.core.errors import DomainError
 from veltrin.exchange.shots_csv import (
+    LONGEST_NAME,
     BadRow,
     ShotRow,
     guess_columns,
@@ -126,3 +129,39 @@ def test_what_a_spreadsheet_would_run_is_kept_from_running() -> None:
     # OWASP, CSV injection (from memory): cells beginning with = + - @ are formulas to a spreadsheet.
     text = write_table(["name", "carry"], [{"name": "=1+1", "carry": -2.5}, {"name": "Tove, 14", "carry": None}])
     assert text == 'name,carry\n\'=1+1,-2.5\n"Tove, 14",\n'
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        "(" * 20_000 + ",carry\n1,2\n",
+        "(" * 190 + ",carry\n1,2\n",
+        ",".join(f"c{i}" for i in range(200_000)) + "\n1,2\n",
+        "club,carry\n" + "1," * 200_000 + "\n",
+        "club,carry\n" + '"' + "x\n" * 100_000,
+        '"club,carry\n' + "1,2\n" * 100_000,
+        "club,carry\n" + "9" * 200_000 + ",2\n",
+        "\n" * 200_000,
+        "\ufeff" * 200_000,
+        "club,when\n7i," + "1" * 1_900 + "\n",
+    ],
+    ids=lambda text: text[:12],
+)
+def test_no_table_holds_it_up_whatever_it_is(text: str) -> None:
+    # A megabyte takes a fraction of a second, a quadratic reader minutes: three seconds tell one from the other.
+    began = time.process_time()
+    with contextlib.suppress(DomainError):
+        sheet = read_sheet(text)
+        matched = guess_columns(sheet.columns)
+        guess_units(sheet.columns, matched)
+        if {"club", "carry"} <= matched.keys():
+            list(read_rows(sheet, matched, "m", "m/s"))
+    assert time.process_time() - began < 3.0
+
+
+@given(st.text(alphabet=st.sampled_from("ab([\"';,\t\n\r\ufeff0 1-"), max_size=400))
+def test_any_text_is_read_or_told(text: str) -> None:
+    with contextlib.suppress(DomainError):
+        sheet = read_sheet(text)
+        assert all(len(c) <= LONGEST_NAME for c in sheet.columns)
+        guess_columns(sheet.columns)

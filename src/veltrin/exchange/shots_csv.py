@@ -44,6 +44,9 @@ _RANGES: dict[Field, tuple[float, float, str]] = {
     "descent": (0.0, 90.0, "deg"),
 }
 
+MOST_COLUMNS, LONGEST_NAME, LONGEST_CELL = 200, 200, 2000
+"""What a table of shots may hold: columns, characters of a column's name and of a cell."""
+
 FIRST_YEAR, LAST_YEAR = 1950, 2150
 
 DistanceUnit = Literal["m", "yd", "ft"]
@@ -90,30 +93,53 @@ class BadRow:
 
 
 def read_sheet(text: str) -> Sheet:
-    """Read CSV with comma, semicolon or tab; DomainError where there is no table with a header."""
+    """Read CSV with comma, semicolon or tab; DomainError where there is no table with a header, or it is too wide."""
     # Whatever machine wrote it: csv itself refuses a lone carriage return.
     text = text.lstrip("\ufeff").replace("\r\n", "\n").replace("\r", "\n")
-    first = text.splitlines()[0] if text.strip() else ""
+    first = text[: text.find("\n")] if "\n" in text else text
     delimiter = max(",;\t", key=first.count)
-    if not first or first.count(delimiter) == 0:
+    if first.count(delimiter) == 0:
         raise DomainError("text", "is no table with a header.", "Give CSV whose first line names at least two columns.")
+    if len(first) > MOST_COLUMNS * LONGEST_NAME or first.count(delimiter) >= MOST_COLUMNS:
+        raise DomainError(
+            "text", f"has more than {MOST_COLUMNS} columns.", "Leave out the columns that say nothing of the shots."
+        )
     reader = csv.reader(io.StringIO(text), delimiter=delimiter)
-    columns = tuple(name.strip() for name in next(reader))
+    columns: tuple[str, ...] = ()
     rows, line = [], 1
     try:
+        columns = tuple(_bounded(cell, 1, LONGEST_NAME) for cell in next(reader))
+        line = reader.line_num
         for row in reader:
             begins, line = line + 1, reader.line_num
+            if len(row) > MOST_COLUMNS:
+                raise DomainError("text", f"has more than {MOST_COLUMNS} cells in line {begins}.", "Look at it there.")
             if any(cell.strip() for cell in row):
-                rows.append((begins, tuple(cell.strip() for cell in row)))
+                rows.append((begins, tuple(_bounded(cell, begins, LONGEST_CELL) for cell in row)))
     except csv.Error as error:
         raise DomainError("text", f"can't be read near line {line}: {error}.", "Check the quotes there.") from error
     return Sheet(columns, tuple(rows), comma=delimiter == ";")
 
 
+def _bounded(cell: str, line: int, longest: int) -> str:
+    """A cell without blanks around it; DomainError where it is too long, as after a quote that isn't closed."""
+    told = cell.strip()
+    if len(told) > longest:
+        raise DomainError(
+            "text", f"has a cell of {len(told)} characters near line {line}: at most {longest}.",
+            "Shorten it; perhaps a quote isn't closed there.",
+        )  # fmt: skip
+    return told
+
+
 def _plain(name: str) -> str:
-    """A column's name without units and signs."""
-    bare = re.sub(r"[\[(].*?[\])]", " ", name.lower())
-    return re.sub(r"[^a-z]+", " ", bare).strip()
+    """A column's name (at most LONGEST_NAME long) without what stands in brackets, without units and signs."""
+    kept, depth = [], 0
+    for c in name.lower():
+        depth += c in "[("
+        kept.append(c if depth == 0 and "a" <= c <= "z" else " ")
+        depth -= c in ")]" and depth > 0
+    return " ".join("".join(kept).split())
 
 
 def guess_columns(columns: Sequence[str]) -> dict[Field, str]:
