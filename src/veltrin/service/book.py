@@ -11,7 +11,7 @@ import numpy as np
 
 from veltrin.core.ground import Slope
 from veltrin.core.hole import KIND_LIST
-from veltrin.core.learn import FAILED, Meant, Struck, Told, is_far_off, told
+from veltrin.core.learn import FAILED, Meant, Struck, Told, is_far_off, lesson, told
 from veltrin.core.methods.method import WORTH_ADJUSTING_RAD
 from veltrin.core.units import RAD_S_PER_RPM
 from veltrin.service.book_read import booking_out
@@ -95,7 +95,8 @@ def _lesson(planned: Planned, body: BookingIn, total: float | None, left: float 
 
 
 def _value(one: tuple[float, float] | None) -> tuple[float | None, float | None]:
-    return (None, None) if one is None else (one[0], one[1] ** -2)
+    kept = lesson(one)
+    return (None, None) if kept is None else (kept[0], kept[1] ** -2)
 
 
 def made_booking(booking_id: str, planned: Planned, body: BookingIn) -> StoredBooking:
@@ -103,10 +104,10 @@ def made_booking(booking_id: str, planned: Planned, body: BookingIn) -> StoredBo
     expected, measured = planned.expected, body.measured
     total, left = _finish(planned, body)
     end_kind, after = _ended(planned, total, left, body.holed)
-    lesson = _lesson(planned, body, total, left)
-    far = is_far_off(lesson)
+    says = _lesson(planned, body, total, left)
+    far = is_far_off(says)
     (speed_y, speed_w), (friction_y, friction_w), (face_y, face_w) = (
-        _value(one) for one in (lesson.speed, lesson.friction, lesson.face)
+        _value(one) for one in (says.speed, says.friction, says.face)
     )
     return StoredBooking(
         id=booking_id,

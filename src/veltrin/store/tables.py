@@ -25,6 +25,31 @@ class CoachRow(Base):
     name: Mapped[str] = mapped_column(String(60), unique=True)
     passphrase: Mapped[str | None] = mapped_column(String(200))
     made_at: Mapped[datetime]
+    is_admin: Mapped[bool] = mapped_column(default=False)
+
+
+class SessionRow(Base):
+    """A coach who is signed in somewhere. `id` is a hash of what the cookie holds: reading the table lets nobody in."""
+
+    __tablename__ = "sessions"
+
+    id: Mapped[str] = mapped_column(String(64), primary_key=True)
+    coach_id: Mapped[int] = mapped_column(ForeignKey("coaches.id", ondelete="CASCADE"))
+    made_at: Mapped[datetime]
+    address: Mapped[str] = mapped_column(String(60))
+    device: Mapped[str] = mapped_column(String(120))
+
+
+class EventRow(Base):
+    """Something that happened to an account: who, from where, what."""
+
+    __tablename__ = "events"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    at: Mapped[datetime]
+    coach: Mapped[str] = mapped_column(String(60))
+    address: Mapped[str] = mapped_column(String(60))
+    what: Mapped[str] = mapped_column(String(60))
 
 
 class Owned:
@@ -46,7 +71,8 @@ class SettingsRow(Base):
 class PlayerRow(Owned, Base):
     """A player. `version` counts changes: who saves an older one is told.
 
-    `book_edits` counts changes of shots booked before: what was summed up of them has to be summed anew.
+    `book_edits` counts changes of shots booked before: what was summed up of them has to be summed anew. `book_seq` is
+    the number of the last shot that was booked: it only grows.
     """
 
     __tablename__ = "players"
@@ -70,6 +96,7 @@ class PlayerRow(Owned, Base):
     learns: Mapped[bool] = mapped_column(default=True)
     learns_from: Mapped[datetime | None]
     book_edits: Mapped[int] = mapped_column(default=0)
+    book_seq: Mapped[int] = mapped_column(default=0)
     clubs: Mapped[list[ClubRow]] = relationship(
         back_populates="player", order_by="ClubRow.place", cascade="all, delete-orphan", lazy="selectin"
     )
@@ -175,7 +202,8 @@ class BookingRow(Owned, Base):
     """A struck shot: what was meant, what was seen, what it says for learning. Left of the target is positive.
 
     The id is given by whoever books it, so that sending it twice books it once. `*_y`, `*_w`: value and weight (1/sd^2)
-    for learning (see core.learn.habits). `question_id`: the question it was planned by, kept once.
+    for learning (see core.learn.habits). `question_id`: the question it was planned by, kept once. `seq`: its number
+    among the player's, never given twice.
     """
 
     __tablename__ = "bookings"
@@ -186,11 +214,12 @@ class BookingRow(Owned, Base):
         Index(
             "bookings_for_learning",
             *("player_id", "counts", "family", "cover", "method_id", "booked_at"),
-            *("speed_y", "speed_w", "friction_y", "friction_w", "face_y", "face_w", "coach_id"),
+            *("speed_y", "speed_w", "friction_y", "friction_w", "face_y", "face_w", "coach_id", "seq"),
         ),
     )
 
     id: Mapped[str] = mapped_column(String(36), primary_key=True)
+    seq: Mapped[int] = mapped_column(default=0)
     player_id: Mapped[str] = mapped_column(ForeignKey("players.id", ondelete="CASCADE"))
     trial_id: Mapped[str | None] = mapped_column(ForeignKey("trials.id", ondelete="SET NULL"))
     arm: Mapped[str | None] = mapped_column(String(1))

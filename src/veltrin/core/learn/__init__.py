@@ -2,7 +2,20 @@
 
 from veltrin.core.learn.causes import CAUSES, CHANCE, Cause
 from veltrin.core.learn.faults import MISSES, Ball, Miss, Ranked, read_fault
-from veltrin.core.learn.habits import FAILED, PRIOR_SD, Cell, Meant, Struck, Told, is_far_off, learn, told
+from veltrin.core.learn.habits import (
+    FAILED,
+    MOST_TOLD,
+    PRIOR_SD,
+    SUREST_SD,
+    Cell,
+    Meant,
+    Struck,
+    Told,
+    is_far_off,
+    learn,
+    lesson,
+    told,
+)
 from veltrin.core.learn.outliers import OUTLIER_FROM, Stock, outliers, stock_of
 from veltrin.core.learn.rates import Rate, rate
 from veltrin.core.learn.trials import Difference, Verdict, compare, order_of
@@ -12,8 +25,10 @@ __all__ = [
     "CHANCE",
     "FAILED",
     "MISSES",
+    "MOST_TOLD",
     "OUTLIER_FROM",
     "PRIOR_SD",
+    "SUREST_SD",
     "Ball",
     "Cause",
     "Cell",
@@ -29,6 +44,7 @@ __all__ = [
     "compare",
     "is_far_off",
     "learn",
+    "lesson",
     "order_of",
     "outliers",
     "rate",

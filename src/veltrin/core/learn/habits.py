@@ -130,6 +130,12 @@ SPIN_READ_SD = 0.10
 ROLL_MISREAD = 0.10
 """How far a finish is off besides, as the ground it ran over was misread, as a share. Judgement."""
 
+MOST_TOLD = 0.7
+"""A shot off by twice or half (as a logarithm) and more, or by so many rad, is no habit: it says nothing. Judgement."""
+
+SUREST_SD = 0.005
+"""No shot tells speed, friction or face surer than to this standard deviation. Judgement: half a per cent."""
+
 FARTHEST_SD = 5.0
 """A shot further off than so many standard deviations is a mishap or a slip of the pen: it is flagged and does not
 count until the coach says so. Judgement."""
@@ -181,6 +187,13 @@ def told(meant: Meant, struck: Struck) -> Told:
     if struck.side_rad is not None and abs(meant.turns) > 0.1:
         face = ((struck.side_rad - meant.side_rad) / meant.turns, meant.side_sd_rad / abs(meant.turns))
     return Told(speed, friction, face)
+
+
+def lesson(one: tuple[float, float] | None) -> tuple[float, float] | None:
+    """A difference as it is kept: no surer than SUREST_SD, and nothing where it is no habit any more."""
+    if one is None or abs(one[0]) > MOST_TOLD:
+        return None
+    return one[0], max(one[1], SUREST_SD)
 
 
 def is_far_off(one: Told) -> bool:

@@ -18,11 +18,16 @@ FIRST_YEAR, LAST_YEAR = 1950, 2150
 
 
 def _sensible(moment: datetime) -> datetime:
-    """In UTC where no zone is told; refuses years that no book spans."""
-    if not FIRST_YEAR <= moment.year <= LAST_YEAR:
-        raise ValueError(f"Give a time between the years {FIRST_YEAR} and {LAST_YEAR}.")
-    return moment.replace(tzinfo=UTC) if moment.tzinfo is None else moment
+    """In UTC, as it is kept; taken as UTC where no zone is told. Refuses years that no book spans."""
+    told = f"Give a time between the years {FIRST_YEAR} and {LAST_YEAR}."
+    try:
+        kept = moment.replace(tzinfo=UTC) if moment.tzinfo is None else moment.astimezone(UTC)
+    except OverflowError:
+        raise ValueError(told) from None
+    if not FIRST_YEAR <= kept.year <= LAST_YEAR:
+        raise ValueError(told)
+    return kept
 
 
 Moment = Annotated[datetime, AfterValidator(_sensible)]
-"""A moment that is kept; without a zone it is taken as UTC."""
+"""A moment that is kept, in UTC; without a zone it is taken as UTC."""

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Annotated, Literal, Self
+from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field, model_validator
 
@@ -18,13 +18,31 @@ Source = Literal["hand", "monitor", "import"]
 BookingId = Annotated[str, Field(pattern=r"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$", description="A UUID.")]
 
 
+CARRY_M = (0.0, 350.0)
+SIDE_M = (-150.0, 150.0)
+PAST_M = (-350.0, 350.0)
+BALL_SPEED_M_S = (0.5, 110.0)
+LAUNCH_DEG = (-10.0, 80.0)
+SPIN_RPM = (0.0, 20000.0)
+DESCENT_DEG = (0.0, 90.0)
+HEEL_MM = (-60.0, 60.0)
+UP_MM = (-10.0, 70.0)
+TURF_CM = (-30.0, 30.0)
+"""What may be booked, and so what is stored, exported and read."""
+
+
+def within(bounds: tuple[float, float], default: Any = ..., description: str | None = None, factor: float = 1.0) -> Any:
+    """A number between bounds; `factor` takes them to another unit."""
+    return Field(default, ge=bounds[0] * factor, le=bounds[1] * factor, description=description)
+
+
 class MeasuredIn(Contract):
     """What was measured in flight; nothing that wasn't."""
 
-    ball_speed_m_s: float | None = Field(None, ge=0.5, le=110)
-    launch_deg: float | None = Field(None, ge=-10, le=80)
-    spin_rpm: float | None = Field(None, ge=0, le=20000)
-    descent_deg: float | None = Field(None, ge=0, le=90)
+    ball_speed_m_s: float | None = within(BALL_SPEED_M_S, None)
+    launch_deg: float | None = within(LAUNCH_DEG, None)
+    spin_rpm: float | None = within(SPIN_RPM, None)
+    descent_deg: float | None = within(DESCENT_DEG, None)
 
 
 class BookingIn(Contract):
@@ -44,16 +62,16 @@ class BookingIn(Contract):
     air: AirIn = AirIn()
     trial_id: BookingId | None = None
     arm: Literal["a", "b"] | None = None
-    carry_m: float | None = Field(None, ge=0, le=350, description="Where it landed, along the line to its target.")
-    carry_side_m: float | None = Field(None, ge=-150, le=150, description="How far right of that line it landed.")
-    past_m: float | None = Field(
-        None, ge=-350, le=350, description="Where it finished, past the target of the call (short of it negative)."
+    carry_m: float | None = within(CARRY_M, None, "Where it landed, along the line to its target.")
+    carry_side_m: float | None = within(SIDE_M, None, "How far right of that line it landed.")
+    past_m: float | None = within(
+        PAST_M, None, "Where it finished, past the target of the call (short of it negative)."
     )
-    side_m: float | None = Field(None, ge=-150, le=150, description="How far right of the line it finished.")
+    side_m: float | None = within(SIDE_M, None, "How far right of the line it finished.")
     measured: MeasuredIn = MeasuredIn()
-    heel_mm: float | None = Field(None, ge=-60, le=60, description="Where the face met it: towards the heel.")
-    up_mm: float | None = Field(None, ge=-10, le=70, description="And up from the lowest groove.")
-    turf_cm: float | None = Field(None, ge=-30, le=30, description="Where the turf was met, ahead of the ball.")
+    heel_mm: float | None = within(HEEL_MM, None, "Where the face met it: towards the heel.")
+    up_mm: float | None = within(UP_MM, None, "And up from the lowest groove.")
+    turf_cm: float | None = within(TURF_CM, None, "Where the turf was met, ahead of the ball.")
     misses: list[MissName] = Field(default_factory=list, max_length=5)
     note: str = Field("", max_length=500)
     holed: bool = False
@@ -220,8 +238,8 @@ class BallIn(Contract):
     """What was seen of one ball."""
 
     misses: list[MissName] = Field(default_factory=list, max_length=5)
-    heel_mm: float | None = Field(None, ge=-60, le=60)
-    turf_cm: float | None = Field(None, ge=-30, le=30)
+    heel_mm: float | None = within(HEEL_MM, None)
+    turf_cm: float | None = within(TURF_CM, None)
 
 
 class FaultRequest(Contract):

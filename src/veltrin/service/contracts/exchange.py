@@ -2,15 +2,34 @@
 
 from __future__ import annotations
 
+import math
 from datetime import datetime
 from typing import Annotated, Literal, Self, get_args
 
 from pydantic import Field, model_validator
 
+from veltrin.core.learn import MOST_TOLD, SUREST_SD
+from veltrin.core.units import RAD_S_PER_RPM
 from veltrin.service.contracts.base import Contract, Moment
-from veltrin.service.contracts.book import BookingId, MissName, Purpose, Source
+from veltrin.service.contracts.book import (
+    BALL_SPEED_M_S,
+    CARRY_M,
+    DESCENT_DEG,
+    HEEL_MM,
+    LAUNCH_DEG,
+    SIDE_M,
+    SPIN_RPM,
+    TURF_CM,
+    UP_MM,
+    BookingId,
+    MissName,
+    Purpose,
+    Source,
+    within,
+)
 from veltrin.service.contracts.day import DayIn
 from veltrin.service.contracts.line import AreaKindName, LineIn
+from veltrin.service.contracts.lines import LineName
 from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.contracts.players import ClubOut, PlayerBase
 from veltrin.service.contracts.record import SettingsBody
@@ -81,6 +100,10 @@ class ImportOut(Contract):
     problem: str
 
 
+RAD = math.radians(1.0)
+TOLD = (-MOST_TOLD, MOST_TOLD)
+WEIGHT = (1e-6, SUREST_SD**-2)
+
 MISSES_PATTERN = "^((" + "|".join(get_args(MissName)) + ")(,|$))*$"
 
 
@@ -109,17 +132,17 @@ class BookingRecord(Contract):
     arm: Literal["a", "b"] | None
     question_id: str | None = Field(max_length=64)
     strokes: float | None = Field(ge=-30000, le=30000)
-    carry_m: float | None = Field(ge=-30000, le=30000)
-    carry_side_m: float | None = Field(ge=-30000, le=30000)
+    carry_m: float | None = within(CARRY_M)
+    carry_side_m: float | None = within(SIDE_M)
     total_m: float | None = Field(ge=-30000, le=30000)
     side_m: float | None = Field(ge=-30000, le=30000)
-    ball_speed_m_s: float | None = Field(ge=-30000, le=30000)
-    launch_rad: float | None = Field(ge=-30000, le=30000)
-    spin_rad_s: float | None = Field(ge=-30000, le=30000)
-    descent_rad: float | None = Field(ge=-30000, le=30000)
-    heel_m: float | None = Field(ge=-30000, le=30000)
-    up_m: float | None = Field(ge=-30000, le=30000)
-    turf_m: float | None = Field(ge=-30000, le=30000)
+    ball_speed_m_s: float | None = within(BALL_SPEED_M_S)
+    launch_rad: float | None = within(LAUNCH_DEG, factor=RAD)
+    spin_rad_s: float | None = within(SPIN_RPM, factor=RAD_S_PER_RPM)
+    descent_rad: float | None = within(DESCENT_DEG, factor=RAD)
+    heel_m: float | None = within(HEEL_MM, factor=0.001)
+    up_m: float | None = within(UP_MM, factor=0.001)
+    turf_m: float | None = within(TURF_CM, factor=0.01)
     fault: str = Field(max_length=60, pattern=MISSES_PATTERN, description="Misses, separated by commas.")
     note: str = Field(max_length=500)
     end_kind: AreaKindName | None
@@ -129,12 +152,19 @@ class BookingRecord(Contract):
     chipped_again: bool | None
     counts: bool
     far_off: bool
-    speed_y: float | None = Field(ge=-3, le=3)
-    speed_w: float | None = Field(ge=0, le=1e6)
-    friction_y: float | None = Field(ge=-3, le=3)
-    friction_w: float | None = Field(ge=0, le=1e6)
-    face_y: float | None = Field(ge=-3, le=3)
-    face_w: float | None = Field(ge=0, le=1e6)
+    speed_y: float | None = within(TOLD)
+    speed_w: float | None = within(WEIGHT)
+    friction_y: float | None = within(TOLD)
+    friction_w: float | None = within(WEIGHT)
+    face_y: float | None = within(TOLD)
+    face_w: float | None = within(WEIGHT)
+
+    @model_validator(mode="after")
+    def _both_or_neither(self) -> Self:
+        for name in ("speed", "friction", "face"):
+            if (getattr(self, f"{name}_y") is None) != (getattr(self, f"{name}_w") is None):
+                raise ValueError(f"{name}_y and {name}_w go together. Give both, or neither.")
+        return self
 
 
 class TrialRecord(Contract):
@@ -158,7 +188,7 @@ class KeptRecord(Contract):
     call_id: str = Field(max_length=60)
     note: str = Field(max_length=500)
     summary: str = Field(max_length=200)
-    say: list[str]
+    say: list[Annotated[str, Field(max_length=500)]] = Field(max_length=40)
     on_card: bool
     request: PlanRequest
 
@@ -192,8 +222,8 @@ class BookFile(Contract):
     written_at: datetime
     settings: SettingsBody | None = Field(description="Left out in the file of a single player.")
     players: list[PlayerRecord] = Field(max_length=500)
-    lines: list[tuple[str, LineIn]]
-    days: list[DayIn]
+    lines: list[tuple[LineName, LineIn]] = Field(max_length=2000)
+    days: list[DayIn] = Field(max_length=2000)
 
 
 class MergedOut(Contract):

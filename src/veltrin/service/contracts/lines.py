@@ -3,18 +3,20 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Any
+from typing import Annotated, Any
 
 from pydantic import Field
 
 from veltrin.service.contracts.base import Contract
 from veltrin.service.contracts.line import LineIn
 
+LineName = Annotated[str, Field(min_length=1, max_length=60, description="What you call it.")]
+
 
 class LineNew(Contract):
     """A line to save; one of the same name is replaced."""
 
-    name: str = Field(min_length=1, max_length=60, description="What you call it.")
+    name: LineName
     line: LineIn
 
 

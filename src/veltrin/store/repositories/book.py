@@ -138,14 +138,28 @@ def _values(session: Session, booking: StoredBooking) -> dict[str, Any]:
     return {**told, "booked_at": plain(booking.booked_at), "coach_id": session.info["coach_id"]}
 
 
+def _numbers(session: Session, player_id: str, count: int) -> range:
+    """The next numbers of a player's shots. Taking them is a write: whoever else books waits until this is done."""
+    more = PlayerRow.book_seq + count
+    taken = update(PlayerRow).where(PlayerRow.id == player_id).values(book_seq=more).returning(PlayerRow.book_seq)
+    last = session.execute(taken).scalar() or count
+    return range(last - count + 1, last + 1)
+
+
 def add(session: Session, booking: StoredBooking) -> None:
     """Book a shot, unless one of that id has been booked meanwhile: then that one stays."""
-    session.execute(sqlite_insert(BookingRow).values(_values(session, booking)).on_conflict_do_nothing())
+    (seq,) = _numbers(session, booking.player_id, 1)
+    row = {**_values(session, booking), "seq": seq}
+    session.execute(sqlite_insert(BookingRow).values(row).on_conflict_do_nothing())
 
 
 def add_many(session: Session, bookings: Iterable[StoredBooking]) -> None:
     """Book many at once, all or none."""
     rows = [_values(session, one) for one in bookings]
+    for player_id, count in Counter(row["player_id"] for row in rows).items():
+        mine = (row for row in rows if row["player_id"] == player_id)
+        for row, seq in zip(mine, _numbers(session, player_id, count), strict=True):
+            row["seq"] = seq
     if rows:
         session.execute(insert(BookingRow), rows)
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Any
 
-from sqlalchemy import ColumnElement, Integer, Row, Select, func, literal_column, select
+from sqlalchemy import ColumnElement, Row, Select, func, select
 from sqlalchemy.orm import Session
 
 from veltrin.core.kit import Quantity
@@ -22,12 +22,9 @@ _SUMS: tuple[tuple[Quantity, Any, Any], ...] = (
 )
 
 
-_ROWID: ColumnElement[int] = literal_column("bookings.rowid", type_=Integer)
-
-
 @dataclass(frozen=True)
 class Sums:
-    """Sums by cell of a player's shots that count, up to a row. They hold while `edits` and `since` are the same."""
+    """Sums by cell of a player's shots that count, up to a number. They hold while `edits` and `since` are the same."""
 
     edits: int
     since: datetime | None
@@ -36,10 +33,14 @@ class Sums:
 
 
 def sums(session: Session, player_id: str, since: datetime | None = None, known: Sums | None = None) -> Sums:
-    """Sums by cell of all shots that count, for learning. With `known` only what was booked since is read."""
+    """Sums by cell of all shots that count, for learning. With `known` only what was booked since is read.
+
+    One read of one state: what is booked meanwhile is neither in the number nor in the sums.
+    """
     row = BookingRow
-    edits = session.scalar(select(PlayerRow.book_edits).where(PlayerRow.id == player_id)) or 0
-    newest = session.scalar(select(func.max(_ROWID)).select_from(row)) or 0
+    session.connection().exec_driver_sql("BEGIN")
+    found = session.execute(select(PlayerRow.book_edits, PlayerRow.book_seq).where(PlayerRow.id == player_id)).first()
+    edits, newest = found or (0, 0)
     if known is not None and (known.edits, known.since) != (edits, since):
         known = None
     if known is not None and known.upto == newest:
@@ -55,7 +56,7 @@ def sums(session: Session, player_id: str, since: datetime | None = None, known:
     if since is not None:
         asked = asked.where(row.booked_at >= plain(since))
     if known is not None:
-        asked = asked.where(known.upto < _ROWID)
+        asked = asked.where(known.upto < row.seq)
     fresh = [cell for found in session.execute(asked) for cell in _cells(found)]
     return Sums(edits, since, newest, _added(known.cells if known else (), fresh))
 
