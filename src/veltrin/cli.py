@@ -18,12 +18,12 @@ import uvicorn
 from pydantic import ValidationError
 
 from veltrin.api.app import create_app, describe
-from veltrin.api.guard import LOOPBACK_HOSTS, Guard, secret_in
+from veltrin.api.guard import LOOPBACK_HOSTS, Guard
 from veltrin.demo import fill
 from veltrin.devices.mast import StandInMast
 from veltrin.devices.monitor import StandInMonitor
 from veltrin.devices.stand_in import LOOPBACK
-from veltrin.service import copies, documents
+from veltrin.service import coaches, copies, documents
 from veltrin.service import doctor as doctor_service
 from veltrin.service.coaches import add_coach, has_coaches
 from veltrin.service.contracts.base import Contract
@@ -72,12 +72,18 @@ def _listen(port: int, or_any: bool, host: str = LOOPBACK) -> socket.socket:
 
 
 def _run_server(
-    store: Store, listening: socket.socket, mast_port: int, monitor_port: int, asks: Guard | None = None
+    store: Store,
+    listening: socket.socket,
+    mast_port: int,
+    monitor_port: int,
+    asks: Guard | None = None,
+    **more: Any,
 ) -> None:
     app = create_app(store, WEB_DIST, mast_port, monitor_port, asks)
-    server = uvicorn.Server(uvicorn.Config(app, log_level="warning"))
+    server = uvicorn.Server(uvicorn.Config(app, **{"log_level": "warning", "proxy_headers": False, **more}))
     host, port = listening.getsockname()[:2]
-    click.echo(f"Veltrin is at http://{host}:{port}  (Ctrl-C stops it)")
+    scheme = "https" if "ssl_certfile" in more else "http"
+    click.echo(f"Veltrin is at {scheme}://{host}:{port}  (Ctrl-C stops it)")
     try:
         server.run(sockets=[listening])
     except KeyboardInterrupt:
@@ -87,14 +93,37 @@ def _run_server(
         click.echo("Stopped.")
 
 
+PEM = click.Path(exists=True, dir_okay=False, path_type=Path)
+
+
 @main.command()
 @click.option("--port", type=click.IntRange(0, 65535), help="Port on the loopback address (0: a free one).")
 @click.option("--data-dir", type=click.Path(file_okay=False, path_type=Path), help="Folder of the database.")
 @click.option("--host", default=LOOPBACK, show_default=True, help="Address to listen on; beyond loopback, sign-in.")
 @click.option("--name", "names", multiple=True, help="A further name or address by which this server is reached.")
-def serve(port: int | None, data_dir: Path | None, host: str, names: tuple[str, ...]) -> None:
+@click.option(
+    "--certificate", type=click.Path(exists=True, dir_okay=False, path_type=Path), help="TLS: the chain (PEM)."
+)
+@click.option("--key", type=click.Path(exists=True, dir_okay=False, path_type=Path), help="TLS: its key (PEM).")
+@click.option("--proxy", help="Address of a proxy before this server: only it may say whose request it passes on.")
+def serve(
+    port: int | None,
+    data_dir: Path | None,
+    host: str,
+    names: tuple[str, ...],
+    certificate: Path | None,
+    key: Path | None,
+    proxy: str | None,
+) -> None:
     """Serve your own data: on this machine only, or with --host on a network, to coaches who sign in."""
     settings = Settings() if data_dir is None else Settings(data_dir=data_dir)
+    if (certificate is None) != (key is None):
+        raise click.ClickException("A certificate needs its key. Give both --certificate and --key, or neither.")
+    more: dict[str, Any] = {}
+    if certificate is not None and key is not None:
+        more |= {"ssl_certfile": str(certificate), "ssl_keyfile": str(key)}
+    if proxy is not None:
+        more |= {"proxy_headers": True, "forwarded_allow_ips": proxy}
     with _told(), hold(settings.database):
         store = open_store(settings.database)
         asks = None
@@ -105,12 +134,12 @@ def serve(port: int | None, data_dir: Path | None, host: str, names: tuple[str, 
                     f"Beyond this machine ({host}) everybody has to sign in, and nobody can yet. "
                     "Add a coach first: veltrin coach add NAME."
                 )
-            asks = Guard(secret_in(settings.data_dir), _names_of(host, names))
+            asks = Guard(_names_of(host, names), is_secure=certificate is not None)
         listening = _listen(settings.port if port is None else port, or_any=False, host=host)
         stop = threading.Event()
         copies.keep_daily(store, stop)
         try:
-            _run_server(store, listening, settings.mast_port, settings.monitor_port, asks)
+            _run_server(store, listening, settings.mast_port, settings.monitor_port, asks, **more)
         finally:
             stop.set()
 
@@ -148,6 +177,67 @@ def coach_add(name: str, data_dir: Path | None, passphrase: str) -> None:
     finally:
         store.close()
     click.echo(f"{name} may sign in.")
+
+
+def _changed(data_dir: Path | None, change: Callable[[Store], None]) -> None:
+    settings = Settings() if data_dir is None else Settings(data_dir=data_dir)
+    store = _open(settings.database)
+    try:
+        with _told():
+            change(store)
+    finally:
+        store.close()
+
+
+DATA_DIR = click.option("--data-dir", type=click.Path(file_okay=False, path_type=Path), help="Folder of the database.")
+
+
+@coach.command("list")
+@DATA_DIR
+def coach_list(data_dir: Path | None) -> None:
+    """Who may sign in, and who runs the place."""
+
+    def show(store: Store) -> None:
+        for one in coaches.list_coaches(store):
+            may = "may sign in" if one.passphrase else "can't sign in yet"
+            click.echo(f"{one.name}: {may}{', runs the place' if one.is_admin else ''}")
+
+    _changed(data_dir, show)
+
+
+@coach.command("rename")
+@click.argument("name")
+@click.argument("new")
+@DATA_DIR
+def coach_rename(name: str, new: str, data_dir: Path | None) -> None:
+    """Give a coach another name."""
+    _changed(data_dir, lambda store: coaches.rename_coach(store, name, new))
+    click.echo(f"{name} is {new} now.")
+
+
+@coach.command("remove")
+@click.argument("name")
+@click.option("--to", required=True, help="The coach who gets players, book, lines and days.")
+@DATA_DIR
+def coach_remove(name: str, to: str, data_dir: Path | None) -> None:
+    """Take a coach away; everything goes to another one, after a copy."""
+
+    def remove(store: Store) -> None:
+        copies.make_copy(store)
+        coaches.remove_coach(store, name, to)
+
+    _changed(data_dir, remove)
+    click.echo(f"{name} is gone; everything is {to}'s now.")
+
+
+@coach.command("admin")
+@click.argument("name")
+@click.option("--no-longer", is_flag=True, help="Let them run the place no longer.")
+@DATA_DIR
+def coach_admin(name: str, no_longer: bool, data_dir: Path | None) -> None:
+    """Let a coach run the place: copy the whole database, see what happened to accounts."""
+    _changed(data_dir, lambda store: coaches.let_run(store, name, is_admin=not no_longer))
+    click.echo(f"{name} runs the place{' no longer' if no_longer else ''}.")
 
 
 @main.command()

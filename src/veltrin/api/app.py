@@ -16,6 +16,8 @@ from fastapi.staticfiles import StaticFiles
 from veltrin.api import errors, guard
 from veltrin.api.deps import get_store
 from veltrin.api.guard import Guard
+from veltrin.api.limits import Limits
+from veltrin.api.links import Links
 from veltrin.api.routes import book, days, exchange, ground, lines, monitor, people, session, shots
 from veltrin.service.contracts.errors import ErrorBody
 from veltrin.service.contracts.record import HealthOut
@@ -57,8 +59,8 @@ async def _lifespan(app: FastAPI) -> AsyncIterator[None]:
     yield
     # A thread inside a compiled kernel must not see the interpreter go.
     warming.join(LAST_S)
-    app.state.mast.stop()
-    app.state.monitor.stop()
+    app.state.masts.stop()
+    app.state.monitors.stop()
 
 
 def _api() -> APIRouter:
@@ -66,11 +68,13 @@ def _api() -> APIRouter:
         prefix="/api",
         responses={
             401: {"model": ErrorBody, "description": "Nobody is signed in"},
-            403: {"model": ErrorBody, "description": "From another site"},
+            403: {"model": ErrorBody, "description": "From another site, or for whoever runs the place only"},
             404: {"model": ErrorBody, "description": "Not found"},
             409: {"model": ErrorBody, "description": "Clashes with what is stored"},
+            413: {"model": ErrorBody, "description": "Too long"},
             422: {"model": ErrorBody, "description": "Bad input: field, problem, fix"},
             429: {"model": ErrorBody, "description": "Too many tries"},
+            503: {"model": ErrorBody, "description": "The database is gone, full or damaged"},
         },
     )
     api.include_router(session.router)
@@ -92,12 +96,13 @@ def _serve_front_end(app: FastAPI, web_dist: Path) -> None:
         return
     app.mount("/assets", StaticFiles(directory=web_dist / "assets"), name="assets")
 
-    @app.get("/{path:path}", include_in_schema=False)
+    files = {f"{f.relative_to(web_dist)}": f for f in web_dist.rglob("*") if f.is_file() and f != index}
+
+    @app.api_route("/{path:path}", include_in_schema=False, methods=["GET", "HEAD"])
     def page(request: Request, path: str) -> Response:
         # Every place of the front end is the same page; the address is read in the browser.
-        wanted = (web_dist / path).resolve()
-        if path and wanted.is_file() and wanted.is_relative_to(web_dist.resolve()) and wanted != index:
-            return FileResponse(wanted, headers={"Cache-Control": "no-cache"})
+        if path in files:
+            return FileResponse(files[path], headers={"Cache-Control": "no-cache"})
         text = index.read_text().replace(NONCE, request.state.nonce)
         return HTMLResponse(text, headers={"Cache-Control": "no-cache"})
 
@@ -123,24 +128,31 @@ def create_app(
     """
     app = FastAPI(title="Veltrin", version=VERSION, lifespan=_lifespan, docs_url=None, redoc_url=None)
     app.state.store = store
-    app.state.mast = MastLink(mast_port)
-    app.state.monitor = MonitorLink(monitor_port)
+    app.state.masts = Links(lambda: MastLink(mast_port))
+    app.state.monitors = Links(lambda: MonitorLink(monitor_port))
     app.state.health = HealthOut(status="warming", version=VERSION)
+
+    # The last one added is asked first: headers on every answer, then the door, then how much may be sent.
+    app.add_middleware(Limits)
+    guard.install(app, asks)
 
     @app.middleware("http")
     async def _headers(request: Request, call_next: Callable[[Request], Awaitable[Response]]) -> Response:
         request.state.nonce = secrets.token_urlsafe(16)
         response = await call_next(request)
+        if request.url.path.startswith("/api"):
+            # A player's record has no place in a browser's cache, or on the way there.
+            response.headers.setdefault("Cache-Control", "no-store")
         for name, value in SECURITY_HEADERS.items():
             response.headers.setdefault(name, value.replace(NONCE, request.state.nonce))
         return response
 
-    guard.install(app, asks)
-
     errors.install(app)
     app.include_router(_api())
 
-    @app.api_route("/api/{path:path}", include_in_schema=False, methods=["GET", "POST", "PUT", "PATCH", "DELETE"])
+    @app.api_route(
+        "/api/{path:path}", include_in_schema=False, methods=["GET", "HEAD", "POST", "PUT", "PATCH", "DELETE"]
+    )
     def unknown(path: str) -> None:
         raise errors.not_there(path)
 

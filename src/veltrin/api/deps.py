@@ -6,13 +6,18 @@ from typing import Annotated
 
 from fastapi import Depends, Request
 
-from veltrin.api.errors import NotSignedInError
-from veltrin.service.coaches import coach_named
+from veltrin.api.errors import NotAllowedError, NotSignedInError
+from veltrin.api.links import Links
+from veltrin.service.coaches import SignedIn
 from veltrin.service.mast import MastLink
 from veltrin.service.monitor import MonitorLink
 from veltrin.service.store import Store
 
-COACH = "coach"
+
+def who_asks(request: Request) -> SignedIn | None:
+    """Who is signed in, as the door has seen it; None where nobody is, or nobody has to."""
+    found: SignedIn | None = getattr(request.state, "who", None)
+    return found
 
 
 def get_store(request: Request) -> Store:
@@ -20,24 +25,32 @@ def get_store(request: Request) -> Store:
     store: Store = request.app.state.store
     if request.app.state.guard is None:
         return store
-    coach_id = request.session.get(COACH)
-    if coach_id is None or coach_named(store, int(coach_id)) is None:
+    who = who_asks(request)
+    if who is None:
         raise NotSignedInError("session", "nobody is signed in.", "Sign in first.")
-    return store.of_coach(int(coach_id))
+    return store.of_coach(who.coach_id)
+
+
+def only_admin(request: Request) -> None:
+    """Refuse whoever doesn't run the place, where coaches sign in."""
+    who = who_asks(request)
+    if request.app.state.guard is not None and (who is None or not who.is_admin):
+        raise NotAllowedError("session", "is not of a coach who runs this server.", "Ask whoever does.")
 
 
 def get_mast(request: Request) -> MastLink:
-    """The link to the weather mast."""
-    mast: MastLink = request.app.state.mast
-    return mast
+    """The link of the coach who asks to the weather mast."""
+    masts: Links[MastLink] = request.app.state.masts
+    return masts.of(get_store(request).coach_id)
 
 
 def get_monitor(request: Request) -> MonitorLink:
-    """The link to the launch monitor."""
-    monitor: MonitorLink = request.app.state.monitor
-    return monitor
+    """The link of the coach who asks to the launch monitor."""
+    monitors: Links[MonitorLink] = request.app.state.monitors
+    return monitors.of(get_store(request).coach_id)
 
 
 MastDep = Annotated[MastLink, Depends(get_mast)]
 MonitorDep = Annotated[MonitorLink, Depends(get_monitor)]
 StoreDep = Annotated[Store, Depends(get_store)]
+SignedInDep = Annotated[SignedIn | None, Depends(who_asks)]

@@ -2,6 +2,10 @@
 
 from __future__ import annotations
 
+import logging
+import math
+import secrets
+
 from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
@@ -9,6 +13,9 @@ from starlette.exceptions import HTTPException
 
 from veltrin.service.contracts.errors import ErrorItem, explain
 from veltrin.service.errors import ConflictError, DomainError, NotFoundError
+from veltrin.service.store import StoreError
+
+log = logging.getLogger(__name__)
 
 
 class NotSignedInError(DomainError):
@@ -18,17 +25,36 @@ class NotSignedInError(DomainError):
 class TooManyTriesError(DomainError):
     """Signing in was tried too often."""
 
-    def __init__(self) -> None:
-        super().__init__("session", "too many tries.", "Wait a minute, then try again.")
+    def __init__(self, wait_s: float) -> None:
+        self.wait_s = math.ceil(wait_s)
+        super().__init__("session", "too many tries.", f"Wait {self.wait_s} s, then try again.")
+
+
+class NotAllowedError(DomainError):
+    """Only whoever runs the place may."""
+
+
+def _plain(text: str) -> str:
+    """Text that can be sent: half a character can't."""
+    return text.encode("utf-8", "replace").decode()
 
 
 def _answer(status: int, items: list[ErrorItem]) -> JSONResponse:
-    return JSONResponse({"errors": [i.model_dump() for i in items]}, status_code=status)
+    told = [{name: _plain(value) for name, value in i.model_dump().items()} for i in items]
+    return JSONResponse({"errors": told}, status_code=status)
+
+
+def _failed(status: int, error: Exception, problem: str, fix: str) -> JSONResponse:
+    """Tell a failure in words, with a number that stands in the log beside what happened."""
+    number = secrets.token_hex(4)
+    log.error("failure %s", number, exc_info=error)
+    return _answer(status, [ErrorItem(field="server", problem=problem, fix=f"{fix} (Failure {number} in the log.)")])
 
 
 def _status(error: DomainError) -> int:
     kinds: tuple[tuple[type[DomainError], int], ...] = (
-        (NotFoundError, 404), (ConflictError, 409), (NotSignedInError, 401), (TooManyTriesError, 429),
+        (NotFoundError, 404), (ConflictError, 409), (NotSignedInError, 401), (NotAllowedError, 403),
+        (TooManyTriesError, 429),
     )  # fmt: skip
     return next((status for kind, status in kinds if isinstance(error, kind)), 422)
 
@@ -43,6 +69,14 @@ def install(app: FastAPI) -> None:
     @app.exception_handler(DomainError)
     def _domain(_: Request, error: DomainError) -> JSONResponse:
         return _answer(_status(error), [ErrorItem(field=error.field, problem=error.problem, fix=error.fix)])
+
+    @app.exception_handler(StoreError)
+    def _storage(_: Request, error: StoreError) -> JSONResponse:
+        return _failed(503, error, error.problem, error.fix)
+
+    @app.exception_handler(Exception)
+    def _any(_: Request, error: Exception) -> JSONResponse:
+        return _failed(500, error, "something went wrong here.", "Try again; if it stays, tell who runs this server.")
 
     @app.exception_handler(HTTPException)
     def _http(_: Request, error: HTTPException) -> JSONResponse:

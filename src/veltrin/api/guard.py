@@ -1,76 +1,144 @@
-"""Who may come in: host names, cross-site requests, sign-in. Everything cryptographic is done by standard packages."""
+"""Who may come in: host names, other sites' pages, sign-in, all before anything of a request is read."""
 
 from __future__ import annotations
 
-import secrets
-from collections.abc import Awaitable, Callable, Sequence
+import math
+import time
+from collections import OrderedDict
+from collections.abc import Callable
 from dataclasses import dataclass
-from pathlib import Path
+from http.cookies import CookieError, SimpleCookie
+from urllib.parse import urlsplit
 
-from fastapi import FastAPI, Request, Response
-from fastapi.responses import JSONResponse
-from limits import RateLimitItemPerMinute
-from limits.storage import MemoryStorage
-from limits.strategies import MovingWindowRateLimiter
-from starlette.middleware.sessions import SessionMiddleware
-from starlette.middleware.trustedhost import TrustedHostMiddleware
+from fastapi import FastAPI
+from starlette.concurrency import run_in_threadpool
+from starlette.datastructures import Headers
+from starlette.responses import JSONResponse
+from starlette.types import ASGIApp, Receive, Scope, Send
+
+from veltrin.service import coaches
+from veltrin.service.coaches import STAYS, SignedIn
 
 LOOPBACK_HOSTS = ("127.0.0.1", "localhost")
-TRIES_A_MINUTE = 5
-STAYS_S = 14 * 24 * 3600
 COOKIE = "veltrin"
+OPEN = ("/api/health", "/api/session")
+"""What whoever isn't signed in may ask for, besides the page itself."""
+
+SAFE = ("GET", "HEAD", "OPTIONS")
 
 
 @dataclass(frozen=True)
 class Guard:
-    """Sign-in is asked for. `secret` signs the cookie; `hosts` are the names this server answers to."""
+    """Sign-in is asked for. `hosts`: names this server answers to; `is_secure`: it speaks TLS, so must the cookie."""
 
-    secret: str
     hosts: tuple[str, ...]
+    is_secure: bool = False
+
+    def cookie(self, token: str) -> str:
+        """The header that hands a session over to the browser; an empty token takes it back."""
+        stays = int(STAYS.total_seconds()) if token else 0
+        secure = "; Secure" if self.is_secure else ""
+        return f"{COOKIE}={token}; Path=/; Max-Age={stays}; HttpOnly; SameSite=Strict{secure}"
 
 
-def secret_in(folder: Path) -> str:
-    """The key that signs cookies, made once, readable by its owner only."""
-    path = folder / "session.key"
-    if not path.exists():
-        folder.mkdir(parents=True, exist_ok=True)
-        path.touch(mode=0o600)
-        path.write_text(secrets.token_urlsafe(48))
-    return path.read_text().strip()
+FREE_TRIES, FREE_TRIES_OF_ADDRESS = 3, 20
+LONGEST_WAIT_S = 300.0
+REMEMBERED = 10_000
 
 
 class Tries:
-    """How often signing in may fail, for an address and for a name."""
+    """Who guessed wrong how often: each further guess of a name from an address waits twice as long.
 
-    def __init__(self) -> None:
-        self._limiter = MovingWindowRateLimiter(MemoryStorage())
-        self._item = RateLimitItemPerMinute(TRIES_A_MINUTE)
+    A name's owner elsewhere isn't held up by it; guesses of many names from one address are, later. What is right is
+    forgotten. `clock` in s.
+    """
 
-    def is_spent(self, *who: str) -> bool:
-        """Count one try for each of these; True if any of them has had too many this minute."""
-        hits = [self._limiter.hit(self._item, one) for one in who]
-        return not all(hits)
+    def __init__(self, clock: Callable[[], float] = time.monotonic) -> None:
+        self._clock = clock
+        self._wrong: OrderedDict[tuple[str, ...], tuple[int, float]] = OrderedDict()
+
+    def wait_s(self, name: str, address: str) -> float:
+        """How long this one has to wait before the next guess is looked at (s), 0: not at all."""
+        found = (self._wrong.get(key, (0, 0.0))[1] for key in ((name, address), (address,)))
+        return max(0.0, max(found) - self._clock())
+
+    def was_wrong(self, name: str, address: str) -> None:
+        """Count a wrong guess."""
+        for key, free in (((name, address), FREE_TRIES), ((address,), FREE_TRIES_OF_ADDRESS)):
+            count = self._wrong.get(key, (0, 0.0))[0] + 1
+            wait = 0.0 if count < free else min(math.ldexp(1.0, min(count - free, 12)), LONGEST_WAIT_S)
+            self._wrong[key] = (count, self._clock() + wait)
+            self._wrong.move_to_end(key)
+        while len(self._wrong) > REMEMBERED:
+            self._wrong.popitem(last=False)
+
+    def was_right(self, name: str, address: str) -> None:
+        """Forget what was wrong before."""
+        self._wrong.pop((name, address), None)
+        self._wrong.pop((address,), None)
 
 
-def _refused(status: int, field: str, problem: str, fix: str) -> JSONResponse:
+def refused(status: int, field: str, problem: str, fix: str) -> JSONResponse:
+    """An answer in the shape of every other."""
     return JSONResponse({"errors": [{"field": field, "problem": problem, "fix": fix}]}, status_code=status)
 
 
-def install(app: FastAPI, guard: Guard | None, hosts: Sequence[str] = LOOPBACK_HOSTS) -> None:
+def token_in(headers: Headers) -> str | None:
+    """What the session's cookie holds; None without one."""
+    try:
+        morsel = SimpleCookie(headers.get("cookie", "")).get(COOKIE)
+    except CookieError:
+        return None
+    return None if morsel is None else morsel.value or None
+
+
+def _is_of_another_site(headers: Headers) -> bool:
+    # Browsers say where a request comes from; older ones only which origin it has.
+    told = headers.get("sec-fetch-site")
+    if told is not None:
+        return told in ("cross-site", "same-site")
+    origin = headers.get("origin")
+    return origin is not None and urlsplit(origin).netloc != headers.get("host")
+
+
+class Door:
+    """Stands before the application."""
+
+    def __init__(self, app: ASGIApp, owner: FastAPI, hosts: tuple[str, ...]) -> None:
+        self.app = app
+        self._owner = owner
+        self._hosts = hosts
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        """Let in or turn away."""
+        if scope["type"] != "http":
+            await self.app(scope, receive, send)
+            return
+        headers = Headers(scope=scope)
+        answer = self._from_elsewhere(scope, headers)
+        guard: Guard | None = self._owner.state.guard
+        if answer is None and guard is not None and scope["path"].startswith("/api"):
+            token = token_in(headers)
+            who: SignedIn | None = None
+            if token is not None:
+                who = await run_in_threadpool(coaches.signed_in, self._owner.state.store, token)
+            scope.setdefault("state", {})["who"] = who
+            if who is None and scope["path"] not in OPEN:
+                answer = refused(401, "session", "nobody is signed in.", "Sign in first.")
+        await (answer or self.app)(scope, receive, send)
+
+    def _from_elsewhere(self, scope: Scope, headers: Headers) -> JSONResponse | None:
+        host = urlsplit(f"//{headers.get('host', '')}").hostname
+        if host not in self._hosts:
+            # A name that isn't ours is another site's trick with the DNS.
+            return refused(400, "host", "is not a name of this server.", "Use the address it told when it started.")
+        if scope["method"] not in SAFE and _is_of_another_site(headers):
+            return refused(403, "request", "comes from another site.", "Open Veltrin itself and try there.")
+        return None
+
+
+def install(app: FastAPI, guard: Guard | None) -> None:
     """Add what stands before every request. Without a guard there is one coach and nobody signs in."""
     app.state.guard = guard
     app.state.tries = Tries()
-
-    @app.middleware("http")
-    async def _same_site(request: Request, call_next: Callable[[Request], Awaitable[Response]]) -> Response:
-        # Browsers say where a request comes from; another site's page has no business changing anything here.
-        if request.method != "GET" and request.headers.get("sec-fetch-site") in ("cross-site", "same-site"):
-            return _refused(403, "request", "comes from another site.", "Open Veltrin itself and try there.")
-        return await call_next(request)
-
-    if guard is not None:
-        app.add_middleware(
-            SessionMiddleware, secret_key=guard.secret, session_cookie=COOKIE, max_age=STAYS_S, same_site="strict"
-        )
-    # Added last, so that it is asked first: a name that isn't ours is another site's trick with the DNS.
-    app.add_middleware(TrustedHostMiddleware, allowed_hosts=list(guard.hosts if guard else hosts), www_redirect=False)
+    app.add_middleware(Door, owner=app, hosts=guard.hosts if guard else LOOPBACK_HOSTS)

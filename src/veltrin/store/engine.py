@@ -13,7 +13,7 @@ from alembic import command
 from alembic.config import Config
 from alembic.script import ScriptDirectory
 from sqlalchemy import Connection, Engine, NullPool, create_engine, event, inspect
-from sqlalchemy.exc import SQLAlchemyError
+from sqlalchemy.exc import OperationalError, SQLAlchemyError
 from sqlalchemy.orm import ORMExecuteState, Session, UOWTransaction, sessionmaker, with_loader_criteria
 
 from veltrin.store.sound import SameFile, StoreError, row_counts, version_of, what_is_wrong
@@ -223,10 +223,15 @@ class Store:
 
     @contextmanager
     def session(self) -> Iterator[Session]:
-        """One unit of work. StoreError where the file is gone or was replaced meanwhile."""
+        """One unit of work. StoreError where the file is gone or was replaced meanwhile, or the disk says no."""
         self._file.check()
-        with self._sessions.begin() as session:
-            yield session
+        try:
+            with self._sessions.begin() as session:
+                yield session
+        except OperationalError as error:
+            raise StoreError(
+                "database", f"could not be read or written ({error.orig}).", "See that the disk has room; try again."
+            ) from error
 
     def close(self) -> None:
         """Let go of the file."""

@@ -176,6 +176,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Events
+         * @description What happened to accounts, newest first; for whoever runs the place.
+         */
+        get: operations["list_events_api_events_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/export": {
         parameters: {
             query?: never;
@@ -803,14 +823,54 @@ export interface paths {
         put?: never;
         /**
          * Sign In
-         * @description Sign in; after five tries a minute from one address, or for one name, wait.
+         * @description Sign in; after three wrong tries of a name from one address each further one waits longer.
          */
         post: operations["sign_in_api_session_post"];
         /**
          * Sign Out
-         * @description Sign out.
+         * @description Sign out: the session is over, wherever its cookie went.
          */
         delete: operations["sign_out_api_session_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Sessions
+         * @description Where one is signed in.
+         */
+        get: operations["list_sessions_api_sessions_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{session_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * End Session
+         * @description Sign out somewhere else.
+         */
+        delete: operations["end_session_api_sessions__session_id__delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2106,6 +2166,23 @@ export interface components {
             fix: string;
             /** Problem */
             problem: string;
+        };
+        /**
+         * EventOut
+         * @description Something that happened to an account.
+         */
+        EventOut: {
+            /** Address */
+            address: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Coach */
+            coach: string;
+            /** What */
+            what: string;
         };
         /**
          * FaultOut
@@ -4046,8 +4123,35 @@ export interface components {
         SessionOut: {
             /** Coach */
             coach: string | null;
+            /**
+             * Is Admin
+             * @description Whether one may copy the whole database and see what happened to accounts.
+             */
+            is_admin: boolean;
             /** Needed */
             needed: boolean;
+        };
+        /**
+         * SessionRowOut
+         * @description A place where one is signed in.
+         */
+        SessionRowOut: {
+            /** Address */
+            address: string;
+            /** Device */
+            device: string;
+            /** Id */
+            id: string;
+            /**
+             * Is This
+             * @description The one that asks.
+             */
+            is_this: boolean;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
         };
         /**
          * SettingsBody
@@ -4923,7 +5027,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -4950,6 +5054,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -4961,6 +5074,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5005,7 +5127,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5032,6 +5154,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -5043,6 +5174,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5085,7 +5225,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5112,6 +5252,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -5123,6 +5272,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5159,7 +5317,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5186,6 +5344,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -5197,6 +5364,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5239,7 +5415,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5266,6 +5442,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -5277,6 +5462,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5313,7 +5507,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5340,6 +5534,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -5351,6 +5554,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5387,7 +5599,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5414,6 +5626,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -5425,6 +5646,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5465,7 +5695,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5492,6 +5722,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -5503,6 +5742,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5539,7 +5787,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5566,6 +5814,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -5577,6 +5834,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5617,7 +5883,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5644,6 +5910,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -5655,6 +5930,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5691,7 +5975,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5718,6 +6002,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -5729,6 +6022,107 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    list_events_api_events_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EventOut"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5767,7 +6161,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5794,6 +6188,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -5805,6 +6208,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5845,7 +6257,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5872,6 +6284,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -5883,6 +6304,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5921,7 +6351,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5948,6 +6378,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -5959,6 +6398,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5999,7 +6447,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6026,6 +6474,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -6037,6 +6494,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6077,7 +6543,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6104,6 +6570,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -6115,6 +6590,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6151,7 +6635,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6178,6 +6662,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -6189,6 +6682,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6229,7 +6731,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6256,6 +6758,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -6267,6 +6778,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6303,7 +6823,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6330,6 +6850,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -6341,6 +6870,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6381,7 +6919,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6408,6 +6946,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -6419,6 +6966,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6459,7 +7015,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6486,6 +7042,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -6497,6 +7062,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6535,7 +7109,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6562,6 +7136,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -6573,6 +7156,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6611,7 +7203,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6638,6 +7230,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -6649,6 +7250,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6685,7 +7295,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6712,6 +7322,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -6723,6 +7342,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6763,7 +7391,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6790,6 +7418,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -6801,6 +7438,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6841,7 +7487,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6868,6 +7514,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -6879,6 +7534,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6919,7 +7583,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6946,6 +7610,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -6957,6 +7630,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6993,7 +7675,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7020,6 +7702,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -7031,6 +7722,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7067,7 +7767,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7094,6 +7794,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -7105,6 +7814,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7145,7 +7863,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7172,6 +7890,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -7183,6 +7910,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7221,7 +7957,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7248,6 +7984,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -7259,6 +8004,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7297,7 +8051,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7324,6 +8078,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -7335,6 +8098,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7375,7 +8147,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7402,6 +8174,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -7413,6 +8194,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7453,7 +8243,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7480,6 +8270,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -7491,6 +8290,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7531,7 +8339,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7558,6 +8366,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -7569,6 +8386,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7609,7 +8435,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7636,6 +8462,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -7647,6 +8482,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7683,7 +8527,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7710,6 +8554,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -7721,6 +8574,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7761,7 +8623,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7788,6 +8650,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -7799,6 +8670,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7837,7 +8717,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7864,6 +8744,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -7875,6 +8764,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7917,7 +8815,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7944,6 +8842,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -7955,6 +8862,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7991,7 +8907,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8018,6 +8934,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -8029,6 +8954,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8071,7 +9005,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8098,6 +9032,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -8109,6 +9052,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8147,7 +9099,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8174,6 +9126,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -8185,6 +9146,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8223,7 +9193,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8250,6 +9220,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -8261,6 +9240,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8304,7 +9292,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8331,6 +9319,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -8342,6 +9339,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8380,7 +9386,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8407,6 +9413,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -8418,6 +9433,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8458,7 +9482,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8485,6 +9509,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -8496,6 +9529,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8536,7 +9578,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8563,6 +9605,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -8574,6 +9625,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8610,7 +9670,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8637,6 +9697,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -8648,6 +9717,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8688,7 +9766,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8715,6 +9793,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -8726,6 +9813,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8760,7 +9856,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8787,6 +9883,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -8798,6 +9903,199 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    list_sessions_api_sessions_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionRowOut"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    end_session_api_sessions__session_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                session_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8834,7 +10132,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8861,6 +10159,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -8872,6 +10179,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8912,7 +10228,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8939,6 +10255,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -8950,6 +10275,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8986,7 +10320,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9013,6 +10347,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -9024,6 +10367,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9064,7 +10416,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9091,6 +10443,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -9102,6 +10463,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9140,7 +10510,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9167,6 +10537,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -9178,6 +10557,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9214,7 +10602,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9241,6 +10629,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -9252,6 +10649,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9294,7 +10700,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9321,6 +10727,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -9332,6 +10747,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9370,7 +10794,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9397,6 +10821,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -9408,6 +10841,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9448,7 +10890,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9475,6 +10917,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -9486,6 +10937,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9524,7 +10984,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9551,6 +11011,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -9562,6 +11031,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9598,7 +11076,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9625,6 +11103,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -9636,6 +11123,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9676,7 +11172,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9703,6 +11199,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -9714,6 +11219,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9754,7 +11268,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9781,6 +11295,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -9792,6 +11315,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9832,7 +11364,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site */
+            /** @description From another site, or for whoever runs the place only */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9859,6 +11391,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description Bad input: field, problem, fix */
             422: {
                 headers: {
@@ -9870,6 +11411,15 @@ export interface operations {
             };
             /** @description Too many tries */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

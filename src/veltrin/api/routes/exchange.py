@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from fastapi import APIRouter, Path, Query, Response
+from fastapi import APIRouter, Depends, Path, Query, Response
 
-from veltrin.api.deps import StoreDep
+from veltrin.api.deps import StoreDep, only_admin
 from veltrin.service import bookfile, copies, import_shots
 from veltrin.service.bookfile import TableName
 from veltrin.service.contracts.exchange import (
@@ -71,13 +71,13 @@ def export_table(store: StoreDep, table: TableName) -> Response:
     return Response(bookfile.table(store, table), media_type=CSV)
 
 
-@router.get("/copies")
+@router.get("/copies", dependencies=[Depends(only_admin)])
 def list_copies(store: StoreDep) -> list[CopyOut]:
     """Copies of the whole database on this machine, newest first."""
     return copies.list_copies(store)
 
 
-@router.post("/copies", status_code=201)
+@router.post("/copies", status_code=201, dependencies=[Depends(only_admin)])
 def make_copy(store: StoreDep) -> CopyOut:
     """Copy the whole database now."""
     return copies.make_copy(store)

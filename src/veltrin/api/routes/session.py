@@ -2,13 +2,17 @@
 
 from __future__ import annotations
 
-from fastapi import APIRouter, Request
+from typing import Annotated
 
-from veltrin.api.deps import COACH
+from fastapi import APIRouter, Depends, Path, Request, Response
+
+from veltrin.api.deps import SignedInDep, only_admin, who_asks
 from veltrin.api.errors import NotSignedInError, TooManyTriesError
 from veltrin.service import coaches
+from veltrin.service.coaches import SignedIn
 from veltrin.service.contracts.record import HealthOut
-from veltrin.service.contracts.session import SessionOut, SignIn
+from veltrin.service.contracts.session import EventOut, SessionOut, SessionRowOut, SignIn
+from veltrin.service.errors import NotFoundError
 
 router = APIRouter(tags=["house"])
 
@@ -20,39 +24,74 @@ def health(request: Request) -> HealthOut:
     return state
 
 
-def _who(request: Request) -> SessionOut:
+def _address(request: Request) -> str:
+    return request.client.host if request.client else "?"
+
+
+def _who(request: Request, coach: SignedIn | None) -> SessionOut:
     if request.app.state.guard is None:
-        return SessionOut(needed=False, coach=None)
-    coach_id = request.session.get(COACH)
-    name = None if coach_id is None else coaches.coach_named(request.app.state.store, int(coach_id))
-    return SessionOut(needed=True, coach=name)
+        return SessionOut(needed=False, coach=None, is_admin=True)
+    return SessionOut(needed=True, coach=coach and coach.name, is_admin=coach is not None and coach.is_admin)
 
 
 @router.get("/session")
 def who_am_i(request: Request) -> SessionOut:
     """Whether one has to sign in here, and who has."""
-    return _who(request)
+    return _who(request, who_asks(request))
 
 
 @router.post("/session")
-def sign_in(request: Request, body: SignIn) -> SessionOut:
-    """Sign in; after five tries a minute from one address, or for one name, wait."""
-    if request.app.state.guard is None:
-        return _who(request)
-    address = request.client.host if request.client else "?"
-    if request.app.state.tries.is_spent(f"address {address}", f"name {body.name.strip().lower()}"):
-        raise TooManyTriesError
-    coach_id = coaches.who_is(request.app.state.store, body.name, body.passphrase)
+def sign_in(request: Request, response: Response, body: SignIn) -> SessionOut:
+    """Sign in; after three wrong tries of a name from one address each further one waits longer."""
+    guard = request.app.state.guard
+    if guard is None:
+        return _who(request, None)
+    store, tries, address = request.app.state.store, request.app.state.tries, _address(request)
+    name = body.name.strip().lower()
+    wait = tries.wait_s(name, address)
+    if wait > 0.0:
+        raise TooManyTriesError(wait)
+    coach_id = coaches.who_is(store, body.name, body.passphrase)
     if coach_id is None:
+        tries.was_wrong(name, address)
+        coaches.note_wrong(store, body.name, address)
         raise NotSignedInError("passphrase", "or name is not right.", "Try again; ask who runs this server.")
+    tries.was_right(name, address)
     # A new session, whoever was in before.
-    request.session.clear()
-    request.session[COACH] = coach_id
-    return _who(request)
+    token = coaches.sign_in(store, coach_id, address, request.headers.get("user-agent", "?"))
+    response.headers["set-cookie"] = guard.cookie(token)
+    return _who(request, coaches.signed_in(store, token))
 
 
 @router.delete("/session", status_code=204)
-def sign_out(request: Request) -> None:
-    """Sign out."""
-    if request.app.state.guard is not None:
-        request.session.clear()
+def sign_out(request: Request) -> Response:
+    """Sign out: the session is over, wherever its cookie went."""
+    guard, who = request.app.state.guard, who_asks(request)
+    if guard is None:
+        return Response(status_code=204)
+    if who is not None:
+        coaches.sign_out(request.app.state.store, who, who.session_id, _address(request))
+    return Response(status_code=204, headers={"set-cookie": guard.cookie("")})
+
+
+SessionId = Annotated[str, Path(pattern=r"^[0-9a-f]{64}$")]
+
+
+@router.get("/sessions")
+def list_sessions(request: Request, who: SignedInDep) -> list[SessionRowOut]:
+    """Where one is signed in."""
+    return [] if who is None else coaches.list_sessions(request.app.state.store, who)
+
+
+@router.delete("/sessions/{session_id}", status_code=204)
+def end_session(request: Request, who: SignedInDep, session_id: SessionId) -> None:
+    """Sign out somewhere else."""
+    if who is None:
+        raise NotFoundError("session_id", "Nobody signs in here.", "There is nothing to end.")
+    coaches.sign_out(request.app.state.store, who, session_id, _address(request))
+
+
+@router.get("/events", dependencies=[Depends(only_admin)])
+def list_events(request: Request) -> list[EventOut]:
+    """What happened to accounts, newest first; for whoever runs the place."""
+    return coaches.list_events(request.app.state.store)

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from datetime import datetime
+
 from pydantic import Field
 
 from veltrin.service.contracts.base import Contract
@@ -19,3 +21,23 @@ class SessionOut(Contract):
 
     needed: bool
     coach: str | None
+    is_admin: bool = Field(description="Whether one may copy the whole database and see what happened to accounts.")
+
+
+class SessionRowOut(Contract):
+    """A place where one is signed in."""
+
+    id: str
+    made_at: datetime
+    address: str
+    device: str
+    is_this: bool = Field(description="The one that asks.")
+
+
+class EventOut(Contract):
+    """Something that happened to an account."""
+
+    at: datetime
+    coach: str
+    address: str
+    what: str

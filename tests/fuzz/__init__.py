@@ -1,0 +1,1 @@
+"""Made-up input, valid and not, from the product's own description of itself."""
