@@ -62,6 +62,9 @@ web: $(STAMPS)/web
 bench: $(STAMPS)/venv ## measure speed; prints, and saves tests/bench/results.json
 	$(BIN)/python -m tests.bench.run
 
+fuzz: $(STAMPS)/venv ## ask everything anything: make fuzz N=100000
+	$(BIN)/python -W ignore -m tests.fuzz.run $(or $(N),100000)
+
 docs: $(STAMPS)/venv $(STAMPS)/npm ## write schemas, method catalogue and TypeScript types anew
 	$(BIN)/veltrin docs docs
 	cd web && npm run --silent types

@@ -199,7 +199,7 @@ def test_what_if_follows_one_reading(client: TestClient, player: str) -> None:
 
 
 def test_who_can_and_who_cannot(client: TestClient) -> None:
-    body = asked(lie={"cover": "rough", "sunk": 0.9}, line={"flag_m": 135})
+    body = asked(lie={"cover": "rough", "sunk": 0.4}, line={"flag_m": 135})
     first = client.post("/api/plan", json=body).json()["first_id"]
     answer = client.post("/api/who", json={"request": body, "call_id": first}).json()
     rows = {r["player_id"]: r for r in answer["rows"]}

@@ -34,14 +34,8 @@ class NotAllowedError(DomainError):
     """Only whoever runs the place may."""
 
 
-def _plain(text: str) -> str:
-    """Text that can be sent: half a character can't."""
-    return text.encode("utf-8", "replace").decode()
-
-
 def _answer(status: int, items: list[ErrorItem]) -> JSONResponse:
-    told = [{name: _plain(value) for name, value in i.model_dump().items()} for i in items]
-    return JSONResponse({"errors": told}, status_code=status)
+    return JSONResponse({"errors": [i.model_dump() for i in items]}, status_code=status)
 
 
 def _failed(status: int, error: Exception, problem: str, fix: str) -> JSONResponse:

@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+import logging
 import socket
 import threading
 from typing import Literal
 
 from veltrin.devices.protocol import ENCODING, LONGEST_LINE
 from veltrin.devices.stand_in import LOOPBACK
+
+log = logging.getLogger(__name__)
 
 State = Literal["off", "connecting", "live", "stale", "lost"]
 
@@ -109,6 +112,9 @@ class LineLink:
                 wait = LONGEST_WAIT_S
             except OSError:
                 self._say(stop, "lost", f"Nothing answers on port {port}. Trying again.")
+            except Exception:  # whatever a device sends, the link lives on and the coach is told
+                log.exception("The link to the %s failed.", self.device)
+                self._say(stop, "lost", f"What the {self.device} sent can't be understood. Trying again.")
             if stop.wait(wait):
                 return
             wait = min(2.0 * wait, LONGEST_WAIT_S)

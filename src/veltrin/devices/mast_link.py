@@ -79,7 +79,7 @@ class MastLink(LineLink):
             # Its clock began anew: the old readings are no neighbours of the new ones.
             self._readings.clear()
         self._readings.append(Reading(reading.t_s, reading.wind_m_s, math.radians(reading.from_deg)))
-        while self._readings[0].at_s <= reading.t_s - MEAN_S:
+        while len(self._readings) > 1 and self._readings[0].at_s <= reading.t_s - MEAN_S:
             self._readings.popleft()
         self._heard_at = time.monotonic()
         self._known = replace(self._known, state="live", mean=averaged(tuple(self._readings)), last=reading)

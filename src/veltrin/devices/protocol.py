@@ -37,7 +37,7 @@ class Greeting(Line):
 class MastReading(Line):
     """One reading."""
 
-    t_s: float = Field(ge=0)
+    t_s: float = Field(ge=0, le=1e9)
     wind_m_s: float = Field(ge=0, le=75)
     from_deg: float = Field(ge=0, le=360)
     temperature_c: float = Field(ge=-40, le=50)

@@ -134,7 +134,7 @@ def _refuse(problem: str, fix: str) -> DomainError:
 
 
 def _number(value: object, where: str) -> float:
-    if isinstance(value, bool) or not isinstance(value, int | float) or not math.isfinite(value):
+    if isinstance(value, bool) or not isinstance(value, int | float) or not abs(value) < 1e9:
         raise _refuse(f"{where} is not a number.", "Give a finite number.")
     return float(value)
 
@@ -171,6 +171,8 @@ def _read_feature(number: int, raw: object) -> _Read:
     elif kind == "Polygon" and isinstance(coordinates, list) and coordinates and isinstance(coordinates[0], list):
         ring = [_place(c, where) for c in coordinates[0]]
         places = tuple(ring[:-1] if len(ring) > 1 and ring[0] == ring[-1] else ring)
+        if len(places) < 3:
+            raise _refuse(f"{where} has fewer than three corners.", "Draw it again.")
     else:
         raise _refuse(f"{where} is a {kind}.", "Only Point and Polygon are read.")
     role = told.get("role") or ("area" if "kind" in told else "")
@@ -243,7 +245,7 @@ def read_line(text: str) -> tuple[str, Line]:
         raise _refuse("the file is larger than a megabyte.", "Leave out what is not part of the line.")
     try:
         document = json.loads(text)
-    except (json.JSONDecodeError, RecursionError) as error:
+    except (ValueError, RecursionError) as error:
         raise _refuse(f"this is no JSON: {error}.", "Choose a GeoJSON file.") from error
     raw = document.get("features") if isinstance(document, dict) else None
     if not isinstance(raw, list) or not raw or len(raw) > MOST_FEATURES:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import logging
 import threading
 import uuid
 from collections import OrderedDict
@@ -22,12 +23,14 @@ from veltrin.exchange.shots_csv import (
 from veltrin.service.book import made_booking
 from veltrin.service.contracts.book import BookingIn, MeasuredIn
 from veltrin.service.contracts.exchange import CsvText, ImportIn, ImportOut, MatchedIn, PreviewOut, RowProblem
-from veltrin.service.errors import DomainError, NotFoundError
+from veltrin.service.errors import ConflictError, DomainError, NotFoundError
 from veltrin.service.planned import Planned, planned_stock
 from veltrin.service.players import find_stored
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as rows
 from veltrin.store.repositories.book import StoredBooking
+
+log = logging.getLogger(__name__)
 
 SHOWN_ROWS, SHOWN_PROBLEMS, KEPT_JOBS = 5, 50, 20
 MOST_ROWS = 100_000
@@ -72,14 +75,16 @@ def _club_names(sheet: Sheet, column: str | None) -> list[str]:
     return list(dict.fromkeys(row[at] for _, row in sheet.rows if at < len(row) and row[at]))[:60]
 
 
+READING = "reading"
+
+
 @dataclass
 class Job:
     """One import in the background."""
 
     id: str
-    coach_id: int
     rows: int
-    state: str = "reading"
+    state: str = READING
     read: int = 0
     stored: int = 0
     doubles: int = 0
@@ -89,7 +94,9 @@ class Job:
     stop: threading.Event = field(default_factory=threading.Event)
 
 
-_jobs: OrderedDict[str, Job] = OrderedDict()
+_jobs: dict[tuple[str, int], OrderedDict[str, Job]] = {}
+"""The newest imports of each coach of each database: nobody else's push them out."""
+
 _lock = threading.Lock()
 
 
@@ -112,17 +119,24 @@ def start_import(store: Store, body: ImportIn) -> ImportOut:
     first = next(read, None)
     if first is None:
         raise DomainError("text", "holds no rows below its header.", "Export the shots again.")
-    job = Job(str(uuid.uuid4()), store.coach_id, len(sheet.rows))
+    job = Job(str(uuid.uuid4()), len(sheet.rows))
     with _lock:
-        _jobs[job.id] = job
-        while len(_jobs) > KEPT_JOBS:
-            _jobs.popitem(last=False)
+        mine = _jobs.setdefault(_whose(store), OrderedDict())
+        # Two at once couldn't know of each other's rows: the same shots would be stored twice.
+        if any(other.state == READING for other in mine.values()):
+            raise ConflictError("text", "another import of yours is being read.", "Wait until it is done.")
+        mine[job.id] = job
+        while len(mine) > KEPT_JOBS:
+            mine.popitem(last=False)
 
     def run() -> None:
         try:
             _run(store, body, job, chain([first], read))
-        except Exception as error:  # shown to the coach instead of dying in a thread
-            job.problem, job.state = str(error), "refused"
+        except DomainError as error:
+            job.problem, job.state = f"{error.problem} {error.fix}", "refused"
+        except Exception:  # shown to the coach instead of dying in a thread
+            log.exception("import %s", job.id)
+            job.problem, job.state = f"It failed, and nothing was stored. (Import {job.id} in the log.)", "refused"
 
     threading.Thread(target=run, name="import", daemon=True).start()
     return _out(job)
@@ -210,10 +224,14 @@ def _booking(planned: Planned, player_id: str, club_id: str, row: ShotRow) -> St
 _BLANK = BookingIn(player_id="-", purpose="stock", club_id="-")
 
 
+def _whose(store: Store) -> tuple[str, int]:
+    return str(store.path), store.coach_id
+
+
 def _job(store: Store, job_id: str) -> Job:
     with _lock:
-        job = _jobs.get(job_id)
-    if job is None or job.coach_id != store.coach_id:
+        job = _jobs.get(_whose(store), OrderedDict()).get(job_id)
+    if job is None:
         raise NotFoundError("import_id", "There is no such import any more.", "Look in the book for what it stored.")
     return job
 

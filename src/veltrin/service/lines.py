@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+from pydantic import ValidationError
+
 from veltrin.exchange.geojson import Origin, read_line, write_line
+from veltrin.service.contracts.errors import explain
 from veltrin.service.contracts.line import LineIn
 from veltrin.service.contracts.lines import GeoJsonAsk, GeoJsonOut, GeoJsonText, LineNew, LineOut
-from veltrin.service.errors import NotFoundError
+from veltrin.service.errors import DomainError, NotFoundError
 from veltrin.service.translate_line import line_in, line_out
 from veltrin.store.engine import Store
 from veltrin.store.repositories import lines as line_rows
@@ -47,4 +50,8 @@ def to_geojson(body: GeoJsonAsk) -> GeoJsonOut:
 def from_geojson(body: GeoJsonText) -> LineNew:
     """Read a line from GeoJSON."""
     name, line = read_line(body.text)
-    return LineNew(name=name, line=line_out(line))
+    try:
+        return LineNew(name=name, line=line_out(line))
+    except ValidationError as error:
+        wrong = explain(error.errors()[0])
+        raise DomainError("geojson", f"{wrong.field} {wrong.problem}", wrong.fix) from error

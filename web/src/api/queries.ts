@@ -170,6 +170,12 @@ export const sessionQuery = queryOptions({
   queryFn: async () => unwrap(await client.GET('/api/session')),
 })
 
+/** Where this coach is signed in. */
+export const sessionsQuery = queryOptions({
+  queryKey: ['sessions'],
+  queryFn: async () => unwrap(await client.GET('/api/sessions')),
+})
+
 /** What there is to say of a bag. */
 export function bagQuery(player_id: string, version: number) {
   return queryOptions({

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { client, unwrap, type BookFile, type Player } from '../api/client'
-import { copiesQuery } from '../api/queries'
+import { copiesQuery, sessionQuery } from '../api/queries'
 import { Problem } from '../ui/Problem'
 import { Sheet } from '../ui/Sheet'
 
@@ -25,7 +25,8 @@ const WORD = 'border-b border-dotted border-quiet hover:text-hot'
 /** Everything out and in as files, and copies of the whole database. */
 export function FilesSheet({ open, player, onOpenChange }: FilesSheetProps) {
   const queries = useQueryClient()
-  const copies = useQuery({ ...copiesQuery, enabled: open })
+  const mayCopy = useQuery(sessionQuery).data?.is_admin ?? false
+  const copies = useQuery({ ...copiesQuery, enabled: open && mayCopy })
   const write = useMutation({
     mutationFn: async (player_id: string | undefined) => {
       const told: unknown = unwrap(
@@ -104,28 +105,32 @@ export function FilesSheet({ open, player, onOpenChange }: FilesSheetProps) {
             All of it or nothing. Players and shots that are here already stay as they are.
           </p>
         </dd>
-        <dt className="font-semibold">Copies</dt>
-        <dd>
-          <button
-            type="button"
-            className="press py-0.5"
-            onClick={() => copy.mutate()}
-            disabled={copy.isPending}
-          >
-            Copy the whole database now
-          </button>
-          <ul className="figure mt-2 text-[13px]">
-            {copies.data?.slice(0, 6).map((one) => (
-              <li key={one.name}>
-                {one.name} <span className="text-quiet">{(one.bytes / 1024 / 1024).toFixed(1)} MB</span>
-              </li>
-            ))}
-          </ul>
-          <p className="mt-1 text-[13px] text-quiet">
-            One is made every day by itself. Kept are the newest of seven days, five weeks and twelve months.
-            To put one back: stop the server, then <code>veltrin restore FILE</code>.
-          </p>
-        </dd>
+        {mayCopy && (
+          <>
+            <dt className="font-semibold">Copies</dt>
+            <dd>
+              <button
+                type="button"
+                className="press py-0.5"
+                onClick={() => copy.mutate()}
+                disabled={copy.isPending}
+              >
+                Copy the whole database now
+              </button>
+              <ul className="figure mt-2 text-[13px]">
+                {copies.data?.slice(0, 6).map((one) => (
+                  <li key={one.name}>
+                    {one.name} <span className="text-quiet">{(one.bytes / 1024 / 1024).toFixed(1)} MB</span>
+                  </li>
+                ))}
+              </ul>
+              <p className="mt-1 text-[13px] text-quiet">
+                One is made every day by itself. Kept are the newest of seven days, five weeks and twelve
+                months. To put one back: stop the server, then <code>veltrin restore FILE</code>.
+              </p>
+            </dd>
+          </>
+        )}
       </dl>
     </Sheet>
   )

@@ -70,6 +70,8 @@ class Lie:
                 )
         if self.density is not None:
             require("lie.density", self.density, 0.0, 1.5, "")
+            if self.cover.group not in ("grass", "collar"):
+                raise DomainError("lie.density", f"{self.cover.words} has no grass to judge.", "Leave the density out.")
         if self.give is not None:
             require("lie.give", self.give, 0.0, 1.0, "")
         require("lie.sand_mm", 1000.0 * self.sand_m, 5.0, 600.0, "mm")

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, lru_cache
 from typing import Literal
 
 import numpy as np
@@ -85,6 +85,30 @@ def _wrapped(angle: Vec) -> Vec:
     return np.asarray((angle + math.pi) % (2.0 * math.pi) - math.pi)
 
 
+MOST_CROSSINGS = 12
+"""A hand that draws round a bunker crosses its own line a few times; a scribble would take a minute to put right."""
+
+
+@lru_cache(maxsize=256)
+def crossings(ring: Ring) -> tuple[tuple[int, int], ...]:
+    """Which sides of an outline cross, as pairs of numbers from 0; neighbours meet and don't count.
+
+    Geometry: two sides cross where the ends of each lie on either side of the other.
+    """
+    a = np.array(ring)
+    b = np.roll(a, -1, axis=0)
+    along = b - a
+
+    def side(p: Vec) -> Vec:
+        """On which side of each outline's side (rows) each point (columns) lies."""
+        off = p[None, :, :] - a[:, None, :]
+        return np.asarray(along[:, None, 0] * off[:, :, 1] - along[:, None, 1] * off[:, :, 0])
+
+    apart = side(a) * side(b) < 0.0
+    first, second = np.nonzero(np.triu(apart & apart.T, k=2))
+    return tuple(zip(first.tolist(), second.tolist(), strict=True))
+
+
 @dataclass(frozen=True)
 class Area:
     """A piece of ground of one kind: outline (m; x to the target, y left), with its own tilt.
@@ -104,6 +128,14 @@ class Area:
         for x, y in self.ring:
             require("line.areas.points.x", x, -FURTHEST_M, FURTHEST_M, "m")
             require("line.areas.points.y", y, -FURTHEST_M, FURTHEST_M, "m")
+        crossed = crossings(self.ring)
+        if len(crossed) > MOST_CROSSINGS:
+            one, other = crossed[0]
+            raise DomainError(
+                "line.areas.points",
+                f"the outline crosses itself {len(crossed)} times, first its sides {one + 1} and {other + 1}.",
+                f"Draw it simpler: at most {MOST_CROSSINGS} crossings are put right.",
+            )
         for name, tilt in (("fall_deg", self.fall_rad), ("side_deg", self.side_rad)):
             require(f"line.areas.{name}", math.degrees(tilt), -30.0, 30.0, "deg")
 

@@ -24,8 +24,8 @@ from veltrin.core.strike.stroke import TEED_BELOW_RAD
 class SheetCell:
     """Carry of a full stock swing (m), and the stock carry that this club's own stock distance would ask for.
 
-    `carry_m` is None where the club won't get the ball up, `plays_as_m` where more, or less, is asked for than the bag
-    holds.
+    `carry_m` is None where the club won't get the ball up or it is blown back, `plays_as_m` where more, or less, is
+    asked for than the bag holds.
     """
 
     carry_m: float | None
@@ -55,7 +55,7 @@ def _asked_for(stock: Vec, carry: Vec) -> list[float | None]:
 def _column(batch: Batch, world: World, stock: Vec) -> list[SheetCell]:
     played = play(batch, world, np.ones(batch.count), np.zeros(batch.count))
     # Off a slope nobody tees the ball.
-    flies = elevation(played.launch.velocity) >= LEAST_LAUNCH_RAD
+    flies = (elevation(played.launch.velocity) >= LEAST_LAUNCH_RAD) & (played.carry > 0.0)
     if world.slope.fall_rad:
         flies &= batch.clubs.loft >= TEED_BELOW_RAD
     asked = iter(_asked_for(stock[flies], played.carry[flies]))

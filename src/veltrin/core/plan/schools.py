@@ -30,7 +30,7 @@ def _reason(method_id: str, fell_out: list[FellOut]) -> str:
 
 def compare_right_handed(question: Question) -> Schools:
     """Work out every method that can be played here with its best club; what the coach left out counts as well."""
-    question = replace(question, excluded=frozenset(), pinned=frozenset())
+    question = replace(question, excluded=frozenset(), pinned=frozenset(), only=())
     world = world_of(question)
     kept, level = kept_club(question)
     candidates, fell_out = list_candidates(question, kept)

@@ -182,6 +182,7 @@ def _raster(front_m: float, back_m: float, width_m: float, pieces: tuple[tuple[R
     piece = np.zeros(grid_x.shape, dtype=np.int64)
     for number, (ring, is_solid) in enumerate(((green, False), *pieces), start=1):
         shape = shapely.make_valid(shapely.Polygon(ring)).buffer(0.6 * cell if is_solid else 0.0)
+        shapely.prepare(shape)
         inside = shapely.contains_xy(shape, grid_x.ravel(), grid_y.ravel())
         piece[inside.reshape(piece.shape)] = number
     return Raster(x0, y0, cell, piece)

@@ -95,8 +95,8 @@ class DaySheetRequest(Contract):
 
 
 class CellOut(Contract):
-    """Carry of a full stock swing (null: it won't get up), and what this club's stock distance plays as (null: beyond
-    the bag).
+    """Carry of a full stock swing (null: it won't get up, or is blown back), and what this club's stock distance plays
+    as (null: beyond the bag).
     """
 
     carry_m: float | None

@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any
 
+from pydantic import field_validator
+
 from veltrin.service.contracts.base import Contract
 
 
@@ -14,6 +16,12 @@ class ErrorItem(Contract):
     field: str
     problem: str
     fix: str
+
+    @field_validator("field", "problem", "fix", mode="before")
+    @classmethod
+    def _can_be_sent(cls, text: str) -> str:
+        """Half a character, as a request may hold it, can't be sent back."""
+        return text.encode("utf-8", "replace").decode()
 
 
 class ErrorBody(Contract):

@@ -27,6 +27,10 @@ AreaKindName = Literal[
 ]
 
 
+MOST_CORNERS = 600
+"""Corners of all areas of a line together: forty areas of fifteen are more than anybody draws."""
+
+
 class PointIn(Contract):
     """A place on the plan, m."""
 
@@ -99,6 +103,9 @@ class LineIn(Contract):
             raise ValueError(
                 f"green_back_m ({back:g} m) must lie beyond green_front_m ({front:g} m). Move one of the edges."
             )
+        corners = sum(len(area.points) for area in self.areas)
+        if corners > MOST_CORNERS:
+            raise ValueError(f"areas have {corners} corners: at most {MOST_CORNERS} in all. Draw them with fewer.")
         if self.land_m is not None and self.land_m > self.flag_m + 20:
             raise ValueError(
                 f"land_m ({self.land_m:g} m) lies more than 20 m beyond the flag. Bring the landing place nearer."

@@ -51,7 +51,7 @@ def by_cover(session: Session, which: Which) -> list[ByCover]:
             row.cover,
             row.slope,
             func.count(),
-            func.count(row.end_kind),
+            count(row.end_kind.is_not(None) | row.holed),
             count(on | row.holed),
             count(done),
             count(done & (on | row.holed) & (row.holed | (row.putts <= 2))),

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Popover } from 'radix-ui'
 import { client, done, type Mast, type Player, type Settings } from '../../api/client'
-import { sessionQuery } from '../../api/queries'
+import { sessionQuery, sessionsQuery } from '../../api/queries'
 import type { Reading } from '../../lib/reading'
 import type { Place } from '../../lib/place'
 import { conditionWords } from '../../lib/sky-words'
@@ -58,29 +58,43 @@ const NAMES: [Place, string][] = [
 
 const PLAIN = 'whitespace-nowrap hover:text-hot'
 
-/** Who is signed in, where one has to be. */
+/** Who is signed in, where one has to be, and where else. */
 function SignedIn() {
   const session = useQuery(sessionQuery)
+  const coach = session.data?.coach
+  const elsewhere = useQuery({ ...sessionsQuery, enabled: !!coach }).data?.filter((one) => !one.is_this) ?? []
   const queries = useQueryClient()
   const leave = useMutation({
     mutationFn: async () => done(await client.DELETE('/api/session')),
     onSuccess: () => queries.invalidateQueries(),
   })
-  if (!session.data?.coach) return null
+  const end = useMutation({
+    mutationFn: async (session_id: string) =>
+      done(await client.DELETE('/api/sessions/{session_id}', { params: { path: { session_id } } })),
+    onSuccess: () => queries.invalidateQueries({ queryKey: sessionsQuery.queryKey }),
+  })
+  if (!coach) return null
   return (
     <>
       <dt className="text-quiet">coach</dt>
       <dd>
-        {session.data.coach},{' '}
-        <button
-          type="button"
-          className="border-b border-dotted border-quiet hover:text-hot"
-          onClick={() => leave.mutate()}
-        >
-          sign out
-        </button>
+        {coach}, <Word onClick={() => leave.mutate()}>sign out</Word>
+        {elsewhere.map((one) => (
+          <p key={one.id} className="text-[13px]">
+            also at {one.address} since {one.made_at.slice(0, 10)},{' '}
+            <Word onClick={() => end.mutate(one.id)}>sign out there</Word>
+          </p>
+        ))}
       </dd>
     </>
+  )
+}
+
+function Word({ onClick, children }: { onClick: () => void; children: string }) {
+  return (
+    <button type="button" className="border-b border-dotted border-quiet hover:text-hot" onClick={onClick}>
+      {children}
+    </button>
   )
 }
 
@@ -151,13 +165,7 @@ function Units({
             <SignedIn />
             <dt className="text-quiet">page</dt>
             <dd>
-              <button
-                type="button"
-                className="border-b border-dotted border-quiet hover:text-hot"
-                onClick={onDusk}
-              >
-                {isDusk ? 'dusk' : 'paper'}
-              </button>
+              <Word onClick={onDusk}>{isDusk ? 'dusk' : 'paper'}</Word>
             </dd>
           </dl>
         </Popover.Content>
