@@ -5,7 +5,7 @@ BIN := .venv/bin
 STAMPS := .stamps
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts docs/schema/ground.json docs/schema/day.json
 
-.PHONY: demo test setup check check-python check-web web bench docs calibration screenshots wheel clean
+.PHONY: demo test setup check check-python check-web web bench fuzz faults docs calibration screenshots wheel clean
 
 demo: ## set up, build, serve the made-up players and course
 	@$(MAKE) --no-print-directory -j2 $(STAMPS)/web
@@ -64,6 +64,9 @@ bench: $(STAMPS)/venv ## measure speed; prints, and saves tests/bench/results.js
 
 fuzz: $(STAMPS)/venv ## ask everything anything: make fuzz N=100000
 	$(BIN)/python -W ignore -m tests.fuzz.run $(or $(N),100000)
+
+faults: $(STAMPS)/venv ## kill it in the middle of everything, fill its disk: make faults N=40
+	$(BIN)/python -m tests.faults.run $(or $(N),40)
 
 docs: $(STAMPS)/venv $(STAMPS)/npm ## write schemas, method catalogue and TypeScript types anew
 	$(BIN)/veltrin docs docs

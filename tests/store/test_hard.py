@@ -223,6 +223,15 @@ def test_pressed_by_many_at_once_copies_are_whole_and_few(demo_store: Store) -> 
     assert [p.suffix for p in (demo_store.path.parent / COPIES).iterdir()] == [".sqlite3"] * 2
 
 
+def test_a_clock_that_is_put_back_makes_no_copy_older_than_the_last(demo_store: Store) -> None:
+    now = datetime(2026, 11, 25, 12, tzinfo=UTC)
+    for hours in (0, -2, -2, 0):
+        write_settings(demo_store, SettingsBody(coach=f"Coach {hours} {time.monotonic()}"))
+        made = copies.make_copy(demo_store.path, now + timedelta(hours=hours))
+        assert made.path.exists()
+        assert copies_in(demo_store.path.parent / COPIES)[0].path == made.path
+
+
 def test_of_one_day_only_the_newest_copies_stay(demo_store: Store) -> None:
     now = datetime(2026, 11, 25, 12, tzinfo=UTC)
     for minute in range(copies.A_DAY_KEPT + 5):

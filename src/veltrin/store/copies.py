@@ -63,9 +63,10 @@ def make_copy(database: Path, now: datetime | None = None) -> Copy:
         if there and _changed_at(database) < there[0].path.stat().st_mtime:
             return there[0]
         made = (now or datetime.now(UTC)).astimezone(UTC).replace(microsecond=0)
-        while (path := folder / f"veltrin-{made:%Y%m%d-%H%M%S}.sqlite3").exists():
-            # Two in one second: a copy is never written over.
-            made += timedelta(seconds=1)
+        if there and made <= there[0].made_at:
+            # Two in one second, or a clock that was put back: a copy is never written over, and the newest is the last.
+            made = there[0].made_at + timedelta(seconds=1)
+        path = folder / f"veltrin-{made:%Y%m%d-%H%M%S}.sqlite3"
         part = path.with_suffix(f".{secrets.token_hex(4)}.part")
         part.touch(mode=0o600)
         try:

@@ -1,0 +1,1 @@
+"""What may befall a machine: killed at any moment, a full disk."""

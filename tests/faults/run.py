@@ -1,0 +1,179 @@
+"""Kill it in the middle of everything, and let the disk run full: what was acknowledged is there, what was begun isn't.
+
+make faults  (python -m tests.faults.run ROUNDS)
+"""
+
+from __future__ import annotations
+
+import random
+import shutil
+import sqlite3
+import subprocess
+import sys
+import tempfile
+from collections.abc import Callable
+from contextlib import closing
+from pathlib import Path
+
+from veltrin.demo import fill
+from veltrin.service.store import open_store
+from veltrin.store.copies import copies_in, make_copy
+from veltrin.store.engine import COPIES
+from veltrin.store.sound import what_is_wrong
+
+BEGIN = """
+import sys, threading, os, pathlib, resource, uuid
+from veltrin.service import copies, import_shots
+from veltrin.service.book import book_shot
+from veltrin.service.contracts.book import BookingIn
+from veltrin.service.contracts.exchange import ImportIn, MatchedIn
+from veltrin.service.store import open_store
+path, after_s = pathlib.Path(sys.argv[1]), float(sys.argv[2])
+def soon():
+    print("begun", flush=True)
+    threading.Timer(after_s, lambda: os.kill(os.getpid(), 9)).start()
+"""
+
+BOOK = """
+store = open_store(path)
+soon()
+while True:
+    one = str(uuid.uuid4())
+    book_shot(store, one, BookingIn(player_id="corwin", purpose="stock", club_id="7-iron", carry_m=140))
+    print(one, flush=True)
+"""
+
+IMPORT = """
+store = open_store(path)
+text = "club,carry,when\\n" + "".join(f"7-iron,{100 + n / 500:.3f},2026-01-02\\n" for n in range(8000))
+matched = MatchedIn(columns={"club": "club", "carry": "carry", "when": "when"}, clubs={"7-iron": "7-iron"})
+soon()
+job = import_shots.start_import(store, ImportIn(text=text, player_id="corwin", matched=matched))
+while import_shots.show_import(store, job.id).state == "reading": pass
+print("done", flush=True)
+threading.Event().wait()
+"""
+
+COPY = """
+store = open_store(path)
+soon()
+while True:
+    os.utime(path)
+    copies.make_copy(store)
+"""
+
+RESTORE = """
+soon()
+while True:
+    copies.restore(path, pathlib.Path(sys.argv[3]))
+"""
+
+FULL = """
+store = open_store(path)
+resource.setrlimit(resource.RLIMIT_FSIZE, (path.stat().st_size + 60_000, resource.RLIM_INFINITY))
+from veltrin.service.errors import DomainError
+try:
+    while True:
+        one = str(uuid.uuid4())
+        book_shot(store, one, BookingIn(player_id="corwin", purpose="stock", club_id="7-iron", carry_m=140))
+        print(one, flush=True)
+except DomainError as error:
+    print("told", error.field, flush=True)
+"""
+
+
+def _run(what: str, path: Path, after_s: float, *more: str) -> list[str]:
+    """What a process said until it was killed, or ended."""
+    told = subprocess.run(
+        [sys.executable, "-c", BEGIN + what, str(path), str(after_s), *more],
+        capture_output=True,
+        text=True,
+        check=False,
+    )
+    if "Traceback" in told.stderr:
+        raise AssertionError(told.stderr[-2000:])
+    return told.stdout.split()
+
+
+def ids(path: Path) -> set[str]:
+    """Ids of the shots in a database, after a look at the file."""
+    wrong = what_is_wrong(path, thorough=True)
+    assert wrong is None, wrong
+    with closing(sqlite3.connect(path)) as database:
+        return {row[0] for row in database.execute("SELECT id FROM bookings")}
+
+
+def killed_while_booking(path: Path, after_s: float) -> None:
+    """Every shot that was acknowledged is there."""
+    told = {one for one in _run(BOOK, path, after_s) if len(one) == 36}
+    assert told <= ids(path)
+
+
+def killed_while_importing(path: Path, after_s: float) -> None:
+    """All rows are there or none; all where it was told so."""
+    before = len(ids(path))
+    told = _run(IMPORT, path, after_s)
+    added = len(ids(path)) - before
+    assert added in ((8000,) if "done" in told else (0, 8000)), added
+
+
+def killed_while_copying(path: Path, after_s: float) -> None:
+    """The database is whole, and so is every copy that has its name."""
+    before = ids(path)
+    _run(COPY, path, after_s)
+    assert ids(path) == before
+    for copy in copies_in(path.parent / COPIES):
+        assert ids(copy.path) == before
+
+
+def killed_while_restoring(path: Path, after_s: float) -> None:
+    """What is there is the database as it was, or the copy."""
+    kept = path.with_suffix(".kept")
+    shutil.copyfile(make_copy(path).path, kept)
+    before = ids(path)
+    store = open_store(path)
+    with store.engine.begin() as connection:
+        connection.exec_driver_sql("DELETE FROM bookings WHERE rowid % 2")
+    store.close()
+    fewer = ids(path)
+    _run(RESTORE, path, after_s, str(kept))
+    assert ids(path) in (before, fewer)
+    open_store(path).close()
+
+
+def full_disk(path: Path, _after_s: float) -> None:
+    """It is told in words; what was acknowledged is there, and with room it goes on."""
+    told = _run(FULL, path, 0.0)
+    assert told[-2:] == ["told", "database"], told[-3:]
+    assert {one for one in told if len(one) == 36} <= ids(path)
+    open_store(path).close()
+
+
+FAULTS: dict[str, Callable[[Path, float], None]] = {
+    f.__name__: f
+    for f in (
+        killed_while_booking, killed_while_importing, killed_while_copying, killed_while_restoring, full_disk,
+    )
+}  # fmt: skip
+
+
+def one_round(name: str, seed: int) -> None:
+    """One fault on a fresh demo."""
+    with tempfile.TemporaryDirectory(prefix="veltrin-fault-") as folder:
+        path = Path(folder) / "veltrin.sqlite3"
+        store = open_store(path)
+        fill(store)
+        store.close()
+        FAULTS[name](path, random.Random(seed).uniform(0.0, 1.5))
+
+
+def main(rounds: int) -> None:
+    """Every fault so many times."""
+    for name in FAULTS:
+        for seed in range(rounds):
+            one_round(name, seed)
+        print(f"{name}: {rounds} rounds, nothing lost", flush=True)
+
+
+if __name__ == "__main__":
+    main(int(sys.argv[1]) if len(sys.argv) > 1 else 40)
