@@ -181,6 +181,19 @@ def test_coaches_are_renamed_removed_and_always_one_runs_the_place(guarded: Test
     again.close()
 
 
+def test_devices_are_a_coachs_own_and_nobody_looks_around_on_the_machine(guarded: TestClient) -> None:
+    sign_in(guarded, MAREN)
+    for path in ("/api/mast", "/api/monitor"):
+        assert guarded.put(path, json={"on": True, "port": 22}).status_code == 403, path
+        assert guarded.put(path, json={"on": True}).json()["state"] != "off"
+    sign_in(guarded, OTTO)
+    for path in ("/api/mast", "/api/monitor"):
+        assert guarded.get(path).json()["state"] == "off", path
+    sign_in(guarded, MAREN)
+    for path in ("/api/mast", "/api/monitor"):
+        assert guarded.put(path, json={"on": False}).json()["state"] == "off", path
+
+
 class Clock:
     """A clock that is moved by hand."""
 
@@ -258,7 +271,9 @@ def test_every_answer_has_the_same_shape_and_is_kept_by_nobody(client: TestClien
     assert client.get("/api/players").headers["cache-control"] == "no-store"
     for path in ("/%00", "/" + "x" * 300, "/..%2f..%2fetc%2fpasswd", "/assets/%00"):
         assert client.get(path).status_code in (200, 404), path
-    assert client.head("/").status_code == 200
+    for path in ("/", "/api/players", "/api/health"):
+        head = client.head(path)
+        assert (head.status_code, head.content) == (200, b""), path
     refused = client.get("/api/players", headers={"host": "evil.example"})
     assert (refused.status_code, refused.json()["errors"][0]["field"]) == (400, "host")
 

@@ -98,7 +98,7 @@ def _serve_front_end(app: FastAPI, web_dist: Path) -> None:
 
     files = {f"{f.relative_to(web_dist)}": f for f in web_dist.rglob("*") if f.is_file() and f != index}
 
-    @app.api_route("/{path:path}", include_in_schema=False, methods=["GET", "HEAD"])
+    @app.get("/{path:path}", include_in_schema=False)
     def page(request: Request, path: str) -> Response:
         # Every place of the front end is the same page; the address is read in the browser.
         if path in files:

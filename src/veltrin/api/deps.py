@@ -50,6 +50,14 @@ def get_monitor(request: Request) -> MonitorLink:
     return monitors.of(get_store(request).coach_id)
 
 
+def free_port(request: Request, port: int | None) -> None:
+    """Refuse a port of the coach's own where coaches sign in: nobody looks around on the server's machine."""
+    if request.app.state.guard is not None and port is not None:
+        raise NotAllowedError(
+            "port", "is set by whoever runs this server.", "Leave it out: the device is looked for where they said."
+        )
+
+
 MastDep = Annotated[MastLink, Depends(get_mast)]
 MonitorDep = Annotated[MonitorLink, Depends(get_monitor)]
 StoreDep = Annotated[Store, Depends(get_store)]

@@ -14,7 +14,7 @@ from fastapi import FastAPI
 from starlette.concurrency import run_in_threadpool
 from starlette.datastructures import Headers
 from starlette.responses import JSONResponse
-from starlette.types import ASGIApp, Receive, Scope, Send
+from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from veltrin.service import coaches
 from veltrin.service.coaches import STAYS, SignedIn
@@ -101,6 +101,15 @@ def _is_of_another_site(headers: Headers) -> bool:
     return origin is not None and urlsplit(origin).netloc != headers.get("host")
 
 
+def _without_body(send: Send) -> Send:
+    """Answer HEAD as GET, but for the body."""
+
+    async def headers_only(message: Message) -> None:
+        await send({**message, "body": b""} if message["type"] == "http.response.body" else message)
+
+    return headers_only
+
+
 class Door:
     """Stands before the application."""
 
@@ -125,6 +134,8 @@ class Door:
             scope.setdefault("state", {})["who"] = who
             if who is None and scope["path"] not in OPEN:
                 answer = refused(401, "session", "nobody is signed in.", "Sign in first.")
+        if scope["method"] == "HEAD":
+            scope, send = {**scope, "method": "GET"}, _without_body(send)
         await (answer or self.app)(scope, receive, send)
 
     def _from_elsewhere(self, scope: Scope, headers: Headers) -> JSONResponse | None:

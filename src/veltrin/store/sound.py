@@ -60,13 +60,15 @@ def hold(database: Path) -> Iterator[None]:
 
     A locked file of SQLite's own beside it: the lock goes with the process, however it ends.
     """
+    path = database.with_suffix(".lock")
     try:
         database.parent.mkdir(parents=True, exist_ok=True)
+        path.touch(mode=0o600)
     except OSError as error:
         raise StoreError(
             "database", f"{database.parent} can't be used ({error.strerror}).", "Give another folder: --data-dir."
         ) from error
-    with closing(sqlite3.connect(database.with_suffix(".lock"), timeout=0.0, isolation_level=None)) as lock:
+    with closing(sqlite3.connect(path, timeout=0.0, isolation_level=None)) as lock:
         try:
             lock.execute("BEGIN EXCLUSIVE")
         except sqlite3.OperationalError as error:

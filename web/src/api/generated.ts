@@ -1760,8 +1760,8 @@ export interface components {
         };
         /**
          * CellOut
-         * @description Carry of a full stock swing (null: it won't get up), and what this club's stock distance plays as (null: beyond
-         *     the bag).
+         * @description Carry of a full stock swing (null: it won't get up, or is blown back), and what this club's stock distance plays
+         *     as (null: beyond the bag).
          */
         CellOut: {
             /** Carry M */

@@ -3,7 +3,7 @@ import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-li
 import type { ReactNode } from 'react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { FaultResponse, Import, Landed, Monitor, Preview, Stock, Trial } from '../api/client'
-import { copiesQuery, monitorQuery, planQuery, stockQuery, trialsQuery } from '../api/queries'
+import { copiesQuery, sessionQuery, monitorQuery, planQuery, stockQuery, trialsQuery } from '../api/queries'
 import { useQueue } from '../lib/queue'
 import { START } from '../lib/reading'
 import { toRequest } from '../lib/request'
@@ -192,14 +192,25 @@ describe('files and copies', () => {
         { name: 'veltrin-1.sqlite3', made_at: '2026-11-25T10:00:00Z', bytes: 2_097_152 },
       ],
     })
-    shown(<FilesSheet open player={PLAYER} onOpenChange={() => undefined} />, (q) =>
-      q.setQueryData(copiesQuery.queryKey, []),
-    )
+    shown(<FilesSheet open player={PLAYER} onOpenChange={() => undefined} />, (q) => {
+      q.setQueryData(copiesQuery.queryKey, [])
+      q.setQueryData(sessionQuery.queryKey, { needed: false, coach: null, is_admin: true })
+    })
     const file = new File(['{"format": "veltrin-book"}'], 'book.json')
     fireEvent.change(screen.getByLabelText('A file of Veltrin'), { target: { files: [file] } })
     expect((await screen.findByRole('status')).textContent).toContain('1 players and 34 shots were added; 2')
     fireEvent.click(screen.getByRole('button', { name: 'Copy the whole database now' }))
     expect(await screen.findByText(/2.0 MB/)).toBeTruthy()
+  })
+})
+
+describe('copies where coaches sign in', () => {
+  it('are shown to who runs the place only', () => {
+    shown(<FilesSheet open player={PLAYER} onOpenChange={() => undefined} />, (q) =>
+      q.setQueryData(sessionQuery.queryKey, { needed: true, coach: 'Otto', is_admin: false }),
+    )
+    expect(screen.queryByRole('button', { name: 'Copy the whole database now' })).toBeNull()
+    expect(screen.getByText('everything')).toBeTruthy()
   })
 })
 

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from fastapi import APIRouter, Path
+from fastapi import APIRouter, Path, Request
 
-from veltrin.api.deps import MastDep, StoreDep
+from veltrin.api.deps import MastDep, StoreDep, free_port
 from veltrin.service import days as day_service
 from veltrin.service import mast as mast_service
 from veltrin.service.contracts.day import (
@@ -61,6 +61,7 @@ def hear_mast(mast: MastDep) -> MastOut:
 
 
 @router.put("/mast")
-def follow_mast(mast: MastDep, body: MastIn) -> MastOut:
+def follow_mast(request: Request, mast: MastDep, body: MastIn) -> MastOut:
     """Listen to the mast on a port of this machine, or stop listening."""
+    free_port(request, body.port)
     return mast_service.follow(mast, body)

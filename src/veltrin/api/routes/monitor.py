@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from fastapi import APIRouter, Query
+from fastapi import APIRouter, Query, Request
 
-from veltrin.api.deps import MonitorDep, StoreDep
+from veltrin.api.deps import MonitorDep, StoreDep, free_port
 from veltrin.service import monitor as monitor_service
 from veltrin.service.contracts.monitor import MeantIn, MonitorIn, MonitorOut
 
@@ -20,8 +20,9 @@ def hear_monitor(monitor: MonitorDep, after: Annotated[int, Query(ge=0, le=2**53
 
 
 @router.put("/monitor")
-def follow_monitor(monitor: MonitorDep, body: MonitorIn) -> MonitorOut:
+def follow_monitor(request: Request, monitor: MonitorDep, body: MonitorIn) -> MonitorOut:
     """Listen to the launch monitor on a port of this machine, or stop listening."""
+    free_port(request, body.port)
     return monitor_service.follow(monitor, body)
 
 

@@ -139,9 +139,9 @@ export function DaySheet({ reading, player, units, course }: DaySheetProps) {
         </table>
       </div>
       <p className="mt-2 text-[13px] text-quiet">
-        A dash: the club won’t get it up, it is blown back, or more than the bag holds. Down the wind a low, slow ball comes
-        down early and runs: its carry hardly grows. For practice and preparation: in a round rule 4.3a limits
-        what may be consulted.
+        A dash: the club won’t get it up, it is blown back, or more than the bag holds. Down the wind a low,
+        slow ball comes down early and runs: its carry hardly grows. For practice and preparation: in a round
+        rule 4.3a limits what may be consulted.
       </p>
     </section>
   )
