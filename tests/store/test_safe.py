@@ -32,7 +32,7 @@ from veltrin.service.store import Store, open_store
 from veltrin.store.repositories import book_sums
 from veltrin.store.repositories.book import Which
 
-SHOTS = 200
+SHOTS = 80
 
 
 def put(url: str, body: dict[str, Any]) -> int:

@@ -187,7 +187,7 @@ def test_the_whole_record_goes_out_and_comes_in_as_a_file(
 
 def test_who_comes_from_elsewhere_signs_in_to_their_own_book(demo_store: Store, open_page: Callable[..., Page]) -> None:
     add_coach(demo_store, "Maren", "seven split birches")
-    with serving(demo_store, asks=Guard("a secret for tests only", ("127.0.0.1",))) as server:
+    with serving(demo_store, asks=Guard(("127.0.0.1",))) as server:
         page = open_page(server.url, WIDE)
         page.get_by_label("Coach").fill("Maren")
         page.get_by_label("Passphrase").fill("seven split oaks")

@@ -133,19 +133,13 @@ export function schoolsQuery(request: PlanRequest) {
   })
 }
 
-let firstShown: string | null = null
-
-/** What stands first on the page: with the next reading it stays there until it is clearly beaten. */
-export function rememberFirst(id: string | null) {
-  firstShown = id
-}
-
 /**
  * The plan of a request; the last one stays on screen until the next is there. The first plan of all comes in
- * stages: the calls at once, their risk a moment later.
+ * stages: the calls at once, their risk a moment later. `held`: the call that stands first on the page while a
+ * reading is dragged; it stays there until it is clearly beaten.
  */
-export function planQuery(request: PlanRequest | null) {
-  const queryKey = ['plan', request] as const
+export function planQuery(request: PlanRequest | null, held: string | null = null) {
+  const queryKey = held === null ? (['plan', request] as const) : (['plan', request, held] as const)
   return queryOptions<PlanResponse>({
     queryKey,
     enabled: request !== null,
@@ -156,7 +150,7 @@ export function planQuery(request: PlanRequest | null) {
       const shown = queries.getQueriesData({ queryKey: ['plan'] }).some(([, data]) => data !== undefined)
       if (!shown)
         return streamPlan(request as PlanRequest, signal, (stage) => queries.setQueryData(queryKey, stage))
-      const body = { ...(request as PlanRequest), shown_id: firstShown }
+      const body = { ...(request as PlanRequest), shown_id: held }
       const answer = await client.POST('/api/plan', { body, signal })
       // The client's type helper widens the points' triples to plain arrays; the contract says triples.
       const told: unknown = unwrap(answer)

@@ -7,6 +7,9 @@ interface BenchState {
   history: History<Reading>
   /** Where a drag under way began. */
   held: Reading | null
+  /** The call that stands first on the page. */
+  first: string | null
+  stands: (first: string | null) => void
   set: (patch: Partial<Reading>) => void
   drag: (patch: Partial<Reading>) => void
   release: () => void
@@ -21,6 +24,8 @@ interface BenchState {
 export const useBench = create<BenchState>()((set) => ({
   history: begin(fromSearch(window.location.search, START)),
   held: null,
+  first: null,
+  stands: (first) => set({ first }),
   set: (patch) => set(({ history }) => ({ history: push(history, change(history.present, patch)) })),
   drag: (patch) =>
     set(({ history, held }) => ({

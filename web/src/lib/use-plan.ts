@@ -1,9 +1,10 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { Call, PlanResponse } from '../api/client'
-import { planQuery, rememberFirst } from '../api/queries'
+import { planQuery } from '../api/queries'
 import { type Reading } from './reading'
 import { toRequest } from './request'
+import { useBench } from './store'
 
 const SETTLE_MS = 160
 const FAST_MS = 45
@@ -64,10 +65,12 @@ export function usePlan(reading: Reading) {
   const settled = useSettled(reading, SETTLE_MS)
   const moving = useThrottled(reading, FAST_MS)
   const ready = settled.player !== ''
-  const full = useQuery(planQuery(ready ? toRequest(settled) : null))
+  // Let go, the answer is the reading's own: whoever opens its address sees the same.
+  const standing = useBench((state) => (state.held === null ? null : state.first))
+  const full = useQuery(planQuery(ready ? toRequest(settled) : null, standing))
   useEffect(() => {
-    rememberFirst(full.data?.first_id ?? null)
-  }, [full.data])
+    if (!full.isPlaceholderData) useBench.getState().stands(full.data?.first_id ?? null)
+  }, [full.data, full.isPlaceholderData])
   const ids = drawnIds(full.data, reading.call)
   const isMoving = moving !== settled && ready && ids.length > 0
   const fast = useQuery({

@@ -1,4 +1,3 @@
-// @vitest-environment node
 import { describe, expect, it } from 'vitest'
 import { lineScale, LINE_WIDE } from '../drawing/line-scale'
 import { arcHeight, axisStep, polyline } from '../lib/geometry'

@@ -130,8 +130,9 @@ SPIN_READ_SD = 0.10
 ROLL_MISREAD = 0.10
 """How far a finish is off besides, as the ground it ran over was misread, as a share. Judgement."""
 
-MOST_TOLD = 0.7
-"""A shot off by twice or half (as a logarithm) and more, or by so many rad, is no habit: it says nothing. Judgement."""
+MOST_TOLD = 1.5
+"""A shot off by more than this (as a logarithm: four times too fast or slow) or so many rad says nothing of a habit,
+even if the coach lets it count. Judgement."""
 
 SUREST_SD = 0.005
 """No shot tells speed, friction or face surer than to this standard deviation. Judgement: half a per cent."""

@@ -76,7 +76,7 @@ def upgrade() -> None:
         op.execute(
             sa.text(
                 f"UPDATE bookings SET {name}_y = NULL, {name}_w = NULL WHERE {name}_y IS NULL OR {name}_w IS NULL "
-                f"OR abs({name}_y) > 0.7 OR {name}_w <= 0"
+                f"OR abs({name}_y) > 1.5 OR {name}_w <= 0"
             )
         )
         op.execute(sa.text(f"UPDATE bookings SET {name}_w = 40000.0 WHERE {name}_w > 40000.0"))
