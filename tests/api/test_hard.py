@@ -49,7 +49,7 @@ def stock_booking(maker: Maker) -> dict[str, Any]:
     return {**made, "player_id": "corwin", "purpose": "stock", "club_id": "7-iron"}
 
 
-@pytest.mark.parametrize("seed", range(6))
+@pytest.mark.parametrize("seed", range(4))
 def test_what_may_be_booked_can_be_exported_read_and_looked_at(client: TestClient, seed: int) -> None:
     maker = Maker(BookingIn.model_json_schema()["$defs"], seed)
     for _ in range(15):
