@@ -45,6 +45,13 @@ def main() -> None:
     """Work out the shot that is not flat and clean."""
 
 
+DATA_DIR = click.option("--data-dir", type=click.Path(file_okay=False, path_type=Path), help="Folder of the database.")
+
+
+def _settings(data_dir: Path | None) -> Settings:
+    return Settings() if data_dir is None else Settings(data_dir=data_dir)
+
+
 @contextlib.contextmanager
 def _told() -> Iterator[None]:
     """Say in words what is refused."""
@@ -98,7 +105,7 @@ PEM = click.Path(exists=True, dir_okay=False, path_type=Path)
 
 @main.command()
 @click.option("--port", type=click.IntRange(0, 65535), help="Port on the loopback address (0: a free one).")
-@click.option("--data-dir", type=click.Path(file_okay=False, path_type=Path), help="Folder of the database.")
+@DATA_DIR
 @click.option("--host", default=LOOPBACK, show_default=True, help="Address to listen on; beyond loopback, sign-in.")
 @click.option("--name", "names", multiple=True, help="A further name or address by which this server is reached.")
 @click.option(
@@ -116,7 +123,7 @@ def serve(
     proxy: str | None,
 ) -> None:
     """Serve your own data: on this machine only, or with --host on a network, to coaches who sign in."""
-    settings = Settings() if data_dir is None else Settings(data_dir=data_dir)
+    settings = _settings(data_dir)
     if (certificate is None) != (key is None):
         raise click.ClickException("A certificate needs its key. Give both --certificate and --key, or neither.")
     more: dict[str, Any] = {}
@@ -164,11 +171,11 @@ def coach() -> None:
 
 @coach.command("add")
 @click.argument("name")
-@click.option("--data-dir", type=click.Path(file_okay=False, path_type=Path), help="Folder of the database.")
+@DATA_DIR
 @click.option("--passphrase", envvar="VELTRIN_PASSPHRASE", prompt=True, hide_input=True, confirmation_prompt=True)
 def coach_add(name: str, data_dir: Path | None, passphrase: str) -> None:
     """Add a coach, or give one a new passphrase; asks for it. The first one takes over what is there already."""
-    settings = Settings() if data_dir is None else Settings(data_dir=data_dir)
+    settings = _settings(data_dir)
     store = _open(settings.database)
     try:
         add_coach(store, name, passphrase)
@@ -180,16 +187,13 @@ def coach_add(name: str, data_dir: Path | None, passphrase: str) -> None:
 
 
 def _changed(data_dir: Path | None, change: Callable[[Store], None]) -> None:
-    settings = Settings() if data_dir is None else Settings(data_dir=data_dir)
+    settings = _settings(data_dir)
     store = _open(settings.database)
     try:
         with _told():
             change(store)
     finally:
         store.close()
-
-
-DATA_DIR = click.option("--data-dir", type=click.Path(file_okay=False, path_type=Path), help="Folder of the database.")
 
 
 @coach.command("list")
@@ -241,10 +245,10 @@ def coach_admin(name: str, no_longer: bool, data_dir: Path | None) -> None:
 
 
 @main.command()
-@click.option("--data-dir", type=click.Path(file_okay=False, path_type=Path), help="Folder of the database.")
+@DATA_DIR
 def backup(data_dir: Path | None) -> None:
     """Copy the whole database, also while it is in use."""
-    settings = Settings() if data_dir is None else Settings(data_dir=data_dir)
+    settings = _settings(data_dir)
     store = _open(settings.database)
     with _told():
         made = copies.make_copy(store)
@@ -254,10 +258,10 @@ def backup(data_dir: Path | None) -> None:
 
 @main.command()
 @click.argument("copy", type=click.Path(exists=True, dir_okay=False, path_type=Path))
-@click.option("--data-dir", type=click.Path(file_okay=False, path_type=Path), help="Folder of the database.")
+@DATA_DIR
 def restore(copy: Path, data_dir: Path | None) -> None:
     """Put a copy back in place of the database, after a check. Stop the server first."""
-    settings = Settings() if data_dir is None else Settings(data_dir=data_dir)
+    settings = _settings(data_dir)
     with _told():
         before = copies.restore(settings.database, copy)
     _open(settings.database).close()
@@ -353,7 +357,7 @@ def flight(file: TextIO) -> None:
 @click.option("--data-dir", type=click.Path(file_okay=False, path_type=Path), help="Folder with the stored players.")
 def plan(file: TextIO, data_dir: Path | None) -> None:
     """Plan one shot: reads and prints exactly what POST /api/plan does."""
-    settings = Settings() if data_dir is None else Settings(data_dir=data_dir)
+    settings = _settings(data_dir)
 
     def solve(request: PlanRequest) -> Contract:
         if request.player is not None:

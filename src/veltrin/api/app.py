@@ -150,9 +150,7 @@ def create_app(
     errors.install(app)
     app.include_router(_api())
 
-    @app.api_route(
-        "/api/{path:path}", include_in_schema=False, methods=["GET", "HEAD", "POST", "PUT", "PATCH", "DELETE"]
-    )
+    @app.api_route("/api/{path:path}", include_in_schema=False, methods=["GET", "POST", "PUT", "PATCH", "DELETE"])
     def unknown(path: str) -> None:
         raise errors.not_there(path)
 

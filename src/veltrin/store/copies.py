@@ -14,7 +14,7 @@ from pathlib import Path
 
 from veltrin.core.errors import DomainError
 from veltrin.store.engine import COPIES, known_versions, way_back
-from veltrin.store.sound import StoreError, hold, row_counts, version_of, what_is_wrong
+from veltrin.store.sound import StoreError, hold, read_only, row_counts, version_of, what_is_wrong
 
 _NAME = re.compile(r"^veltrin-(\d{8})-(\d{6})\.sqlite3$")
 
@@ -105,7 +105,7 @@ def _same_rows(database: Path, copy: Path) -> None:
 
 
 def _pour(source: Path, target: Path) -> None:
-    with closing(sqlite3.connect(f"file:{source}?mode=ro", uri=True)) as old, closing(sqlite3.connect(target)) as new:
+    with closing(read_only(source)) as old, closing(sqlite3.connect(target)) as new:
         old.backup(new)
         # One file that is whole by itself, also for those who only read it.
         new.execute("PRAGMA journal_mode=DELETE")

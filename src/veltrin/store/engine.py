@@ -161,10 +161,11 @@ def _opened(path: Path, copy_first: Callable[[Path], object]) -> Engine:
         is_new = not path.exists() or path.stat().st_size == 0
         if not is_new:
             _look_at(path)
-            if version_of(path) != known_versions()[0]:
-                copy_first(path)
+        is_old = not is_new and version_of(path) != known_versions()[0]
+        if is_old:
+            copy_first(path)
         engine = open_engine(path)
-        if is_new or version_of(path) != known_versions()[0]:
+        if is_new or is_old:
             migrate(path)
         _compare(engine, path)
     except (OSError, sqlite3.Error, SQLAlchemyError) as error:

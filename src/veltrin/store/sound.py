@@ -21,13 +21,18 @@ class InUseError(StoreError):
     """Somebody else holds the database."""
 
 
+def read_only(path: Path) -> sqlite3.Connection:
+    """A connection that neither changes a database file nor makes one."""
+    return sqlite3.connect(f"file:{path}?mode=ro", uri=True)
+
+
 def what_is_wrong(path: Path, *, thorough: bool = False) -> str | None:
     """What is wrong with a database file, in words; None where it is sound. `thorough` looks at indices as well."""
     with path.open("rb") as file:
         if file.read(len(MAGIC)) != MAGIC:
             return "its first bytes are not those of a database"
     try:
-        with closing(sqlite3.connect(f"file:{path}?mode=ro", uri=True)) as database:
+        with closing(read_only(path)) as database:
             told = database.execute(f"PRAGMA {'integrity' if thorough else 'quick'}_check(1)").fetchone()[0]
             loose = database.execute("PRAGMA foreign_key_check").fetchone() if thorough else None
     except sqlite3.DatabaseError as error:
@@ -40,7 +45,7 @@ def what_is_wrong(path: Path, *, thorough: bool = False) -> str | None:
 def version_of(path: Path) -> str | None:
     """The schema version of a database file; None where it holds none."""
     try:
-        with closing(sqlite3.connect(f"file:{path}?mode=ro", uri=True)) as database:
+        with closing(read_only(path)) as database:
             found = database.execute("SELECT version_num FROM alembic_version").fetchone()
     except sqlite3.DatabaseError:
         return None
@@ -49,7 +54,7 @@ def version_of(path: Path) -> str | None:
 
 def row_counts(path: Path) -> dict[str, int]:
     """How many rows each table of a database file holds."""
-    with closing(sqlite3.connect(f"file:{path}?mode=ro", uri=True)) as database:
+    with closing(read_only(path)) as database:
         names = [name for (name,) in database.execute("SELECT name FROM sqlite_master WHERE type = 'table'")]
         return {name: int(database.execute(f'SELECT count(*) FROM "{name}"').fetchone()[0]) for name in names}
 
