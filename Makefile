@@ -5,6 +5,9 @@ BIN := .venv/bin
 STAMPS := .stamps
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts docs/schema/ground.json docs/schema/day.json
 
+# Compiled modules halve the start of each of the many processes that tests and commands start.
+unexport PYTHONDONTWRITEBYTECODE
+
 .PHONY: demo test setup check check-python check-web web bench fuzz faults docs calibration screenshots wheel clean
 
 demo: ## set up, build, serve the made-up players and course

@@ -11,11 +11,11 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-import uvicorn
 from fastapi import FastAPI
 from fastapi.testclient import TestClient
 
 from veltrin.api.app import create_app
+from veltrin.api.asking import server_of
 from veltrin.demo import fill
 from veltrin.service.store import Store, open_store
 from veltrin.settings import WEB_DIST
@@ -68,7 +68,7 @@ class Running:
         self._socket = socket.socket()
         self._socket.bind(("127.0.0.1", 0))
         self.url = f"http://127.0.0.1:{self._socket.getsockname()[1]}"
-        self._server = uvicorn.Server(uvicorn.Config(create_app(store, WEB_DIST, **more), log_level="warning"))
+        self._server = server_of(create_app(store, WEB_DIST, **more))
         self._thread = threading.Thread(target=self._server.run, kwargs={"sockets": [self._socket]}, daemon=True)
 
     def __enter__(self) -> Running:

@@ -14,10 +14,10 @@ from pathlib import Path
 from typing import Any, TextIO, TypeVar
 
 import click
-import uvicorn
 from pydantic import ValidationError
 
 from veltrin.api.app import create_app, describe
+from veltrin.api.asking import server_of
 from veltrin.api.guard import LOOPBACK_HOSTS, Guard
 from veltrin.demo import fill
 from veltrin.devices.mast import StandInMast
@@ -87,7 +87,7 @@ def _run_server(
     **more: Any,
 ) -> None:
     app = create_app(store, WEB_DIST, mast_port, monitor_port, asks)
-    server = uvicorn.Server(uvicorn.Config(app, **{"log_level": "warning", "proxy_headers": False, **more}))
+    server = server_of(app, **more)
     host, port = listening.getsockname()[:2]
     scheme = "https" if "ssl_certfile" in more else "http"
     click.echo(f"Veltrin is at {scheme}://{host}:{port}  (Ctrl-C stops it)")

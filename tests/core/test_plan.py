@@ -205,7 +205,7 @@ def test_reasons_tell_reach_tee_and_tilt() -> None:
     far = {f.club_id: f.reason for f in plan_shot(question(0, 0, 200.0, weak)).fell_out if f.method_id == "stock-swing"}
     assert "full swing stops" in far["9-iron"]
     assert "needs a tee" in far["driver"]
-    steep = Landing(-5.0, 5000.0, green_speed_ft=13, fall_rad=math.radians(9))
+    steep = Landing(-5.0, 200.0, green_speed_ft=13, fall_rad=math.radians(9))
     tilted = plan_shot(question(0, 0, 20.0, landing=steep))
     assert {c.finish for c in tilted.calls} == {"away"}
     low = {f.reason for f in plan(18.0, 0.0, 100.0).fell_out if f.method_id == "stock-swing"}

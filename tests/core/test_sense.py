@@ -17,11 +17,11 @@ from scipy import stats
 from tests.calibration import stroke_row
 from tests.players import question
 from tests.situations import misfits, person, situations
-from veltrin.core.ground import COVERS, Lie
+from veltrin.core.ground import COVERS, Lie, way_through
 from veltrin.core.hole import HOLE_RADIUS_M, capture_radius, holed_share, relief_strokes, strokes_from
 from veltrin.core.methods import CATALOGUE, in_general
 from veltrin.core.plan import Call, plan_shot
-from veltrin.core.plan.rank import STAYS_WITHIN
+from veltrin.core.plan.rank import STAYS_WITHIN, grass_difficulty
 from veltrin.core.plan.relief import RELIEF_ID
 from veltrin.core.run import SURFACES, Landing, green_deceleration, usual_edges
 from veltrin.core.strike import BOUNDS
@@ -71,6 +71,22 @@ def test_no_question_is_left_without_a_call(who, cover, depth, flag, fall, side)
         assert math.isfinite(call.strokes + call.carry_m + call.aim_rad), call.id
         if call.spread:
             assert sum(s.share for s in call.spread.shares) == pytest.approx(1.0), call.id
+
+
+@pytest.mark.parametrize("sunk", [5e-324, 1e-300, 1e-20, 1e-8])
+@pytest.mark.parametrize("cover", sorted(c for c in COVERS if COVERS[c].height_m > 0))
+def test_grass_that_hardly_stands_over_the_ball_hardly_widens(cover: str, sunk: float) -> None:
+    lie = Lie(COVERS[cover], sunk)
+    way = way_through(lie, np.radians([-8.0, -2.0, 0.0, 3.0]), np.full(4, 0.6))
+    assert grass_difficulty(lie, way) == pytest.approx(1.0, abs=0.05)
+
+
+@pytest.mark.parametrize(("cover", "sunk"), [("rough", 1e-20), ("heather", 5e-324)])
+def test_a_ball_that_has_hardly_sunk_in_is_one_on_top(cover: str, sunk: float) -> None:
+    """Continuity: limits of the formulas, where grass over a wedge's way through it is nought over nought."""
+    hardly = ask("brisa", 60.0, cover, sunk)
+    on_top = ask("brisa", 60.0, cover, 0.0)
+    assert hardly.strokes == pytest.approx(on_top.strokes, abs=0.05)
 
 
 SMOOTH = [

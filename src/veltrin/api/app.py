@@ -14,6 +14,7 @@ from fastapi.responses import FileResponse, HTMLResponse, PlainTextResponse
 from fastapi.staticfiles import StaticFiles
 
 from veltrin.api import errors, guard
+from veltrin.api.asking import Asking
 from veltrin.api.deps import get_store
 from veltrin.api.guard import Guard
 from veltrin.api.limits import Limits
@@ -132,7 +133,7 @@ def create_app(
     app.state.monitors = Links(lambda: MonitorLink(monitor_port))
     app.state.health = HealthOut(status="warming", version=VERSION)
 
-    # The last one added is asked first: headers on every answer, then the door, then how much may be sent.
+    # The last one added is asked first: who waits, headers on every answer, the door, how much may be sent.
     app.add_middleware(Limits)
     guard.install(app, asks)
 
@@ -147,6 +148,7 @@ def create_app(
             response.headers.setdefault(name, value.replace(NONCE, request.state.nonce))
         return response
 
+    app.add_middleware(Asking)
     errors.install(app)
     app.include_router(_api())
 

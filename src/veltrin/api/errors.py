@@ -6,7 +6,7 @@ import logging
 import math
 import secrets
 
-from fastapi import FastAPI, Request
+from fastapi import FastAPI, Request, Response
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
 from starlette.exceptions import HTTPException
@@ -14,6 +14,10 @@ from starlette.exceptions import HTTPException
 from veltrin.service.contracts.errors import ErrorItem, explain
 from veltrin.service.errors import ConflictError, DomainError, NotFoundError
 from veltrin.service.store import StoreError
+from veltrin.service.wanted import NobodyWaitsError
+
+GONE = 499
+"""What the log says of a request whose asker has left; nobody sees it."""
 
 log = logging.getLogger(__name__)
 
@@ -67,6 +71,10 @@ def install(app: FastAPI) -> None:
     @app.exception_handler(StoreError)
     def _storage(_: Request, error: StoreError) -> JSONResponse:
         return _failed(503, error, error.problem, error.fix)
+
+    @app.exception_handler(NobodyWaitsError)
+    def _gone(_: Request, error: NobodyWaitsError) -> Response:
+        return Response(status_code=GONE)
 
     @app.exception_handler(Exception)
     def _any(_: Request, error: Exception) -> JSONResponse:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+from contextlib import suppress
 from itertools import chain
 from typing import Annotated
 
@@ -15,6 +17,7 @@ from veltrin.service import record
 from veltrin.service.contracts.flight import FlightRequest, FlightResponse
 from veltrin.service.contracts.plan import PlanRequest, PlanResponse
 from veltrin.service.contracts.record import CardIn, ShotNew, ShotOut
+from veltrin.service.wanted import NobodyWaitsError
 
 router = APIRouter(tags=["shots"])
 
@@ -40,8 +43,13 @@ def plan_by_stages(store: StoreDep, body: PlanRequest) -> StreamingResponse:
     stages = plan_service.plan_by_stages(store, body)
     # What is refused is refused before the first byte leaves.
     first = next(stages)
-    lines = (stage.model_dump_json() + "\n" for stage in chain([first], stages))
-    return StreamingResponse(lines, media_type=NDJSON)
+
+    def lines() -> Iterator[str]:
+        with suppress(NobodyWaitsError):
+            for stage in chain([first], stages):
+                yield stage.model_dump_json() + "\n"
+
+    return StreamingResponse(lines(), media_type=NDJSON)
 
 
 @router.post("/flight")

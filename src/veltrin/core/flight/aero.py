@@ -7,7 +7,7 @@ carry and descent in tests/reference/published_averages.csv; the other third che
 
 from __future__ import annotations
 
-from numba import njit
+from veltrin.core.kernels import kernel
 
 REYNOLDS_LOW, REYNOLDS_HIGH = 7.0e4, 2.15e5
 """Range of the fit. Beyond it the law is held above, and blended into the ball before the drag crisis below."""
@@ -29,7 +29,7 @@ SUBCRITICAL_LIFT = 0.5
 SPIN_DECAY = 2.0e-5
 
 
-@njit(cache=True, inline="always")
+@kernel(inline="always")
 def _subcritical_share(reynolds: float) -> float:
     """How far below the drag crisis a ball is: 0 from 7e4 up, 1 at and below 4e4, smooth in between."""
     if reynolds >= REYNOLDS_LOW:
@@ -38,7 +38,7 @@ def _subcritical_share(reynolds: float) -> float:
     return t * t * (3.0 - 2.0 * t)
 
 
-@njit(cache=True, inline="always")
+@kernel(inline="always")
 def drag_coefficient(reynolds: float, spin_ratio: float) -> float:
     """Drag coefficient C_D at Reynolds number (on the diameter) and spin ratio W = r omega / v.
 
@@ -52,7 +52,7 @@ def drag_coefficient(reynolds: float, spin_ratio: float) -> float:
     return drag + (SUBCRITICAL_DRAG - drag) * _subcritical_share(reynolds)
 
 
-@njit(cache=True, inline="always")
+@kernel(inline="always")
 def lift_coefficient(reynolds: float, spin_ratio: float) -> float:
     """Lift coefficient C_L = 0.597 W / (0.174 + W) (1 - 0.283 R - 1.336 R^2), W held above 1.3, R as for the drag.
 

@@ -5,9 +5,9 @@ from __future__ import annotations
 from typing import NamedTuple
 
 import numpy as np
-from numba import njit
 
 from veltrin.core.geometry import Vec
+from veltrin.core.kernels import kernel
 
 
 class Contour(NamedTuple):
@@ -36,7 +36,7 @@ class Contour(NamedTuple):
 LEVEL_GROUND = Contour()
 
 
-@njit(cache=True, inline="always")
+@kernel(inline="always")
 def height_at(x: float, y: float, shape: Vec) -> float:
     """Height of the ground above the ball (m). `shape` holds the numbers of a Contour.
 

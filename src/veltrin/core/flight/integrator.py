@@ -14,13 +14,13 @@ from itertools import pairwise
 from typing import NamedTuple
 
 import numpy as np
-from numba import njit
 
 from veltrin.core.air import CALM, Air, Wind
 from veltrin.core.constants import BALL_AREA_M2, BALL_MASS_KG, BALL_RADIUS_M, GRAVITY_M_S2
 from veltrin.core.flight.aero import SPIN_DECAY, drag_coefficient, lift_coefficient
 from veltrin.core.flight.contour import LEVEL_GROUND, Contour, height_at
 from veltrin.core.geometry import Index, Vec
+from veltrin.core.kernels import kernel
 
 STEP_S = 0.05
 """Step that keeps the carry of any real shot within a millimetre or two of a reference integrator (tests)."""
@@ -33,13 +33,13 @@ MAX_FLIGHT_S = 15.0
 Seven = tuple[float, float, float, float, float, float, float]
 
 
-@njit(cache=True, inline="always", fastmath=True)
+@kernel(inline="always", fastmath=True)
 def _profile(height: float, medium: Vec) -> float:
     """Wind at a height above the ground over the wind at its reading height."""
     return float(math.log((max(height, 0.0) + medium[4]) / medium[4]) * medium[5])
 
 
-@njit(cache=True, inline="always", fastmath=True)
+@kernel(inline="always", fastmath=True)
 def _slope(
     profile: float, u: float, v: float, w: float, rate: float, axis: Vec, medium: Vec
 ) -> tuple[float, float, float, float]:
@@ -61,13 +61,13 @@ def _slope(
     )
 
 
-@njit(cache=True, inline="always")
+@kernel(inline="always")
 def _above(s: Seven, shape: Vec) -> float:
     """Height above the ground (m)."""
     return float(s[2] - height_at(s[0], s[1], shape))
 
 
-@njit(cache=True, fastmath=True)
+@kernel(fastmath=True)
 def _step(s: Seven, h: float, axis: Vec, medium: Vec, shape: Vec) -> Seven:
     x, y, z, u, v, w, rate = s
     k = 0.5 * h
@@ -97,7 +97,7 @@ def _step(s: Seven, h: float, axis: Vec, medium: Vec, shape: Vec) -> Seven:
     )
 
 
-@njit(cache=True)
+@kernel()
 def _struck(s: Seven, ahead: Seven, walls: Vec) -> int:
     """Number of the first wall that the way from one place to the next goes through, -1 if none.
 
@@ -120,7 +120,7 @@ def _struck(s: Seven, ahead: Seven, walls: Vec) -> int:
     return number
 
 
-@njit(cache=True, fastmath=True)
+@kernel(fastmath=True)
 def _landing_step(s: Seven, h: float, after: float, axis: Vec, medium: Vec, shape: Vec) -> tuple[Seven, float]:
     """Shorten the last step by regula falsi (Illinois) until the ball is on the ground."""
     low, f_low, high, f_high = 0.0, _above(s, shape), h, after
@@ -140,7 +140,7 @@ def _landing_step(s: Seven, h: float, after: float, axis: Vec, medium: Vec, shap
     return best, part
 
 
-@njit(cache=True, nogil=True, fastmath=True)
+@kernel(nogil=True, fastmath=True)
 def _fly_many(
     velocity: Vec,
     spin: Vec,

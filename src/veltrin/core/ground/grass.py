@@ -74,11 +74,14 @@ def way_through(lie: Lie, attack_ground: Vec, arc_m: Vec, edge_m: ArrayLike = 0.
     `edge_m` is how far above the ball's bottom the head's edge travels: the higher, the less grass.
 
     Geometry: on an arc of radius r that comes down at slope a, the head is below tips that stand `over` above the
-    ball's bottom for x = r (-a + sqrt(a^2 + 2 over / r)). Steeper means less grass.
+    ball's bottom for x = r (-a + sqrt(a^2 + 2 over / r)). Steeper means less grass. Written without the difference of
+    near-equals, which leaves nothing of a ball that has hardly sunk in.
     """
     steep = np.tan(np.maximum(-attack_ground, 0.0))
     over = np.maximum(lie.over_m - np.asarray(edge_m), 0.0)
-    return np.asarray(arc_m * (-steep + np.sqrt(steep**2 + 2.0 * over / arc_m)))
+    flat = np.sqrt(steep**2 + 2.0 * over / arc_m)
+    none = np.zeros(np.broadcast(steep, over, arc_m).shape)
+    return np.asarray(np.divide(2.0 * over, steep + flat, out=none, where=flat > 0.0))
 
 
 def _left_of(speed: Vec, way: Vec, stirs: Vec, tears: Vec) -> Vec:

@@ -47,6 +47,7 @@ from veltrin.core.strike import (
 )
 from veltrin.core.strike.impact import grip_restitution, restitution
 from veltrin.core.strike.meeting import BLADED_SHARE, off_sweet
+from veltrin.core.wanted import go_on
 
 
 class OwnArrays(NamedTuple):
@@ -263,8 +264,9 @@ def play(
 ) -> Played:
     """Strike every candidate with `swing` (share of full speed) aimed `aim` rad left of the target.
 
-    `gusts` (n, 2): what each ball meets besides the mean wind (m/s).
+    `gusts` (n, 2): what each ball meets besides the mean wind (m/s). NobodyWaitsError if nobody does any more.
     """
+    go_on()
     lie, clubs, change = world.lie, batch.clubs, batch.change
     fall, side = slope_along(world.slope, aim)
     stroke = stock_stroke(clubs, batch.stature_m, swing)

@@ -94,9 +94,9 @@ def grass_difficulty(lie: Lie, way_m: Vec) -> Vec:
     What turns and stops a head does so along its way: the flatter it comes down, the longer.
     """
     grass = GRASS_WIDENS * lie.thickness * lie.sunk * (1.0 + 0.3 * lie.wet)
-    if grass == 0.0:
-        return np.ones_like(way_m)
     wedge = way_through(lie, np.array([-WEDGE_STEEP_RAD]), np.array([WEDGE_ARC_M]))
+    if grass == 0.0 or wedge == 0.0:
+        return np.ones_like(way_m)
     return np.asarray(1.0 + grass * (way_m / wedge) ** WIDENS_BY_WAY)
 
 

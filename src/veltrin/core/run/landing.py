@@ -11,11 +11,11 @@ import math
 from typing import NamedTuple
 
 import numpy as np
-from numba import njit
 
 from veltrin.core.constants import BALL_RADIUS_M, GRAVITY_M_S2
 from veltrin.core.flight import share_out
 from veltrin.core.geometry import Index, Mask, Vec
+from veltrin.core.kernels import kernel
 from veltrin.core.run.surface import turf_restitution
 from veltrin.core.run.terrain import Landing, terrain_of
 
@@ -48,7 +48,7 @@ TRACE_EVERY_M = 0.1
 MOST_ROLL_STEPS = 6000
 
 
-@njit(cache=True)
+@kernel()
 def bounce(velocity: Vec, spin: Vec, normal: Vec, give: float, liveliness: float, friction: float) -> None:
     """Bounce in place on turf whose undented normal is `normal`.
 
@@ -102,18 +102,18 @@ def bounce(velocity: Vec, spin: Vec, normal: Vec, give: float, liveliness: float
     spin[0], spin[1], spin[2] = wx * left, wy * left, wz * left
 
 
-@njit(cache=True, inline="always")
+@kernel(inline="always")
 def _held(at: float, count: int) -> int:
     return min(max(math.floor(at), 0), count - 1)
 
 
-@njit(cache=True, inline="always")
+@kernel(inline="always")
 def _cell(x: float, y: float, frame: Vec, ny: int, nx: int) -> tuple[int, int]:
     """Row and column of the cell below; beyond the raster its outermost cells go on."""
     return _held((y - frame[1]) / frame[2], ny), _held((x - frame[0]) / frame[2], nx)
 
 
-@njit(cache=True)
+@kernel()
 def _around(x: float, y: float, frame: Vec, fields: Vec, out: Vec) -> None:
     """Give, liveliness and tilt (2) of the ground around a spot, between the middles of its four nearest cells."""
     ny, nx = fields.shape[0], fields.shape[1]
@@ -126,13 +126,13 @@ def _around(x: float, y: float, frame: Vec, fields: Vec, out: Vec) -> None:
         out[k] = (1.0 - sy) * near + sy * far
 
 
-@njit(cache=True, inline="always")
+@kernel(inline="always")
 def _normal(away: float, left: float, normal: Vec) -> None:
     root = math.sqrt(1.0 + away * away + left * left)
     normal[0], normal[1], normal[2] = away / root, left / root, 1.0 / root
 
 
-@njit(cache=True)
+@kernel()
 def _roll(
     place: Vec, velocity: Vec, frame: Vec, fields: Vec, ends: Vec, around: Vec, trace: Vec, row: int
 ) -> tuple[bool, int]:
@@ -187,7 +187,7 @@ def _roll(
     return False, row
 
 
-@njit(cache=True, nogil=True)
+@kernel(nogil=True)
 def _run_many(
     landing: Vec, velocity: Vec, spin: Vec, frame: Vec, fields: Vec, ends: Vec, out: Vec, trace: Vec, rows: Index
 ) -> None:

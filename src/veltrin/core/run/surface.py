@@ -6,12 +6,12 @@ from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
-from numba import njit
 
 from veltrin.core.checks import require
 from veltrin.core.constants import GREEN_RAMP_SPEED_M_S
 from veltrin.core.errors import UnknownNameError
 from veltrin.core.geometry import Vec
+from veltrin.core.kernels import kernel
 from veltrin.core.units import feet_to_metres
 
 Firmness = Literal["sodden", "soft", "medium", "firm", "hard"]
@@ -96,7 +96,7 @@ def bounce_numbers(surface: Surface, firmness: float, green_speed_ft: float, wet
     return np.array([give, liveliness, green_deceleration(speed) * (1.0 + WET_BRAKE * wet)])
 
 
-@njit(cache=True, inline="always")
+@kernel(inline="always")
 def turf_restitution(normal_speed: float) -> float:
     """Coefficient of restitution of turf at normal speed v (m/s).
 

@@ -1,0 +1,98 @@
+"""Who still waits for an answer: work whose asker has gone stops. And who never really asks: a slow head is cut off."""
+
+from __future__ import annotations
+
+import asyncio
+import contextlib
+import threading
+from asyncio import TimerHandle, Transport
+from typing import Any
+
+import uvicorn
+from fastapi import FastAPI
+from starlette.types import ASGIApp, Message, Receive, Scope, Send
+from uvicorn.protocols.http.httptools_impl import HttpToolsProtocol
+
+from veltrin.service.wanted import asked_by
+
+ASKS = ("plan", "plan/stream", "flight", "schools", "two-days", "day-sheet", "sensitivity", "what-if", "who", "faults")
+"""Addresses under /api where nothing is stored: what nobody waits for is dropped. Anything else is done to its end."""
+
+HEAD_WITHIN_S = 20.0
+"""Within what time the head of a request has to be there."""
+
+
+class Asking:
+    """Watches whether the one who asks is still there."""
+
+    def __init__(self, app: ASGIApp) -> None:
+        self.app = app
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        """Pass on; once the question is whole, listen for its asker hanging up."""
+        if scope["type"] != "http" or scope["path"].removeprefix("/api/") not in ASKS:
+            await self.app(scope, receive, send)
+            return
+        gone, whole = threading.Event(), asyncio.Event()
+
+        async def heard() -> Message:
+            message = await receive()
+            if message["type"] == "http.disconnect":
+                gone.set()
+            elif not message.get("more_body", False):
+                whole.set()
+            return message
+
+        async def watch() -> None:
+            await whole.wait()
+            while not gone.is_set():
+                await heard()
+
+        watching = asyncio.create_task(watch())
+        try:
+            with asked_by(gone.is_set):
+                await self.app(scope, heard, send)
+        finally:
+            watching.cancel()
+            with contextlib.suppress(asyncio.CancelledError):
+                await watching
+
+
+class Prompt(HttpToolsProtocol):
+    """Speaks HTTP with whoever sends the head of a request without dawdling."""
+
+    _head: TimerHandle | None = None
+
+    def connection_made(self, transport: Transport) -> None:  # type: ignore[override]
+        """Wait for the first head."""
+        super().connection_made(transport)
+        self._wait_for_head()
+
+    def on_message_begin(self) -> None:
+        """Wait for the rest of a head."""
+        super().on_message_begin()
+        self._wait_for_head()
+
+    def on_headers_complete(self) -> None:
+        """Wait no longer: here it is."""
+        self._stop_waiting()
+        super().on_headers_complete()
+
+    def connection_lost(self, exc: Exception | None) -> None:
+        """Wait no longer: it won't come."""
+        self._stop_waiting()
+        super().connection_lost(exc)
+
+    def _wait_for_head(self) -> None:
+        if self._head is None:
+            self._head = self.loop.call_later(HEAD_WITHIN_S, self.transport.close)
+
+    def _stop_waiting(self) -> None:
+        if self._head is not None:
+            self._head.cancel()
+            self._head = None
+
+
+def server_of(app: FastAPI, **more: Any) -> uvicorn.Server:
+    """A server for the application; `more`: settings of uvicorn."""
+    return uvicorn.Server(uvicorn.Config(app, http=Prompt, **{"log_level": "warning", "proxy_headers": False, **more}))

@@ -1,0 +1,72 @@
+"""Compiled functions, kept on disk under what they are made of: a changed law never answers with old numbers.
+
+The compiler keeps a function under the date of its own file, and takes what it calls in from others: a change there
+goes unnoticed. So the folder is named after everything a kernel is made of.
+"""
+
+from __future__ import annotations
+
+import hashlib
+import os
+import shutil
+from collections.abc import Callable
+from pathlib import Path
+from typing import Any, TypeVar
+
+import numba
+import platformdirs
+from numba.core import config
+
+CORE = Path(__file__).parent
+
+MADE_OF = (
+    "constants.py", "flight/aero.py", "flight/contour.py", "flight/integrator.py", "run/landing.py", "run/surface.py",
+)  # fmt: skip
+"""Files that hold kernels, or numbers that are compiled into them."""
+
+PREFIX = "kernels-"
+
+Function = TypeVar("Function", bound=Callable[..., Any])
+
+
+def name_of(core: Path) -> str:
+    """Name of the folder for the kernels whose sources stand under `core`."""
+    found = hashlib.sha256(numba.__version__.encode())
+    for name in MADE_OF:
+        found.update((core / name).read_bytes())
+    return PREFIX + found.hexdigest()[:16]
+
+
+def _base() -> Path:
+    """Beside the code where that may be written, else among the user's caches."""
+    told = os.environ.get("NUMBA_CACHE_DIR")
+    if told:
+        return Path(told)
+    beside = CORE / "__pycache__"
+    try:
+        beside.mkdir(exist_ok=True)
+    except OSError:
+        return Path(platformdirs.user_cache_dir("veltrin", appauthor=False))
+    return beside if os.access(beside, os.W_OK) else Path(platformdirs.user_cache_dir("veltrin", appauthor=False))
+
+
+def tidy(base: Path, kept: str) -> None:
+    """Take away what older sources left."""
+    for old in base.glob(f"{PREFIX}*"):
+        if old.name != kept:
+            shutil.rmtree(old, ignore_errors=True)
+
+
+def _prepare() -> None:
+    base, name = _base(), name_of(CORE)
+    tidy(base, name)
+    vars(config)["CACHE_DIR"] = str(base / name)
+
+
+_prepare()
+
+
+def kernel(**options: Any) -> Callable[[Function], Function]:
+    """Compile a function when it is first called, once for as long as nothing that it is made of changes."""
+    compiled: Callable[[Function], Function] = numba.njit(cache=True, **options)
+    return compiled
