@@ -21,7 +21,6 @@ from veltrin.core.hole import (
     Area,
     Hole,
     Obstacle,
-    home_kind,
     kind_named,
     obstacle_named,
     putts,
@@ -127,10 +126,10 @@ def test_a_ball_against_something_costs_a_recovery() -> None:
     assert stopped > free + 0.3
 
 
-def test_home_kind_follows_the_cover() -> None:
-    assert home_kind(COVERS["sand-wet-hard"]) == "sand"
-    assert home_kind(COVERS["deep"]) == "deep"
-    assert home_kind(COVERS["tight"]) is None
+def test_a_cover_is_a_piece_of_a_kind_of_ground_there_is() -> None:
+    assert {c.piece_of for c in COVERS.values()} - {None} <= set(KINDS)
+    assert {c.piece_of for c in COVERS.values() if c.group == "sand"} == {"sand"}
+    assert COVERS["tight"].piece_of is None
 
 
 def test_what_cannot_be_drawn_is_refused() -> None:

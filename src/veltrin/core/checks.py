@@ -3,8 +3,12 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
+from typing import Any, TypeVar
 
-from veltrin.core.errors import OutOfRangeError
+from veltrin.core.errors import OutOfRangeError, UnknownNameError
+
+Entry = TypeVar("Entry")
 
 ROUNDING = 1e-12
 
@@ -18,3 +22,10 @@ def require(field: str, value: float, low: float, high: float, unit: str) -> flo
     if not math.isfinite(value) or not low - slack <= value <= high + slack:
         raise OutOfRangeError(field, value, low, high, unit)
     return value
+
+
+def look_up(table: Mapping[Any, Entry], name: str, field: str) -> Entry:
+    """The entry of a catalogue; UnknownNameError lists those there are."""
+    if name not in table:
+        raise UnknownNameError(field, name, list(table))
+    return table[name]

@@ -12,7 +12,7 @@ from veltrin.devices.stand_in import LOOPBACK
 
 log = logging.getLogger(__name__)
 
-State = Literal["off", "connecting", "live", "stale", "lost"]
+LinkState = Literal["off", "connecting", "live", "stale", "lost"]
 
 FIRST_WAIT_S, LONGEST_WAIT_S = 0.5, 8.0
 """How long to wait before trying again, doubling."""
@@ -80,7 +80,7 @@ class LineLink:
     def _forget(self, port: int) -> None:
         raise NotImplementedError
 
-    def _tell(self, state: State, problem: str) -> None:
+    def _tell(self, state: LinkState, problem: str) -> None:
         raise NotImplementedError
 
     def _greeted(self, raw: str) -> None:
@@ -89,7 +89,7 @@ class LineLink:
     def _took(self, raw: str) -> None:
         raise NotImplementedError
 
-    def _say(self, stop: threading.Event, state: State, problem: str) -> None:
+    def _say(self, stop: threading.Event, state: LinkState, problem: str) -> None:
         with self._lock:
             # A thread that was told to stop must not speak for its successor.
             if not stop.is_set():

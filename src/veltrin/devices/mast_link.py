@@ -11,7 +11,7 @@ from pydantic import ValidationError
 
 from veltrin.core.air import Averaged, Reading, averaged
 from veltrin.core.air.wind import MEAN_S
-from veltrin.devices.line_link import LineLink, State
+from veltrin.devices.line_link import LineLink, LinkState
 from veltrin.devices.protocol import Greeting, MastReading
 
 STALE_S = 5.0
@@ -24,7 +24,7 @@ MOST_READINGS = 2400
 class Heard:
     """What the link knows. `age_s` since the last line; mean and last reading are kept when the mast falls silent."""
 
-    state: State
+    state: LinkState
     port: int
     age_s: float | None = None
     height_m: float = 10.0
@@ -58,7 +58,7 @@ class MastLink(LineLink):
         self._heard_at = None
         self._known = Heard("connecting", port)
 
-    def _tell(self, state: State, problem: str) -> None:
+    def _tell(self, state: LinkState, problem: str) -> None:
         self._known = replace(self._known, state=state, problem=problem)
 
     def _greeted(self, raw: str) -> None:

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 
 from pydantic import ValidationError
 
-from veltrin.devices.line_link import LineLink, State
+from veltrin.devices.line_link import LineLink, LinkState
 from veltrin.devices.protocol import MonitorGreeting, MonitorShot, Ready
 
 MOST_SHOTS = 500
@@ -25,7 +25,7 @@ class Landed:
 class Watched:
     """What the link knows."""
 
-    state: State
+    state: LinkState
     port: int
     name: str = ""
     refused: int = 0
@@ -58,7 +58,7 @@ class MonitorLink(LineLink):
     def _forget(self, port: int) -> None:
         self._known = Watched("connecting", port)
 
-    def _tell(self, state: State, problem: str) -> None:
+    def _tell(self, state: LinkState, problem: str) -> None:
         self._known = replace(self._known, state=state, problem=problem)
         if state == "off":
             self._meant = None

@@ -13,13 +13,13 @@ from typing import Literal, get_args
 from veltrin.core.errors import DomainError
 from veltrin.core.units import METRES_PER_YARD
 
-Field = Literal[
+CsvField = Literal[
     "club", "carry", "side", "total", "total_side", "ball_speed", "launch", "spin", "descent", "when", "note"
 ]
-FIELDS: tuple[Field, ...] = get_args(Field)
-NEEDED: tuple[Field, ...] = ("club", "carry")
+FIELDS: tuple[CsvField, ...] = get_args(CsvField)
+NEEDED: tuple[CsvField, ...] = ("club", "carry")
 
-_CALLED: dict[Field, tuple[str, ...]] = {
+_CALLED: dict[CsvField, tuple[str, ...]] = {
     "club": ("club", "club name", "club type"),
     "carry": ("carry", "carry distance", "carry flat", "carry m", "carry yd"),
     "side": ("side", "carry side", "side carry", "offline", "lateral", "carry offline"),
@@ -33,7 +33,7 @@ _CALLED: dict[Field, tuple[str, ...]] = {
     "note": ("note", "notes", "comment"),
 }
 
-_RANGES: dict[Field, tuple[float, float, str]] = {
+_RANGES: dict[CsvField, tuple[float, float, str]] = {
     "carry": (0.0, 350.0, "m"),
     "side": (-150.0, 150.0, "m"),
     "total": (0.0, 450.0, "m"),
@@ -142,9 +142,9 @@ def _plain(name: str) -> str:
     return " ".join("".join(kept).split())
 
 
-def guess_columns(columns: Sequence[str]) -> dict[Field, str]:
+def guess_columns(columns: Sequence[str]) -> dict[CsvField, str]:
     """Which column is likely to be which field."""
-    found: dict[Field, str] = {}
+    found: dict[CsvField, str] = {}
     for field, names in _CALLED.items():
         for column in columns:
             if _plain(column) in names and column not in found.values():
@@ -153,7 +153,7 @@ def guess_columns(columns: Sequence[str]) -> dict[Field, str]:
     return found
 
 
-def guess_units(columns: Sequence[str], matched: Mapping[Field, str]) -> tuple[DistanceUnit, SpeedUnit]:
+def guess_units(columns: Sequence[str], matched: Mapping[CsvField, str]) -> tuple[DistanceUnit, SpeedUnit]:
     """Which units the columns' names speak of; metres and metres a second where they don't."""
     carry, speed = matched.get("carry", "").lower(), matched.get("ball_speed", "").lower()
     distance: DistanceUnit = "yd" if re.search(r"\byd|yard", carry) else "ft" if re.search(r"\bft|feet", carry) else "m"
@@ -196,12 +196,12 @@ def _when(cell: str) -> datetime | None:
     raise _UnreadableError(f"'{cell[:30]}' is no date. Write it as 2026-11-25 14:30.")
 
 
-_SCALED: dict[Field, Literal["distance", "speed"]] = {
+_SCALED: dict[CsvField, Literal["distance", "speed"]] = {
     "carry": "distance", "side": "distance", "total": "distance", "total_side": "distance", "ball_speed": "speed",
 }  # fmt: skip
 
 
-def _value(field: Field, cell: str, comma: bool, distance: DistanceUnit, speed: SpeedUnit) -> float | None:
+def _value(field: CsvField, cell: str, comma: bool, distance: DistanceUnit, speed: SpeedUnit) -> float | None:
     value = _number(cell, comma)
     if value is None:
         return None
@@ -214,7 +214,7 @@ def _value(field: Field, cell: str, comma: bool, distance: DistanceUnit, speed: 
 
 
 def read_rows(
-    sheet: Sheet, matched: Mapping[Field, str], distance: DistanceUnit, speed: SpeedUnit
+    sheet: Sheet, matched: Mapping[CsvField, str], distance: DistanceUnit, speed: SpeedUnit
 ) -> Iterator[ShotRow | BadRow]:
     """Read row by row. DomainError where a needed column isn't matched, or a matched one isn't there."""
     for field in NEEDED:
@@ -231,17 +231,17 @@ def read_rows(
 def _read_row(
     line: int,
     row: tuple[str, ...],
-    place: Mapping[Field, int],
+    place: Mapping[CsvField, int],
     sheet: Sheet,
     distance: DistanceUnit,
     speed: SpeedUnit,
 ) -> ShotRow | BadRow:
-    def cell(field: Field) -> str:
+    def cell(field: CsvField) -> str:
         at = place.get(field)
         return "" if at is None or at >= len(row) else row[at]
 
-    values: dict[Field, float | None] = {}
-    field: Field = "club"
+    values: dict[CsvField, float | None] = {}
+    field: CsvField = "club"
     try:
         if not cell("club"):
             raise _UnreadableError("no club is named.")

@@ -29,7 +29,7 @@ MOST_PLAYERS = 30
 def _scale(reading: Reading) -> float:
     """From the core's units to those shown."""
     sign = -1.0 if reading.name == "cross" else 1.0
-    return sign * (math.degrees(1.0) if reading.unit == "deg" else 1.0)
+    return sign / reading.quantity.scale
 
 
 def _shown(value: float, scale: float) -> float:
@@ -49,7 +49,7 @@ def _row(row: Sensitive) -> SensitiveOut:
     return SensitiveOut(
         reading=row.reading.name,
         words=row.reading.words,
-        unit=row.reading.unit,
+        unit=row.reading.quantity.unit,
         value=_shown(row.value, scale),
         doubt=_shown(row.doubt, abs(scale)),
         low=turns[0],
@@ -76,7 +76,7 @@ def vary_reading(store: Store | None, body: WhatIfRequest) -> WhatIfResponse:
     return WhatIfResponse(
         reading=body.reading,
         words=reading.words,
-        unit=reading.unit,
+        unit=reading.quantity.unit,
         value=_shown(READINGS[body.reading].get(question), scale),
         points=sorted(
             (

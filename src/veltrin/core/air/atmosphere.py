@@ -5,8 +5,8 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from veltrin.core.checks import require
 from veltrin.core.constants import GRAVITY_M_S2, MOLAR_GAS_J_MOL_K
+from veltrin.core.quantity import within
 from veltrin.core.units import KELVIN_AT_0_C, celsius_to_kelvin
 
 DRY_AIR_KG_MOL = 28.96546e-3
@@ -23,7 +23,7 @@ def standard_pressure(altitude_m: float) -> float:
 
     Valid -500 to 5,000 m. Source: ISO 2533 / ICAO Doc 7488, troposphere, with geopotential height.
     """
-    require("air.altitude_m", altitude_m, -500.0, 5000.0, "m")
+    within("air.altitude_m", altitude_m)
     geopotential = _EARTH_RADIUS_M * altitude_m / (_EARTH_RADIUS_M + altitude_m)
     ratio = 1.0 - ISA_LAPSE_K_M * geopotential / ISA_SEA_LEVEL_K
     return float(ISA_SEA_LEVEL_PA * ratio ** (GRAVITY_M_S2 / (ISA_DRY_AIR_J_KG_K * ISA_LAPSE_K_M)))
@@ -56,9 +56,9 @@ def air_density(pressure_pa: float, temperature_c: float, humidity_pct: float) -
     0.1 % of reference property data (tests). Source: CIPM-2007, Picard et al., Metrologia 45 (2008) 149,
     coefficients from memory.
     """
-    require("air.pressure_pa", pressure_pa, 50_000.0, 110_000.0, "Pa")
-    require("air.temperature_c", temperature_c, -20.0, 50.0, "C")
-    require("air.humidity_pct", humidity_pct, 0.0, 100.0, "%")
+    within("air.pressure_hpa", pressure_pa)
+    within("air.temperature_c", temperature_c)
+    within("air.humidity_pct", humidity_pct)
     temperature_k = celsius_to_kelvin(temperature_c)
     enhancement = 1.00062 + 3.14e-8 * pressure_pa + 5.6e-7 * temperature_c**2
     vapour = humidity_pct / 100.0 * enhancement * _saturation_pressure(temperature_k) / pressure_pa
@@ -69,7 +69,7 @@ def air_density(pressure_pa: float, temperature_c: float, humidity_pct: float) -
 
 def viscosity(temperature_c: float) -> float:
     """Dynamic viscosity of air (Pa s), -20 to 50 C. Source: Sutherland's law as in ISO 2533."""
-    require("air.temperature_c", temperature_c, -20.0, 50.0, "C")
+    within("air.temperature_c", temperature_c)
     temperature_k = celsius_to_kelvin(temperature_c)
     return float(1.458e-6 * temperature_k**1.5 / (temperature_k + 110.4))
 

@@ -6,8 +6,8 @@ import math
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from veltrin.core.checks import require
 from veltrin.core.errors import DomainError
+from veltrin.core.quantity import within
 
 Exposure = Literal["open", "part", "sheltered", "wooded"]
 
@@ -53,7 +53,7 @@ def wind_factor(height_m: float, reading_height_m: float, roughness_m: float = G
     u(z)/u(h) = ln((z + z0)/z0) / ln((h + z0)/z0): nil on the ground, one at the reading height.
     Source: neutral logarithmic profile (WMO-No. 8, from memory), shifted by z0 so that it holds down to z = 0.
     """
-    require("wind.height_m", reading_height_m, 0.5, 50.0, "m")
+    within("wind.height_m", reading_height_m)
     return math.log((max(height_m, 0.0) + roughness_m) / roughness_m) / math.log(
         (reading_height_m + roughness_m) / roughness_m
     )
@@ -106,8 +106,8 @@ class Wind:
         A reading from FORECAST_FROM_M or higher holds for open ground and is brought down to this line's; one from
         lower was taken on the line itself. `gust_m_s`: three-second gust; the usual one where none was read.
         """
-        require("wind.speed_m_s", speed_m_s, 0.0, 40.0, "m/s")
-        require("wind.height_m", height_m, 0.5, 50.0, "m")
+        within("wind.speed_m_s", speed_m_s)
+        within("wind.height_m", height_m)
         if gust_m_s is not None and gust_m_s < speed_m_s:
             raise DomainError(
                 "wind.gust_m_s",

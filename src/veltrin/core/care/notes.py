@@ -18,11 +18,14 @@ WET_STEEP_RAD = math.radians(5.0)
 FROZEN_C = 1.0
 
 
+NoteKind = Literal["caution", "rule"]
+
+
 @dataclass(frozen=True)
 class Note:
     """A caution, or a rule that this lie brings up; `rule` is its number, empty for a caution."""
 
-    kind: Literal["caution", "rule"]
+    kind: NoteKind
     words: str
     rule: str = ""
 
@@ -60,7 +63,7 @@ class Sky(NamedTuple):
 def _cautions(lie: Lie, slope: Slope, sky: Sky) -> list[tuple[bool, str]]:
     steepest = max(abs(slope.fall_rad), abs(slope.side_rad))
     slippery = lie.wet >= 0.4 or lie.softness >= 0.8 or sky.weather.rain in ("rain", "downpour")
-    rooted = lie.cover.name in ("bare", "heather", "deep")
+    rooted = lie.cover.rooted
     return [
         (
             sky.weather.rain in ("rain", "downpour"),
@@ -105,7 +108,7 @@ def _rules(lie: Lie, sky: Sky) -> list[tuple[bool, str, str]]:
             "Preferred lies: on short grass mark, lift, clean and place once, within the length the committee gives.",
         ),
         (
-            lie.cover.name == "mud" and not sky.weather.preferred,
+            lie.cover.muddy and not sky.weather.preferred,
             "MLR E-3",
             "Preferred lies may be in force in winter: ask.",
         ),
@@ -120,7 +123,7 @@ def _rules(lie: Lie, sky: Sky) -> list[tuple[bool, str, str]]:
             "A ball warmed on purpose counts as altered: not in a round.",
         ),
         (
-            lie.sunk >= 1.5 or lie.cover.name == "heather" or (lie.in_sand and lie.sunk >= 0.9),
+            lie.sunk >= 1.5 or lie.cover.wild or (lie.in_sand and lie.sunk >= 0.9),
             "19",
             "Unplayable is one stroke: two club-lengths, back on the line, or where it was played from.",
         ),

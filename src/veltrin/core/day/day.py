@@ -7,8 +7,8 @@ from typing import Literal
 
 from veltrin.core.air import CALM, Air, Wind
 from veltrin.core.care import FAIR, Rain, Weather
-from veltrin.core.checks import require
 from veltrin.core.ground import COVERS, Cover, Lie, cover_named
+from veltrin.core.quantity import within
 from veltrin.core.run import FIRMNESS, Firmness, Landing
 
 Growth = Literal["lean", "usual", "lush"]
@@ -19,8 +19,6 @@ GIVE_TODAY: dict[Firmness, float] = {"sodden": 0.90, "soft": 0.68, "medium": 0.4
 
 GROWN: dict[Growth, tuple[float, float]] = {"lean": (0.8, 0.75), "usual": (1.0, 1.0), "lush": (1.3, 1.25)}
 """How high and how dense unmown grass stands against the cover's usual. Judgement."""
-
-MOWN = ("tight", "fairway", "fringe")
 
 SAND_STATES = tuple(name for name, cover in COVERS.items() if cover.group == "sand")
 
@@ -53,7 +51,7 @@ class Day:
     sand: str = "sand"
 
     def __post_init__(self) -> None:
-        require("day.green_speed_ft", self.green_speed_ft, 4.0, 16.0, "ft")
+        within("line.green_speed_ft", self.green_speed_ft)
         cover_named(self.sand)
 
     @property
@@ -84,7 +82,7 @@ def give_on(cover: Cover, ground: Firmness) -> float:
 
 def grown(cover: Cover, growth: Growth) -> tuple[float, float]:
     """Height (m) and density of the grass today: mown grass is mown, the rest grows."""
-    if cover.name in MOWN or cover.group not in ("grass", "collar"):
+    if cover.mown or cover.group not in ("grass", "collar"):
         return cover.height_m, cover.density
     high, dense = GROWN[growth]
     # No grass stands higher or denser than a lie can be read.

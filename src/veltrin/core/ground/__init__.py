@@ -1,6 +1,6 @@
 """Ground: the slope under ball and feet, and what lies around and under the ball."""
 
-from veltrin.core.ground.cover import COVERS, Bed, Cover, cover_named
+from veltrin.core.ground.cover import COVERS, Bed, Cover, CoverGroup, CoverName, SandName, cover_named
 from veltrin.core.ground.grass import (
     CLEAN_DRY_FRICTION,
     PATCHY,
@@ -11,8 +11,8 @@ from veltrin.core.ground.grass import (
     speed_kept,
     way_through,
 )
-from veltrin.core.ground.helps import HELPS, Help, Measured, rise_over_run
-from veltrin.core.ground.lie import BALL_M, CLEAN, LIP_ROLLED_M, Growth, Lie
+from veltrin.core.ground.helps import HELPS, Help, HelpField, Measured, rise_over_run
+from veltrin.core.ground.lie import BALL_M, CLEAN, GRAIN_FACTOR, LIP_ROLLED_M, Grain, Lie
 from veltrin.core.ground.slope import MAX_SLOPE_RAD, Slope, ground_frame, slope_along
 
 __all__ = [
@@ -20,16 +20,21 @@ __all__ = [
     "CLEAN",
     "CLEAN_DRY_FRICTION",
     "COVERS",
+    "GRAIN_FACTOR",
     "HELPS",
     "LIP_ROLLED_M",
     "MAX_SLOPE_RAD",
     "PATCHY",
     "Bed",
     "Cover",
-    "Growth",
+    "CoverGroup",
+    "CoverName",
+    "Grain",
     "Help",
+    "HelpField",
     "Lie",
     "Measured",
+    "SandName",
     "Slope",
     "ball_kept",
     "cover_named",

@@ -5,8 +5,17 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+from veltrin.core.checks import look_up
 from veltrin.core.constants import BALL_RADIUS_M
-from veltrin.core.errors import UnknownNameError
+
+CoverName = Literal[
+    "tight", "fairway", "fringe", "semi", "rough", "deep", "heather",
+    "bare", "hard-pan", "mud",
+    "divot", "sanded-divot",
+    "collar-ahead", "collar-behind",
+    "sand", "sand-soft", "sand-dry-hard", "sand-wet-hard", "sand-wet-fluffy",
+]  # fmt: skip
+"""By what a cover is asked for."""
 
 CoverGroup = Literal["grass", "bare", "divot", "collar", "sand"]
 
@@ -36,10 +45,13 @@ class Cover:
     of the ground below: 0 hard-pan .. 1 sodden. `usual_sunk` is how deep a ball usually lies, in balls. `friction`
     caps what the face gets hold of when grains or mud lie between. `wall_m` is how far behind the ball the ground
     rises to the rim. `uneven_m` is how far the ground at the ball is other than it looks or the feet find it, one
-    standard deviation. Judgement throughout, in the order of the trade.
+    standard deviation. `mown` does not grow with the season; out of a `bad` one a way out may be the better call;
+    `rooted` holds stones and roots; `wild` may be unplayable; `muddy` ground sticks; sand is `packed`, `loose` or
+    neither. `piece_of`: the kind of ground (see hole) a ball in it lies in, None where that is mown ground around it.
+    Judgement throughout, in the order of the trade.
     """
 
-    name: str
+    name: CoverName
     words: str
     group: CoverGroup
     height_m: float
@@ -51,49 +63,69 @@ class Cover:
     wall_m: float | None = None
     uneven_m: float = 0.0005
     bed: Bed | None = None
+    mown: bool = False
+    bad: bool = False
+    rooted: bool = False
+    wild: bool = False
+    muddy: bool = False
+    packed: bool = False
+    loose: bool = False
+    piece_of: Literal["semi", "rough", "deep", "heather", "sand"] | None = None
 
 
 STANDARD_BED = Bed(density=1500.0, lift=7.7, load=3.0)
 
-COVERS = {
+SandName = Literal["sand", "sand-soft", "sand-dry-hard", "sand-wet-hard", "sand-wet-fluffy"]
+"""States of the bunkers: the covers of the group."""
+
+COVERS: dict[CoverName, Cover] = {
     c.name: c
     for c in (
-        Cover("tight", "tight turf", "grass", 0.004, 0.2, 0.35),
-        Cover("fairway", "fairway", "grass", 0.012, 0.3, 0.45),
-        Cover("fringe", "fringe", "grass", 0.008, 0.3, 0.42),
-        Cover("semi", "semi-rough", "grass", 0.040, 0.5, 0.45, 0.35),
-        Cover("rough", "rough", "grass", 0.080, 0.8, 0.50, 1.0, uneven_m=0.0012),
-        Cover("deep", "deep rough", "grass", 0.130, 1.0, 0.55, 2.0, uneven_m=0.003),
-        Cover("heather", "heather/tussock", "grass", 0.160, 1.25, 0.40, 1.5, uneven_m=0.004),
-        Cover("bare", "bare earth", "bare", 0.0, 0.0, 0.20, friction=0.36, uneven_m=0.0016),
+        Cover("tight", "tight turf", "grass", 0.004, 0.2, 0.35, mown=True),
+        Cover("fairway", "fairway", "grass", 0.012, 0.3, 0.45, mown=True),
+        Cover("fringe", "fringe", "grass", 0.008, 0.3, 0.42, mown=True),
+        Cover("semi", "semi-rough", "grass", 0.040, 0.5, 0.45, 0.35, piece_of="semi"),
+        Cover("rough", "rough", "grass", 0.080, 0.8, 0.50, 1.0, uneven_m=0.0012, piece_of="rough"),
+        Cover(
+            "deep", "deep rough", "grass", 0.130, 1.0, 0.55, 2.0, uneven_m=0.003, bad=True, rooted=True,
+            piece_of="deep",
+        ),
+        Cover(
+            "heather", "heather/tussock", "grass", 0.160, 1.25, 0.40, 1.5, uneven_m=0.004, bad=True, rooted=True,
+            wild=True, piece_of="heather",
+        ),
+        Cover("bare", "bare earth", "bare", 0.0, 0.0, 0.20, friction=0.36, uneven_m=0.0016, rooted=True),
         Cover("hard-pan", "hard-pan", "bare", 0.0, 0.0, 0.03, friction=0.38, uneven_m=0.0018),
-        Cover("mud", "mud", "bare", 0.014, 0.0, 0.95, 0.1, friction=0.20, uneven_m=0.003),
-        Cover("divot", "fresh divot", "divot", 0.018, 0.0, 0.40, 0.2, friction=0.36, wall_m=0.055, uneven_m=0.002),
+        Cover("mud", "mud", "bare", 0.014, 0.0, 0.95, 0.1, friction=0.20, uneven_m=0.003, bad=True, muddy=True),
+        Cover(
+            "divot", "fresh divot", "divot", 0.018, 0.0, 0.40, 0.2, friction=0.36, wall_m=0.055, uneven_m=0.002,
+            bad=True,
+        ),
         Cover(
             "sanded-divot", "sanded divot", "divot", 0.018, 0.0, 0.70, 0.15, friction=0.28, wall_m=0.055,
-            uneven_m=0.003,
+            uneven_m=0.003, bad=True,
         ),
         Cover("collar-ahead", "collar in front of the ball", "collar", 0.035, 0.0, 0.42, 0.5, ahead=0.7),
         Cover("collar-behind", "collar behind the ball", "collar", 0.035, 0.7, 0.42, 0.5),
         Cover(
             "sand", "standard sand", "sand", DEEPEST_IN_SAND_M, 0.0, 0.70, 0.1, friction=0.32, uneven_m=0.0020,
-            bed=STANDARD_BED,
+            bed=STANDARD_BED, piece_of="sand",
         ),
         Cover(
             "sand-soft", "soft dry sand", "sand", DEEPEST_IN_SAND_M, 0.0, 0.85, 0.25, friction=0.30,
-            uneven_m=0.0035, bed=Bed(1400.0, 5.0, 3.5),
+            uneven_m=0.0035, bed=Bed(1400.0, 5.0, 3.5), loose=True, piece_of="sand",
         ),
         Cover(
             "sand-dry-hard", "compacted dry sand", "sand", DEEPEST_IN_SAND_M, 0.0, 0.20, 0.0, friction=0.34,
-            uneven_m=0.0013, bed=Bed(1650.0, 20.0, 2.7),
+            uneven_m=0.0013, bed=Bed(1650.0, 20.0, 2.7), packed=True, piece_of="sand",
         ),
         Cover(
             "sand-wet-hard", "compacted wet sand", "sand", DEEPEST_IN_SAND_M, 0.0, 0.25, 0.0, friction=0.30,
-            uneven_m=0.0013, bed=Bed(1950.0, 22.0, 4.0),
+            uneven_m=0.0013, bed=Bed(1950.0, 22.0, 4.0), packed=True, piece_of="sand",
         ),
         Cover(
             "sand-wet-fluffy", "fluffy wet sand", "sand", DEEPEST_IN_SAND_M, 0.0, 0.90, 0.2, friction=0.26,
-            uneven_m=0.0035, bed=Bed(1800.0, 3.5, 5.2),
+            uneven_m=0.0035, bed=Bed(1800.0, 3.5, 5.2), loose=True, piece_of="sand",
         ),
     )
 }  # fmt: skip
@@ -101,6 +133,4 @@ COVERS = {
 
 def cover_named(name: str) -> Cover:
     """Look a cover up; UnknownNameError lists those there are."""
-    if name not in COVERS:
-        raise UnknownNameError("lie.cover", name, list(COVERS))
-    return COVERS[name]
+    return look_up(COVERS, name, "lie.cover")

@@ -6,16 +6,16 @@ import math
 from dataclasses import dataclass
 from typing import Literal
 
-from veltrin.core.checks import require
 from veltrin.core.constants import BALL_RADIUS_M
 from veltrin.core.errors import DomainError
 from veltrin.core.ground.cover import COVERS, Bed, Cover
+from veltrin.core.quantity import within
 
 BALL_M = 2.0 * BALL_RADIUS_M
 
-Growth = Literal["with", "across", "against"]
+Grain = Literal["with", "across", "against"]
 
-GROWTH_FACTOR: dict[Growth, float] = {"with": 0.75, "across": 1.0, "against": 1.35}
+GRAIN_FACTOR: dict[Grain, float] = {"with": 0.75, "across": 1.0, "against": 1.35}
 """How much thicker grass feels by the way it grows to the shot. Judgement."""
 
 ROOM_SHARE = 0.4
@@ -31,8 +31,6 @@ Judgement, so that high handicaps pay for rough as published."""
 
 FULL_SAND_M = 0.05
 """Sand at least this deep behaves as sand; less of it, and the base below throws the sole back. Judgement."""
-
-MOST_HEIGHT_M = 0.2
 
 LIP_ROLLED_M = 0.12
 """A lip lower than this lets a rolling ball climb out. Judgement."""
@@ -54,29 +52,29 @@ class Lie:
     height_m: float | None = None
     density: float | None = None
     give: float | None = None
-    growth: Growth = "across"
+    growth: Grain = "across"
     sand_m: float = 0.10
     lip_m: float = 0.0
     lip_at_m: float = 3.0
 
     def __post_init__(self) -> None:
-        require("lie.sunk", self.sunk, 0.0, MOST_HEIGHT_M / BALL_M + 0.05, "balls")
-        require("lie.wet", self.wet, 0.0, 1.0, "")
+        within("lie.sunk", self.sunk)
+        within("lie.wet", self.wet)
         if self.height_m is not None:
-            require("lie.height_mm", 1000.0 * self.height_m, 2.0, 1000.0 * MOST_HEIGHT_M, "mm")
+            within("lie.grass_mm", self.height_m)
             if self.cover.group not in ("grass", "collar"):
                 raise DomainError(
-                    "lie.height_mm", f"{self.cover.words} has no grass to measure.", "Leave the height out."
+                    "lie.grass_mm", f"{self.cover.words} has no grass to measure.", "Leave the height out."
                 )
         if self.density is not None:
-            require("lie.density", self.density, 0.0, 1.5, "")
+            within("lie.density", self.density)
             if self.cover.group not in ("grass", "collar"):
                 raise DomainError("lie.density", f"{self.cover.words} has no grass to judge.", "Leave the density out.")
         if self.give is not None:
-            require("lie.give", self.give, 0.0, 1.0, "")
-        require("lie.sand_mm", 1000.0 * self.sand_m, 5.0, 600.0, "mm")
-        require("lie.lip_m", self.lip_m, 0.0, 5.0, "m")
-        require("lie.lip_at_m", self.lip_at_m, 0.3, 30.0, "m")
+            within("lie.give", self.give)
+        within("lie.sand_mm", self.sand_m)
+        within("lie.lip_m", self.lip_m)
+        within("lie.lip_at_m", self.lip_at_m)
         if self.sunk > self.deepest + 1e-9:
             raise DomainError(
                 "lie.sunk",
@@ -102,7 +100,7 @@ class Lie:
     @property
     def thickness(self) -> float:
         """Density of the grass behind the ball as it feels to this shot: 0 none, 1 deep rough."""
-        return self.read_density * GROWTH_FACTOR[self.growth]
+        return self.read_density * GRAIN_FACTOR[self.growth]
 
     @property
     def read_density(self) -> float:

@@ -8,10 +8,10 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import ArrayLike
 
-from veltrin.core.checks import require
 from veltrin.core.geometry import Vec, cross, vectors
+from veltrin.core.quantity import QUANTITIES, within
 
-MAX_SLOPE_RAD = math.radians(20.0)
+MAX_SLOPE_RAD = math.radians(QUANTITIES["lie.fall_deg"].high)
 """Steeper than this nobody keeps a swing; footing decides, not the model."""
 
 
@@ -23,9 +23,8 @@ class Slope:
     side_rad: float = 0.0
 
     def __post_init__(self) -> None:
-        limit = math.degrees(MAX_SLOPE_RAD)
-        require("lie.fall_deg", math.degrees(self.fall_rad), -limit, limit, "deg")
-        require("lie.side_deg", math.degrees(self.side_rad), -limit, limit, "deg")
+        within("lie.fall_deg", self.fall_rad)
+        within("lie.side_deg", self.side_rad)
 
 
 def slope_along(slope: Slope, aim_rad: ArrayLike) -> tuple[Vec, Vec]:

@@ -1,10 +1,10 @@
 """The hole around the shot: areas, things in the way, and what a ball lying somewhere still costs."""
 
-from veltrin.core.hole.areas import KINDS, Area, AreaKind, home_kind, kind_named
+from veltrin.core.hole.areas import KINDS, Area, AreaKind, AreaKindName, kind_named
 from veltrin.core.hole.baseline import putts, strokes_from
 from veltrin.core.hole.hole import KIND_LIST, KIND_NUMBER, Ends, Hole
 from veltrin.core.hole.holing import CAPTURE_M_S, HOLE_RADIUS_M, capture_radius, holed_share
-from veltrin.core.hole.obstacles import OBSTACLES, Obstacle, ObstacleKind, Wall, obstacle_named, walls_of
+from veltrin.core.hole.obstacles import OBSTACLES, Obstacle, ObstacleKind, ObstacleName, Wall, obstacle_named, walls_of
 from veltrin.core.hole.relief import relief_strokes
 
 __all__ = [
@@ -16,14 +16,15 @@ __all__ = [
     "OBSTACLES",
     "Area",
     "AreaKind",
+    "AreaKindName",
     "Ends",
     "Hole",
     "Obstacle",
     "ObstacleKind",
+    "ObstacleName",
     "Wall",
     "capture_radius",
     "holed_share",
-    "home_kind",
     "kind_named",
     "obstacle_named",
     "putts",

@@ -10,16 +10,20 @@ from typing import Literal
 import numpy as np
 import shapely
 
-from veltrin.core.checks import require
-from veltrin.core.errors import DomainError, UnknownNameError
+from veltrin.core.checks import look_up
+from veltrin.core.errors import DomainError
 from veltrin.core.geometry import Vec
-from veltrin.core.ground import Cover
+from veltrin.core.quantity import within
 from veltrin.core.run import SURFACES, Patch, Ring, Surface
+
+AreaKindName = Literal[
+    "green", "fringe", "fairway", "semi", "rough", "deep", "heather", "sand", "bank", "path", "trees", "water", "out"
+]  # fmt: skip
+"""By what a kind of ground is asked for."""
 
 BaselineLie = Literal["green", "fairway", "rough", "sand", "recovery"]
 
 FEWEST_POINTS = 3
-FURTHEST_M = 400.0
 RAYS = 181
 RAY_M = 1000.0
 
@@ -30,11 +34,12 @@ class AreaKind:
 
     `lie` is the column of the baseline a ball there is read from; `between` moves it that share of the way to the
     rough's; `extra` is strokes on top. `penalty` strokes are added, and `ends_here`: the ball goes no further.
-    `again`: the stroke is played again from where it was played. `trouble`: nobody wants to be there.
+    `again`: the stroke is played again from where it was played. `trouble`: nobody wants to be
+    there; it `holds`: a stroke out of it may end in it again.
     Extras and shares are judgement; penalties are the rules' (17.1, 18.2, from memory).
     """
 
-    name: str
+    name: AreaKindName
     words: str
     surface: Surface
     lie: BaselineLie
@@ -44,22 +49,23 @@ class AreaKind:
     ends_here: bool = False
     again: bool = False
     trouble: bool = False
+    holds: bool = False
 
 
-KINDS = {
+KINDS: dict[AreaKindName, AreaKind] = {
     k.name: k
     for k in (
         AreaKind("green", "green", SURFACES["green"], "green"),
         AreaKind("fringe", "fringe", SURFACES["fringe"], "fairway", extra=-0.05),
         AreaKind("fairway", "fairway", SURFACES["fairway"], "fairway"),
-        AreaKind("semi", "semi-rough", SURFACES["semi"], "fairway", between=0.5),
-        AreaKind("rough", "rough", SURFACES["rough"], "rough"),
-        AreaKind("deep", "deep rough", SURFACES["deep"], "rough", extra=0.25, trouble=True),
-        AreaKind("heather", "heather", SURFACES["deep"], "rough", extra=0.35, trouble=True),
-        AreaKind("sand", "sand", SURFACES["sand"], "sand", trouble=True),
+        AreaKind("semi", "semi-rough", SURFACES["semi"], "fairway", between=0.5, holds=True),
+        AreaKind("rough", "rough", SURFACES["rough"], "rough", holds=True),
+        AreaKind("deep", "deep rough", SURFACES["deep"], "rough", extra=0.25, trouble=True, holds=True),
+        AreaKind("heather", "heather", SURFACES["deep"], "rough", extra=0.35, trouble=True, holds=True),
+        AreaKind("sand", "sand", SURFACES["sand"], "sand", trouble=True, holds=True),
         AreaKind("bank", "run-off", SURFACES["fairway"], "rough", extra=0.05, trouble=True),
         AreaKind("path", "path", SURFACES["path"], "fairway"),
-        AreaKind("trees", "trees", SURFACES["rough"], "recovery", trouble=True),
+        AreaKind("trees", "trees", SURFACES["rough"], "recovery", trouble=True, holds=True),
         AreaKind("water", "water", SURFACES["rough"], "rough", penalty=1.0, ends_here=True, trouble=True),
         AreaKind("out", "out of bounds", SURFACES["rough"], "rough", penalty=1.0, again=True, trouble=True),
     )
@@ -68,17 +74,7 @@ KINDS = {
 
 def kind_named(name: str) -> AreaKind:
     """Look a kind up; UnknownNameError lists those there are."""
-    if name not in KINDS:
-        raise UnknownNameError("line.areas.kind", name, list(KINDS))
-    return KINDS[name]
-
-
-_HOME_OF_COVER = {"semi": "semi", "rough": "rough", "deep": "deep", "heather": "heather"}
-
-
-def home_kind(cover: Cover) -> str | None:
-    """The kind of ground a ball in this cover lies in, or None where it lies on what is mown around it."""
-    return "sand" if cover.group == "sand" else _HOME_OF_COVER.get(cover.name)
+    return look_up(KINDS, name, "line.areas.kind")
 
 
 def _wrapped(angle: Vec) -> Vec:
@@ -126,8 +122,8 @@ class Area:
         if len(self.ring) < FEWEST_POINTS:
             raise DomainError("line.areas.points", "an area needs three corners or more.", "Add a corner.")
         for x, y in self.ring:
-            require("line.areas.points.x", x, -FURTHEST_M, FURTHEST_M, "m")
-            require("line.areas.points.y", y, -FURTHEST_M, FURTHEST_M, "m")
+            within("line.areas.points", x)
+            within("line.areas.points", y)
         crossed = crossings(self.ring)
         if len(crossed) > MOST_CROSSINGS:
             one, other = crossed[0]
@@ -137,7 +133,7 @@ class Area:
                 f"Draw it simpler: at most {MOST_CROSSINGS} crossings are put right.",
             )
         for name, tilt in (("fall_deg", self.fall_rad), ("side_deg", self.side_rad)):
-            require(f"line.areas.{name}", math.degrees(tilt), -30.0, 30.0, "deg")
+            within(f"line.areas.{name}", tilt)
 
     @cached_property
     def shape(self) -> shapely.Geometry:

@@ -5,12 +5,17 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Literal
 
 import numpy as np
 
-from veltrin.core.checks import require
-from veltrin.core.errors import DomainError, UnknownNameError
+from veltrin.core.checks import look_up
+from veltrin.core.errors import DomainError
+from veltrin.core.quantity import within
 from veltrin.core.run import SURFACES, Landing, Patch, Ring
+
+ObstacleName = Literal["mound", "wall", "lip", "tree", "branch"]
+"""By what a thing in the way is asked for."""
 
 Wall = tuple[float, float, float, float, float, float]
 
@@ -28,12 +33,12 @@ ON_GROUND_M = 0.3
 class ObstacleKind:
     """A kind of thing in the way. `hangs`: it may begin above the ground, and a ball pass below."""
 
-    name: str
+    name: ObstacleName
     words: str
     hangs: bool = False
 
 
-OBSTACLES = {
+OBSTACLES: dict[ObstacleName, ObstacleKind] = {
     k.name: k
     for k in (
         ObstacleKind("mound", "mound"),
@@ -47,9 +52,7 @@ OBSTACLES = {
 
 def obstacle_named(name: str) -> ObstacleKind:
     """Look a kind up; UnknownNameError lists those there are."""
-    if name not in OBSTACLES:
-        raise UnknownNameError("line.obstacles.kind", name, list(OBSTACLES))
-    return OBSTACLES[name]
+    return look_up(OBSTACLES, name, "line.obstacles.kind")
 
 
 @dataclass(frozen=True)
@@ -67,9 +70,9 @@ class Obstacle:
     right_m: float = -WIDEST_M
 
     def __post_init__(self) -> None:
-        require("line.obstacles.at_m", self.at_m, 0.3, 250.0, "m")
-        require("line.obstacles.deep_m", self.deep_m, 0.05, 60.0, "m")
-        require("line.obstacles.high_m", self.high_m, 0.05, 45.0, "m")
+        within("line.obstacles.at_m", self.at_m)
+        within("line.obstacles.deep_m", self.deep_m)
+        within("line.obstacles.high_m", self.high_m)
         if self.low_m >= self.high_m:
             raise DomainError("line.obstacles.low_m", "its foot is not below its top.", "Give a lower foot.")
         if self.right_m >= self.left_m:

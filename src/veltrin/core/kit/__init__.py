@@ -1,6 +1,7 @@
 """Kit: ball limits, clubs turned in 3-D, bags, players."""
 
 from veltrin.core.kit.bag import build_bag
+from veltrin.core.kit.bag_notes import GrooveState, StepKind
 from veltrin.core.kit.ball import REFERENCE_BALL_C, ball_liveliness
 from veltrin.core.kit.club import Club, ClubKind, Presented, present
 from veltrin.core.kit.grooves import BALL_COVERS, BALL_GRIP, BALL_HOLD, BallCover, face_grip, groove_wear
@@ -32,12 +33,14 @@ __all__ = [
     "ClubKind",
     "Effect",
     "Family",
+    "GrooveState",
     "Habit",
     "Own",
     "Player",
     "Presented",
     "Quantity",
     "Scatter",
+    "StepKind",
     "ball_liveliness",
     "build_bag",
     "face_grip",

@@ -25,6 +25,9 @@ WEDGE_STEP_RAD = math.radians(6.5)
 WORN_SOON = 0.8
 
 
+StepKind = Literal["even", "gap", "overlap"]
+
+
 @dataclass(frozen=True)
 class Step:
     """From one club to the next shorter one (m), and what that is."""
@@ -32,7 +35,7 @@ class Step:
     longer_id: str
     shorter_id: str
     step_m: float
-    kind: Literal["even", "gap", "overlap"]
+    kind: StepKind
 
 
 def steps(bag: Sequence[Club]) -> list[Step]:

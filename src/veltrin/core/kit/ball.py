@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from veltrin.core.checks import require
+from veltrin.core.quantity import within
 
 REFERENCE_BALL_C = 15.0
 """Temperature of the ball for which stock carries are stated (C): that of the reference air."""
@@ -14,5 +14,5 @@ under 2 % of ball speed; published tests of cold balls (from memory) say 1 to 2 
 
 def ball_liveliness(temperature_c: float) -> float:
     """Coefficient of restitution over that at REFERENCE_BALL_C, for a ball of -20 to 50 C."""
-    require("ball_c", temperature_c, -20.0, 50.0, "C")
+    within("ball_c", temperature_c)
     return 1.0 + LIVELINESS_PER_C * (temperature_c - REFERENCE_BALL_C)

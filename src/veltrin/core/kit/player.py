@@ -9,6 +9,7 @@ from veltrin.core.checks import require
 from veltrin.core.errors import DomainError, UnknownNameError
 from veltrin.core.kit.club import Club
 from veltrin.core.kit.grooves import BallCover
+from veltrin.core.quantity import within
 
 
 @dataclass(frozen=True)
@@ -67,7 +68,6 @@ def inferred_lean(bag: tuple[Club, ...]) -> float:
 LAYER_SHARE = 0.015
 """Share of full swing speed that each layer of clothes over a shirt takes. Judgement; each player has their own."""
 
-MOST_LAYERS = 4
 
 STOCK_LEAD_SHARE = 0.52
 """Pressure on the lead side with a full stock swing. Common practice: about half."""
@@ -111,7 +111,7 @@ class Player:
 
     def able(self, layers: int) -> float:
         """Share of full speed left under so many layers of clothes (0-4)."""
-        require("layers", float(layers), 0.0, float(MOST_LAYERS), "")
+        within("layers", float(layers))
         return 1.0 - self.layer_share * layers
 
     def club(self, club_id: str, field_name: str = "club") -> Club:

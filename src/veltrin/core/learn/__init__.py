@@ -18,7 +18,7 @@ from veltrin.core.learn.habits import (
 )
 from veltrin.core.learn.outliers import OUTLIER_FROM, Stock, outliers, stock_of
 from veltrin.core.learn.rates import Rate, rate
-from veltrin.core.learn.trials import Difference, Verdict, compare, order_of
+from veltrin.core.learn.trials import Arm, Difference, Verdict, compare, order_of
 
 __all__ = [
     "CAUSES",
@@ -29,6 +29,7 @@ __all__ = [
     "OUTLIER_FROM",
     "PRIOR_SD",
     "SUREST_SD",
+    "Arm",
     "Ball",
     "Cause",
     "Cell",

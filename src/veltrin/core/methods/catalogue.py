@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from veltrin.core.errors import UnknownNameError
+from veltrin.core.checks import look_up
 from veltrin.core.methods import downhill, edge, grass, sand, sideslope, soft, stock, tight, uphill, wind, winter
 from veltrin.core.methods.method import Method
 
@@ -15,9 +15,7 @@ CATALOGUE: dict[str, Method] = {m.id: m for family in _FAMILIES for m in family.
 
 def method_named(method_id: str, field: str = "method") -> Method:
     """Look a method up; UnknownNameError lists those there are."""
-    if method_id not in CATALOGUE:
-        raise UnknownNameError(field, method_id, list(CATALOGUE))
-    return CATALOGUE[method_id]
+    return look_up(CATALOGUE, method_id, field)
 
 
 @dataclass(frozen=True)

@@ -29,7 +29,7 @@ def _putter(case: Case) -> str | None:
 
 
 def _plain_refuses(case: Case) -> str | None:
-    blades = case.lie.cover.name == "collar-behind"
+    blades = case.lie.cover.group == "collar" and case.lie.cover.density > 0.0
     return first_reason(
         off_sand(case),
         _rollable(case),

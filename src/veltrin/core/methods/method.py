@@ -167,6 +167,6 @@ def sand_only(case: Case) -> str | None:
 def short_cover_only(case: Case) -> str | None:
     """Refuse where grass stands above the ball, or sand or mud is under it."""
     lie = case.lie
-    if lie.cover.name in ("tight", "fairway", "fringe", "bare", "hard-pan") and lie.over_m < 0.008:
+    if (lie.cover.mown or (lie.cover.group == "bare" and not lie.cover.muddy)) and lie.over_m < 0.008:
         return None
     return "is for tight, bare or short-mown ground"

@@ -34,7 +34,7 @@ ENTRY_M = 0.05
 
 
 def _firm(case: Case) -> bool:
-    return case.lie.cover.name in ("sand-dry-hard", "sand-wet-hard") or case.lie.sand_m < 0.03
+    return case.lie.cover.packed or case.lie.sand_m < 0.03
 
 
 def _splash_refuses(case: Case, least_deg: float, most_deg: float = 70.0) -> str | None:
@@ -144,8 +144,9 @@ def _dig(_: Case) -> Change:
 
 
 def _full_sole_refuses(case: Case) -> str | None:
-    fluffy = case.lie.cover.name in ("sand-wet-fluffy", "sand-soft")
-    return first_reason(sand_only(case), None if fluffy else "is for heavy or soft sand", _splash_refuses(case, 52.0))
+    return first_reason(
+        sand_only(case), None if case.lie.cover.loose else "is for heavy or soft sand", _splash_refuses(case, 52.0)
+    )
 
 
 def _full_sole(case: Case) -> Change:

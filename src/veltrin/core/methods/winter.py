@@ -37,7 +37,7 @@ def _brush_passing(_: Case) -> Change:
 
 def _driven_refuses(case: Case) -> str | None:
     suits = case.club.kind in ("iron", "wedge") and 33.0 <= math.degrees(case.club.loft_rad) <= 56.0
-    muddy = case.lie.cover.name == "mud" or (case.lie.softness >= 0.8 and case.lie.over_m <= 0.02)
+    muddy = case.lie.cover.muddy or (case.lie.softness >= 0.8 and case.lie.over_m <= 0.02)
     return first_reason(
         off_sand(case),
         None if muddy else "is for mud or sodden ground",

@@ -4,8 +4,10 @@ from veltrin.core.plan.day_sheet import SheetCell, SheetRow, day_sheet
 from veltrin.core.plan.days import CarriedOver, DayPlan, Struck, on_day, two_days
 from veltrin.core.plan.mirror import compare_schools, plan_shot, plan_stages
 from veltrin.core.plan.model import (
+    MOODS,
     Call,
     FellOut,
+    Finish,
     Ghost,
     Harder,
     LedgerRow,
@@ -19,17 +21,21 @@ from veltrin.core.plan.model import (
     Share,
     Spread,
     Swap,
+    Worst,
 )
-from veltrin.core.plan.readings import READINGS, Reading
+from veltrin.core.plan.readings import READINGS, Reading, ReadingName
 from veltrin.core.plan.sensitivity import Sensitive, Turn, WhatIf, sensitivity, what_if
 from veltrin.core.plan.stock import stock_speeds
+from veltrin.core.plan.target import TargetName
 
 __all__ = [
+    "MOODS",
     "READINGS",
     "Call",
     "CarriedOver",
     "DayPlan",
     "FellOut",
+    "Finish",
     "Ghost",
     "Harder",
     "LedgerRow",
@@ -39,6 +45,7 @@ __all__ = [
     "Plan",
     "Question",
     "Reading",
+    "ReadingName",
     "SchoolRow",
     "Schools",
     "Sensitive",
@@ -48,8 +55,10 @@ __all__ = [
     "Spread",
     "Struck",
     "Swap",
+    "TargetName",
     "Turn",
     "WhatIf",
+    "Worst",
     "compare_schools",
     "day_sheet",
     "on_day",

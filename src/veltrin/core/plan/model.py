@@ -17,9 +17,9 @@ from veltrin.core.hole import Area, Hole, Obstacle, kind_named, relief_strokes
 from veltrin.core.kit import NOTHING_OWN, REFERENCE_BALL_C, Own, Player
 from veltrin.core.methods import Blow, Hinge
 from veltrin.core.plan.target import Target, home_of, lies_badly
+from veltrin.core.quantity import within
 from veltrin.core.run import Landing
 
-MIN_TARGET_M, MAX_TARGET_M = 2.0, 230.0
 REFERENCE_AIR = Air(temperature_c=15.0, altitude_m=0.0, humidity_pct=50.0)
 """Air in which stock carries are stated."""
 
@@ -46,7 +46,7 @@ class Line:
     land_m: float | None = None
 
     def __post_init__(self) -> None:
-        require("line.flag_m", self.flag_m, MIN_TARGET_M, MAX_TARGET_M, "m")
+        within("line.flag_m", self.flag_m)
         if self.land_m is not None:
             require("line.land_m", self.land_m, 1.0, self.flag_m + 20.0, "m")
         if self.areas and not math.isfinite(self.landing.width_m):
@@ -189,6 +189,10 @@ class Share:
     share: float
 
 
+Worst = Literal["thin", "past", "short"]
+"""What the worst twentieth are, mostly."""
+
+
 @dataclass(frozen=True)
 class Spread:
     """Where many strikes end, against the target (m): the middle eight tenths along and across, the worst twentieth.
@@ -214,7 +218,7 @@ class Spread:
     costs: Vec
     worst_along_m: float
     worst_across_m: float
-    worst_is: Literal["thin", "past", "short"]
+    worst_is: Worst
     ends: Vec
     outline: Vec
     bad: float = 0.0

@@ -34,9 +34,6 @@ NO_HOLE_M = 4.0
 """A ball that lands nearer to the hole than the first flies over it; one that would stop further past it than the
 second jumps it on any green."""
 
-AGAIN = ("sand", "rough", "deep", "heather", "trees", "semi")
-
-
 NODES = (
     np.array([-2.8569700138728, -1.3556261799742, 0.0, 1.3556261799742, 2.8569700138728]),
     np.array([0.0112574113277, 0.2220759220056, 0.5333333333333, 0.2220759220056, 0.0112574113277]),
@@ -211,7 +208,7 @@ def _spread(rest: Vec, past: Vec, side: Vec, thin: Mask, leaves: Vec, valued: _V
         right_m=float(right),
         shares=shares,
         next_putt=share_of.get("green", 0.0),
-        again=share_of.get(start, 0.0) if start in AGAIN else 0.0,
+        again=share_of.get(start, 0.0) if hole.start_kind.holds else 0.0,
         strokes=1.0 + float(NODES[1] @ np.mean(valued.costs, axis=1)),
         costs=1.0 + valued.costs,
         worst_along_m=float(np.mean(past[told])),

@@ -144,7 +144,7 @@ class _Watched:
         inside = value = reading.get(self.question)
         for k in range(1, SCANNED + 1):
             outside = value + sign * k * doubt
-            if not reading.low <= outside <= reading.high:
+            if outside != reading.within(outside, self.question):
                 return None
             if not self._holds(reading, outside):
                 break
@@ -164,9 +164,7 @@ def _sensitivity(question: Question, call_id: str | None) -> list[Sensitive]:
         if not reading.applies(question):
             continue
         value, doubt = reading.get(question), doubt_of(reading, question)
-        low, high = (
-            watched.turn(reading, min(max(value + sign * doubt, reading.low), reading.high)) for sign in (-1.0, 1.0)
-        )
+        low, high = (watched.turn(reading, reading.within(value + sign * doubt, question)) for sign in (-1.0, 1.0))
         row = Sensitive(reading, value, doubt, low, high, None, None)
         if reading.name == "fall" or row.changes:
             edges = (watched.edge(reading, doubt, sign) for sign in (-1.0, 1.0))
@@ -229,11 +227,13 @@ def what_if(question: Question, call_id: str, name: str, low: float, high: float
     Raises UnknownNameError for a reading there is not, DomainError for a range outside the reading's own.
     """
     reading = reading_named(name)
-    if not (reading.low - 1e-9 <= low < high <= reading.high + 1e-9):
+    least, most = reading.low, reading.within(reading.high, question)
+    if not (least - 1e-9 <= low < high <= most + 1e-9):
+        unit, scale = reading.quantity.unit, reading.quantity.scale
         raise DomainError(
             "what_if.low",
-            f"{reading.words} can't go from {low:g} to {high:g} {reading.unit}.",
-            f"Stay between {reading.low:g} and {reading.high:g}, low before high (angles in rad here).",
+            f"{reading.words} can't go from {low / scale:g} to {high / scale:g} {unit}.",
+            f"Stay between {least / scale:g} and {most / scale:g} {unit}, low before high.",
         )
     values = [float(v) for v in np.linspace(low, high, min(count, MOST_VALUES))]
     if not is_mirrored(question):

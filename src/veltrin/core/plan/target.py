@@ -10,7 +10,7 @@ import numpy as np
 
 from veltrin.core.geometry import Index, Mask, Vec
 from veltrin.core.ground import Lie
-from veltrin.core.hole import KIND_LIST, KINDS, Area, Hole, home_kind
+from veltrin.core.hole import KIND_LIST, KINDS, Area, Hole
 from veltrin.core.kit import Player
 from veltrin.core.run import SURFACES
 
@@ -78,7 +78,7 @@ HOME_CORNERS = 16
 
 def home_of(lie: Lie, areas: tuple[Area, ...], front_m: float) -> Area | None:
     """The ground the ball lies in, as an area around it; None where it is drawn, or mown like its surroundings."""
-    kind = home_kind(lie.cover)
+    kind = lie.cover.piece_of
     if kind is None or any(area.holds(0.0, 0.0) for area in areas):
         return None
     radius = max(BUNKER_RADIUS_M, lie.lip_at_m if lie.lip_m else 0.0) if kind == "sand" else HOME_RADIUS_M
@@ -90,14 +90,13 @@ def home_of(lie: Lie, areas: tuple[Area, ...], front_m: float) -> Area | None:
     return Area(KINDS[kind], ring, surface=SURFACES["hard-sand"] if is_hard else None)
 
 
-BAD_COVERS = {"divot", "sanded-divot", "mud", "deep", "heather"}
 BAD_SUNK = 0.5
 
 
 def lies_badly(lie: Lie) -> bool:
     """Whether a way out, or relief, belongs among the calls for what the ball lies in. Judgement."""
-    sunk = lie.cover.group == "grass" and lie.cover.name not in ("tight", "fairway") and lie.sunk >= BAD_SUNK
-    return lie.in_sand or lie.cover.name in BAD_COVERS or sunk
+    sunk = lie.cover.group == "grass" and not lie.cover.mown and lie.sunk >= BAD_SUNK
+    return lie.in_sand or lie.cover.bad or sunk
 
 
 def is_bad(lie: Lie, is_blocked: bool) -> bool:

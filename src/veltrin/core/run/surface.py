@@ -7,12 +7,21 @@ from typing import Literal
 
 import numpy as np
 
-from veltrin.core.checks import require
+from veltrin.core.checks import look_up, require
 from veltrin.core.constants import GREEN_RAMP_SPEED_M_S
-from veltrin.core.errors import UnknownNameError
 from veltrin.core.geometry import Vec
 from veltrin.core.kernels import kernel
+from veltrin.core.quantity import within
 from veltrin.core.units import feet_to_metres
+
+SurfaceName = Literal["green", "fringe", "fairway", "semi", "rough"]
+"""What a ball may be asked to land on."""
+
+SurroundName = Literal["fringe", "fairway", "semi", "rough"]
+"""What may lie around a green."""
+
+BedName = Literal["deep", "sand", "hard-sand", "path"]
+"""What it may come down on besides."""
 
 Firmness = Literal["sodden", "soft", "medium", "firm", "hard"]
 
@@ -28,14 +37,14 @@ class Surface:
     the depth to which a landing ball deforms it, `liveliness` its rebound. Judgement, in the order of the trade.
     """
 
-    name: str
+    name: SurfaceName | BedName
     words: str
     speed_ft: float | None
     give: float
     liveliness: float
 
 
-SURFACES = {
+SURFACES: dict[SurfaceName | BedName, Surface] = {
     s.name: s
     for s in (
         Surface("green", "green", None, 1.0, 1.0),
@@ -53,9 +62,7 @@ SURFACES = {
 
 def surface_named(name: str) -> Surface:
     """Look a surface up; UnknownNameError lists those there are."""
-    if name not in SURFACES:
-        raise UnknownNameError("landing.surface", name, list(SURFACES))
-    return SURFACES[name]
+    return look_up(SURFACES, name, "landing.surface")
 
 
 def green_deceleration(speed_ft: float) -> float:
@@ -89,7 +96,7 @@ WET_SLIP = 0.35
 
 def bounce_numbers(surface: Surface, firmness: float, green_speed_ft: float, wet: float = 0.0) -> Vec:
     """Pack (give, liveliness, deceleration) for the kernel. `firmness` 0 sodden, 0.5 as Penner measured, 1 hard."""
-    require("landing.firmness", firmness, 0.0, 1.0, "")
+    within("line.firmness", firmness)
     speed = green_speed_ft if surface.speed_ft is None else surface.speed_ft
     give = surface.give * (1.5 - firmness)
     liveliness = surface.liveliness * (0.7 + 0.6 * firmness)

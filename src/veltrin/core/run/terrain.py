@@ -16,9 +16,9 @@ import numpy as np
 import shapely
 from numpy.typing import NDArray
 
-from veltrin.core.checks import require
 from veltrin.core.flight import Contour
 from veltrin.core.geometry import Mask, Vec
+from veltrin.core.quantity import within
 from veltrin.core.run.surface import SURFACES, TURF_FRICTION, WET_SLIP, Surface, bounce_numbers
 
 USUAL_FRONT_M, USUAL_FRONT_SHARE, USUAL_BACK_M = 8.0, 0.6, 10.0
@@ -80,10 +80,10 @@ class Landing:
     wet: float = 0.0
 
     def __post_init__(self) -> None:
-        require("landing.wet", self.wet, 0.0, 1.0, "")
-        require("landing.fall_deg", math.degrees(self.fall_rad), -12.0, 12.0, "deg")
-        require("landing.side_deg", math.degrees(self.side_rad), -12.0, 12.0, "deg")
-        require("line.rise_m", self.rise_m, -60.0, 60.0, "m")
+        within("line.green_wet", self.wet)
+        within("line.fall_deg", self.fall_rad)
+        within("line.side_deg", self.side_rad)
+        within("line.rise_m", self.rise_m)
 
     @property
     def is_tilted(self) -> bool:

@@ -167,7 +167,7 @@ def aimed_edge(lie: Lie, loft: Vec, drop: Vec, room: Vec) -> Vec:
     limit = thin_limit(loft)
     soil = drop - room
     half_way = np.maximum(0.5 * (limit + soil), soil)
-    if lie.in_sand or lie.cover.name == "mud":
+    if lie.in_sand or lie.cover.muddy:
         return half_way
     return np.minimum(np.maximum(limit - SWEET_SPOT_M * np.cos(loft), soil + CLEAR_M), half_way)
 

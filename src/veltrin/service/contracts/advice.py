@@ -2,16 +2,13 @@
 
 from __future__ import annotations
 
-from typing import Literal, Self
+from typing import Self
 
 from pydantic import Field, model_validator
 
+from veltrin.core.plan import ReadingName
 from veltrin.service.contracts.base import Contract
 from veltrin.service.contracts.plan import PlanRequest
-
-ReadingName = Literal[
-    "fall", "side", "sunk", "density", "give", "wet", "flag", "rise", "firmness", "speed", "tilt", "wind", "cross"
-]
 
 
 class SensitivityRequest(Contract):

@@ -3,9 +3,19 @@
 from __future__ import annotations
 
 from datetime import UTC, datetime
-from typing import Annotated
+from typing import Annotated, Any
 
-from pydantic import AfterValidator, BaseModel, ConfigDict
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field
+
+from veltrin.core.quantity import QUANTITIES
+
+
+def bounded(path: str, default: Any = ..., description: str | None = None) -> Any:
+    """A field with the limits of the quantity at `path`; KeyError if there is none."""
+    quantity = QUANTITIES[path]
+    # Told as people write them: 16, not 16.0.
+    low, high = (int(v) if v.is_integer() else v for v in (quantity.low, quantity.high))
+    return Field(default, ge=low, le=high, description=description)
 
 
 class Contract(BaseModel):

@@ -7,11 +7,11 @@ from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field, model_validator
 
+from veltrin.core.learn import Miss
 from veltrin.service.contracts.base import Contract, Moment
 from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.contracts.world import AirIn
 
-MissName = Literal["heavy", "thin", "shank", "left", "right", "short", "long", "ballooned", "ran through"]
 Purpose = Literal["shot", "stock", "trial"]
 Source = Literal["hand", "monitor", "import"]
 
@@ -72,7 +72,7 @@ class BookingIn(Contract):
     heel_mm: float | None = within(HEEL_MM, None, "Where the face met it: towards the heel.")
     up_mm: float | None = within(UP_MM, None, "And up from the lowest groove.")
     turf_cm: float | None = within(TURF_CM, None, "Where the turf was met, ahead of the ball.")
-    misses: list[MissName] = Field(default_factory=list, max_length=5)
+    misses: list[Miss] = Field(default_factory=list, max_length=5)
     note: str = Field("", max_length=500)
     holed: bool = False
     putts: int | None = Field(None, ge=0, le=9, description="Putts it took from where it finished.")
@@ -119,7 +119,7 @@ class BookingOut(Contract):
     heel_mm: float | None
     up_mm: float | None
     turf_cm: float | None
-    misses: list[MissName]
+    misses: list[Miss]
     note: str
     holed: bool
     putts: int | None
@@ -237,7 +237,7 @@ class LearntOut(Contract):
 class BallIn(Contract):
     """What was seen of one ball."""
 
-    misses: list[MissName] = Field(default_factory=list, max_length=5)
+    misses: list[Miss] = Field(default_factory=list, max_length=5)
     heel_mm: float | None = within(HEEL_MM, None)
     turf_cm: float | None = within(TURF_CM, None)
 

@@ -3,16 +3,18 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Annotated, Literal
+from typing import Annotated
 
 from pydantic import Field
 
-from veltrin.service.contracts.base import Contract
+from veltrin.core.care import Rain
+from veltrin.core.day import Growth
+from veltrin.core.ground import SandName
+from veltrin.core.run import Firmness
+from veltrin.service.contracts.base import Contract, bounded
 from veltrin.service.contracts.plan import CallOut, LedgerRowOut, OddsOut, PlanRequest
-from veltrin.service.contracts.sky import BallTemperature, Layers, RainName
-from veltrin.service.contracts.world import AirIn, FirmnessWord, WindIn
-
-SandName = Literal["sand", "sand-soft", "sand-dry-hard", "sand-wet-hard", "sand-wet-fluffy"]
+from veltrin.service.contracts.sky import BallTemperature, Layers
+from veltrin.service.contracts.world import AirIn, WindIn
 
 
 class DayIn(Contract):
@@ -23,12 +25,12 @@ class DayIn(Contract):
     wind: WindIn = WindIn()
     ball_c: BallTemperature = None
     layers: Layers = 0
-    rain: RainName = "none"
+    rain: Rain = "none"
     preferred: bool = Field(False, description="Preferred lies are in force.")
-    ground: FirmnessWord = Field("medium", description="How firm everything but the greens is.")
-    greens: FirmnessWord = "medium"
-    green_speed_ft: float = Field(9.5, ge=4, le=16, description="Green speed when dry, ft.")
-    growth: Literal["lean", "usual", "lush"] = Field("usual", description="How unmown grass stands.")
+    ground: Firmness = Field("medium", description="How firm everything but the greens is.")
+    greens: Firmness = "medium"
+    green_speed_ft: float = bounded("line.green_speed_ft", 9.5, "Green speed when dry, ft.")
+    growth: Growth = Field("usual", description="How unmown grass stands.")
     sand: SandName = Field("sand", description="State of the bunkers.")
 
 

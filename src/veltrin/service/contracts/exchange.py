@@ -8,8 +8,10 @@ from typing import Annotated, Literal, Self, get_args
 
 from pydantic import Field, model_validator
 
-from veltrin.core.learn import MOST_TOLD, SUREST_SD
+from veltrin.core.hole import AreaKindName
+from veltrin.core.learn import MOST_TOLD, SUREST_SD, Arm, Miss
 from veltrin.core.units import RAD_S_PER_RPM
+from veltrin.exchange.shots_csv import CsvField, DistanceUnit, SpeedUnit
 from veltrin.service.contracts.base import Contract, Moment
 from veltrin.service.contracts.book import (
     BALL_SPEED_M_S,
@@ -22,25 +24,19 @@ from veltrin.service.contracts.book import (
     TURF_CM,
     UP_MM,
     BookingId,
-    MissName,
     Purpose,
     Source,
     within,
 )
 from veltrin.service.contracts.day import DayIn
-from veltrin.service.contracts.line import AreaKindName, LineIn
+from veltrin.service.contracts.line import LineIn
 from veltrin.service.contracts.lines import LineName
+from veltrin.service.contracts.methods import Stand
 from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.contracts.players import ClubOut, PlayerBase
 from veltrin.service.contracts.record import SettingsBody
 
 LONGEST_TEXT = 8_000_000
-
-FieldName = Literal[
-    "club", "carry", "side", "total", "total_side", "ball_speed", "launch", "spin", "descent", "when", "note"
-]
-DistanceUnit = Literal["m", "yd", "ft"]
-SpeedUnit = Literal["m/s", "mph", "km/h"]
 
 
 class CsvText(Contract):
@@ -53,7 +49,7 @@ class CsvText(Contract):
 class MatchedIn(Contract):
     """Which column holds what; fields that aren't in the file are left out."""
 
-    columns: dict[FieldName, Annotated[str, Field(max_length=200)]]
+    columns: dict[CsvField, Annotated[str, Field(max_length=200)]]
     distance: DistanceUnit = "m"
     speed: SpeedUnit = "m/s"
     clubs: dict[Annotated[str, Field(max_length=200)], Annotated[str, Field(max_length=24)]] = Field(
@@ -104,7 +100,7 @@ RAD = math.radians(1.0)
 TOLD = (-MOST_TOLD, MOST_TOLD)
 WEIGHT = (1e-6, SUREST_SD**-2)
 
-MISSES_PATTERN = "^((" + "|".join(get_args(MissName)) + ")(,|$))*$"
+MISSES_PATTERN = "^((" + "|".join(get_args(Miss)) + ")(,|$))*$"
 
 
 class BookingRecord(Contract):
@@ -129,7 +125,7 @@ class BookingRecord(Contract):
     along_sd_m: float = Field(ge=-30000, le=30000)
     across_sd_m: float = Field(ge=-30000, le=30000)
     trial_id: BookingId | None
-    arm: Literal["a", "b"] | None
+    arm: Arm | None
     question_id: str | None = Field(max_length=64)
     strokes: float | None = Field(ge=-30000, le=30000)
     carry_m: float | None = within(CARRY_M)
@@ -198,7 +194,7 @@ class PlayerRecord(PlayerBase):
 
     id: str = Field(min_length=1, max_length=40, pattern=r"^[a-z0-9-]+$")
     clubs: list[ClubOut] = Field(min_length=1, max_length=20)
-    stands: dict[str, Literal["pinned", "excluded"]]
+    stands: dict[str, Stand]
     learns: bool
     learns_from: Moment | None
     questions: dict[str, PlanRequest] = Field(description="Questions that shots were booked for, by id.")

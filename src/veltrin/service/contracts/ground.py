@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-from typing import Literal
-
 from pydantic import Field
 
+from veltrin.core.ground import CoverGroup, HelpField
 from veltrin.service.contracts.base import Contract
 
 
@@ -14,7 +13,7 @@ class CoverOut(Contract):
 
     name: str
     words: str
-    group: Literal["grass", "bare", "divot", "collar", "sand"]
+    group: CoverGroup
     mm: float = Field(description="Height of tips or rim, or how deep a ball can lie, mm.")
     density: float
     give: float
@@ -35,7 +34,7 @@ class HelpOut(Contract):
     id: str
     name: str
     how: str
-    sets: Literal["give", "density", "sunk", "cover"]
+    sets: HelpField
     steps: list[StepOut]
 
 

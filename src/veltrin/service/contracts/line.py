@@ -2,30 +2,14 @@
 
 from __future__ import annotations
 
-from typing import Literal, Self
+from typing import Self
 
 from pydantic import Field, model_validator
 
-from veltrin.core.run import usual_edges
-from veltrin.service.contracts.base import Contract
-from veltrin.service.contracts.world import FirmnessShare, FirmnessWord
-
-AreaKindName = Literal[
-    "green",
-    "fringe",
-    "fairway",
-    "semi",
-    "rough",
-    "deep",
-    "heather",
-    "sand",
-    "bank",
-    "path",
-    "trees",
-    "water",
-    "out",
-]
-
+from veltrin.core.hole import AreaKindName, ObstacleName
+from veltrin.core.run import Firmness, SurroundName, usual_edges
+from veltrin.service.contracts.base import Contract, bounded
+from veltrin.service.contracts.world import FirmnessShare
 
 MOST_CORNERS = 600
 """Corners of all areas of a line together: forty areas of fifteen are more than anybody draws."""
@@ -34,8 +18,8 @@ MOST_CORNERS = 600
 class PointIn(Contract):
     """A place on the plan, m."""
 
-    x_m: float = Field(ge=-400, le=400, description="Towards the flag.")
-    y_m: float = Field(ge=-400, le=400, description="To the right of the line.")
+    x_m: float = bounded("line.areas.points", description="Towards the flag.")
+    y_m: float = bounded("line.areas.points", description="To the right of the line.")
 
 
 class AreaIn(Contract):
@@ -43,20 +27,20 @@ class AreaIn(Contract):
 
     kind: AreaKindName
     points: list[PointIn] = Field(min_length=3, max_length=200, description="Corners, in order.")
-    fall_deg: float = Field(0.0, ge=-30, le=30, description="Its own tilt; positive falls away from the player.")
-    side_deg: float = Field(0.0, ge=-30, le=30, description="Positive falls to the right.")
+    fall_deg: float = bounded("line.areas.fall_deg", 0.0, "Its own tilt; positive falls away from the player.")
+    side_deg: float = bounded("line.areas.side_deg", 0.0, "Positive falls to the right.")
 
 
 class ObstacleIn(Contract):
     """Something that stands in the way: a box across the line, m from the ball and above the ground it stands on."""
 
-    kind: Literal["mound", "wall", "lip", "tree", "branch"]
-    at_m: float = Field(ge=0.3, le=250, description="Distance of its near side.")
-    deep_m: float = Field(1.0, ge=0.05, le=60, description="How far it reaches along the line.")
-    high_m: float = Field(ge=0.05, le=45, description="Its top.")
-    low_m: float = Field(0.0, ge=-5, le=40, description="Its foot; above 0.3 m a rolling ball passes below.")
-    left_m: float = Field(-200.0, ge=-200, le=200, description="Its left end, m right of the line.")
-    right_m: float = Field(200.0, ge=-200, le=200, description="Its right end.")
+    kind: ObstacleName
+    at_m: float = bounded("line.obstacles.at_m", description="Distance of its near side.")
+    deep_m: float = bounded("line.obstacles.deep_m", 1.0, "How far it reaches along the line.")
+    high_m: float = bounded("line.obstacles.high_m", description="Its top.")
+    low_m: float = bounded("line.obstacles.low_m", 0.0, "Its foot; above 0.3 m a rolling ball passes below.")
+    left_m: float = bounded("line.obstacles.left_m", -200.0, "Its left end, m right of the line.")
+    right_m: float = bounded("line.obstacles.right_m", 200.0, "Its right end.")
 
     @model_validator(mode="after")
     def _ends_in_order(self) -> Self:
@@ -70,26 +54,26 @@ class ObstacleIn(Contract):
 class LineIn(Contract):
     """From the ball to the flag and the green around it."""
 
-    flag_m: float = Field(ge=2, le=230, description="Distance to the flag, m.")
-    green_front_m: float | None = Field(
-        None, ge=-50, le=260, description="Front edge; default 8 m before the flag, from near by 0.6 of the way."
+    flag_m: float = bounded("line.flag_m", description="Distance to the flag, m.")
+    green_front_m: float | None = bounded(
+        "line.green_front_m", None, "Front edge; default 8 m before the flag, from near by 0.6 of the way."
     )
-    green_back_m: float | None = Field(None, ge=0, le=300, description="Back edge; default 10 m behind the flag.")
-    surround: Literal["fringe", "fairway", "semi", "rough"] = Field("fairway", description="Around the green.")
-    green_speed_ft: float = Field(9.5, ge=4, le=16, description="Green speed, ft.")
-    firmness: FirmnessWord | FirmnessShare = Field("medium", description="A word, or 0 (sodden) to 1 (hard).")
-    ground_firmness: FirmnessWord | FirmnessShare | None = Field(
+    green_back_m: float | None = bounded("line.green_back_m", None, "Back edge; default 10 m behind the flag.")
+    surround: SurroundName = Field("fairway", description="Around the green.")
+    green_speed_ft: float = bounded("line.green_speed_ft", 9.5, "Green speed, ft.")
+    firmness: Firmness | FirmnessShare = Field("medium", description="A word, or 0 (sodden) to 1 (hard).")
+    ground_firmness: Firmness | FirmnessShare | None = Field(
         None, description="Firmness of everything but the green; default: as the green."
     )
-    green_wet: float = Field(0.0, ge=0, le=1, description="Water on green and ground: 0 dry to 1 soaked.")
-    fall_deg: float = Field(0.0, ge=-12, le=12, description="Tilt of the green; positive falls away from the player.")
-    side_deg: float = Field(0.0, ge=-12, le=12, description="Tilt of the green; positive falls to the right.")
-    green_width_m: float | None = Field(
-        None, ge=1, le=120, description="Width of the green; default four fifths of its depth, 10 m at least."
+    green_wet: float = bounded("line.green_wet", 0.0, "Water on green and ground: 0 dry to 1 soaked.")
+    fall_deg: float = bounded("line.fall_deg", 0.0, "Tilt of the green; positive falls away from the player.")
+    side_deg: float = bounded("line.side_deg", 0.0, "Tilt of the green; positive falls to the right.")
+    green_width_m: float | None = bounded(
+        "line.green_width_m", None, "Width of the green; default four fifths of its depth, 10 m at least."
     )
-    rise_m: float = Field(0.0, ge=-60, le=60, description="Green above the ball; negative: below it.")
-    land_m: float | None = Field(
-        None, ge=1, le=250, description="Where it is to land; default: where it must, to finish at the flag."
+    rise_m: float = bounded("line.rise_m", 0.0, "Green above the ball; negative: below it.")
+    land_m: float | None = bounded(
+        "line.land_m", None, "Where it is to land; default: where it must, to finish at the flag."
     )
     areas: list[AreaIn] = Field(default_factory=list, max_length=40)
     obstacles: list[ObstacleIn] = Field(default_factory=list, max_length=12)

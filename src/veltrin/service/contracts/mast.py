@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-from typing import Literal
-
 from pydantic import Field
 
+from veltrin.devices.line_link import LinkState
 from veltrin.service.contracts.base import Contract
 
 
@@ -39,7 +38,7 @@ class MastAirOut(Contract):
 class MastOut(Contract):
     """State of the link. `live`: heard just now; `stale`: connected but silent; `lost`: not connected, trying again."""
 
-    state: Literal["off", "connecting", "live", "stale", "lost"]
+    state: LinkState
     port: int
     age_s: float | None = Field(description="Seconds since the last line.")
     mean: MastMeanOut | None = Field(description="Kept when the mast falls silent.")

@@ -6,6 +6,7 @@ from typing import Literal
 
 from pydantic import Field
 
+from veltrin.core.methods import Blow, HandWord, Hinge, Way
 from veltrin.service.contracts.base import Contract
 from veltrin.service.contracts.plan import CallOut, FaultOut
 
@@ -19,10 +20,10 @@ class MethodOut(Contract):
     name: str
     family: str
     school: str
-    way: Literal["club", "set-up"]
-    blow: Literal["face", "edge", "splash"]
-    hand: Literal["held", "level", "passing", "full"]
-    hinge: Literal["none", "little", "early", "full"]
+    way: Way
+    blow: Blow
+    hand: HandWord
+    hinge: Hinge
     difficulty: float
     key_words: list[str]
     faults: list[FaultOut]

@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-from typing import Literal
-
 from pydantic import Field
 
+from veltrin.devices.line_link import LinkState
 from veltrin.service.contracts.base import Contract
 from veltrin.service.contracts.plan import PlanRequest
 
@@ -45,7 +44,7 @@ class LandedOut(Contract):
 class MonitorOut(Contract):
     """State of the link, and the shots heard after the one asked for."""
 
-    state: Literal["off", "connecting", "live", "stale", "lost"]
+    state: LinkState
     port: int
     name: str
     meant: str = Field(description="Club the monitor was told of; empty: nothing yet.")

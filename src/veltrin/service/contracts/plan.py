@@ -2,71 +2,51 @@
 
 from __future__ import annotations
 
-from typing import Literal, Self
+from typing import Self
 
 from pydantic import Field, model_validator
 
-from veltrin.service.contracts.base import Contract
-from veltrin.service.contracts.line import AreaKindName, LineIn
+from veltrin.core.care import NoteKind, Rain
+from veltrin.core.ground import CoverName, Grain
+from veltrin.core.hole import AreaKindName
+from veltrin.core.methods import Blow, HandWord, Hinge, Way
+from veltrin.core.plan import Finish, Mood, TargetName, Worst
+from veltrin.service.contracts.base import Contract, bounded
+from veltrin.service.contracts.line import LineIn
 from veltrin.service.contracts.players import PlayerInline
-from veltrin.service.contracts.sky import BallTemperature, Layers, RainName
+from veltrin.service.contracts.sky import BallTemperature, Layers
 from veltrin.service.contracts.world import AirIn, WindIn
-
-CoverName = Literal[
-    "tight",
-    "fairway",
-    "fringe",
-    "semi",
-    "rough",
-    "deep",
-    "heather",
-    "bare",
-    "hard-pan",
-    "mud",
-    "divot",
-    "sanded-divot",
-    "collar-ahead",
-    "collar-behind",
-    "sand",
-    "sand-soft",
-    "sand-dry-hard",
-    "sand-wet-hard",
-    "sand-wet-fluffy",
-]
 
 
 class DoubtsIn(Contract):
     """How far readings of the lie are usually off (one standard deviation), from the way they were measured."""
 
-    fall_deg: float | None = Field(None, ge=0, le=10)
-    side_deg: float | None = Field(None, ge=0, le=10)
-    sunk: float | None = Field(None, ge=0, le=2)
-    give: float | None = Field(None, ge=0, le=0.5)
-    density: float | None = Field(None, ge=0, le=1)
+    fall_deg: float | None = bounded("lie.doubts.fall_deg", None)
+    side_deg: float | None = bounded("lie.doubts.side_deg", None)
+    sunk: float | None = bounded("lie.doubts.sunk", None)
+    give: float | None = bounded("lie.doubts.give", None)
+    density: float | None = bounded("lie.doubts.density", None)
 
 
 class LieIn(Contract):
     """The slope under ball and feet, what lies around and under the ball, and how the ball sits in it."""
 
-    fall_deg: float = Field(0.0, ge=-20, le=20, description="Positive: downhill to the target.")
-    side_deg: float = Field(0.0, ge=-20, le=20, description="Positive: ball above the feet.")
+    fall_deg: float = bounded("lie.fall_deg", 0.0, "Positive: downhill to the target.")
+    side_deg: float = bounded("lie.side_deg", 0.0, "Positive: ball above the feet.")
     cover: CoverName = Field("fairway", description="What the ball lies in or on.")
-    sunk: float = Field(
-        0.0,
-        ge=0,
-        le=4.7,
-        description="Depth of the ball's bottom below tips, rim or surface, in ball diameters: 1 level with them.",
+    sunk: float = bounded(
+        "lie.sunk", 0.0, "Depth of the ball's bottom below tips, rim or surface, in ball diameters: 1 level with them."
     )
-    wet: float = Field(0.0, ge=0, le=1, description="Water on ball, face and grass: 0 dry to 1 dripping.")
-    grass_mm: float | None = Field(None, ge=2, le=200, description="Height of the grass; default: the cover's usual.")
-    density: float | None = Field(None, ge=0, le=1.5, description="Density of the grass; default: the cover's usual.")
-    growth: Literal["with", "across", "against"] = Field("across", description="How the grass grows to the shot.")
-    give: float | None = Field(
-        None, ge=0, le=1, description="Give of the ground: 0 hard-pan to 1 sodden; default: the cover's usual."
+    wet: float = bounded("lie.wet", 0.0, "Water on ball, face and grass: 0 dry to 1 dripping.")
+    grass_mm: float | None = bounded("lie.grass_mm", None, "Height of the grass; default: the cover's usual.")
+    density: float | None = bounded("lie.density", None, "Density of the grass; default: the cover's usual.")
+    growth: Grain = Field("across", description="How the grass grows to the shot.")
+    give: float | None = bounded(
+        "lie.give", None, "Give of the ground: 0 hard-pan to 1 sodden; default: the cover's usual."
     )
-    sand_mm: float = Field(100.0, ge=5, le=600, description="Depth of the sand.")
-    lip_m: float = Field(0.0, ge=0, le=5, description="Height of a bank or bunker lip in the way.")
-    lip_at_m: float = Field(3.0, ge=0.3, le=30, description="How far ahead of the ball it stands.")
+    sand_mm: float = bounded("lie.sand_mm", 100.0, "Depth of the sand.")
+    lip_m: float = bounded("lie.lip_m", 0.0, "Height of a bank or bunker lip in the way.")
+    lip_at_m: float = bounded("lie.lip_at_m", 3.0, "How far ahead of the ball it stands.")
     doubts: DoubtsIn = Field(DoubtsIn(), description="Kept with the shot; the sensitivity of the call reads them.")
 
 
@@ -81,10 +61,10 @@ class PlanRequest(Contract):
     wind: WindIn = WindIn()
     ball_c: BallTemperature = None
     layers: Layers = 0
-    rain: RainName = "none"
+    rain: Rain = "none"
     preferred: bool = Field(False, description="Preferred lies are in force.")
     kept_club_id: str | None = Field(None, max_length=24, description="Club to keep; default: the one used from level.")
-    mood: Literal["lesson", "match", "protect"] = Field(
+    mood: Mood = Field(
         "lesson",
         description="A bad one counts as it costs (lesson), 0.25 stroke less (match), 0.5 more (protect a score).",
     )
@@ -129,9 +109,9 @@ class SetupOut(Contract):
     attack_ground_deg: float = Field(description="Attack angle against the ground.")
     breastbone_m: float = Field(description="Breastbone ahead of the ball: the other way to say where the ball lies.")
     shaft_deg: float = Field(description="Shaft against the ground, seen from behind.")
-    hand: Literal["held", "level", "passing", "full"] = Field(description="Hand action through the ball.")
-    hinge: Literal["none", "little", "early", "full"]
-    blow: Literal["face", "edge", "splash"] = Field(description="What meets the ball.")
+    hand: HandWord = Field(description="Hand action through the ball.")
+    hinge: Hinge
+    blow: Blow = Field(description="What meets the ball.")
     entry_m: float = Field(description="Splash: how far behind the ball the head goes in.")
     mark_m: float = Field(description="Splash: length of the mark.")
     mark_depth_m: float
@@ -166,7 +146,7 @@ class ShareOut(Contract):
 class TargetOut(Contract):
     """Where a call is meant to finish: the flag, or a way out. m; y to the right."""
 
-    name: Literal["flag", "left", "right", "back", "lay-up", "short", "relief"]
+    name: TargetName
     x_m: float
     y_m: float
     distance_m: float
@@ -188,7 +168,7 @@ class SpreadOut(Contract):
     bad_pct: float = Field(description="Costs 0.75 stroke more than the cheapest call does on average.")
     worst_along_m: float
     worst_across_m: float
-    worst_is: Literal["thin", "past", "short"]
+    worst_is: Worst
 
 
 class FaultOut(Contract):
@@ -201,7 +181,7 @@ class FaultOut(Contract):
 class CareOut(Contract):
     """A caution, or a rule this lie brings up."""
 
-    kind: Literal["caution", "rule"]
+    kind: NoteKind
     words: str
     rule: str
 
@@ -258,7 +238,7 @@ class CallOut(Contract):
     method_id: str
     method_name: str
     school: str
-    way: Literal["club", "set-up"]
+    way: Way
     swing: float
     swing_words: str
     aim_deg: float
@@ -295,7 +275,7 @@ class CallOut(Contract):
     cautions: list[str]
     key_words: list[str]
     faults: list[FaultOut]
-    finish: Literal["there", "short", "away", "none"] = Field(
+    finish: Finish = Field(
         description="there: finishes where it is meant to; short: as far as it goes; away: can't be held; none: relief."
     )
     pinned: bool = Field(description="Pinned for this player by the coach.")

@@ -7,6 +7,7 @@ from typing import Literal
 
 from pydantic import Field
 
+from veltrin.core.kit import BallCover, ClubKind, GrooveState, StepKind
 from veltrin.service.contracts.base import Contract
 
 Hand = Literal["right", "left"]
@@ -17,7 +18,7 @@ class ClubOut(Contract):
 
     id: str = Field(min_length=1, max_length=24, pattern=r"^[a-z0-9-]+$")
     name: str = Field(min_length=1, max_length=40)
-    kind: Literal["wood", "hybrid", "iron", "wedge", "putter"]
+    kind: ClubKind
     loft_deg: float = Field(ge=0, le=70, description="7 to 70; a putter 0 to 8.")
     lie_deg: float = Field(ge=50, le=80)
     bounce_deg: float = Field(ge=-2, le=18)
@@ -41,7 +42,7 @@ class PlayerBase(Contract):
     layer_pct: float = Field(
         1.5, ge=0, le=10, description="Share of full swing speed that each layer of clothes takes, percent."
     )
-    ball: Literal["soft", "firm", "range"] = Field("soft", description="Cover of the ball that is played.")
+    ball: BallCover = Field("soft", description="Cover of the ball that is played.")
     scatter_handicap: float | None = Field(
         None, ge=-6, le=54, description="Handicap whose scatter the player has; default: their own."
     )
@@ -110,7 +111,7 @@ class StepOut(Contract):
     longer_id: str
     shorter_id: str
     step_m: float
-    kind: Literal["even", "gap", "overlap"]
+    kind: StepKind
 
 
 class ClubNoteOut(Contract):
@@ -120,7 +121,7 @@ class ClubNoteOut(Contract):
     speed_m_s: float = Field(description="Club-head speed behind the stock carry.")
     suits: str = Field(description="Wedges: grounds its bounce suits; else empty.")
     wear_pct: float = Field(description="How worn the grooves are by the rounds played.")
-    grooves: Literal["fresh", "soon", "worn"]
+    grooves: GrooveState
     months: float | None = Field(description="Months since it was bought.")
     grip_pct: float = Field(description="Friction left against a new face and a soft ball.")
 

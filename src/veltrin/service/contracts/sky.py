@@ -1,14 +1,12 @@
-"""What the day adds to a shot: rain, the ball's warmth, clothes."""
+"""What the day adds to a shot: the ball's warmth, clothes."""
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated
 
-from pydantic import Field
-
-RainName = Literal["none", "dew", "drizzle", "rain", "downpour"]
+from veltrin.service.contracts.base import bounded
 
 BallTemperature = Annotated[
-    float | None, Field(ge=-20, le=50, description="Temperature of the ball, C; default: that of the air.")
+    float | None, bounded("ball_c", description="Temperature of the ball, C; default: that of the air.")
 ]
-Layers = Annotated[int, Field(ge=0, le=4, description="Layers of clothes over a shirt.")]
+Layers = Annotated[int, bounded("layers", description="Layers of clothes over a shirt.")]
