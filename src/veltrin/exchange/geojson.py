@@ -18,7 +18,7 @@ from veltrin.core.checks import require
 from veltrin.core.errors import DomainError
 from veltrin.core.hole import Area, Obstacle, kind_named, obstacle_named
 from veltrin.core.plan import Line
-from veltrin.core.run import Landing, Ring, oval, surface_named, usual_edges
+from veltrin.core.run import Landing, Ring, oval, surface_named, usual_edges, usual_width
 
 MOST_FEATURES = 80
 MOST_BYTES = 1_000_000
@@ -204,7 +204,8 @@ def _only(found: list[_Read], role: str) -> _Read:
 def _landing(found: list[_Read], move: Move, flag_m: float) -> Landing:
     greens = [f for f in found if f.role == "green"]
     if not greens:
-        return Landing(*usual_edges(flag_m), surface_named("fairway"), width_m=14.0)
+        edges = usual_edges(flag_m)
+        return Landing(*edges, surface_named("fairway"), width_m=usual_width(*edges))
     green = greens[0]
     corners = [move(*p) for p in green.places]
     xs, ys = [x for x, _ in corners], [y for _, y in corners]

@@ -3,9 +3,21 @@
 from __future__ import annotations
 
 import json
+from dataclasses import asdict
 from pathlib import Path
 
+from veltrin.core.ground import BALL_M
+from veltrin.core.hole import KINDS, OBSTACLES
 from veltrin.core.methods import CATALOGUE, DISPUTES, HAND_WORDS, Method, in_general
+from veltrin.core.quantity import QUANTITIES
+from veltrin.core.run import FIRMNESS
+from veltrin.core.run.terrain import (
+    LEAST_USUAL_WIDTH_M,
+    USUAL_BACK_M,
+    USUAL_FRONT_M,
+    USUAL_FRONT_SHARE,
+    USUAL_WIDTH_SHARE,
+)
 from veltrin.service.contracts.base import Contract
 from veltrin.service.contracts.exchange import BookFile
 from veltrin.service.contracts.flight import FlightRequest, FlightResponse
@@ -48,6 +60,24 @@ def _method_text(method: Method) -> str:
     return "\n".join(lines) + "\n"
 
 
+def _house() -> dict[str, object]:
+    """What pages read about a question: limits and steps of its numbers, what there is to draw, a usual green."""
+    return {
+        "quantities": {path: {k: v for k, v in asdict(q).items() if k != "path"} for path, q in QUANTITIES.items()},
+        "areas": {kind.name: kind.words for kind in KINDS.values()},
+        "obstacles": {kind.name: kind.words for kind in OBSTACLES.values()},
+        "firmness": FIRMNESS,
+        "usual_green": {
+            "front_m": USUAL_FRONT_M,
+            "front_share": USUAL_FRONT_SHARE,
+            "back_m": USUAL_BACK_M,
+            "width_share": USUAL_WIDTH_SHARE,
+            "least_width_m": LEAST_USUAL_WIDTH_M,
+        },
+        "ball_mm": 1000.0 * BALL_M,
+    }
+
+
 def texts(openapi: dict[str, object]) -> dict[str, str]:
     """Path below the docs folder -> text of every document."""
     bodies = {
@@ -58,6 +88,7 @@ def texts(openapi: dict[str, object]) -> dict[str, str]:
     made = {name: json.dumps(body, indent=2, sort_keys=True) + "\n" for name, body in bodies.items()}
     made["schema/day.json"] = json.dumps(day_tables().model_dump(), indent=2) + "\n"
     made["schema/ground.json"] = json.dumps(ground().model_dump(), indent=2) + "\n"
+    made["schema/house.json"] = json.dumps(_house(), indent=2) + "\n"
     disputes = "".join(f"- {d.question} {', '.join(CATALOGUE[m].name for m in d.method_ids)}.\n" for d in DISPUTES)
     made["methods.md"] = f"{_METHODS_HEAD}\n## Where the schools disagree\n\n{disputes}" + "".join(
         _method_text(m) for m in CATALOGUE.values()

@@ -7,7 +7,7 @@ from math import radians as rad
 
 from veltrin.core.hole import Area, Obstacle, kind_named, obstacle_named
 from veltrin.core.plan import Line
-from veltrin.core.run import FIRMNESS, Firmness, Landing, surface_named, usual_edges
+from veltrin.core.run import FIRMNESS, Firmness, Landing, surface_named, usual_edges, usual_width
 from veltrin.service.contracts.line import AreaIn, LineIn, ObstacleIn, PointIn
 
 
@@ -31,7 +31,7 @@ def line_in(line: LineIn) -> Line:
         green_speed_ft=line.green_speed_ft,
         fall_rad=rad(line.fall_deg),
         side_rad=-rad(line.side_deg),
-        width_m=max(0.8 * (back - front), 10.0) if line.green_width_m is None else line.green_width_m,
+        width_m=usual_width(front, back) if line.green_width_m is None else line.green_width_m,
         rise_m=line.rise_m,
     )
     return Line(

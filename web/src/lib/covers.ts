@@ -1,4 +1,5 @@
 import ground from '../../../docs/schema/ground.json'
+import house from '../../../docs/schema/house.json'
 import type { PlanRequest } from '../api/client'
 
 export type CoverName = PlanRequest['lie']['cover']
@@ -16,7 +17,7 @@ export interface Cover {
 }
 
 /** The ball is the ruler of every drawing. */
-export const BALL_MM = 42.67
+export const BALL_MM = house.ball_mm
 
 /** What the ball may lie in or on, as the server has it. */
 export const COVER_LIST = ground.covers as readonly Cover[]

@@ -1,9 +1,10 @@
+import house from '../../../docs/schema/house.json'
 import tables from '../../../docs/schema/day.json'
 import type { Day } from '../api/client'
 import { coverOf, type CoverName } from './covers'
 import type { Reading } from './reading'
 
-export const FIRMNESSES = ['sodden', 'soft', 'medium', 'firm', 'hard'] as const
+export const FIRMNESSES = Object.keys(house.firmness) as (keyof typeof house.firmness)[]
 export const GROWNS = ['lean', 'usual', 'lush'] as const
 export const RAINS = ['none', 'dew', 'drizzle', 'rain', 'downpour'] as const
 export const EXPOSURES = ['open', 'part', 'sheltered', 'wooded'] as const
@@ -13,7 +14,16 @@ export const BALLS_BY = ['air', 'own'] as const
 export const YES_NO = ['no', 'yes'] as const
 export const SANDS = tables.sands as readonly CoverName[]
 
-type Firmness = (typeof FIRMNESSES)[number]
+type FirmnessWord = (typeof FIRMNESSES)[number]
+/** A word, or a share from 0 (sodden) to 1 (hard). */
+export type Firmness = FirmnessWord | number
+
+/** The word for a firmness, the nearest one for a share. */
+export function firmnessWord(firmness: Firmness): FirmnessWord {
+  if (typeof firmness === 'string') return firmness
+  const off = (word: FirmnessWord) => Math.abs(house.firmness[word] - firmness)
+  return FIRMNESSES.reduce((best, word) => (off(word) < off(best) ? word : best))
+}
 
 /** The day, as the coach has read it: weather, ground, and what players wear. Metres, m/s, degrees. */
 export interface DayReading {
@@ -41,9 +51,11 @@ export interface DayReading {
   windBy: (typeof WINDS_BY)[number]
   /** Where the line points, clockwise from north. */
   bearing: number
-  windAt: (typeof WINDS_AT)[number]
+  /** At the flag in the hand, on a mast, or so many metres above the ground. */
+  windAt: (typeof WINDS_AT)[number] | number
   exposure: (typeof EXPOSURES)[number]
-  windDoubt: number
+  /** null: not measured. */
+  windDoubt: number | null
 }
 
 export const DAY_START: DayReading = {
@@ -67,17 +79,27 @@ export const DAY_START: DayReading = {
   bearing: 0,
   windAt: 'hand',
   exposure: 'open',
-  windDoubt: 0,
+  windDoubt: null,
 }
 
 const HEIGHTS = { hand: 2, mast: 10 } as const
 
+/** Height of the wind's reading above the ground (m). */
+export const readAt = ({ windAt }: Pick<DayReading, 'windAt'>) =>
+  typeof windAt === 'number' ? windAt : HEIGHTS[windAt]
+
+/** Whether the reading holds for open ground, as a mast's does, or for the line itself. */
+export const isForecast = (day: Pick<DayReading, 'windAt'>) => readAt(day) >= HEIGHTS.mast
+
 export const BEAUFORT = tables.beaufort
 export const SEASONS = tables.seasons as { id: string; day: Day }[]
 
-const GIVES = tables.give as Record<Firmness, Record<string, number>>
+/** A firmness read as a number, between the words. */
+export const firmnessTold = (share: number) => `${firmnessWord(share)}, ${Math.round(100 * share)} %`
+
+const GIVES = tables.give as Record<FirmnessWord, Record<string, number>>
 const GRASS = tables.grass as Record<DayReading['grown'], Record<string, { mm: number; density: number }>>
-const WET = tables.wet as Record<DayReading['rain'], Record<Firmness, number>>
+const WET = tables.wet as Record<DayReading['rain'], Record<FirmnessWord, number>>
 
 const GROUND_KEYS = ['ground', 'grown', 'rain', 'sandState'] as const
 // The bearing is the line's, and a name is no condition.
@@ -101,12 +123,12 @@ export function lieToday(cover: CoverName, day: DayReading) {
   return {
     grass: Math.max(2, grass?.mm ?? coverOf(cover).mm),
     density: Math.round(100 * (grass?.density ?? 0)),
-    give: Math.round(100 * (GIVES[day.ground][cover] ?? 0)),
+    give: Math.round(100 * (GIVES[firmnessWord(day.ground)][cover] ?? 0)),
   }
 }
 
 /** How wet ball, face and grass are today: 0 dry to 1 dripping. */
-export const wetShare = (day: DayReading) => WET[day.rain][day.ground]
+export const wetShare = (day: DayReading) => WET[day.rain][firmnessWord(day.ground)]
 
 /** The day of a reading as the server wants it. */
 export function toDay(reading: Reading, name: string): Day {
@@ -123,8 +145,8 @@ export function toDay(reading: Reading, name: string): Day {
     layers: reading.layers,
     rain: reading.rain,
     preferred: reading.preferred === 'yes',
-    ground: reading.ground,
-    greens: reading.firmness,
+    ground: firmnessWord(reading.ground),
+    greens: firmnessWord(reading.firmness),
     green_speed_ft: reading.speed,
     growth: reading.grown,
     sand: reading.sandState as Day['sand'],
@@ -138,22 +160,25 @@ export function toWind(day: DayReading): Day['wind'] {
     from_deg: day.windFrom,
     by: day.windBy,
     bearing_deg: day.bearing,
-    height_m: HEIGHTS[day.windAt],
+    height_m: readAt(day),
     exposure: day.exposure,
-    doubt_m_s: day.windDoubt || null,
+    doubt_m_s: day.windDoubt,
   }
 }
+
+/** A direction once round, from 0. */
+export const around = (degrees: number) => ((degrees % 360) + 360) % 360
 
 /** What a wind of the server's makes of a reading; the bearing is the line's own and stays. */
 export function fromWind(wind: Day['wind']): Partial<DayReading> {
   return {
     wind: wind.speed_m_s,
     gust: wind.gust_m_s ?? 0,
-    windFrom: ((wind.from_deg % 360) + 360) % 360,
+    windFrom: around(wind.from_deg),
     windBy: wind.by,
-    windAt: wind.height_m >= HEIGHTS.mast ? 'mast' : 'hand',
+    windAt: WINDS_AT.find((at) => HEIGHTS[at] === wind.height_m) ?? wind.height_m,
     exposure: wind.exposure,
-    windDoubt: wind.doubt_m_s ?? 0,
+    windDoubt: wind.doubt_m_s ?? null,
   }
 }
 
@@ -187,25 +212,38 @@ export function seasonsAt(altitude: number): Day[] {
 /** Where the wind comes from against the line: 0 ahead, 90 from the right. */
 export function fromLine(day: DayReading): number {
   const turned = day.windBy === 'compass' ? day.windFrom - day.bearing : day.windFrom
-  return ((turned % 360) + 360) % 360
+  return around(turned)
 }
 
-/** Wind over the reading by height, as the server has it. */
-export function aloft(day: DayReading): readonly { at_m: number; factor: number }[] {
-  const found = tables.exposures.find((exposure) => exposure.name === day.exposure)
-  return found ? found[day.windAt] : []
+interface Aloft {
+  at_m: number
+  factor: number
+}
+
+/** The factor at a height between the rows of a table; beyond its ends it stays as it is there. */
+function factorAt(rows: readonly Aloft[], height: number): number {
+  const above = rows.findIndex((row) => row.at_m >= height)
+  const [low, high] = above < 0 ? [rows.at(-1), rows.at(-1)] : [rows[Math.max(above - 1, 0)], rows[above]]
+  if (!low || !high) return 1
+  const share = high.at_m === low.at_m ? 0 : (height - low.at_m) / (high.at_m - low.at_m)
+  return low.factor + share * (high.factor - low.factor)
+}
+
+/** Wind over the reading by height, from the server's tables for the two usual heights. */
+export function aloft(day: DayReading): readonly Aloft[] {
+  const table = (name: string) => tables.exposures.find((exposure) => exposure.name === name)
+  const [found, open, at] = [table(day.exposure), table('open'), readAt(day)]
+  if (!found || !open) return []
+  // What is read elsewhere is brought to the usual height first: over open ground above, over the line itself below.
+  const brought = isForecast(day)
+    ? factorAt(open.hand, HEIGHTS.mast) / factorAt(open.hand, at)
+    : 1 / factorAt(found.hand, at)
+  const rows = isForecast(day) ? found.mast : found.hand
+  return rows.map(({ at_m, factor }) => ({ at_m, factor: factor * brought }))
 }
 
 /** Mean wind at a height on this line. */
-export function windAtHeight(day: DayReading, height: number): number {
-  const rows = aloft(day)
-  const above = rows.findIndex((row) => row.at_m >= height)
-  // Above the table it is as strong as at its top.
-  const [low, high] = above < 0 ? [rows.at(-1), rows.at(-1)] : [rows[Math.max(above - 1, 0)], rows[above]]
-  if (!low || !high) return day.wind
-  const share = high.at_m === low.at_m ? 0 : (height - low.at_m) / (high.at_m - low.at_m)
-  return day.wind * (low.factor + share * (high.factor - low.factor))
-}
+export const windAtHeight = (day: DayReading, height: number) => day.wind * factorAt(aloft(day), height)
 
 export const exposureWords = (name: DayReading['exposure']) =>
   tables.exposures.find((exposure) => exposure.name === name)?.words ?? name

@@ -1,3 +1,4 @@
+import house from '../../../docs/schema/house.json'
 import type { LineIn } from '../api/client'
 
 type AreaIn = NonNullable<LineIn['areas']>[number]
@@ -32,32 +33,24 @@ export interface Box {
   y1: number
 }
 
-/** What can be drawn on the plan, in the order of the trade's questions: trouble first. */
-export const AREA_WORDS = {
-  sand: 'sand',
-  water: 'water',
-  out: 'out of bounds',
-  trees: 'trees',
-  bank: 'run-off',
-  deep: 'deep rough',
-  heather: 'heather',
-  rough: 'rough',
-  semi: 'semi-rough',
-  fairway: 'fairway',
-  fringe: 'fringe',
-  path: 'path',
-  green: 'green',
-} as const satisfies Record<AreaKind, string>
-export const AREA_KINDS = Object.keys(AREA_WORDS) as AreaKind[]
-
-export const OBSTACLE_WORDS = {
-  mound: 'mound',
-  wall: 'wall',
-  lip: 'bunker lip',
-  tree: 'tree',
-  branch: 'branch',
-} as const satisfies Record<ObstacleKind, string>
+export const AREA_WORDS = house.areas satisfies Record<AreaKind, string>
+export const OBSTACLE_WORDS = house.obstacles satisfies Record<ObstacleKind, string>
 export const OBSTACLE_KINDS = Object.keys(OBSTACLE_WORDS) as ObstacleKind[]
+
+/** What can be drawn on the plan, in the order of the trade's questions: trouble first, what is mown last. */
+const TROUBLE_FIRST: readonly AreaKind[] = [
+  'sand',
+  'water',
+  'out',
+  'trees',
+  'bank',
+  'deep',
+  'heather',
+  'rough',
+]
+const rank = (kind: AreaKind) =>
+  (TROUBLE_FIRST.indexOf(kind) + TROUBLE_FIRST.length + 1) % (TROUBLE_FIRST.length + 1)
+export const AREA_KINDS = (Object.keys(AREA_WORDS) as AreaKind[]).sort((a, b) => rank(a) - rank(b))
 
 const CORNERS = 12
 const tenth = (value: number) => Math.round(value * 10) / 10 + 0

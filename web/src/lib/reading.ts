@@ -1,4 +1,13 @@
-import { DAY_START, FIRMNESSES, lieToday, touchesDay, touchesGround, wetShare, type DayReading } from './day'
+import house from '../../../docs/schema/house.json'
+import {
+  DAY_START,
+  lieToday,
+  touchesDay,
+  touchesGround,
+  wetShare,
+  type DayReading,
+  type Firmness,
+} from './day'
 import type { Area, Obstacle } from './line'
 import { BALL_MM, coverOf, hasGrass, type CoverName } from './covers'
 
@@ -10,7 +19,7 @@ export interface Reading extends DayReading {
   cover: CoverName
   /** Depth of the ball's bottom below the tips, in balls. */
   sunk: number
-  wet: WetName
+  wet: WetName | number
   /** Height of the grass (mm), its density and the give of the ground (percent). */
   grass: number
   density: number
@@ -20,20 +29,22 @@ export interface Reading extends DayReading {
   sand: number
   lip: number
   lipAt: number
-  /** How far readings are off by the way they were measured; 0: not measured. */
-  doubtFall: number
-  doubtSide: number
-  doubtSunk: number
-  doubtGive: number
-  doubtDensity: number
+  /** How far readings are off by the way they were measured; null: not measured. */
+  doubtFall: number | null
+  doubtSide: number | null
+  doubtSunk: number | null
+  doubtGive: number | null
+  doubtDensity: number | null
   flag: number
   front: number
   back: number
   surround: 'fringe' | 'fairway' | 'semi' | 'rough'
-  firmness: (typeof FIRMNESSES)[number]
+  firmness: Firmness
   speed: number
   greenFall: number
   greenSide: number
+  /** Water on green and ground, 0 to 1; null: what the day leaves there. */
+  greenWet: number | null
   /** Width of the green (m), its height above the ball (m), and where the ball is to land (m; 0: where it must). */
   width: number
   rise: number
@@ -69,36 +80,47 @@ export interface Range {
   name: string
 }
 
-/** Allowed ranges, the same as the server's. */
+type Path = keyof typeof house.quantities
+
+/** Limits, step and name of a number, as core has them; `times`: what one of its unit is in the page's. */
+export function rangeOf<U extends Range['unit']>(path: Path, unit: U, times = 1): Range & { unit: U } {
+  const { low, high, step, words } = house.quantities[path]
+  return { low: times * low, high: times * high, step: times * step, unit, name: words }
+}
+
+// A direction is all the way round once.
+const ROUND = { low: 0, high: 360 }
+
+/** What a number of the reading may be. */
 export const RANGES = {
-  fall: { low: -20, high: 20, step: 0.5, unit: 'slope', name: 'Fall' },
-  side: { low: -20, high: 20, step: 0.5, unit: 'slope', name: 'Side slope' },
-  sunk: { low: 0, high: 4.7, step: 0.05, unit: 'ball', name: 'Depth of the ball' },
-  grass: { low: 2, high: 200, step: 1, unit: 'mm', name: 'Height of the grass' },
-  density: { low: 0, high: 150, step: 5, unit: 'pct', name: 'Density of the grass' },
-  give: { low: 0, high: 100, step: 1, unit: 'pct', name: 'Give of the ground' },
-  sand: { low: 5, high: 600, step: 5, unit: 'mm', name: 'Depth of the sand' },
-  lip: { low: 0, high: 5, step: 0.1, unit: 'distance', name: 'Height of the lip' },
-  lipAt: { low: 0.5, high: 30, step: 0.5, unit: 'distance', name: 'Distance to the lip' },
-  flag: { low: 2, high: 230, step: 0.5, unit: 'distance', name: 'Flag' },
-  front: { low: -20, high: 229, step: 0.5, unit: 'distance', name: 'Front edge' },
-  back: { low: 2.5, high: 280, step: 0.5, unit: 'distance', name: 'Back edge' },
-  speed: { low: 4, high: 16, step: 0.5, unit: 'ft', name: 'Green speed' },
-  greenFall: { low: -12, high: 12, step: 0.5, unit: 'slope', name: 'Green fall' },
-  greenSide: { low: -12, high: 12, step: 0.5, unit: 'slope', name: 'Green side tilt' },
-  width: { low: 1, high: 120, step: 0.5, unit: 'distance', name: 'Width of the green' },
-  rise: { low: -60, high: 60, step: 0.25, unit: 'distance', name: 'Height of the green' },
-  land: { low: 0, high: 250, step: 0.5, unit: 'distance', name: 'Landing place' },
-  temperature: { low: -20, high: 50, step: 1, unit: 'temperature', name: 'Temperature' },
-  altitude: { low: -500, high: 5000, step: 10, unit: 'altitude', name: 'Altitude' },
-  humidity: { low: 0, high: 100, step: 5, unit: 'pct', name: 'Humidity' },
-  pressure: { low: 500, high: 1100, step: 1, unit: 'hPa', name: 'Pressure' },
-  ball: { low: -20, high: 50, step: 1, unit: 'temperature', name: 'Temperature of the ball' },
-  layers: { low: 0, high: 4, step: 1, unit: 'layers', name: 'Layers of clothes' },
-  wind: { low: 0, high: 40, step: 0.5, unit: 'wind', name: 'Wind' },
-  gust: { low: 0, high: 70, step: 0.5, unit: 'wind', name: 'Gusts' },
-  windFrom: { low: 0, high: 360, step: 5, unit: 'bearing', name: 'Direction of the wind' },
-  bearing: { low: 0, high: 360, step: 5, unit: 'bearing', name: 'Bearing of the line' },
+  fall: rangeOf('lie.fall_deg', 'slope'),
+  side: rangeOf('lie.side_deg', 'slope'),
+  sunk: rangeOf('lie.sunk', 'ball'),
+  grass: rangeOf('lie.grass_mm', 'mm'),
+  density: rangeOf('lie.density', 'pct', 100),
+  give: rangeOf('lie.give', 'pct', 100),
+  sand: rangeOf('lie.sand_mm', 'mm'),
+  lip: rangeOf('lie.lip_m', 'distance'),
+  lipAt: rangeOf('lie.lip_at_m', 'distance'),
+  flag: rangeOf('line.flag_m', 'distance'),
+  front: rangeOf('line.green_front_m', 'distance'),
+  back: rangeOf('line.green_back_m', 'distance'),
+  speed: rangeOf('line.green_speed_ft', 'ft'),
+  greenFall: rangeOf('line.fall_deg', 'slope'),
+  greenSide: rangeOf('line.side_deg', 'slope'),
+  width: rangeOf('line.green_width_m', 'distance'),
+  rise: rangeOf('line.rise_m', 'distance'),
+  land: { ...rangeOf('line.land_m', 'distance'), low: 0 },
+  temperature: rangeOf('air.temperature_c', 'temperature'),
+  altitude: rangeOf('air.altitude_m', 'altitude'),
+  humidity: rangeOf('air.humidity_pct', 'pct'),
+  pressure: rangeOf('air.pressure_hpa', 'hPa'),
+  ball: rangeOf('ball_c', 'temperature'),
+  layers: rangeOf('layers', 'layers'),
+  wind: rangeOf('wind.speed_m_s', 'wind'),
+  gust: rangeOf('wind.gust_m_s', 'wind'),
+  windFrom: { ...rangeOf('wind.from_deg', 'bearing'), ...ROUND },
+  bearing: { ...rangeOf('wind.bearing_deg', 'bearing'), ...ROUND },
 } as const satisfies Record<string, Range>
 
 export type NumberKey = keyof typeof RANGES
@@ -113,10 +135,19 @@ export const WETS = { dry: 0, damp: 0.5, wet: 1 } as const
 export type WetName = keyof typeof WETS
 export const WET_NAMES = Object.keys(WETS) as WetName[]
 
-/** How deep the ball can lie, in balls: down to the soil, on the step. */
+/** How deep the ball can lie, in balls: down to the soil. */
+function toTheSoil(reading: Pick<Reading, 'cover' | 'grass'>): number {
+  return (hasGrass(reading.cover) ? reading.grass : coverOf(reading.cover).mm) / BALL_MM
+}
+
+/** The same on the step, for what is dragged and typed. */
 export function deepest(reading: Pick<Reading, 'cover' | 'grass'>): number {
-  const mm = hasGrass(reading.cover) ? reading.grass : coverOf(reading.cover).mm
-  return Math.min(RANGES.sunk.high, Math.floor((mm / BALL_MM) * 20 + 1e-6) / 20)
+  return Math.min(RANGES.sunk.high, Math.floor(toTheSoil(reading) * 20 + 1e-6) / 20)
+}
+
+/** The depth of the ball, or as deep as it can lie where it can't lie so deep. */
+export function seated(reading: Reading): number {
+  return reading.sunk > toTheSoil(reading) + 1e-9 ? deepest(reading) : reading.sunk
 }
 
 /** What a cover is like today: depth of the ball, height, density, give. Doubts of the old cover go with it. */
@@ -130,7 +161,7 @@ function wetToday(day: DayReading): { wet: WetName } {
   return { wet: WET_NAMES.find((word) => WETS[word] >= share) ?? 'wet' }
 }
 
-const NO_DOUBTS = { doubtSunk: 0, doubtGive: 0, doubtDensity: 0 }
+const NO_DOUBTS = { doubtSunk: null, doubtGive: null, doubtDensity: null }
 
 /** A reading typed or dragged anew is no longer the measured one. */
 const DOUBT_OF = {
@@ -160,11 +191,11 @@ export const START: Reading = {
   sand: 100,
   lip: 0,
   lipAt: 3,
-  doubtFall: 0,
-  doubtSide: 0,
-  doubtSunk: 0,
-  doubtGive: 0,
-  doubtDensity: 0,
+  doubtFall: null,
+  doubtSide: null,
+  doubtSunk: null,
+  doubtGive: null,
+  doubtDensity: null,
   flag: 15,
   front: 8,
   back: 24,
@@ -173,6 +204,7 @@ export const START: Reading = {
   speed: 9.5,
   greenFall: 0,
   greenSide: 0,
+  greenWet: null,
   width: 14,
   rise: 0,
   land: 0,
@@ -206,15 +238,17 @@ export function change(reading: Reading, patch: Partial<Reading>): Reading {
   if (touchesGround(patch)) {
     // Sand is in the state the day has it in; a patch that says what the lie is like keeps the last word.
     if (coverOf(next.cover).group === 'sand' && patch.cover === undefined) next.cover = next.sandState
-    Object.assign(next, lieToday(next.cover, next), wetToday(next), NO_DOUBTS, patch)
+    Object.assign(next, lieToday(next.cover, next), wetToday(next), NO_DOUBTS, { greenWet: null }, patch)
   }
   if (patch.cover !== undefined) Object.assign(next, asUsual(patch.cover, next), patch)
+  // A lip belongs to the bunker it was read in.
+  if (coverOf(next.cover).group !== 'sand' && coverOf(reading.cover).group === 'sand') next.lip = 0
   if (touchesDay(patch) && patch.dayName === undefined) next.dayName = ''
   for (const key of Object.keys(DOUBT_OF) as Doubted[]) {
     const doubt = DOUBT_OF[key]
-    if (patch[key] !== undefined && patch[doubt] === undefined) next[doubt] = 0
+    if (patch[key] !== undefined && patch[doubt] === undefined) next[doubt] = null
   }
-  next.sunk = Math.min(next.sunk, deepest(next))
+  next.sunk = seated(next)
   // A landing place beyond what the server takes is no landing place.
   next.land = Math.min(next.land, next.flag + 20)
   // A gust weaker than the mean was read with another one.

@@ -1,8 +1,12 @@
+import house from '../../../docs/schema/house.json'
 import type { PlanRequest } from '../api/client'
 import { coverOf, hasGrass } from './covers'
 import { areasFromRequest, areasToRequest, obstaclesFromRequest, obstaclesToRequest } from './line'
-import { FIRMNESSES, fromWind, toDay, toWind, wetShare } from './day'
-import { asUsual, START, WET_NAMES, WETS, type Reading } from './reading'
+import { around, fromWind, toDay, toWind, wetShare } from './day'
+import { RANGES, START, WET_NAMES, WETS, type Reading } from './reading'
+
+const share = (percent: number | null) => (percent === null ? null : percent / 100)
+const percent = (told: number | null | undefined) => (told == null ? null : 100 * told)
 
 /** The question of a reading, as the server wants it. */
 export function toRequest(reading: Reading, only: string[] = []): PlanRequest {
@@ -13,20 +17,20 @@ export function toRequest(reading: Reading, only: string[] = []): PlanRequest {
       side_deg: reading.side,
       cover: reading.cover,
       sunk: reading.sunk,
-      wet: WETS[reading.wet],
+      wet: typeof reading.wet === 'number' ? reading.wet : WETS[reading.wet],
       grass_mm: hasGrass(reading.cover) ? reading.grass : null,
-      density: coverOf(reading.cover).group === 'grass' ? reading.density / 100 : null,
+      density: hasGrass(reading.cover) ? reading.density / 100 : null,
       give: reading.give / 100,
       growth: reading.growth,
       sand_mm: reading.sand,
-      lip_m: coverOf(reading.cover).group === 'sand' ? reading.lip : 0,
+      lip_m: reading.lip,
       lip_at_m: reading.lipAt,
       doubts: {
-        fall_deg: reading.doubtFall || null,
-        side_deg: reading.doubtSide || null,
-        sunk: reading.doubtSunk || null,
-        give: reading.doubtGive / 100 || null,
-        density: reading.doubtDensity / 100 || null,
+        fall_deg: reading.doubtFall,
+        side_deg: reading.doubtSide,
+        sunk: reading.doubtSunk,
+        give: share(reading.doubtGive),
+        density: share(reading.doubtDensity),
       },
     },
     line: {
@@ -37,7 +41,7 @@ export function toRequest(reading: Reading, only: string[] = []): PlanRequest {
       green_speed_ft: reading.speed,
       firmness: reading.firmness,
       ground_firmness: reading.ground,
-      green_wet: wetShare(reading),
+      green_wet: reading.greenWet ?? wetShare(reading),
       fall_deg: reading.greenFall,
       side_deg: reading.greenSide,
       green_width_m: reading.width,
@@ -59,21 +63,26 @@ export function toRequest(reading: Reading, only: string[] = []): PlanRequest {
   }
 }
 
+/** Edges and width of a green, those that were not read as they usually are. */
+export function greenOf(line: PlanRequest['line']): { front: number; back: number; width: number } {
+  const usual = house.usual_green
+  const front = line.green_front_m ?? line.flag_m - Math.min(usual.front_m, usual.front_share * line.flag_m)
+  const back = line.green_back_m ?? line.flag_m + usual.back_m
+  const width = Math.max(usual.least_width_m, usual.width_share * (back - front))
+  return { front, back, width: line.green_width_m ?? Math.min(width, RANGES.width.high) }
+}
+
 /** The part of a reading that a line of the server's makes. */
 export function fromLine(line: PlanRequest['line']): Partial<Reading> {
-  const front = line.green_front_m ?? line.flag_m - Math.min(8, 0.6 * line.flag_m)
-  const back = line.green_back_m ?? line.flag_m + 10
   return {
     flag: line.flag_m,
-    front,
-    back,
-    width: line.green_width_m ?? Math.max(10, 0.8 * (back - front)),
+    ...greenOf(line),
     rise: line.rise_m,
     land: line.land_m ?? 0,
     areas: areasFromRequest(line.areas),
     obstacles: obstaclesFromRequest(line.obstacles),
     surround: line.surround,
-    firmness: FIRMNESSES.find((word) => word === line.firmness) ?? START.firmness,
+    firmness: line.firmness,
     speed: line.green_speed_ft,
     greenFall: line.fall_deg,
     greenSide: line.side_deg,
@@ -83,30 +92,32 @@ export function fromLine(line: PlanRequest['line']): Partial<Reading> {
 /** The reading of a kept question. */
 export function fromRequest(request: PlanRequest, call: string): Reading {
   const { lie, line, air } = request
-  const ground = FIRMNESSES.find((word) => word === line.ground_firmness) ?? START.ground
-  const usual = { ...START, ground, ...asUsual(lie.cover, { ...START, ground }) }
-  const percent = (share: number | null | undefined) => Math.round(100 * (share ?? 0))
+  const cover = coverOf(lie.cover)
+  const ground = line.ground_firmness ?? line.firmness
+  const today = wetShare({ ...START, ground, rain: request.rain })
   return {
-    ...usual,
+    ...START,
     player: request.player_id ?? '',
     fall: lie.fall_deg,
     side: lie.side_deg,
     cover: lie.cover,
     sunk: lie.sunk,
-    grass: lie.grass_mm ?? usual.grass,
-    density: lie.density == null ? usual.density : percent(lie.density),
-    give: lie.give == null ? usual.give : percent(lie.give),
+    grass: lie.grass_mm ?? Math.max(cover.mm, RANGES.grass.low),
+    density: percent(lie.density ?? cover.density) ?? 0,
+    give: percent(lie.give ?? cover.give) ?? 0,
     growth: lie.growth,
     sand: lie.sand_mm,
     lip: lie.lip_m,
     lipAt: lie.lip_at_m,
-    doubtFall: lie.doubts.fall_deg ?? 0,
-    doubtSide: lie.doubts.side_deg ?? 0,
-    doubtSunk: lie.doubts.sunk ?? 0,
+    doubtFall: lie.doubts.fall_deg ?? null,
+    doubtSide: lie.doubts.side_deg ?? null,
+    doubtSunk: lie.doubts.sunk ?? null,
     doubtGive: percent(lie.doubts.give),
     doubtDensity: percent(lie.doubts.density),
-    wet: WET_NAMES.find((word) => WETS[word] === lie.wet) ?? 'dry',
+    wet: WET_NAMES.find((word) => WETS[word] === lie.wet) ?? lie.wet,
     ...fromLine(line),
+    ground,
+    greenWet: line.green_wet === today ? null : line.green_wet,
     mood: request.mood,
     temperature: air.temperature_c,
     altitude: air.altitude_m,
@@ -118,8 +129,8 @@ export function fromRequest(request: PlanRequest, call: string): Reading {
     rain: request.rain,
     preferred: request.preferred ? 'yes' : 'no',
     ...fromWind(request.wind),
-    bearing: request.wind.bearing_deg,
-    sandState: coverOf(lie.cover).group === 'sand' ? lie.cover : START.sandState,
+    bearing: around(request.wind.bearing_deg),
+    sandState: cover.group === 'sand' ? lie.cover : START.sandState,
     keep: request.kept_club_id ?? '',
     call,
   }

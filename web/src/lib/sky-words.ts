@@ -1,4 +1,4 @@
-import { BEAUFORT, fromLine, windAtHeight, type DayReading } from './day'
+import { BEAUFORT, firmnessWord, fromLine, windAtHeight, type DayReading } from './day'
 import type { Reading } from './reading'
 import { scaleOf, show, trim, type Units } from './units'
 
@@ -57,7 +57,7 @@ export const RAIN_WORDS = {
 
 /** The day in words, for the top of every place. */
 export function conditionWords(reading: Reading, units: Units): string {
-  const ground = GROUNDS[reading.ground]
+  const ground = GROUNDS[firmnessWord(reading.ground)]
   const rain = reading.rain === 'none' ? '' : reading.rain
   return [show(reading.temperature, 'temperature', units), ground, rain, windWords(reading)]
     .filter((part) => part !== '')

@@ -33,7 +33,7 @@ describe('the reading in the address', () => {
     expect(toSearch({ ...START, fall: 2 })).toBe('fall=2')
   })
 
-  it.each(['fall=99', 'fall=abc', 'fall=', 'fall=NaN', 'round=lava', 'firm=1', 'front=40&back=20'])(
+  it.each(['fall=99', 'fall=abc', 'fall=', 'fall=NaN', 'round=lava', 'firm=7', 'front=40&back=20'])(
     'falls back where the address is broken: %s',
     (search) => {
       expect(fromSearch(search, START)).toEqual(START)
@@ -60,20 +60,24 @@ describe('the lie', () => {
       cover: 'sand',
       give: 70,
       sunk: 0.1,
-      doubtGive: 0,
+      doubtGive: null,
     })
   })
 
   it('forgets the doubt of what is read anew', () => {
     const measured = change(START, { fall: 4, doubtFall: 1.3 })
     expect(change(measured, { side: 2 }).doubtFall).toBe(1.3)
-    expect(change(measured, { fall: 5 }).doubtFall).toBe(0)
+    expect(change(measured, { fall: 5 }).doubtFall).toBeNull()
   })
 
-  it('sends grass only where it grows, a lip only in sand', () => {
+  it('sends grass only where it grows; a lip stays behind in the bunker', () => {
     const sand = change({ ...START, lip: 1 }, { cover: 'sand' })
     expect(toRequest(sand).lie).toMatchObject({ grass_mm: null, density: null, lip_m: 1 })
-    expect(toRequest({ ...START, lip: 1 }).lie).toMatchObject({ grass_mm: 12, density: 0.3, lip_m: 0 })
+    expect(toRequest(change(sand, { cover: 'fairway' })).lie).toMatchObject({
+      grass_mm: 12,
+      density: 0.3,
+      lip_m: 0,
+    })
   })
 
   it('goes into the address with its cover only, where it is as usual', () => {

@@ -13,7 +13,7 @@ from veltrin.core.run.surface import (
     surface_named,
     two_way_green_speed,
 )
-from veltrin.core.run.terrain import Landing, Patch, Ring, ended, oval, stopped, usual_edges
+from veltrin.core.run.terrain import Landing, Patch, Ring, ended, oval, stopped, usual_edges, usual_width
 
 __all__ = [
     "FIRMNESS",
@@ -35,4 +35,5 @@ __all__ = [
     "surface_named",
     "two_way_green_speed",
     "usual_edges",
+    "usual_width",
 ]

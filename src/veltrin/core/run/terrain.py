@@ -18,11 +18,12 @@ from numpy.typing import NDArray
 
 from veltrin.core.flight import Contour
 from veltrin.core.geometry import Mask, Vec
-from veltrin.core.quantity import within
+from veltrin.core.quantity import QUANTITIES, within
 from veltrin.core.run.surface import SURFACES, TURF_FRICTION, WET_SLIP, Surface, bounce_numbers
 
 USUAL_FRONT_M, USUAL_FRONT_SHARE, USUAL_BACK_M = 8.0, 0.6, 10.0
-"""Edges of a green that nobody measured: a small one. Judgement."""
+USUAL_WIDTH_SHARE, LEAST_USUAL_WIDTH_M = 0.8, 10.0
+"""Edges and width of a green that nobody measured: a small one. Judgement."""
 
 COLLAR_M = 1.0
 """Half the width over which one surface turns into the next under a bounce. Judgement."""
@@ -121,6 +122,12 @@ def usual_edges(flag_m: float) -> tuple[float, float]:
     From nearer by the front edge lies six tenths of the way before the flag: the ball is beside the green, not on it.
     """
     return flag_m - min(USUAL_FRONT_M, USUAL_FRONT_SHARE * flag_m), flag_m + USUAL_BACK_M
+
+
+def usual_width(front_m: float, back_m: float) -> float:
+    """Width (m) of the green where none is read: four fifths of its depth, 10 m at least, as wide as may be at most."""
+    most = QUANTITIES["line.green_width_m"].high
+    return min(max(USUAL_WIDTH_SHARE * (back_m - front_m), LEAST_USUAL_WIDTH_M), most)
 
 
 def oval(front_m: float, back_m: float, width_m: float) -> Ring:

@@ -6,6 +6,7 @@ import { seatWords } from '../../lib/words'
 import { Choice } from '../../ui/Choice'
 import { Value } from '../Value'
 import { CoverPicker } from './CoverPicker'
+import { WordOrNumber } from '../../ui/WordOrNumber'
 
 interface RowProps {
   reading: Reading
@@ -85,10 +86,11 @@ export function LieRows(props: RowProps) {
         {reading.sunk < 0.03 ? ' of ' : ' in '}
         <CoverPicker cover={reading.cover} onPick={(cover) => set({ cover })} />
         {', '}
-        <Choice
+        <WordOrNumber
           label="Wet"
           value={reading.wet}
           options={WET_NAMES.map((value) => ({ value, words: value }))}
+          told={(wet) => `${Math.round(100 * wet)} % wet`}
           onChange={(wet) => set({ wet })}
         />
       </dd>

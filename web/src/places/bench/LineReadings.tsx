@@ -1,9 +1,10 @@
-import { FIRMNESSES } from '../../lib/day'
+import { FIRMNESSES, firmnessTold } from '../../lib/day'
 import { SURROUNDS, type NumberKey, type Reading } from '../../lib/reading'
 import { useBench } from '../../lib/store'
 import { show, type Units } from '../../lib/units'
 import { Choice } from '../../ui/Choice'
 import { Value } from '../Value'
+import { WordOrNumber } from '../../ui/WordOrNumber'
 
 const SURROUND_WORDS = { fringe: 'fringe', fairway: 'fairway', semi: 'semi-rough', rough: 'rough' }
 
@@ -34,10 +35,11 @@ export function LineReadings({ reading, units }: { reading: Reading; units: Unit
       </dd>
       <dt className="text-quiet">there</dt>
       <dd>
-        <Choice
+        <WordOrNumber
           label="Firmness"
           value={reading.firmness}
           options={FIRMNESSES.map((value) => ({ value, words: value }))}
+          told={firmnessTold}
           onChange={(firmness) => set({ firmness })}
         />
         , {number('speed', show(reading.speed, 'ft', units))}, out of{' '}

@@ -3,7 +3,7 @@ import { useState, type ReactNode } from 'react'
 import { client, unwrap, type LineIn, type SavedLine } from '../../api/client'
 import { linesQuery } from '../../api/queries'
 import { AREA_WORDS, OBSTACLE_WORDS, withEntry, type Area, type Obstacle } from '../../lib/line'
-import type { Range, Reading } from '../../lib/reading'
+import { rangeOf, type Range, type Reading } from '../../lib/reading'
 import { fromLine, toRequest } from '../../lib/request'
 import { useBench } from '../../lib/store'
 import { show, type Units } from '../../lib/units'
@@ -18,22 +18,15 @@ interface LineSheetProps {
   onOpenChange: (open: boolean) => void
 }
 
-const metres = (name: string, low: number, high: number): Range => ({
-  low,
-  high,
-  step: 0.5,
-  unit: 'distance',
-  name,
-})
-const TILT: Range = { low: -30, high: 30, step: 0.5, unit: 'slope', name: 'Tilt' }
+const TILT: Range = { ...rangeOf('line.areas.fall_deg', 'slope'), name: 'Tilt' }
 
 const OBSTACLE_RANGES = {
-  at: metres('Distance', 0.5, 250),
-  deep: metres('Depth', 0.1, 60),
-  high: metres('Top', 0.1, 45),
-  low: metres('Foot', -5, 40),
-  left: metres('Left end', -200, 200),
-  right: metres('Right end', -200, 200),
+  at: rangeOf('line.obstacles.at_m', 'distance'),
+  deep: rangeOf('line.obstacles.deep_m', 'distance'),
+  high: rangeOf('line.obstacles.high_m', 'distance'),
+  low: rangeOf('line.obstacles.low_m', 'distance'),
+  left: rangeOf('line.obstacles.left_m', 'distance'),
+  right: rangeOf('line.obstacles.right_m', 'distance'),
 }
 
 function Line({ children, onDelete, name }: { children: ReactNode; onDelete: () => void; name: string }) {

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import type { DaySheet as Sheet, Player } from '../../api/client'
 import { daySheetQuery } from '../../api/queries'
-import { toDay } from '../../lib/day'
+import { isForecast, toDay } from '../../lib/day'
 import type { Reading } from '../../lib/reading'
 import { conditionWords } from '../../lib/sky-words'
 import { scaleOf, show, trim, YARD, type Units } from '../../lib/units'
@@ -15,12 +15,11 @@ interface DaySheetProps {
 }
 
 /** Steps of wind in the coach's own unit: round numbers there, not here. */
-function windSteps(units: Units, windAt: Reading['windAt']): number[] {
+function windSteps(units: Units, isForecast: boolean): number[] {
   const scale = scaleOf('wind', units)
-  const steps =
-    windAt === 'hand'
-      ? { 'm/s': [6, 4, 2], mph: [15, 10, 5], 'km/h': [21, 14, 7] }[units.speed]
-      : { 'm/s': [9, 6, 3], mph: [21, 14, 7], 'km/h': [30, 20, 10] }[units.speed]
+  const steps = !isForecast
+    ? { 'm/s': [6, 4, 2], mph: [15, 10, 5], 'km/h': [21, 14, 7] }[units.speed]
+    : { 'm/s': [9, 6, 3], mph: [21, 14, 7], 'km/h': [30, 20, 10] }[units.speed]
   return [...steps, ...steps.map((step) => -step).reverse()].map((step) => scale.fromShown(step))
 }
 
@@ -45,7 +44,7 @@ function Cell({ cell, stock, units }: { cell: Row['today']; stock: number; units
 
 /** How far each club carries today, and what its own distance plays as, by wind and by slope. To be printed. */
 export function DaySheet({ reading, player, units, course }: DaySheetProps) {
-  const winds = windSteps(units, reading.windAt)
+  const winds = windSteps(units, isForecast(reading))
   const body = {
     player_id: player.id,
     day: toDay(reading, reading.dayName || 'Today'),
@@ -54,7 +53,7 @@ export function DaySheet({ reading, player, units, course }: DaySheetProps) {
   }
   const sheet = useQuery(daySheetQuery(body))
   const speed = scaleOf('wind', units)
-  const where = reading.windAt === 'hand' ? 'at the flag' : 'in the forecast'
+  const where = isForecast(reading) ? 'in the forecast' : 'at the flag'
   if (sheet.error) return <Problem error={sheet.error} onRetry={() => void sheet.refetch()} />
   if (!sheet.data) return <p className="mt-2 text-quiet">Working out every club.</p>
   return (

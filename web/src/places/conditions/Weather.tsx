@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { client, unwrap, type Player } from '../../api/client'
 import { playersQuery } from '../../api/queries'
 import { COVER_LIST } from '../../lib/covers'
-import { FIRMNESSES, GROWNS, RAINS, SANDS } from '../../lib/day'
+import { FIRMNESSES, firmnessTold, GROWNS, RAINS, SANDS } from '../../lib/day'
 import { RANGES, type NumberKey, type Range, type Reading } from '../../lib/reading'
 import { RAIN_WORDS } from '../../lib/sky-words'
 import { useBench } from '../../lib/store'
@@ -11,6 +11,7 @@ import { Choice } from '../../ui/Choice'
 import { EditableNumber } from '../../ui/EditableNumber'
 import { Problem } from '../../ui/Problem'
 import { Value } from '../Value'
+import { WordOrNumber } from '../../ui/WordOrNumber'
 
 const plain = <T extends string>(values: readonly T[]) => values.map((value) => ({ value, words: value }))
 
@@ -132,19 +133,21 @@ export function Weather({ reading, player, units }: WeatherProps) {
       </dd>
       <dt className="mt-2 text-quiet">ground</dt>
       <dd className="mt-2">
-        <Choice
+        <WordOrNumber
           label="Ground"
           value={reading.ground}
           options={plain(FIRMNESSES)}
+          told={firmnessTold}
           onChange={(ground) => set({ ground })}
         />
       </dd>
       <dt className="text-quiet">greens</dt>
       <dd>
-        <Choice
+        <WordOrNumber
           label="Greens"
           value={reading.firmness}
           options={plain(FIRMNESSES)}
+          told={firmnessTold}
           onChange={(firmness) => set({ firmness })}
         />
         , {number('speed')} when dry

@@ -2,10 +2,11 @@ import { BEAUFORT, EXPOSURES, exposureWords, fromLine } from '../../lib/day'
 import type { NumberKey, Reading } from '../../lib/reading'
 import { compassWords, sideOfWind, speedWords } from '../../lib/sky-words'
 import { useBench } from '../../lib/store'
-import type { Units } from '../../lib/units'
+import { show, type Units } from '../../lib/units'
 import { Choice } from '../../ui/Choice'
 import { Menu } from '../../ui/Menu'
 import { Value } from '../Value'
+import { WordOrNumber } from '../../ui/WordOrNumber'
 
 const BY = [
   { value: 'line', words: 'against the line' },
@@ -77,10 +78,11 @@ export function WindReadings({ reading, units, isLed }: WindReadingsProps) {
         <>
           <dt className="text-quiet">read</dt>
           <dd>
-            <Choice
+            <WordOrNumber
               label="Read at"
               value={reading.windAt}
               options={AT}
+              told={(metres) => `${show(metres, 'distance', units)} up`}
               onChange={(windAt) => set({ windAt })}
             />
           </dd>
