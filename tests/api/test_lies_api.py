@@ -65,7 +65,7 @@ def test_a_rise_over_no_run_is_refused(client: TestClient) -> None:
 
 def test_lies_that_cannot_be_are_refused_with_field_and_fix(client: TestClient) -> None:
     for lie, field in (
-        ({"cover": "sand", "grass_mm": 40}, "lie.height_mm"),
+        ({"cover": "sand", "grass_mm": 40}, "lie.grass_mm"),
         ({"cover": "tight", "sunk": 2}, "lie.sunk"),
         ({"cover": "carpet"}, "lie.cover"),
         ({"cover": "sand", "lip_m": 9}, "lie.lip_m"),

@@ -210,7 +210,7 @@ def test_growth_against_the_shot_is_thicker_than_with_it() -> None:
 
 
 def test_lie_refuses_what_cannot_be() -> None:
-    with pytest.raises(DomainError, match=r"lie\.height_mm.*no grass"):
+    with pytest.raises(DomainError, match=r"lie\.grass_mm.*no grass"):
         Lie(COVERS["sand"], height_m=0.05)
     with pytest.raises(OutOfRangeError, match=r"lie\.give"):
         Lie(COVERS["tight"], give=1.2)

@@ -33,9 +33,9 @@ class Quantity:
         """What one `unit` is in the core's own."""
         return SCALES.get(self.unit, 1.0)
 
-    def require(self, value: float) -> float:
+    def require(self, value: float, field: str | None = None) -> float:
         """The value, in the core's own unit, if it is within the limits; else OutOfRangeError in the field's unit."""
-        require(self.path, value / self.scale, self.low, self.high, self.unit)
+        require(field or self.path, value / self.scale, self.low, self.high, self.unit)
         return value
 
 
@@ -94,6 +94,9 @@ QUANTITIES = {
 """Every number of a question. What a player, a club or a booking is asked for stands in its contract."""
 
 
-def within(path: str, value: float) -> float:
-    """`value` (in the core's own unit) if the quantity at `path` may have it, else OutOfRangeError."""
-    return QUANTITIES[path].require(value)
+def within(path: str, value: float, field: str | None = None) -> float:
+    """`value` (in the core's own unit) if the quantity at `path` may have it, else OutOfRangeError.
+
+    `field`: what it was asked as, where that isn't the path.
+    """
+    return QUANTITIES[path].require(value, field)

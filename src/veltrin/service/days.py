@@ -8,9 +8,9 @@ from veltrin.core.air import BEAUFORT, EXPOSURES, Exposure, Wind, beaufort_speed
 from veltrin.core.care import RAINS, Weather
 from veltrin.core.day import GROWTHS, SAND_STATES, SEASONS, Day, Season, give_on, grown, wet_of
 from veltrin.core.ground import COVERS
-from veltrin.core.plan import CarriedOver, DayPlan, SheetCell, Struck, day_sheet, two_days
+from veltrin.core.plan import CarriedOver, DayPlan, day_sheet, two_days
 from veltrin.core.run import FIRMNESS
-from veltrin.core.units import RAD_S_PER_RPM
+from veltrin.service.border import tell
 from veltrin.service.contracts.day import (
     CarriedOut,
     CellOut,
@@ -20,7 +20,6 @@ from veltrin.service.contracts.day import (
     DaySheetResponse,
     OnDayOut,
     SheetRowOut,
-    StruckOut,
     TwoDaysRequest,
     TwoDaysResponse,
 )
@@ -31,7 +30,7 @@ from veltrin.service.errors import NotFoundError
 from veltrin.service.plan import question_of
 from veltrin.service.players import find_stored
 from veltrin.service.translate import air_in, wind_in
-from veltrin.service.translate_plan import call_out, odds_out, rows_out
+from veltrin.service.translate_plan import call_out, rows_out
 from veltrin.store.engine import Store
 from veltrin.store.repositories import days as day_rows
 from veltrin.store.repositories.days import StoredDay
@@ -83,26 +82,8 @@ def drop_day(store: Store, day_id: int) -> None:
             raise NotFoundError("day_id", f"There is no saved day {day_id}.", "Choose one from /api/days.")
 
 
-def _struck(struck: Struck) -> StruckOut:
-    return StruckOut(
-        carry_m=struck.carry_m,
-        run_m=struck.run_m,
-        finish_m=struck.finish_m,
-        apex_m=struck.apex_m,
-        spin_rpm=struck.spin_rad_s / RAD_S_PER_RPM,
-        odds=odds_out(struck.odds),
-    )
-
-
 def _carried(carried: CarriedOver | None) -> CarriedOut | None:
-    if carried is None:
-        return None
-    return CarriedOut(
-        call_id=carried.call_id,
-        here=_struck(carried.here),
-        there=_struck(carried.there),
-        rows=rows_out(carried.rows),
-    )
+    return None if carried is None else tell(CarriedOut, carried, rows=rows_out(carried.rows))
 
 
 def _request_on(request: PlanRequest, day: DayIn, wind: WindIn, there: DayPlan) -> PlanRequest:
@@ -155,10 +136,6 @@ def on_two_days(store: Store, body: TwoDaysRequest) -> TwoDaysResponse:
     )
 
 
-def _cell(cell: SheetCell) -> CellOut:
-    return CellOut(carry_m=cell.carry_m, plays_as_m=cell.plays_as_m)
-
-
 def sheet_of(store: Store, body: DaySheetRequest) -> DaySheetResponse:
     """How far each club carries on that day."""
     player = find_stored(store, body.player_id).player
@@ -175,9 +152,9 @@ def sheet_of(store: Store, body: DaySheetRequest) -> DaySheetResponse:
                 club_id=row.club.id,
                 club_name=row.club.name,
                 stock_m=row.club.stock_carry_m,
-                today=_cell(row.today),
-                winds=[_cell(c) for c in row.winds],
-                falls=[_cell(c) for c in row.slopes],
+                today=tell(CellOut, row.today),
+                winds=[tell(CellOut, c) for c in row.winds],
+                falls=[tell(CellOut, c) for c in row.slopes],
             )
             for row in rows
         ],

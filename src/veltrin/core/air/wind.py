@@ -8,6 +8,7 @@ from typing import Literal
 
 from veltrin.core.errors import DomainError
 from veltrin.core.quantity import within
+from veltrin.core.sides import Sided
 
 Exposure = Literal["open", "part", "sheltered", "wooded"]
 
@@ -87,7 +88,7 @@ class Wind:
     """
 
     x_m_s: float = 0.0
-    y_m_s: float = 0.0
+    y_m_s: Sided = 0.0
     height_m: float = 2.0
     roughness_m: float = GRASS_ROUGHNESS_M
     spread_m_s: float = 0.0

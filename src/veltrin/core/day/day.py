@@ -51,7 +51,7 @@ class Day:
     sand: str = "sand"
 
     def __post_init__(self) -> None:
-        within("line.green_speed_ft", self.green_speed_ft)
+        within("line.green_speed_ft", self.green_speed_ft, "day.green_speed_ft")
         cover_named(self.sand)
 
     @property

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
-from typing import Literal
+from typing import Annotated, Literal
 
 import numpy as np
 import shapely
@@ -15,6 +15,7 @@ from veltrin.core.errors import DomainError
 from veltrin.core.geometry import Vec
 from veltrin.core.quantity import within
 from veltrin.core.run import SURFACES, Patch, Ring, Surface
+from veltrin.core.sides import Side, Sided
 
 AreaKindName = Literal[
     "green", "fringe", "fairway", "semi", "rough", "deep", "heather", "sand", "bank", "path", "trees", "water", "out"
@@ -113,9 +114,9 @@ class Area:
     """
 
     kind: AreaKind
-    ring: Ring
+    ring: Annotated[Ring, Side.TURNS]
     fall_rad: float = 0.0
-    side_rad: float = 0.0
+    side_rad: Sided = 0.0
     surface: Surface | None = None
 
     def __post_init__(self) -> None:

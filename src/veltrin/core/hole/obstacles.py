@@ -13,6 +13,7 @@ from veltrin.core.checks import look_up
 from veltrin.core.errors import DomainError
 from veltrin.core.quantity import within
 from veltrin.core.run import SURFACES, Landing, Patch, Ring
+from veltrin.core.sides import End
 
 ObstacleName = Literal["mound", "wall", "lip", "tree", "branch"]
 """By what a thing in the way is asked for."""
@@ -66,8 +67,8 @@ class Obstacle:
     deep_m: float
     high_m: float
     low_m: float = -math.inf
-    left_m: float = WIDEST_M
-    right_m: float = -WIDEST_M
+    left_m: End = WIDEST_M
+    right_m: End = -WIDEST_M
 
     def __post_init__(self) -> None:
         within("line.obstacles.at_m", self.at_m)

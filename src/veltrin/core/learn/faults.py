@@ -19,7 +19,7 @@ import numpy as np
 from veltrin.core.geometry import Mask, Vec
 from veltrin.core.kit import Scatter
 from veltrin.core.learn.causes import CAUSES, CHANCE, Cause, Error
-from veltrin.core.plan.mirror import is_mirrored, mirror_question, renamed
+from veltrin.core.plan.mirror import is_mirrored
 from veltrin.core.plan.model import Question
 from veltrin.core.plan.odds import even_normals, strike_scatter
 from veltrin.core.plan.one import One, one_call
@@ -27,6 +27,7 @@ from veltrin.core.plan.play import Miss as Off
 from veltrin.core.plan.play import Played, nudge, play
 from veltrin.core.plan.rank import speed_scatter
 from veltrin.core.plan.target import Targets
+from veltrin.core.sides import mirrored, renamed
 
 Miss = Literal["heavy", "thin", "shank", "left", "right", "short", "long", "ballooned", "ran through"]
 MISSES: tuple[Miss, ...] = get_args(Miss)
@@ -159,15 +160,14 @@ def read_fault(question: Question, call_id: str, balls: Sequence[Ball]) -> tuple
 
     One ball tells little; a fault comes back, so several balls of the same shot tell much more.
     """
-    mirrored = is_mirrored(question)
-    asked = mirror_question(question) if mirrored else question
-    stroke = one_call(asked, str(renamed(call_id)) if mirrored else call_id)
+    turns = is_mirrored(question)
+    stroke = one_call(mirrored(question), renamed(call_id)) if turns else one_call(question, call_id)
     if stroke is None:
         return None
-    if mirrored:
+    if turns:
         balls = [replace(b, misses=frozenset(_ACROSS.get(m, m) for m in b.misses)) for b in balls]
     ranked = rank_causes(showings(stroke), balls)
-    if not mirrored:
+    if not turns:
         return ranked
     known = {c.id: c for c in (*CAUSES, CHANCE)}
     return tuple(replace(r, cause=known[_ACROSS_CAUSE.get(r.cause.id, r.cause.id)]) for r in ranked)

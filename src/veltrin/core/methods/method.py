@@ -9,6 +9,7 @@ from typing import Literal
 
 from veltrin.core.ground import CLEAN, Lie, Slope
 from veltrin.core.kit import Club
+from veltrin.core.sides import Unsided
 from veltrin.core.strike import Change
 
 Way = Literal["club", "set-up"]
@@ -79,7 +80,7 @@ class Method:
     way: Way
     refuses: Callable[[Case], str | None]
     change: Callable[[Case], Change]
-    difficulty: float
+    difficulty: Unsided
     key_words: tuple[str, ...]
     miss: str
     wins_when: str

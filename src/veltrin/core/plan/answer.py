@@ -11,7 +11,7 @@ import numpy as np
 from veltrin.core.air import CALM
 from veltrin.core.geometry import Vec, azimuth, elevation
 from veltrin.core.ground import Slope, slope_along
-from veltrin.core.methods import Method, spoken
+from veltrin.core.methods import HAND_WORDS, Method, spoken
 from veltrin.core.plan.candidates import Candidate
 from veltrin.core.plan.ledgers import ledgers_of
 from veltrin.core.plan.model import Call, Detail, Finish, Ghost, Odds, SetupNote
@@ -92,7 +92,7 @@ def _note(i: int, method: Method, played: Played, batch: Batch, beside: Beside) 
         lead_share=float(s.lead_share[i]),
         stock_lead_share=float(s.stock_lead_share[i]),
         shoulder_tilt_rad=float(s.shoulder_tilt[i]),
-        follow_fall=float(s.follow_fall[i]),
+        follow_share=float(s.follow_fall[i]),
         grip_down_m=float(s.grip_down_m[i]),
         posture_m=float(s.posture_m[i]),
         lean_rad=float(s.lean[i] + s.face_turn[i]),
@@ -107,7 +107,7 @@ def _note(i: int, method: Method, played: Played, batch: Batch, beside: Beside) 
         attack_ground_rad=float(s.attack_ground[i]),
         breastbone_m=float(beside.breastbone_m[i]),
         shaft_rad=float(batch.clubs.lie[i] + s.handle[i]),
-        hand=method.hand,
+        hand=HAND_WORDS[method.hand],
         hinge=method.hinge,
         blow=method.blow,
         entry_m=float(batch.asks("entry_m")[i]),

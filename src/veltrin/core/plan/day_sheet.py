@@ -16,6 +16,7 @@ from veltrin.core.kit import Club, Player
 from veltrin.core.plan.play import Batch, World, play
 from veltrin.core.plan.sieve import LEAST_LAUNCH_RAD
 from veltrin.core.plan.stock import STOCK_WORLD, stock_speeds
+from veltrin.core.sides import Unsided
 from veltrin.core.strike import Change, club_arrays
 from veltrin.core.strike.stroke import TEED_BELOW_RAD
 
@@ -28,8 +29,8 @@ class SheetCell:
     asked for than the bag holds.
     """
 
-    carry_m: float | None
-    plays_as_m: float | None
+    carry_m: Unsided | None
+    plays_as_m: Unsided | None
 
 
 @dataclass(frozen=True)

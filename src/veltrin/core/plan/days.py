@@ -12,7 +12,7 @@ from veltrin.core.day import Day, landing_on, lie_on
 from veltrin.core.kit import Scatter
 from veltrin.core.plan.candidates import list_all
 from veltrin.core.plan.ledgers import DISTANCE_STEP_M, ball_words, running_rows
-from veltrin.core.plan.mirror import is_mirrored, mirror_plan, mirror_question
+from veltrin.core.plan.mirror import is_mirrored
 from veltrin.core.plan.model import Call, LedgerRow, Odds, Plan, Question
 from veltrin.core.plan.odds import strike_odds
 from veltrin.core.plan.planner import kept_club, plan_right_handed
@@ -20,6 +20,7 @@ from veltrin.core.plan.play import Batch, Played, World, play
 from veltrin.core.plan.rank import grass_difficulty
 from veltrin.core.plan.sieve import make_batch, world_of
 from veltrin.core.plan.target import Targets
+from veltrin.core.sides import SidedName, Unsided, mirrored
 
 
 def on_day(question: Question, day: Day) -> Question:
@@ -42,11 +43,11 @@ def on_day(question: Question, day: Day) -> Question:
 class Struck(NamedTuple):
     """What one stroke does on one day: carry, run and finish along the way to the target (m), peak, spin, odds."""
 
-    carry_m: float
-    run_m: float
-    finish_m: float
-    apex_m: float
-    spin_rad_s: float
+    carry_m: Unsided
+    run_m: Unsided
+    finish_m: Unsided
+    apex_m: Unsided
+    spin_rad_s: Unsided
     odds: Odds
 
 
@@ -57,7 +58,7 @@ class CarriedOver:
     `rows` lead from where it finished to where it finishes there, cause by cause.
     """
 
-    call_id: str
+    call_id: SidedName
     here: Struck
     there: Struck
     rows: tuple[LedgerRow, ...]
@@ -140,16 +141,14 @@ def _carried(one: Question, other: Question, call: Call) -> CarriedOver:
 
 def two_days(question: Question, days: Sequence[Day]) -> list[DayPlan]:
     """Plan the shot on both days, and strike each day's first call on the other day."""
-    mirrored = is_mirrored(question)
+    turns = is_mirrored(question)
     there = [on_day(question, day) for day in days]
-    asked = [mirror_question(q) for q in there] if mirrored else there
+    asked = [mirrored(q) for q in there] if turns else there
     plans = [plan_right_handed(q) for q in asked]
     out = []
     for i, day in enumerate(days):
         calls = plans[i].calls
         carried = _carried(asked[i], asked[1 - i], calls[0]) if calls else None
-        plan = mirror_plan(plans[i]) if mirrored else plans[i]
-        if carried is not None and mirrored:
-            carried = replace(carried, call_id=str(plan.first_id))
-        out.append(DayPlan(day, there[i], plan, carried))
+        made = DayPlan(day, there[i], plans[i], carried)
+        out.append(replace(mirrored(made), question=there[i]) if turns else made)
     return out

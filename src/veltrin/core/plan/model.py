@@ -13,12 +13,13 @@ from veltrin.core.checks import require
 from veltrin.core.errors import DomainError
 from veltrin.core.geometry import Vec
 from veltrin.core.ground import CLEAN, Lie, Slope
-from veltrin.core.hole import Area, Hole, Obstacle, kind_named, relief_strokes
+from veltrin.core.hole import Area, AreaKindName, Hole, Obstacle, kind_named, relief_strokes
 from veltrin.core.kit import NOTHING_OWN, REFERENCE_BALL_C, Own, Player
-from veltrin.core.methods import Blow, Hinge
+from veltrin.core.methods import Blow, HandWord, Hinge, Way
 from veltrin.core.plan.target import Target, home_of, lies_badly
 from veltrin.core.quantity import within
 from veltrin.core.run import Landing
+from veltrin.core.sides import End, Places, Sided, SidedName, Unsided, mirrored
 
 REFERENCE_AIR = Air(temperature_c=15.0, altitude_m=0.0, humidity_pct=50.0)
 """Air in which stock carries are stated."""
@@ -82,8 +83,8 @@ class Question:
     air: Air = REFERENCE_AIR
     wind: Wind = CALM
     kept_club_id: str | None = None
-    detail_for: tuple[str, ...] = ()
-    only: tuple[str, ...] = ()
+    detail_for: tuple[SidedName, ...] = ()
+    only: tuple[SidedName, ...] = ()
     lie: Lie = CLEAN
     pinned: frozenset[str] = frozenset()
     excluded: frozenset[str] = frozenset()
@@ -93,7 +94,7 @@ class Question:
     layers: int = 0
     weather: Weather = FAIR
     own: Own = NOTHING_OWN
-    shown_id: str | None = None
+    shown_id: SidedName | None = None
 
     @cached_property
     def home(self) -> Area | None:
@@ -133,36 +134,36 @@ class LedgerRow:
 class SetupNote:
     """Set-up of a call next to stock. Metres and radians."""
 
-    ball_back_m: float
-    stance_width_m: float
-    stock_width_m: float
-    lead_share: float
-    stock_lead_share: float
-    shoulder_tilt_rad: float
-    follow_fall: float
-    grip_down_m: float
-    posture_m: float
-    lean_rad: float
-    stock_lean_rad: float
-    open_rad: float
-    stance_rad: float
-    path_rad: float
-    handle_rad: float
-    low_point_m: float
-    uncorrected_low_point_m: float
-    arc_m: float
-    attack_ground_rad: float
-    breastbone_m: float
-    shaft_rad: float
-    hand: int
+    ball_back_m: Unsided
+    stance_width_m: Unsided
+    stock_width_m: Unsided
+    lead_share: Unsided
+    stock_lead_share: Unsided
+    shoulder_tilt_rad: Unsided
+    follow_share: Unsided
+    grip_down_m: Unsided
+    posture_m: Unsided
+    lean_rad: Unsided
+    stock_lean_rad: Unsided
+    open_rad: Unsided
+    stance_rad: Sided
+    path_rad: Sided
+    handle_rad: Unsided
+    low_point_m: Unsided
+    uncorrected_low_point_m: Unsided
+    arc_m: Unsided
+    attack_ground_rad: Unsided
+    breastbone_m: Unsided
+    shaft_rad: Unsided
+    hand: HandWord
     hinge: Hinge
     blow: Blow
-    entry_m: float
-    mark_m: float
-    mark_depth_m: float
-    edge_m: float
-    thin_above_m: float
-    upright_early_m: float
+    entry_m: Unsided
+    mark_m: Unsided
+    mark_depth_m: Unsided
+    edge_m: Unsided
+    thin_above_m: Unsided
+    upright_early_m: Unsided
     upright_thin: bool
 
 
@@ -173,20 +174,30 @@ class Odds:
     In sand heavy means stuck and thin means skulled.
     """
 
-    clean: float
-    heavy: float
-    thin: float
-    early_m: float
-    deep_m: float
-    high_m: float
+    clean: Unsided
+    heavy: Unsided
+    thin: Unsided
+    early_m: Unsided
+    deep_m: Unsided
+    high_m: Unsided
 
 
 @dataclass(frozen=True)
 class Share:
     """How many strikes end on one kind of ground, as a share of 1."""
 
-    kind: str
-    share: float
+    kind: AreaKindName
+    share: Unsided
+
+    @property
+    def words(self) -> str:
+        """What the ground is called."""
+        return kind_named(self.kind).words
+
+    @property
+    def is_trouble(self) -> bool:
+        """Whether nobody wants to be there."""
+        return kind_named(self.kind).trouble
 
 
 Worst = Literal["thin", "past", "short"]
@@ -205,45 +216,50 @@ class Spread:
     """
 
     strikes: int
-    mean_leave_m: float
-    leave80_m: float
-    short_m: float
-    long_m: float
-    left_m: float
-    right_m: float
+    mean_leave_m: Unsided
+    leave80_m: Unsided
+    short_m: Unsided
+    long_m: Unsided
+    left_m: End
+    right_m: End
     shares: tuple[Share, ...]
-    next_putt: float
-    again: float
-    strokes: float
+    next_putt: Unsided
+    again: Unsided
+    strokes: Unsided
     costs: Vec
-    worst_along_m: float
-    worst_across_m: float
+    worst_along_m: Unsided
+    worst_across_m: Sided
     worst_is: Worst
-    ends: Vec
-    outline: Vec
-    bad: float = 0.0
+    ends: Places
+    outline: Places
+    bad: Unsided = 0.0
 
 
 @dataclass(frozen=True)
 class Ghost:
     """The same club and length of swing as a stock shot: level, clean, calm, reference air."""
 
-    carry_m: float
-    total_m: float
-    apex_m: float
-    delivered_loft_rad: float
-    flight: Vec
-    run: Vec
+    carry_m: Unsided
+    total_m: Unsided
+    apex_m: Unsided
+    delivered_loft_rad: Unsided
+    flight: Places
+    run: Places
 
 
 @dataclass(frozen=True)
 class Detail:
     """What only the calls that are looked at need: drawn flight and run (k, 3), ledgers, ghost."""
 
-    flight: Vec
-    run: Vec
+    flight: Places
+    run: Places
     ledgers: dict[str, tuple[LedgerRow, ...]]
     ghost: Ghost
+
+    def in_mirror(self) -> Detail:
+        """The same on the other side: of the ledgers it is the aim that has one."""
+        aim = tuple(replace(row, value=0.0 - row.value) for row in self.ledgers["aim"])
+        return replace(mirrored(self), ledgers={**self.ledgers, "aim": aim})
 
 
 Finish = Literal["there", "short", "away", "none"]
@@ -259,43 +275,43 @@ class Call:
     `blown_m`: what the wind adds across (left) and along the carry.
     """
 
-    id: str
+    id: SidedName
     club_id: str
     club_name: str
     method_id: str
     method_name: str
     school: str
-    way: str
-    swing: float
+    way: Way
+    swing: Unsided
     swing_words: str
-    aim_rad: float
-    aim_offset_m: float
-    start_rad: float
-    carry_m: float
-    run_m: float
-    total_m: float
-    offline_m: float
-    apex_m: float
-    descent_rad: float
-    launch_rad: float
-    ball_speed_m_s: float
-    club_speed_m_s: float
-    spin_rad_s: float
-    flight_s: float
-    plays_from_m: float
-    plays_as_m: float
-    drift_m: float
-    blown_m: float
-    delivered_loft_rad: float
-    effective_bounce_rad: float
-    leave_m: float
+    aim_rad: Sided
+    aim_offset_m: Sided
+    start_rad: Sided
+    carry_m: Unsided
+    run_m: Unsided
+    total_m: Unsided
+    offline_m: Sided
+    apex_m: Unsided
+    descent_rad: Unsided
+    launch_rad: Unsided
+    ball_speed_m_s: Unsided
+    club_speed_m_s: Unsided
+    spin_rad_s: Unsided
+    flight_s: Unsided
+    plays_from_m: Unsided
+    plays_as_m: Unsided
+    drift_m: Sided
+    blown_m: Unsided
+    delivered_loft_rad: Unsided
+    effective_bounce_rad: Unsided
+    leave_m: Unsided
     target: Target
-    past_m: float
-    trouble_rad: float
-    strokes: float
-    score: float
-    full_speed_m_s: float
-    difficulty: float
+    past_m: Unsided
+    trouble_rad: Sided
+    strokes: Unsided
+    score: Unsided
+    full_speed_m_s: Unsided
+    difficulty: Unsided
     miss: str
     wins_when: str
     source: str
@@ -324,9 +340,9 @@ class FellOut:
     method_name: str
     reason: str
     was_tried: bool = False
-    short_m: float | None = None
-    need_m_s: float | None = None
-    has_m_s: float | None = None
+    short_m: Unsided | None = None
+    need_m_s: Unsided | None = None
+    has_m_s: Unsided | None = None
 
 
 class LevelChoice(NamedTuple):
@@ -343,12 +359,12 @@ class Swap:
 
     from_club: str
     to_club: str
-    loft_level_rad: float
-    loft_kept_rad: float
-    loft_swapped_rad: float
-    level_total_m: float
-    kept_total_m: float
-    swapped_total_m: float
+    loft_level_rad: Unsided
+    loft_kept_rad: Unsided
+    loft_swapped_rad: Unsided
+    level_total_m: Unsided
+    kept_total_m: Unsided
+    swapped_total_m: Unsided
 
 
 @dataclass(frozen=True)
@@ -356,11 +372,11 @@ class Harder:
     """A stock call swung so much faster into the wind: what it adds to spin, peak, carry, and to carry in the calm."""
 
     call_id: str
-    faster: float
-    spin_rad_s: float
-    apex_m: float
-    carry_m: float
-    still_carry_m: float
+    faster: Unsided
+    spin_rad_s: Unsided
+    apex_m: Unsided
+    carry_m: Unsided
+    still_carry_m: Unsided
 
 
 @dataclass(frozen=True)
@@ -372,15 +388,15 @@ class Plan:
     """
 
     calls: tuple[Call, ...]
-    first_id: str | None
-    second_id: str | None
+    first_id: SidedName | None
+    second_id: SidedName | None
     fell_out: tuple[FellOut, ...]
     swap: Swap | None
     kept_club_id: str | None
     care: tuple[Note, ...] = ()
-    safe_id: str | None = None
-    direct_id: str | None = None
-    escape_id: str | None = None
+    safe_id: SidedName | None = None
+    direct_id: SidedName | None = None
+    escape_id: SidedName | None = None
     harder: Harder | None = None
 
 

@@ -14,7 +14,7 @@ import numpy as np
 from veltrin.core.air import CALM, Air
 from veltrin.core.geometry import Vec
 from veltrin.core.kit import REFERENCE_BALL_C, Player
-from veltrin.core.plan.mirror import is_mirrored, mirror_question, renamed
+from veltrin.core.plan.mirror import is_mirrored
 from veltrin.core.plan.model import Call, Question
 from veltrin.core.plan.one import one_call
 from veltrin.core.plan.play import Batch, Miss, Played, World, nudge, play
@@ -22,6 +22,7 @@ from veltrin.core.plan.rank import speed_scatter
 from veltrin.core.plan.scatter import spreads_of, strike_often
 from veltrin.core.plan.stock import STOCK_WORLD, stock_speeds
 from veltrin.core.plan.target import Targets
+from veltrin.core.sides import Sided, mirrored, renamed
 from veltrin.core.strike import Change, club_arrays
 
 FASTER = 0.03
@@ -42,10 +43,10 @@ class Expected:
 
     carry_m: float
     total_m: float
-    side_m: float
+    side_m: Sided
     bare_carry_m: float
     bare_total_m: float
-    bare_side_rad: float
+    bare_side_rad: Sided
     bare_ball_speed_m_s: float
     bare_spin_rad_s: float
     launch_rad: float
@@ -57,7 +58,7 @@ class Expected:
     length_sd: float
     side_sd_rad: float
     power: float
-    turns: float
+    turns: Sided
     slid: bool
     distance_m: float
     strokes: float | None
@@ -68,13 +69,10 @@ def expect(question: Question, call_id: str) -> tuple[Call, Expected] | None:
 
     Sides are told to the left of the target whoever plays; the face is told by the player's own hand.
     """
-    asked = mirror_question(question) if is_mirrored(question) else question
-    own_id = str(renamed(call_id)) if is_mirrored(question) else call_id
-    found = _expect_right_handed(asked, own_id)
-    if found is None or not is_mirrored(question):
-        return found
-    call, one = found
-    return call, replace(one, side_m=-one.side_m, bare_side_rad=-one.bare_side_rad, turns=-one.turns)
+    if not is_mirrored(question):
+        return _expect_right_handed(question, call_id)
+    found = _expect_right_handed(mirrored(question), renamed(call_id))
+    return None if found is None else (found[0], mirrored(found[1]))
 
 
 def _expect_right_handed(question: Question, call_id: str) -> tuple[Call, Expected] | None:
@@ -124,15 +122,11 @@ def expect_stock(player: Player, club_id: str, air: Air) -> Expected:
     world = replace(STOCK_WORLD, air=air, wind=CALM, ball_c=REFERENCE_BALL_C)
     one = np.ones(1)
     expected = _told(batch, world, one, 0.0 * one, Targets(one, 0.0 * one))
-    hand = -1.0 if player.left_handed else 1.0
     scatter = player.scatter
     sd = _length_sd(scatter.speed_share_full, expected.power)
     side_sd = math.hypot(scatter.face_rad, READ_AIM_RAD)
     return replace(
-        expected,
-        side_m=hand * expected.side_m,
-        bare_side_rad=hand * expected.bare_side_rad,
-        turns=hand * expected.turns,
+        mirrored(expected) if player.left_handed else expected,
         length_sd=sd,
         side_sd_rad=side_sd,
         along_sd_m=sd * expected.carry_m,

@@ -11,13 +11,14 @@ import numpy as np
 
 from veltrin.core.errors import DomainError
 from veltrin.core.plan.candidates import list_all, targets_of
-from veltrin.core.plan.mirror import is_mirrored, mirror_question, renamed
+from veltrin.core.plan.mirror import is_mirrored
 from veltrin.core.plan.model import Question
 from veltrin.core.plan.planner import kept_club, plan_right_handed
 from veltrin.core.plan.play import play
 from veltrin.core.plan.readings import READINGS, Reading, doubt_of, reading_named
 from veltrin.core.plan.sieve import Sieved, make_batch, sieve, world_of
 from veltrin.core.plan.target import Targets
+from veltrin.core.sides import mirrored, renamed
 
 RIVALS = 10
 """How many of the best calls a changed reading may bring to the top."""
@@ -177,13 +178,13 @@ def sensitivity(question: Question, call_id: str | None = None) -> list[Sensitiv
     """Each reading off by its own doubt: what it would change, the dearest first. `call_id`: default the first call."""
     if not is_mirrored(question):
         return _sensitivity(question, call_id)
-    rows = _sensitivity(mirror_question(question), renamed(call_id))
+    rows = _sensitivity(mirrored(question), None if call_id is None else renamed(call_id))
     turned = [replace(r, low=_in_own_world(r.low), high=_in_own_world(r.high)) for r in rows]
     return [_flipped(r) if r.reading.name == "cross" else r for r in turned]
 
 
 def _in_own_world(turn: Turn) -> Turn:
-    return turn._replace(best_id=renamed(turn.best_id))
+    return turn._replace(best_id=None if turn.best_id is None else renamed(turn.best_id))
 
 
 def _flipped(row: Sensitive) -> Sensitive:
@@ -240,6 +241,6 @@ def what_if(question: Question, call_id: str, name: str, low: float, high: float
         return _what_if(question, call_id, reading, values)
     if name == "cross":
         values = [-v for v in values]
-    made = _what_if(mirror_question(question), str(renamed(call_id)), reading, values)
+    made = _what_if(mirrored(question), renamed(call_id), reading, values)
     flip = -1.0 if name == "cross" else 1.0
     return [p._replace(value=flip * p.value, aim_rad=None if p.aim_rad is None else -p.aim_rad) for p in made]

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from typing import Literal, NamedTuple
+from typing import Annotated, Literal, NamedTuple
 
 import numpy as np
 
@@ -13,6 +13,7 @@ from veltrin.core.ground import Lie
 from veltrin.core.hole import KIND_LIST, KINDS, Area, Hole
 from veltrin.core.kit import Player
 from veltrin.core.run import SURFACES
+from veltrin.core.sides import Side, Sided, Unsided
 
 TargetName = Literal["flag", "left", "right", "back", "lay-up", "short", "relief"]
 
@@ -21,12 +22,12 @@ TargetName = Literal["flag", "left", "right", "back", "lay-up", "short", "relief
 class Target:
     """A place to finish (m; x to the flag, y left) and what it is called."""
 
-    name: TargetName
-    x_m: float
-    y_m: float
+    name: Annotated[TargetName, Side.NAMED]
+    x_m: Unsided
+    y_m: Sided
 
     @property
-    def distance_m(self) -> float:
+    def distance_m(self) -> Unsided:
         """How far away it is."""
         return math.hypot(self.x_m, self.y_m)
 
@@ -36,7 +37,7 @@ class Target:
         return self.name in ("left", "right", "back")
 
     @property
-    def bearing_rad(self) -> float:
+    def bearing_rad(self) -> Sided:
         """In which direction, left of the flag positive."""
         return math.atan2(self.y_m, self.x_m)
 

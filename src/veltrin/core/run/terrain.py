@@ -20,6 +20,7 @@ from veltrin.core.flight import Contour
 from veltrin.core.geometry import Mask, Vec
 from veltrin.core.quantity import QUANTITIES, within
 from veltrin.core.run.surface import SURFACES, TURF_FRICTION, WET_SLIP, Surface, bounce_numbers
+from veltrin.core.sides import Sided
 
 USUAL_FRONT_M, USUAL_FRONT_SHARE, USUAL_BACK_M = 8.0, 0.6, 10.0
 USUAL_WIDTH_SHARE, LEAST_USUAL_WIDTH_M = 0.8, 10.0
@@ -72,7 +73,7 @@ class Landing:
     firmness: float = 0.5
     green_speed_ft: float = 9.5
     fall_rad: float = 0.0
-    side_rad: float = 0.0
+    side_rad: Sided = 0.0
     on: Surface = SURFACES["green"]
     width_m: float = math.inf
     rise_m: float = 0.0
