@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import replace
 from datetime import UTC, datetime
 
 import numpy as np
@@ -27,7 +26,7 @@ from veltrin.service.translate import rad
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as rows
 from veltrin.store.repositories import trials as trial_rows
-from veltrin.store.repositories.book import StoredBooking
+from veltrin.store.tables import BookingRow
 
 
 def _planned(store: Store, body: BookingIn) -> Planned:
@@ -99,7 +98,7 @@ def _value(one: tuple[float, float] | None) -> tuple[float | None, float | None]
     return (None, None) if kept is None else (kept[0], kept[1] ** -2)
 
 
-def made_booking(booking_id: str, planned: Planned, body: BookingIn) -> StoredBooking:
+def made_booking(booking_id: str, planned: Planned, body: BookingIn) -> BookingRow:
     """A booking to be stored: what was meant, what was seen, what it says for learning."""
     expected, measured = planned.expected, body.measured
     total, left = _finish(planned, body)
@@ -109,7 +108,7 @@ def made_booking(booking_id: str, planned: Planned, body: BookingIn) -> StoredBo
     (speed_y, speed_w), (friction_y, friction_w), (face_y, face_w) = (
         _value(one) for one in (says.speed, says.friction, says.face)
     )
-    return StoredBooking(
+    return BookingRow(
         id=booking_id,
         player_id=body.player_id,
         booked_at=body.booked_at or datetime.now(UTC),
@@ -194,7 +193,7 @@ def book_shot(store: Store, booking_id: str, body: BookingIn) -> BookingOut:
     booking = made_booking(booking_id, planned, body)
     with store.session() as session:
         if planned.question_json is not None:
-            booking = replace(booking, question_id=rows.keep_question(session, planned.question_json))
+            booking.question_id = rows.keep_question(session, planned.question_json)
         rows.add(session, booking)
         # Of two senders of the same shot at once the first is booked, and both are told what was.
         kept = rows.load(session, booking_id)
@@ -208,13 +207,10 @@ def book_together(store: Store, shots: Sequence[tuple[str, Planned, BookingIn]])
             body: rows.keep_question(session, body)
             for body in sorted({p.question_json for _, p, _ in shots if p.question_json is not None})
         }
-        rows.add_many(
-            session,
-            [
-                replace(made_booking(one_id, planned, body), question_id=questions.get(planned.question_json or ""))
-                for one_id, planned, body in shots
-            ],
-        )
+        made = [made_booking(one_id, planned, body) for one_id, planned, body in shots]
+        for booking, (_, planned, _) in zip(made, shots, strict=True):
+            booking.question_id = questions.get(planned.question_json or "")
+        rows.add_many(session, made)
 
 
 def _nothing(booking_id: str) -> NotFoundError:

@@ -27,8 +27,9 @@ from veltrin.service.words import cover_words, lie_words, method_words
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as rows
 from veltrin.store.repositories import book_charts as chart_rows
-from veltrin.store.repositories.book import StoredBooking, Which
+from veltrin.store.repositories.book import Which
 from veltrin.store.repositories.book_charts import ByCover
+from veltrin.store.tables import BookingRow
 
 MOST_POINTS = 400
 TREND_PARTS, TREND_SHOTS = 12, 2400
@@ -47,7 +48,7 @@ def _plain(value: float | None, digits: int = 2) -> float | None:
     return None if value is None else round(value, digits) + 0.0
 
 
-def booking_out(one: StoredBooking) -> BookingOut:
+def booking_out(one: BookingRow) -> BookingOut:
     """A stored booking as the contract has it."""
     spin = None if one.spin_rad_s is None else round(one.spin_rad_s / RAD_S_PER_RPM)
     return BookingOut.model_validate(

@@ -3,15 +3,16 @@
 from __future__ import annotations
 
 import uuid
-from dataclasses import asdict, replace
+from dataclasses import replace
 from datetime import UTC, datetime
 from typing import Any, Literal
 
 from sqlalchemy.orm import Session
 
 from veltrin.exchange.shots_csv import write_table
+from veltrin.service.contracts.base import Contract
 from veltrin.service.contracts.day import DayIn
-from veltrin.service.contracts.exchange import BookFile, MergedOut, PlayerRecord
+from veltrin.service.contracts.exchange import BookFile, BookingRecord, KeptRecord, MergedOut, PlayerRecord, TrialRecord
 from veltrin.service.contracts.line import LineIn
 from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.contracts.record import SettingsBody
@@ -26,9 +27,9 @@ from veltrin.store.repositories import settings as setting_rows
 from veltrin.store.repositories import shots as shot_rows
 from veltrin.store.repositories import stands as stand_rows
 from veltrin.store.repositories import trials as trial_rows
-from veltrin.store.repositories.book import StoredBooking, Which
+from veltrin.store.repositories.book import Which
 from veltrin.store.repositories.players import StoredPlayer
-from veltrin.store.repositories.trials import StoredTrial
+from veltrin.store.tables import BookingRow, TrialRow
 
 TableName = Literal["players", "clubs", "bookings", "trials"]
 
@@ -44,28 +45,19 @@ def _player_record(session: Session, stored: StoredPlayer) -> dict[str, Any]:
         **shown,
         "stands": dict(sorted(stored.stands.items())),
         "questions": {q: PlanRequest.model_validate_json(body) for q, body in questions.items() if body},
-        "bookings": [asdict(b) for b in sorted(bookings, key=lambda b: (b.booked_at, b.id))],
-        "trials": [
-            {
-                **{k: v for k, v in asdict(t).items() if k not in ("player_id", "request_json")},
-                "request": PlanRequest.model_validate_json(t.request_json),
-            }
-            for t in trials
-        ],
+        "bookings": [_told(BookingRecord, b) for b in sorted(bookings, key=lambda b: (b.booked_at, b.id))],
+        "trials": [_told(TrialRecord, t, request=PlanRequest.model_validate_json(t.request_json)) for t in trials],
         "kept": [
-            {
-                "kept_at": s.kept_at,
-                "call_id": s.call_id,
-                "note": s.note,
-                "summary": s.summary,
-                "say": list(s.say),
-                "on_card": s.on_card,
-                "request": PlanRequest.model_validate_json(s.request_json),
-            }
+            _told(KeptRecord, s, say=s.key_words, request=PlanRequest.model_validate_json(s.request_json))
             for s in shot_rows.load_all(session)
             if s.player_id == player_id
         ],
     }
+
+
+def _told(record: type[Contract], row: object, **given: Any) -> Contract:
+    """A row as the file has it; `given`: what stands there otherwise."""
+    return record(**{name: getattr(row, name) for name in record.model_fields if name not in given}, **given)
 
 
 def export(store: Store, player_id: str | None = None) -> BookFile:
@@ -110,29 +102,25 @@ def _add_book(session: Session, record: PlayerRecord, player_id: str) -> tuple[i
             trial_ids[trial.id] = str(uuid.uuid4())
         values = trial.model_dump(exclude={"request", "id"})
         body = _own(trial.request, player_id).model_dump_json()
-        trial_rows.add(session, StoredTrial(id=trial_ids[trial.id], player_id=player_id, request_json=body, **values))
+        trial_rows.add(session, TrialRow(id=trial_ids[trial.id], player_id=player_id, request_json=body, **values))
     questions = {
         q: book_rows.keep_question(session, _own(body, player_id).model_dump_json())
         for q, body in record.questions.items()
     }
-    fresh: list[StoredBooking] = []
+    fresh: list[BookingRow] = []
     known_shots = 0
     owners = book_rows.owners_of(session, [told.id for told in record.bookings])
     for told in record.bookings:
-        one = StoredBooking(**{name: getattr(told, name) for name in book_rows.NAMES})
-        if owners.get(one.id) == player_id:
+        if owners.get(told.id) == player_id:
             known_shots += 1
             continue
-        taken = one.id in owners
-        fresh.append(
-            replace(
-                one,
-                id=str(uuid.uuid4()) if taken else one.id,
-                player_id=player_id,
-                trial_id=None if one.trial_id is None else trial_ids.get(one.trial_id),
-                question_id=None if one.question_id is None else questions.get(one.question_id),
-            )
-        )
+        here = {
+            "id": str(uuid.uuid4()) if told.id in owners else told.id,
+            "player_id": player_id,
+            "trial_id": None if told.trial_id is None else trial_ids.get(told.trial_id),
+            "question_id": None if told.question_id is None else questions.get(told.question_id),
+        }
+        fresh.append(BookingRow(**{**told.model_dump(), **here}))
     book_rows.add_many(session, fresh)
     return len(fresh), known_shots
 

@@ -19,7 +19,7 @@ from veltrin.service.contracts.session import EventOut, SessionRowOut
 from veltrin.service.errors import ConflictError, DomainError, NotFoundError
 from veltrin.store.engine import Store
 from veltrin.store.repositories import coaches as rows
-from veltrin.store.repositories.coaches import StoredCoach
+from veltrin.store.tables import CoachRow
 
 SHORTEST, LONGEST = 10, 200
 
@@ -157,7 +157,7 @@ def _note(session: Session, coach_id: int, address: str, what: str) -> None:
 HERE = "this machine"
 
 
-def _known(session: Session, name: str) -> StoredCoach:
+def _known(session: Session, name: str) -> CoachRow:
     coach = rows.by_name(session, name.strip())
     if coach is None:
         names = ", ".join(c.name for c in rows.load_all(session))
@@ -165,7 +165,7 @@ def _known(session: Session, name: str) -> StoredCoach:
     return coach
 
 
-def list_coaches(store: Store) -> list[StoredCoach]:
+def list_coaches(store: Store) -> list[CoachRow]:
     """All coaches."""
     with store.session() as session:
         return rows.load_all(session)
@@ -192,7 +192,7 @@ def let_run(store: Store, name: str, *, is_admin: bool) -> None:
         rows.add_event(session, coach.name, HERE, "runs the place" if is_admin else "runs the place no longer")
 
 
-def _somebody_else_runs(session: Session, coach: StoredCoach) -> None:
+def _somebody_else_runs(session: Session, coach: CoachRow) -> None:
     if not any(c.is_admin and c.id != coach.id for c in rows.load_all(session)):
         raise ConflictError(
             "name", f"nobody but {coach.name} runs the place.", "Let another first: veltrin coach admin NAME."

@@ -33,7 +33,7 @@ from veltrin.service.translate import air_in, wind_in
 from veltrin.service.translate_plan import call_out, rows_out
 from veltrin.store.engine import Store
 from veltrin.store.repositories import days as day_rows
-from veltrin.store.repositories.days import StoredDay
+from veltrin.store.tables import DayRow
 
 CALLS_SHOWN = 3
 
@@ -58,7 +58,7 @@ def day_in(day: DayIn, wind: WindIn | None = None) -> Day:
     )
 
 
-def _out(stored: StoredDay) -> DayOut:
+def _out(stored: DayRow) -> DayOut:
     return DayOut(id=stored.id, saved_at=stored.saved_at, day=DayIn.model_validate_json(stored.day_json))
 
 

@@ -28,7 +28,7 @@ from veltrin.service.planned import Planned, planned_stock
 from veltrin.service.players import find_stored
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as rows
-from veltrin.store.repositories.book import StoredBooking
+from veltrin.store.tables import BookingRow
 
 log = logging.getLogger(__name__)
 
@@ -148,7 +148,7 @@ def _run(store: Store, body: ImportIn, job: Job, read: Iterable[ShotRow | BadRow
     with store.session() as session:
         known = rows.known_of(session, body.player_id)
     seen: set[ShotRow] = set()
-    bookings: list[StoredBooking] = []
+    bookings: list[BookingRow] = []
     for row in read:
         if job.stop.is_set():
             job.state = "cancelled"
@@ -195,7 +195,7 @@ def _run(store: Store, body: ImportIn, job: Job, read: Iterable[ShotRow | BadRow
     job.stored, job.state = len(bookings), "done"
 
 
-def _booking(planned: Planned, player_id: str, club_id: str, row: ShotRow) -> StoredBooking:
+def _booking(planned: Planned, player_id: str, club_id: str, row: ShotRow) -> BookingRow:
     # Past the target a stock shot has none: its finish is kept as it was measured.
     body = BookingIn.model_construct(
         **{
@@ -217,8 +217,10 @@ def _booking(planned: Planned, player_id: str, club_id: str, row: ShotRow) -> St
         }
     )
     made = made_booking(str(uuid.uuid4()), planned, body)
-    left = None if row.total_side_m is None else 0.0 - row.total_side_m
-    return made if row.total_m is None else replace(made, total_m=row.total_m, side_m=left)
+    if row.total_m is not None:
+        made.total_m = row.total_m
+        made.side_m = None if row.total_side_m is None else 0.0 - row.total_side_m
+    return made
 
 
 _BLANK = BookingIn(player_id="-", purpose="stock", club_id="-")

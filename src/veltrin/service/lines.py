@@ -12,10 +12,10 @@ from veltrin.service.errors import DomainError, NotFoundError
 from veltrin.service.translate_line import line_in, line_out
 from veltrin.store.engine import Store
 from veltrin.store.repositories import lines as line_rows
-from veltrin.store.repositories.lines import StoredLine
+from veltrin.store.tables import LineRow
 
 
-def _out(stored: StoredLine) -> LineOut:
+def _out(stored: LineRow) -> LineOut:
     line = LineIn.model_validate_json(stored.line_json)
     return LineOut(id=stored.id, name=stored.name, saved_at=stored.saved_at, line=line)
 

@@ -10,7 +10,7 @@ from veltrin.service.words import summary_of
 from veltrin.store.engine import Store
 from veltrin.store.repositories import settings as setting_rows
 from veltrin.store.repositories import shots as shot_rows
-from veltrin.store.repositories.shots import StoredShot
+from veltrin.store.tables import ShotRow
 
 
 def read_settings(store: Store) -> SettingsBody:
@@ -27,19 +27,12 @@ def write_settings(store: Store, body: SettingsBody) -> SettingsBody:
     return body
 
 
-def _out(stored: StoredShot) -> ShotOut:
-    return ShotOut(
-        id=stored.id,
-        kept_at=stored.kept_at,
-        note=stored.note,
-        player_id=stored.player_id,
-        player_name=stored.player_name,
-        call_id=stored.call_id,
-        summary=stored.summary,
-        say=list(stored.say),
-        on_card=stored.on_card,
-        request=PlanRequest.model_validate_json(stored.request_json),
-    )
+def _out(row: ShotRow) -> ShotOut:
+    told = {
+        name: getattr(row, name) for name in ("id", "kept_at", "note", "player_id", "call_id", "summary", "on_card")
+    }
+    request = PlanRequest.model_validate_json(row.request_json)
+    return ShotOut(**told, player_name=row.player.name, say=row.key_words, request=request)
 
 
 def keep_shot(store: Store, body: ShotNew) -> ShotOut:

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from datetime import UTC
-
 from veltrin.core.learn import OUTLIER_FROM, stock_of
 from veltrin.service.contracts.book import StockOut, StockShotOut
 from veltrin.service.players import find_stored
@@ -37,7 +35,7 @@ def stock_by_club(store: Store, player_id: str) -> list[StockOut]:
                 carry_m=round(stock.carry_m, 1),
                 sd_m=round(stock.sd_m, 1),
                 shots=[
-                    StockShotOut(id=shot_id, booked_at=at.replace(tzinfo=UTC), carry_m=round(carry, 1), flagged=flagged)
+                    StockShotOut(id=shot_id, booked_at=at, carry_m=round(carry, 1), flagged=flagged)
                     for (shot_id, at, carry), flagged in zip(shots, stock.flagged, strict=True)
                 ],
                 rule=RULE,

@@ -18,8 +18,8 @@ from veltrin.service.words import method_words
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as book_rows
 from veltrin.store.repositories import trials as rows
-from veltrin.store.repositories.book import StoredBooking, Which
-from veltrin.store.repositories.trials import StoredTrial
+from veltrin.store.repositories.book import Which
+from veltrin.store.tables import BookingRow, TrialRow
 
 # Name, unit, how it is read off a ball, smallest difference worth having, whether more is better. Judgement.
 _MEASURES: tuple[tuple[str, str, Any, float, bool], ...] = (
@@ -33,7 +33,7 @@ _MEASURES: tuple[tuple[str, str, Any, float, bool], ...] = (
 )
 
 
-def _left(ball: StoredBooking) -> float | None:
+def _left(ball: BookingRow) -> float | None:
     if ball.total_m is None or ball.side_m is None:
         return None
     return float(((ball.total_m - ball.target_m) ** 2 + ball.side_m**2) ** 0.5)
@@ -53,7 +53,7 @@ def start_trial(store: Store, body: TrialNew) -> TrialOut:
         raise ConflictError("b_call", "both ways are the same.", "Choose two different calls.")
     a_words, b_words = (_words_of(store, request, call) for call in (body.a_call, body.b_call))
     trial_id = str(uuid.uuid4())
-    trial = StoredTrial(
+    trial = TrialRow(
         id=trial_id,
         player_id=find_stored(store, request.player_id).player.id,
         name=body.name or f"{a_words} against {b_words}"[:80],
@@ -82,7 +82,7 @@ def verdict_words(found: Difference, unit: str, a_words: str, b_words: str) -> s
     return f"{each} balls each can't tell {found.tells:.{digits}f} {unit}{more}."
 
 
-def _measures(balls: list[StoredBooking], trial: StoredTrial) -> list[MeasureOut]:
+def _measures(balls: list[BookingRow], trial: TrialRow) -> list[MeasureOut]:
     measures = []
     for name, unit, read, matters, more in _MEASURES:
         told = {arm: [v for b in balls if b.arm == arm and (v := read(b)) is not None] for arm in ("a", "b")}
@@ -109,7 +109,7 @@ def _measures(balls: list[StoredBooking], trial: StoredTrial) -> list[MeasureOut
     return measures
 
 
-def _out(store: Store, trial: StoredTrial) -> TrialOut:
+def _out(store: Store, trial: TrialRow) -> TrialOut:
     with store.session() as session:
         balls = book_rows.every(session, Which(trial.player_id, trial_id=trial.id))
     left = list(trial.order)

@@ -2,14 +2,53 @@
 
 from __future__ import annotations
 
-from datetime import datetime
+from datetime import UTC, datetime
+from typing import Any, ClassVar
 
-from sqlalchemy import CheckConstraint, ForeignKey, Index, String, Text, UniqueConstraint
+from sqlalchemy import (
+    CheckConstraint,
+    DateTime,
+    Dialect,
+    ForeignKey,
+    Index,
+    String,
+    Text,
+    TypeDecorator,
+    UniqueConstraint,
+    event,
+    inspect,
+)
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
+from sqlalchemy.sql.schema import ScalarElementColumnDefault
+
+
+class Utc(TypeDecorator[datetime]):
+    """A moment, kept in UTC without saying so, told in UTC."""
+
+    impl = DateTime
+    cache_ok = True
+
+    def process_bind_param(self, value: datetime | None, dialect: Dialect) -> datetime | None:
+        """To the table; a moment of no zone is UTC already."""
+        return value if value is None or value.tzinfo is None else value.astimezone(UTC).replace(tzinfo=None)
+
+    def process_result_value(self, value: datetime | None, dialect: Dialect) -> datetime | None:
+        """From the table."""
+        return None if value is None else value.replace(tzinfo=UTC)
 
 
 class Base(DeclarativeBase):
-    """Base of all tables."""
+    """Base of all tables. A row is the record: it is what repositories give and take."""
+
+    type_annotation_map: ClassVar[dict[Any, Any]] = {datetime: Utc}
+
+
+@event.listens_for(Base, "init", propagate=True)
+def _as_usual(row: Base, _: Any, told: dict[str, Any]) -> None:
+    """What isn't told of a new row is at once what the table would put there."""
+    for column in inspect(type(row)).columns:
+        if isinstance(column.default, ScalarElementColumnDefault):
+            told.setdefault(column.key, column.default.arg)
 
 
 ONLY_COACH = 1
@@ -180,6 +219,11 @@ class ShotRow(Owned, Base):
     on_card: Mapped[bool] = mapped_column(default=False)
     player: Mapped[PlayerRow] = relationship(lazy="joined")
 
+    @property
+    def key_words(self) -> list[str]:
+        """What to say, a line each."""
+        return self.say.split("\n") if self.say else []
+
 
 class TrialRow(Owned, Base):
     """Two ways of playing one shot, ball by ball in a shuffled order."""
@@ -267,6 +311,13 @@ class BookingRow(Owned, Base):
     friction_w: Mapped[float | None]
     face_y: Mapped[float | None]
     face_w: Mapped[float | None]
+
+    @property
+    def lost(self) -> float | None:
+        """Strokes this shot cost more than the plan expected."""
+        if self.strokes is None or self.strokes_after is None:
+            return None
+        return 1.0 + self.strokes_after - self.strokes
 
 
 class QuestionRow(Base):

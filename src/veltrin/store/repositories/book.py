@@ -5,79 +5,15 @@ from __future__ import annotations
 import hashlib
 from collections import Counter
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass, fields
-from datetime import UTC, datetime
+from dataclasses import dataclass
+from datetime import datetime
 from typing import Any
 
-from sqlalchemy import ColumnElement, and_, func, insert, select, update
+from sqlalchemy import ColumnElement, and_, func, insert, inspect, select, update
 from sqlalchemy.dialects.sqlite import insert as sqlite_insert
 from sqlalchemy.orm import Session
 
 from veltrin.store.tables import BookingRow, PlayerRow, QuestionRow
-
-
-@dataclass(frozen=True)
-class StoredBooking:
-    """A struck shot as the record has it; times in UTC. See BookingRow."""
-
-    id: str
-    player_id: str
-    booked_at: datetime
-    source: str
-    purpose: str
-    club_id: str
-    club_name: str
-    family: str
-    cover: str
-    method_id: str
-    call_id: str
-    target_m: float
-    expected_carry_m: float
-    expected_total_m: float
-    expected_side_m: float
-    along_sd_m: float
-    across_sd_m: float
-    trial_id: str | None = None
-    arm: str | None = None
-    slope: str = "level"
-    question_id: str | None = None
-    strokes: float | None = None
-    carry_m: float | None = None
-    carry_side_m: float | None = None
-    total_m: float | None = None
-    side_m: float | None = None
-    ball_speed_m_s: float | None = None
-    launch_rad: float | None = None
-    spin_rad_s: float | None = None
-    descent_rad: float | None = None
-    heel_m: float | None = None
-    up_m: float | None = None
-    turf_m: float | None = None
-    fault: str = ""
-    note: str = ""
-    end_kind: str | None = None
-    strokes_after: float | None = None
-    holed: bool = False
-    putts: int | None = None
-    chipped_again: bool | None = None
-    counts: bool = True
-    far_off: bool = False
-    speed_y: float | None = None
-    speed_w: float | None = None
-    friction_y: float | None = None
-    friction_w: float | None = None
-    face_y: float | None = None
-    face_w: float | None = None
-
-    @property
-    def lost(self) -> float | None:
-        """Strokes this shot cost more than the plan expected."""
-        if self.strokes is None or self.strokes_after is None:
-            return None
-        return 1.0 + self.strokes_after - self.strokes
-
-
-NAMES = tuple(f.name for f in fields(StoredBooking))
 
 
 @dataclass(frozen=True)
@@ -94,11 +30,6 @@ class Which:
     until: datetime | None = None
 
 
-def plain(moment: datetime) -> datetime:
-    """A moment as the tables hold it: UTC without saying so."""
-    return moment.astimezone(UTC).replace(tzinfo=None)
-
-
 def conditions(which: Which) -> list[ColumnElement[bool]]:
     """What narrows a query down to these shots."""
     row = BookingRow
@@ -110,15 +41,10 @@ def conditions(which: Which) -> list[ColumnElement[bool]]:
         if value is not None:
             told.append(column == value)
     if which.since is not None:
-        told.append(row.booked_at >= plain(which.since))
+        told.append(row.booked_at >= which.since)
     if which.until is not None:
-        told.append(row.booked_at < plain(which.until))
+        told.append(row.booked_at < which.until)
     return told
-
-
-def _stored(row: BookingRow) -> StoredBooking:
-    values = {name: getattr(row, name) for name in NAMES}
-    return StoredBooking(**{**values, "booked_at": row.booked_at.replace(tzinfo=UTC)})
 
 
 def keep_question(session: Session, body: str) -> str:
@@ -133,9 +59,9 @@ def question_of(session: Session, question_id: str) -> str | None:
     return session.scalar(select(QuestionRow.body).where(QuestionRow.id == question_id))
 
 
-def _values(session: Session, booking: StoredBooking) -> dict[str, Any]:
-    told = {name: getattr(booking, name) for name in NAMES}
-    return {**told, "booked_at": plain(booking.booked_at), "coach_id": session.info["coach_id"]}
+def _values(session: Session, booking: BookingRow) -> dict[str, Any]:
+    told = {column.key: getattr(booking, column.key) for column in inspect(BookingRow).columns}
+    return {**told, "coach_id": session.info["coach_id"]}
 
 
 def _numbers(session: Session, player_id: str, count: int) -> range:
@@ -146,14 +72,14 @@ def _numbers(session: Session, player_id: str, count: int) -> range:
     return range(last - count + 1, last + 1)
 
 
-def add(session: Session, booking: StoredBooking) -> None:
+def add(session: Session, booking: BookingRow) -> None:
     """Book a shot, unless one of that id has been booked meanwhile: then that one stays."""
     (seq,) = _numbers(session, booking.player_id, 1)
     row = {**_values(session, booking), "seq": seq}
     session.execute(sqlite_insert(BookingRow).values(row).on_conflict_do_nothing())
 
 
-def add_many(session: Session, bookings: Iterable[StoredBooking]) -> None:
+def add_many(session: Session, bookings: Iterable[BookingRow]) -> None:
     """Book many at once, all or none."""
     rows = [_values(session, one) for one in bookings]
     for player_id, count in Counter(row["player_id"] for row in rows).items():
@@ -164,10 +90,9 @@ def add_many(session: Session, bookings: Iterable[StoredBooking]) -> None:
         session.execute(insert(BookingRow), rows)
 
 
-def load(session: Session, booking_id: str) -> StoredBooking | None:
+def load(session: Session, booking_id: str) -> BookingRow | None:
     """One, or None."""
-    row = session.get(BookingRow, booking_id)
-    return _stored(row) if row else None
+    return session.get(BookingRow, booking_id)
 
 
 ASKED_AT_ONCE = 500
@@ -183,14 +108,14 @@ def owners_of(session: Session, booking_ids: Sequence[str]) -> dict[str, str]:
     return found
 
 
-def set_counts(session: Session, booking_id: str, counts: bool) -> StoredBooking | None:
+def set_counts(session: Session, booking_id: str, counts: bool) -> BookingRow | None:
     """Let one count for learning or not; None if there is none."""
     row = session.get(BookingRow, booking_id)
     if row is None:
         return None
     row.counts = counts
     _edited(session, row.player_id)
-    return _stored(row)
+    return row
 
 
 def delete(session: Session, booking_id: str) -> bool:
@@ -207,18 +132,18 @@ def _edited(session: Session, player_id: str) -> None:
     session.execute(update(PlayerRow).where(PlayerRow.id == player_id).values(book_edits=PlayerRow.book_edits + 1))
 
 
-def page(session: Session, which: Which, limit: int, offset: int) -> tuple[int, list[StoredBooking]]:
+def page(session: Session, which: Which, limit: int, offset: int) -> tuple[int, list[BookingRow]]:
     """How many there are, and some of them, newest first."""
     told = and_(*conditions(which))
     count = session.scalar(select(func.count()).select_from(BookingRow).where(told)) or 0
     newest = select(BookingRow).where(told).order_by(BookingRow.booked_at.desc(), BookingRow.id.desc())
-    return count, [_stored(row) for row in session.scalars(newest.limit(limit).offset(offset))]
+    return count, list(session.scalars(newest.limit(limit).offset(offset)))
 
 
-def every(session: Session, which: Which) -> list[StoredBooking]:
+def every(session: Session, which: Which) -> list[BookingRow]:
     """All of them, oldest first."""
     oldest = select(BookingRow).where(and_(*conditions(which))).order_by(BookingRow.booked_at, BookingRow.id)
-    return [_stored(row) for row in session.scalars(oldest)]
+    return list(session.scalars(oldest))
 
 
 def known_of(session: Session, player_id: str) -> Counter[tuple[str, float | None, float | None, float | None]]:

@@ -12,7 +12,6 @@ from sqlalchemy.orm import Session
 
 from veltrin.core.kit import Quantity
 from veltrin.core.learn import Cell
-from veltrin.store.repositories.book import plain
 from veltrin.store.tables import BookingRow, PlayerRow
 
 _SUMS: tuple[tuple[Quantity, Any, Any], ...] = (
@@ -54,7 +53,7 @@ def sums(session: Session, player_id: str, since: datetime | None = None, known:
         .group_by(row.family, row.cover, row.method_id)
     )
     if since is not None:
-        asked = asked.where(row.booked_at >= plain(since))
+        asked = asked.where(row.booked_at >= since)
     if known is not None:
         asked = asked.where(known.upto < row.seq)
     fresh = [cell for found in session.execute(asked) for cell in _cells(found)]

@@ -2,81 +2,38 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from datetime import UTC, datetime
 
 from sqlalchemy import delete, select, update
 from sqlalchemy.orm import Session
 
-from veltrin.store.repositories.book import plain
 from veltrin.store.tables import CoachRow, DayRow, EventRow, LineRow, Owned, SessionRow, SettingsRow
 
 
-@dataclass(frozen=True)
-class StoredCoach:
-    """A coach; `passphrase` is an argon2 hash, None where nobody can sign in."""
-
-    id: int
-    name: str
-    passphrase: str | None
-    is_admin: bool
-
-
-@dataclass(frozen=True)
-class StoredSession:
-    """A session; times in UTC."""
-
-    id: str
-    coach_id: int
-    made_at: datetime
-    address: str
-    device: str
-
-
-@dataclass(frozen=True)
-class StoredEvent:
-    """Something that happened to an account; time in UTC."""
-
-    at: datetime
-    coach: str
-    address: str
-    what: str
-
-
-def _stored(row: CoachRow) -> StoredCoach:
-    return StoredCoach(row.id, row.name, row.passphrase, row.is_admin)
-
-
-def _session(row: SessionRow) -> StoredSession:
-    return StoredSession(row.id, row.coach_id, row.made_at.replace(tzinfo=UTC), row.address, row.device)
-
-
-def by_name(session: Session, name: str) -> StoredCoach | None:
+def by_name(session: Session, name: str) -> CoachRow | None:
     """The coach of that name, or None."""
-    row = session.scalar(select(CoachRow).where(CoachRow.name == name))
-    return _stored(row) if row else None
+    return session.scalar(select(CoachRow).where(CoachRow.name == name))
 
 
-def load(session: Session, coach_id: int) -> StoredCoach | None:
+def load(session: Session, coach_id: int) -> CoachRow | None:
     """One coach, or None."""
-    row = session.get(CoachRow, coach_id)
-    return _stored(row) if row else None
+    return session.get(CoachRow, coach_id)
 
 
-def load_all(session: Session) -> list[StoredCoach]:
+def load_all(session: Session) -> list[CoachRow]:
     """All coaches in the order they were added."""
-    return [_stored(row) for row in session.scalars(select(CoachRow).order_by(CoachRow.id))]
+    return list(session.scalars(select(CoachRow).order_by(CoachRow.id)))
 
 
-def save(session: Session, name: str, passphrase: str) -> StoredCoach:
+def save(session: Session, name: str, passphrase: str) -> CoachRow:
     """Add a coach, or give one a new passphrase (hash)."""
     row = session.scalar(select(CoachRow).where(CoachRow.name == name))
     if row is None:
-        row = CoachRow(name=name, made_at=plain(datetime.now(UTC)))
+        row = CoachRow(name=name, made_at=datetime.now(UTC))
         session.add(row)
     row.passphrase = passphrase
     session.flush()
-    return _stored(row)
+    return row
 
 
 def rename(session: Session, coach_id: int, name: str) -> None:
@@ -92,7 +49,7 @@ def set_admin(session: Session, coach_id: int, *, is_admin: bool) -> None:
     session.execute(update(CoachRow).where(CoachRow.id == coach_id).values(is_admin=is_admin))
 
 
-def hand_over(session: Session, coach: StoredCoach, to_id: int) -> None:
+def hand_over(session: Session, coach: CoachRow, to_id: int) -> None:
     """Give everything of a coach to another and delete the coach. Names that clash get the giver's behind them."""
     # On the connection: the session itself sees one coach only.
     connection = session.connection()
@@ -120,23 +77,22 @@ def add_session(session: Session, session_id: str, coach_id: int, address: str, 
         SessionRow(
             id=session_id,
             coach_id=coach_id,
-            made_at=plain(datetime.now(UTC)),
+            made_at=datetime.now(UTC),
             address=address[:60],
             device=device[:120],
         )
     )
 
 
-def session_of(session: Session, session_id: str) -> StoredSession | None:
+def session_of(session: Session, session_id: str) -> SessionRow | None:
     """One session, or None."""
-    row = session.get(SessionRow, session_id)
-    return None if row is None else _session(row)
+    return session.get(SessionRow, session_id)
 
 
-def sessions_of(session: Session, coach_id: int) -> list[StoredSession]:
+def sessions_of(session: Session, coach_id: int) -> list[SessionRow]:
     """Sessions of a coach, newest first."""
     asked = select(SessionRow).where(SessionRow.coach_id == coach_id).order_by(SessionRow.made_at.desc())
-    return [_session(row) for row in session.scalars(asked)]
+    return list(session.scalars(asked))
 
 
 def drop_session(session: Session, session_id: str, coach_id: int) -> bool:
@@ -152,7 +108,7 @@ def drop_sessions_of(session: Session, coach_id: int) -> None:
 
 def drop_sessions_before(session: Session, moment: datetime) -> None:
     """Forget sessions that began before."""
-    session.execute(delete(SessionRow).where(SessionRow.made_at < plain(moment)))
+    session.execute(delete(SessionRow).where(SessionRow.made_at < moment))
 
 
 EVENTS_KEPT = 2000
@@ -160,13 +116,13 @@ EVENTS_KEPT = 2000
 
 def add_event(session: Session, coach: str, address: str, what: str) -> None:
     """Record something that happened to an account; of many the newest stay."""
-    row = EventRow(at=plain(datetime.now(UTC)), coach=coach[:60], address=address[:60], what=what[:60])
+    row = EventRow(at=datetime.now(UTC), coach=coach[:60], address=address[:60], what=what[:60])
     session.add(row)
     session.flush()
     session.execute(delete(EventRow).where(EventRow.id <= row.id - EVENTS_KEPT))
 
 
-def events(session: Session, most: int = 200) -> list[StoredEvent]:
+def events(session: Session, most: int = 200) -> list[EventRow]:
     """The newest of what happened, newest first."""
     asked = select(EventRow).order_by(EventRow.id.desc()).limit(most)
-    return [StoredEvent(e.at.replace(tzinfo=UTC), e.coach, e.address, e.what) for e in session.scalars(asked)]
+    return list(session.scalars(asked))

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import secrets
 from dataclasses import dataclass, field
-from datetime import UTC, date, datetime
+from datetime import date, datetime
 from typing import Any, cast
 
 from sqlalchemy import CursorResult, select, update
@@ -86,7 +86,7 @@ def _stored(row: PlayerRow) -> StoredPlayer:
         ball_place_m=row.ball_place_m,
         dates={c.id: Dates(_day(c.bought_on), _day(c.cleaned_on)) for c in row.clubs},
         learns=row.learns,
-        learns_from=None if row.learns_from is None else row.learns_from.replace(tzinfo=UTC),
+        learns_from=row.learns_from,
         version=row.version,
     )
 
@@ -115,7 +115,7 @@ def _fill(row: PlayerRow, stored: StoredPlayer) -> None:
     row.mid_iron_lean_rad, row.mid_iron_attack_rad = player.mid_iron_lean_rad, player.mid_iron_attack_rad
     row.ball_place_m, row.notes, row.units = stored.ball_place_m, stored.notes, stored.units
     row.learns = stored.learns
-    row.learns_from = None if stored.learns_from is None else stored.learns_from.astimezone(UTC).replace(tzinfo=None)
+    row.learns_from = stored.learns_from
 
 
 def _clubs(stored: StoredPlayer) -> list[ClubRow]:
