@@ -135,7 +135,7 @@ def test_trace_ends_at_rest() -> None:
 def test_unknown_surface_and_wild_numbers_are_refused() -> None:
     with pytest.raises(UnknownNameError, match="green, fringe"):
         surface_named("carpet")
-    with pytest.raises(OutOfRangeError, match=r"landing\.fall_deg"):
+    with pytest.raises(OutOfRangeError, match=r"line\.fall_deg"):
         Landing(fall_rad=math.radians(20))
     with pytest.raises(OutOfRangeError, match=r"landing\.green_speed_ft"):
         run_out(np.zeros((1, 3)), np.ones((1, 3)), np.ones((1, 3)), Landing(green_speed_ft=30))

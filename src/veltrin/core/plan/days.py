@@ -10,15 +10,15 @@ import numpy as np
 
 from veltrin.core.day import Day, landing_on, lie_on
 from veltrin.core.kit import Scatter
-from veltrin.core.plan.candidates import list_all
 from veltrin.core.plan.ledgers import DISTANCE_STEP_M, ball_words, running_rows
 from veltrin.core.plan.mirror import is_mirrored
 from veltrin.core.plan.model import Call, LedgerRow, Odds, Plan, Question
 from veltrin.core.plan.odds import strike_odds
-from veltrin.core.plan.planner import kept_club, plan_right_handed
+from veltrin.core.plan.planner import plan_right_handed
 from veltrin.core.plan.play import Batch, Played, World, play
+from veltrin.core.plan.prepared import prepare
 from veltrin.core.plan.rank import grass_difficulty
-from veltrin.core.plan.sieve import make_batch, world_of
+from veltrin.core.plan.sieve import world_of
 from veltrin.core.plan.target import Targets
 from veltrin.core.sides import SidedName, Unsided, mirrored
 
@@ -114,10 +114,10 @@ def _odds(batch: Batch, call: Call, scatter: Scatter, here: tuple[World, Played]
 
 
 def _carried(one: Question, other: Question, call: Call) -> CarriedOver:
-    kept, _ = kept_club(one)
-    candidate = next(c for c in list_all(replace(one, only=(call.id,)), kept)[0] if c.id == call.id)
-    batch = make_batch(one, [candidate], kept)
-    here, there = world_of(one), world_of(other)
+    shot = prepare(one)
+    candidate = next(c for c in shot.only(call.id).candidates if c.id == call.id)
+    batch = shot.batch([candidate])
+    here, there = shot.world, world_of(other)
     dressed = replace(batch, able=one.player.able(other.layers))
     swing, aim = np.array([call.swing]), np.array([call.aim_rad])
     way = Targets(np.ones(1), np.array([call.target.bearing_rad]))

@@ -9,25 +9,24 @@ import numpy as np
 from veltrin.core.air import CALM
 from veltrin.core.methods.wind import FELT_M_S
 from veltrin.core.plan.candidates import FELT_AT_M, Candidate
-from veltrin.core.plan.model import Call, Harder, Question
-from veltrin.core.plan.play import World, play
-from veltrin.core.plan.sieve import make_batch
+from veltrin.core.plan.model import Call, Harder
+from veltrin.core.plan.play import play
+from veltrin.core.plan.prepared import Prepared
 
 HARDER = 0.05
 """How much faster the harder swing is. Judgement: what a player puts on without a bigger turn."""
 
 
-def harder_note(
-    question: Question, stock: tuple[Call, Candidate] | None, kept: str | None, world: World
-) -> Harder | None:
+def harder_note(shot: Prepared, stock: tuple[Call, Candidate] | None) -> Harder | None:
     """Strike the best stock call HARDER faster, here and without the wind; None unless the wind is against."""
-    tail, _ = question.wind.at(FELT_AT_M)
+    tail, _ = shot.question.wind.at(FELT_AT_M)
     if tail > -FELT_M_S or stock is None or stock[0].apex_m < 5.0:
         return None
     call, candidate = stock
-    batch = make_batch(question, [candidate] * 2, kept)
+    batch = shot.batch([candidate] * 2)
     batch = replace(batch, full_speed=batch.full_speed * np.array([1.0, 1.0 + HARDER]))
     swing, aim = np.full(2, call.swing), np.full(2, call.aim_rad)
+    world = shot.world
     here = play(batch, world, swing, aim)
     still = play(batch, replace(world, wind=CALM), swing, aim)
     spin = np.linalg.norm(here.launch.spin, axis=1)

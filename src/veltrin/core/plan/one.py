@@ -7,11 +7,10 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from veltrin.core.geometry import Index
-from veltrin.core.plan.candidates import list_all
 from veltrin.core.plan.model import Call, Question
-from veltrin.core.plan.planner import kept_club
 from veltrin.core.plan.play import Batch, World
-from veltrin.core.plan.sieve import Sieved, plain_calls, sieve, world_of
+from veltrin.core.plan.prepared import prepare
+from veltrin.core.plan.sieve import Sieved, plain_calls
 from veltrin.core.plan.strike import moved_calls
 
 
@@ -44,16 +43,13 @@ class One:
 
 def one_call(question: Question, call_id: str) -> One | None:
     """Find a call for a right-hander; None if it is not feasible here."""
-    asked = replace(question, only=(call_id,), detail_for=())
-    kept, _ = kept_club(asked)
-    candidates, _ = list_all(asked, kept)
-    if not candidates:
+    shot = prepare(replace(question, only=(call_id,), detail_for=()))
+    found, world = shot.found, shot.world
+    if found is None:
         return None
-    world = world_of(asked)
-    found = sieve(asked, candidates, kept, None, world)
-    pairs = moved_calls(asked, found, plain_calls(asked, found, world), world)
+    pairs = moved_calls(shot.question, found, plain_calls(shot.question, found, world), world)
     if not pairs:
         return None
     call, candidate = pairs[0]
-    place = next(k for k, c in enumerate(candidates) if c.id == candidate.id)
-    return One(asked, call, found.batch.take(np.array([place])), world, found, place)
+    place = next(k for k, c in enumerate(shot.candidates) if c.id == candidate.id)
+    return One(shot.question, call, found.batch.take(np.array([place])), world, found, place)

@@ -4,25 +4,19 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator
-from functools import lru_cache
 from typing import NamedTuple
 
 from veltrin.core.care import Note, Sky, notes_for
-from veltrin.core.ground import Slope
-from veltrin.core.methods.stock import KEPT_CLUB, STOCK_SWING
+from veltrin.core.methods.stock import STOCK_SWING
 from veltrin.core.plan.answer import with_detail
-from veltrin.core.plan.candidates import (
-    FELT_AT_M,
-    Candidate,
-    list_all,
-    list_candidates,
-)
+from veltrin.core.plan.candidates import FELT_AT_M, Candidate
 from veltrin.core.plan.harder import harder_note
-from veltrin.core.plan.model import Call, FellOut, LevelChoice, Plan, Question
+from veltrin.core.plan.model import Call, FellOut, Plan, Question
 from veltrin.core.plan.play import World
+from veltrin.core.plan.prepared import Prepared, prepare
 from veltrin.core.plan.rank import STAYS_WITHIN
 from veltrin.core.plan.relief import RELIEF_ID, relief_call
-from veltrin.core.plan.sieve import make_batch, plain_calls, sieve, world_of
+from veltrin.core.plan.sieve import plain_calls
 from veltrin.core.plan.strike import Ranked, moved_calls, struck_calls
 from veltrin.core.plan.swap import swap_note
 from veltrin.core.plan.target import lies_badly
@@ -30,38 +24,10 @@ from veltrin.core.plan.target import lies_badly
 STRUCK_OFTEN = 12
 """How many of the best calls are struck many times."""
 
-LEVEL_STRUCK = 4
-"""And how many stock strokes are, to find what the player would use from level ground: neighbours in the bag."""
-
 WORTH_SHOWING = 0.3
 """A second call may cost so many strokes more than the first before it is no choice any more. Judgement."""
 
 ALIKE_AIM_RAD = math.radians(1.0)
-
-
-def level_choice(question: Question) -> LevelChoice | None:
-    """What this player would use for this line on this day from level ground with the stock stroke."""
-    q = question
-    return _level_choice(
-        Question(
-            q.player, Slope(), q.line, q.air, q.wind, ball_c=q.ball_c, layers=q.layers, weather=q.weather, own=q.own
-        )
-    )
-
-
-@lru_cache(maxsize=512)
-def _level_choice(question: Question) -> LevelChoice | None:
-    listed, _ = list_candidates(question, None)
-    candidates = [c for c in listed if c.method.id == STOCK_SWING.id]
-    if not candidates:
-        return None
-    world = world_of(question)
-    found = sieve(question, candidates, None, None, world)
-    calls = plain_calls(question, found, world)
-    if not calls:
-        return None
-    best = struck_calls(question, found, found.best(frozenset(), LEVEL_STRUCK), calls, world)[0][0]
-    return LevelChoice(best.club_id, best.swing, best.delivered_loft_rad)
 
 
 def _looks_alike(one: Call, other: Call) -> bool:
@@ -84,19 +50,6 @@ def _second(calls: list[Call]) -> Call | None:
             if differs(call):
                 return call
     return None
-
-
-def kept_club(question: Question) -> tuple[str | None, LevelChoice | None]:
-    """Find the club that 'kept club' keeps (asked for, or the level choice) and the level choice itself.
-
-    A fast answer without a kept club needs neither: what the level would take is looked up in the full plan.
-    """
-    asked = question.kept_club_id
-    kept = None if asked is None else question.player.club(asked, "kept_club_id").id
-    if question.only and (kept is not None or not any(i.endswith(f"~{KEPT_CLUB.id}") for i in question.only)):
-        return kept, None
-    level = level_choice(question)
-    return kept or (level.club_id if level else None), level
 
 
 SAFE_WITHIN = 0.25
@@ -133,20 +86,18 @@ def care_for(question: Question) -> tuple[Note, ...]:
     return notes_for(question.lie, question.slope, sky, line.areas, line.obstacles)
 
 
-class _Reckoned(NamedTuple):
+class _SoFar(NamedTuple):
     """What both stages of a plan share."""
 
-    question: Question
-    kept: str | None
-    level: LevelChoice | None
-    world: World
+    shot: Prepared
     care: tuple[Note, ...]
     fell_out: tuple[FellOut, ...]
 
 
-def _plan_of(so_far: _Reckoned, pairs: list[tuple[Call, Candidate]]) -> Plan:
+def _plan_of(so_far: _SoFar, pairs: list[tuple[Call, Candidate]]) -> Plan:
     """Put ranked calls into a plan, those that are looked at drawn and explained."""
-    question, kept, world = so_far.question, so_far.kept, so_far.world
+    shot = so_far.shot
+    question, world = shot.question, shot.world
     pairs = with_shown_first(question, pairs)
     calls = [call for call, _ in pairs]
     first = calls[0] if calls else None
@@ -158,7 +109,7 @@ def _plan_of(so_far: _Reckoned, pairs: list[tuple[Call, Candidate]]) -> Plan:
     picked = [(call, cand) for call, cand in pairs if call.id in shown]
     by_id: dict[str, Call] = {}
     if picked:
-        batch = make_batch(question, [cand for _, cand in picked], kept)
+        batch = shot.batch([cand for _, cand in picked])
         by_id = {c.id: c for c in with_detail([call for call, _ in picked], batch, world)}
     stock = next((p for p in pairs if p[0].method_id == STOCK_SWING.id and p[0].target.name == "flag"), None)
     told = with_relief(question, [by_id.get(c.id, c) for c in calls], world)
@@ -168,13 +119,13 @@ def _plan_of(so_far: _Reckoned, pairs: list[tuple[Call, Candidate]]) -> Plan:
         first_id=_id(first),
         second_id=_id(second),
         fell_out=so_far.fell_out,
-        swap=swap_note(question, so_far.level, stock[0] if stock else None, world),
-        kept_club_id=kept,
+        swap=swap_note(question, shot.level, stock[0] if stock else None, world),
+        kept_club_id=shot.kept,
         care=so_far.care,
         safe_id=_id(safe),
         direct_id=_id(direct) if escape else None,
         escape_id=_id(escape),
-        harder=None if question.only else harder_note(question, stock, kept, world),
+        harder=None if question.only else harder_note(shot, stock),
     )
 
 
@@ -204,28 +155,27 @@ def plan_in_stages(question: Question, *, only_last: bool = False) -> Iterator[P
     With `only` given, just those calls are worked out again and the second stage is left out: the fast answer while
     dragging.
     """
-    world = world_of(question)
-    kept, level = kept_club(question)
+    shot = prepare(question)
     care = care_for(question)
-    candidates, out = list_all(question, kept)
-    if not candidates and question.only and RELIEF_ID not in question.only:
-        yield Plan((), None, None, tuple(out), None, kept, care)
+    found = shot.found
+    if found is None:
+        out = tuple(shot.fell_out)
+        if question.only and RELIEF_ID not in question.only:
+            yield Plan((), None, None, out, None, shot.kept, care)
+            return
+        relief = relief_call(question, shot.world)
+        yield Plan((relief,), relief.id, None, out, None, shot.kept, care)
         return
-    if not candidates:
-        relief = relief_call(question, world)
-        yield Plan((relief,), relief.id, None, tuple(out), None, kept, care)
-        return
-    found = sieve(question, candidates, kept, level.loft_rad if level else None, world)
-    so_far = _Reckoned(question, kept, level, world, care, (*out, *found.fell_out))
-    pairs = plain_calls(question, found, world)
+    so_far = _SoFar(shot, care, (*shot.fell_out, *found.fell_out))
+    pairs = plain_calls(question, found, shot.world)
     if question.only:
-        pairs = moved_calls(question, found, pairs, world)
+        pairs = moved_calls(question, found, pairs, shot.world)
     has_risk = bool(pairs) and not question.only
     if not (has_risk and only_last):
         yield _plan_of(so_far, pairs)
     if has_risk:
         best = found.best(question.pinned, STRUCK_OFTEN, question.shown_id)
-        yield _plan_of(so_far, struck_calls(question, found, best, pairs, world))
+        yield _plan_of(so_far, struck_calls(question, found, best, pairs, shot.world))
 
 
 def plan_right_handed(question: Question) -> Plan:

@@ -11,8 +11,8 @@ from veltrin.core.methods import CATALOGUE
 from veltrin.core.plan.answer import with_detail
 from veltrin.core.plan.candidates import list_candidates
 from veltrin.core.plan.model import FellOut, Question, SchoolRow, Schools
-from veltrin.core.plan.planner import kept_club
-from veltrin.core.plan.sieve import make_batch, plain_calls, sieve, world_of
+from veltrin.core.plan.prepared import prepare
+from veltrin.core.plan.sieve import plain_calls
 from veltrin.core.plan.strike import struck_calls
 
 
@@ -31,21 +31,19 @@ def _reason(method_id: str, fell_out: list[FellOut]) -> str:
 def compare_right_handed(question: Question) -> Schools:
     """Work out every method that can be played here with its best club; what the coach left out counts as well."""
     question = replace(question, excluded=frozenset(), pinned=frozenset(), only=())
-    world = world_of(question)
-    kept, level = kept_club(question)
-    candidates, fell_out = list_candidates(question, kept)
-    by_method = {}
-    if candidates:
-        found = sieve(question, candidates, kept, level.loft_rad if level else None, world)
+    shot = prepare(question, list_candidates)
+    fell_out, by_method = shot.fell_out, {}
+    found = shot.found
+    if found is not None:
         fell_out = fell_out + found.fell_out
         best: dict[str, int] = {}
         for i in sorted(map(int, found.good), key=lambda i: float(found.score[i])):
-            best.setdefault(candidates[i].method.id, i)
-        found = replace(found, good=np.array(sorted(best.values()), dtype=int))
-        pairs = struck_calls(question, found, found.good, plain_calls(question, found, world), world)
+            best.setdefault(found.candidates[i].method.id, i)
+        ones = replace(found, good=np.array(sorted(best.values()), dtype=int))
+        pairs = struck_calls(question, ones, ones.good, plain_calls(question, ones, shot.world), shot.world)
         if pairs:
-            batch = make_batch(question, [c for _, c in pairs], kept)
-            by_method = {c.method_id: c for c in with_detail([c for c, _ in pairs], batch, world)}
+            told = with_detail([c for c, _ in pairs], shot.batch([c for _, c in pairs]), shot.world)
+            by_method = {c.method_id: c for c in told}
     return Schools(
         tuple(SchoolRow(m, by_method.get(m), None if m in by_method else _reason(m, fell_out)) for m in CATALOGUE)
     )

@@ -10,13 +10,14 @@ from typing import NamedTuple
 import numpy as np
 
 from veltrin.core.errors import DomainError
-from veltrin.core.plan.candidates import list_all, targets_of
+from veltrin.core.plan.candidates import targets_of
 from veltrin.core.plan.mirror import is_mirrored
 from veltrin.core.plan.model import Question
-from veltrin.core.plan.planner import kept_club, plan_right_handed
+from veltrin.core.plan.planner import plan_right_handed
 from veltrin.core.plan.play import play
+from veltrin.core.plan.prepared import Prepared, prepare
 from veltrin.core.plan.readings import READINGS, Reading, doubt_of, reading_named
-from veltrin.core.plan.sieve import Sieved, make_batch, sieve, world_of
+from veltrin.core.plan.sieve import Sieved
 from veltrin.core.plan.target import Targets
 from veltrin.core.sides import mirrored, renamed
 
@@ -87,25 +88,16 @@ class WhatIf(NamedTuple):
     strokes: float | None
 
 
-def _scores(question: Question, ids: tuple[str, ...], kept: str | None, known: float | None) -> dict[str, float]:
-    """What the first sieve makes of these calls; those that fall out are missing."""
-    found = _sieved(question, ids, kept, known)
-    return {} if found is None else {found.candidates[i].id: float(found.score[i]) for i in found.good}
-
-
-def _sieved(
-    question: Question, ids: tuple[str, ...], kept: str | None, known: float | None, moved: Moved | None = None
-) -> Sieved | None:
-    asked = replace(question, only=ids)
-    candidates, _ = list_all(asked, kept)
-    if not candidates:
-        return None
-    targets = targets_of(candidates, asked.line.land_m)
-    if moved is not None and not targets.on_carry:
-        targets = targets._replace(
-            distance=targets.distance + moved.past_m, bearing=targets.bearing + moved.trouble_rad
-        )
-    return sieve(asked, candidates, kept, known, world_of(asked), targets)
+def _sieved(shot: Prepared, moved: Moved | None = None) -> Sieved | None:
+    """What the first sieve makes of a shot, its targets moved."""
+    if moved is None or not shot.candidates:
+        return shot.found
+    targets = targets_of(shot.candidates, shot.question.line.land_m)
+    if targets.on_carry:
+        return shot.found
+    return shot.tried(
+        targets._replace(distance=targets.distance + moved.past_m, bearing=targets.bearing + moved.trouble_rad)
+    )
 
 
 class _Watched:
@@ -113,19 +105,18 @@ class _Watched:
 
     def __init__(self, question: Question, call_id: str | None) -> None:
         self.question = question
-        self.kept, level = kept_club(question)
-        self.known = level.loft_rad if level else None
-        candidates, _ = list_all(question, self.kept)
-        found = sieve(question, candidates, self.kept, self.known, world_of(question)) if candidates else None
+        self.shot = prepare(question)
+        found = self.shot.found
         if found is None or not len(found.good):
             raise DomainError("call_id", "there is no call for this shot.", "Change the line or the lie.")
-        best = [candidates[i].id for i in found.good[np.argsort(found.score[found.good], kind="stable")]]
+        best = [found.candidates[i].id for i in found.good[np.argsort(found.score[found.good], kind="stable")]]
         self.call_id = call_id or best[0]
         self.ids = tuple(dict.fromkeys([self.call_id, *best[:RIVALS]]))
         self.base = self._keeping(question)[1]
 
     def _keeping(self, question: Question) -> tuple[str | None, float]:
-        scores = _scores(question, self.ids, self.kept, self.known)
+        found = self.shot.only(*self.ids, question=question).found
+        scores = {} if found is None else {found.candidates[i].id: float(found.score[i]) for i in found.good}
         if not scores:
             return None, math.inf
         best = min(scores, key=lambda i: scores[i])
@@ -195,21 +186,20 @@ def _flipped(row: Sensitive) -> Sensitive:
 
 
 def _what_if(question: Question, call_id: str, reading: Reading, values: Sequence[float]) -> list[WhatIf]:
-    kept, level = kept_club(question)
-    known = level.loft_rad if level else None
+    shot = prepare(question)
+    # From the whole plan, with its risk: the curve goes through what the page shows.
     call = next((c for c in plan_right_handed(question).calls if c.id == call_id), None)
     if call is None:
         raise DomainError("call_id", f"'{call_id}' is no call for this shot.", "Choose a call from the plan.")
     moved = Moved(call.past_m, call.trouble_rad)
-    candidates, _ = list_all(replace(question, only=(call_id,)), kept)
     swing, aim = np.array([call.swing]), np.array([call.aim_rad])
     way = Targets(np.ones(1), np.array([call.target.bearing_rad]))
+    candidates = shot.only(call_id).candidates
     points = []
     for value in values:
-        asked = reading.put(question, value)
-        batch = make_batch(asked, candidates, kept)
-        same = way.along(play(batch, world_of(asked), swing, aim).runs.rest)
-        made = _sieved(asked, (call_id,), kept, known, moved)
+        asked = shot.only(call_id, question=reading.put(question, value))
+        same = way.along(play(asked.batch(candidates), asked.world, swing, aim).runs.rest)
+        made = _sieved(asked, moved)
         is_call = made is not None and bool(len(made.good))
         points.append(
             WhatIf(

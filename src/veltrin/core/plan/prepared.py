@@ -1,0 +1,115 @@
+"""A question made ready: its world, the club that is kept, what can be tried and what came of it, worked out once."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+from functools import cached_property, lru_cache
+
+from veltrin.core.ground import Slope
+from veltrin.core.methods.stock import KEPT_CLUB, STOCK_SWING
+from veltrin.core.plan.candidates import Candidate, list_all, list_candidates
+from veltrin.core.plan.model import FellOut, LevelChoice, Question
+from veltrin.core.plan.play import Batch, World
+from veltrin.core.plan.sieve import Sieved, make_batch, plain_calls, sieve, world_of
+from veltrin.core.plan.strike import struck_calls
+from veltrin.core.plan.target import Targets
+
+LEVEL_STRUCK = 4
+"""How many stock strokes are struck many times to find what the player would use from level ground: neighbours in the
+bag."""
+
+Listing = Callable[[Question, str | None], tuple[list[Candidate], list[FellOut]]]
+
+
+@dataclass(frozen=True)
+class Prepared:
+    """One shot for a right-hander. `kept`: the club that 'kept club' keeps; `level`: the choice from level ground.
+
+    `listing`: how what can be tried is found.
+    """
+
+    question: Question
+    kept: str | None
+    level: LevelChoice | None
+    listing: Listing = list_all
+
+    @cached_property
+    def world(self) -> World:
+        """Air, ground and what stands about."""
+        return world_of(self.question)
+
+    @cached_property
+    def _listed(self) -> tuple[list[Candidate], list[FellOut]]:
+        return self.listing(self.question, self.kept)
+
+    @property
+    def candidates(self) -> list[Candidate]:
+        """What can be tried."""
+        return self._listed[0]
+
+    @property
+    def fell_out(self) -> list[FellOut]:
+        """What was dropped before it was tried."""
+        return self._listed[1]
+
+    @cached_property
+    def found(self) -> Sieved | None:
+        """What came of trying, each for its own target; None where there was nothing to try."""
+        return self.tried()
+
+    def tried(self, targets: Targets | None = None) -> Sieved | None:
+        """The same for other targets."""
+        if not self.candidates:
+            return None
+        known = None if self.level is None else self.level.loft_rad
+        return sieve(self.question, self.candidates, self.kept, known, self.world, targets)
+
+    def batch(self, candidates: list[Candidate]) -> Batch:
+        """Some of what can be tried, as numbers."""
+        return make_batch(self.question, candidates, self.kept)
+
+    def only(self, *ids: str, question: Question | None = None) -> Prepared:
+        """Just these calls, of this question or of one with other readings; what is kept stays."""
+        return replace(self, question=replace(question or self.question, only=ids))
+
+
+def prepare(question: Question, listing: Listing = list_all) -> Prepared:
+    """Make a question ready.
+
+    A fast answer without a kept club needs no level choice: what the level would take is looked up in the full plan.
+    """
+    asked = question.kept_club_id
+    kept = None if asked is None else question.player.club(asked, "kept_club_id").id
+    if question.only and (kept is not None or not any(i.endswith(f"~{KEPT_CLUB.id}") for i in question.only)):
+        return Prepared(question, kept, None, listing)
+    level = level_choice(question)
+    return Prepared(question, kept or (level.club_id if level else None), level, listing)
+
+
+def level_choice(question: Question) -> LevelChoice | None:
+    """What this player would use for this line on this day from level ground with the stock stroke."""
+    q = question
+    return _level_choice(
+        Question(
+            q.player, Slope(), q.line, q.air, q.wind, ball_c=q.ball_c, layers=q.layers, weather=q.weather, own=q.own
+        )
+    )
+
+
+def _stock_only(question: Question, kept: str | None) -> tuple[list[Candidate], list[FellOut]]:
+    listed, fell_out = list_candidates(question, kept)
+    return [c for c in listed if c.method.id == STOCK_SWING.id], fell_out
+
+
+@lru_cache(maxsize=512)
+def _level_choice(question: Question) -> LevelChoice | None:
+    shot = Prepared(question, None, None, _stock_only)
+    if shot.found is None:
+        return None
+    calls = plain_calls(question, shot.found, shot.world)
+    if not calls:
+        return None
+    struck = shot.found.best(frozenset(), LEVEL_STRUCK)
+    best = struck_calls(question, shot.found, struck, calls, shot.world)[0][0]
+    return LevelChoice(best.club_id, best.swing, best.delivered_loft_rad)
