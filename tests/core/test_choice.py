@@ -23,7 +23,7 @@ from veltrin.core.plan.model import MOODS
 from veltrin.core.plan.odds import even_normals
 from veltrin.core.plan.planner import SAFE_WITHIN
 from veltrin.core.plan.scatter import NODES, Struck, spreads_of, strike_often, told_bad
-from veltrin.core.plan.sieve import sieve, world_of
+from veltrin.core.plan.screen import screen, world_of
 from veltrin.core.plan.target import Targets, escapes, favourite_m
 from veltrin.core.run import SURFACES, Landing
 
@@ -204,10 +204,16 @@ def test_same_question_same_answer() -> None:
 )
 def test_four_times_as_many_strikes_move_expected_strokes_by_less_than_two_hundredths(question: Question) -> None:
     world = world_of(question)
-    found = sieve(question, list_candidates(question, None)[0], None, None, world)
+    found = screen(question, list_candidates(question, None)[0], None, None, world)
     best = found.best(frozenset(), 3)
     aimed = (found.solved.swing[best], found.solved.aim[best])
-    part = (found.batch.take(best), world, aimed, question.player.scatter, (found.hard[best], found.strike_hard[best]))
+    part = (
+        found.batch.take(best),
+        world,
+        aimed,
+        question.player.scatter,
+        (found.scatter_factor[best], found.strike_factor[best]),
+    )
     doubts, meant = found.doubts.take(best), found.targets.take(best)
     few, many = (
         spreads_of(strike_often(*part, doubts, meant, strikes=n), question.hole, meant) for n in (400, 1600)

@@ -69,11 +69,11 @@ def test_a_higher_launch_never_loses_more_in_the_collar(up: float, more: float) 
 
 def test_grass_ahead_touches_only_the_ball_grass_behind_only_the_club() -> None:
     ahead, behind = usual("collar-ahead"), usual("collar-behind")
-    launch, way, snag, slow = np.array([0.02]), np.array([0.2]), np.ones(1), np.array([8.0])
+    launch, way, grass_drag, slow = np.array([0.02]), np.array([0.2]), np.ones(1), np.array([8.0])
     assert ball_kept(ahead, launch, slow)[0] < 0.6
     assert ball_kept(behind, launch, slow)[0] == 1.0
-    assert speed_kept(ahead, way, snag, slow)[0] == 1.0
-    assert speed_kept(behind, way, snag, slow)[0] < 0.95
+    assert speed_kept(ahead, way, grass_drag, slow)[0] == 1.0
+    assert speed_kept(behind, way, grass_drag, slow)[0] < 0.95
 
 
 @pytest.mark.parametrize("name", COVERS)
@@ -159,13 +159,13 @@ def test_what_meets_the_ball_is_what_is_declared(method) -> None:
     change = method.change(asked)
     assert (change.entry_m > 0) == (method.blow == "splash")
     assert (change.edge_m > 0) == (method.blow == "edge")
-    assert 0 < change.engaged <= 1
-    assert 0 < change.grab <= 1
+    assert 0 < change.sole_contact_share <= 1
+    assert 0 < change.hosel_closure <= 1
 
 
 def test_a_toe_that_engages_half_the_sole_keeps_more_speed() -> None:
     lie, way = Lie(COVERS["semi"], 0.6), np.array([0.2])
-    toe = CATALOGUE["toe-slice"].change(case("semi", "54")).engaged
+    toe = CATALOGUE["toe-slice"].change(case("semi", "54")).sole_contact_share
     assert speed_kept(lie, way, np.array([toe]), FAST)[0] > speed_kept(lie, way, np.ones(1), FAST)[0]
     calls = {c.id: c for c in plan_shot(question(0, 0, 15, lie=lie)).calls}
     assert calls["54~toe-slice"].setup.shaft_rad > calls["54~stock-swing"].setup.shaft_rad

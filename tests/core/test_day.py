@@ -18,7 +18,7 @@ from veltrin.core.day import GIVE_TODAY, SAND_STATES, SEASONS, Day, give_on, gro
 from veltrin.core.errors import OutOfRangeError, UnknownNameError
 from veltrin.core.geometry import elevation
 from veltrin.core.ground import CLEAN, COVERS, Lie
-from veltrin.core.kit import ball_liveliness
+from veltrin.core.kit import ball_restitution_factor
 from veltrin.core.plan import DayPlan, day_sheet, on_day, plan_shot, stock_speeds, two_days
 from veltrin.core.plan.play import Batch, Played, play
 from veltrin.core.plan.stock import STOCK_WORLD
@@ -79,7 +79,7 @@ def test_a_colder_ball_leaves_slower_never_faster() -> None:
     # Published cold-ball tests, from memory: 1 to 2 % of ball speed for 20 C.
     assert 0.99 > np.linalg.norm(swung("7-iron", ball_c=-5.0).launch.velocity) / speeds[2] > 0.975
     with pytest.raises(OutOfRangeError, match="ball_c"):
-        ball_liveliness(80.0)
+        ball_restitution_factor(80.0)
 
 
 def test_clothes_take_from_a_full_swing_and_hardly_from_a_chip() -> None:

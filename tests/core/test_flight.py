@@ -66,7 +66,7 @@ def reference_carry(velocity: np.ndarray, spin: np.ndarray, air: Air, wind: Wind
 
     ground.terminal, ground.direction = True, -1  # type: ignore[attr-defined]
     start = np.concatenate([np.zeros(3), velocity, [rate0]])
-    done = solve_ivp(rhs, (0, 20), start, "DOP853", events=ground, rtol=1e-8, atol=1e-8, max_step=0.25)
+    done = solve_ivp(rhs, (0, 20), start, "DOP853", events=ground, rtol=1e-10, atol=1e-10, max_step=0.25)
     return done.y_events[0][0][:2]
 
 

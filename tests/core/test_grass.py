@@ -13,7 +13,16 @@ from scipy.integrate import solve_ivp
 
 from tests.players import degrees, player, question, slope
 from veltrin.core.errors import DomainError, OutOfRangeError, UnknownNameError
-from veltrin.core.ground import CLEAN, COVERS, Lie, cover_named, face_friction, face_grab, speed_kept, way_through
+from veltrin.core.ground import (
+    CLEAN,
+    COVERS,
+    Lie,
+    closure_in_grass,
+    cover_named,
+    face_friction,
+    speed_kept,
+    way_through,
+)
 from veltrin.core.ground.grass import HEAD_STIRS_PER_M, HEAD_TEARS_N, _standing
 from veltrin.core.methods import CATALOGUE, Case
 from veltrin.core.plan import plan_shot, stock_speeds
@@ -102,14 +111,14 @@ def test_a_slow_head_is_stopped_by_grass_that_a_fast_one_passes() -> None:
 
 def test_energy_lost_in_grass_agrees_with_stepping_through_it() -> None:
     # Source: the equation of motion m dv/dt = -stirs v^2 - force, integrated by scipy.
-    lie, way, snag, speed, mass = Lie(COVERS["deep"], 1.5), 0.35, 1.0, 30.0, 0.29
+    lie, way, grass_drag, speed, mass = Lie(COVERS["deep"], 1.5), 0.35, 1.0, 30.0, 0.29
     standing = _standing(lie)
 
     def slope(_: float, v: np.ndarray) -> np.ndarray:
-        return -HEAD_STIRS_PER_M * standing * snag * v - HEAD_TEARS_N * standing * snag / mass / v
+        return -HEAD_STIRS_PER_M * standing * grass_drag * v - HEAD_TEARS_N * standing * grass_drag / mass / v
 
     stepped = solve_ivp(slope, (0.0, way), [speed], rtol=1e-9, atol=1e-9).y[0, -1]
-    kept = speed_kept(lie, np.array([way]), np.array([snag]), np.array([speed]), mass)[0]
+    kept = speed_kept(lie, np.array([way]), np.array([grass_drag]), np.array([speed]), mass)[0]
     assert kept * speed == pytest.approx(stepped, rel=1e-6)
 
 
@@ -156,20 +165,20 @@ def test_deeper_never_raises_spin(depth, club: str, swing: float) -> None:
 
 
 @given(st.floats(0, 3), st.floats(0, 1), st.floats(0, 0.5), st.floats(0.4, 2))
-def test_wetter_never_raises_friction_nor_speed_nor_opens_the_face(sunk, wet, length, snag) -> None:
+def test_wetter_never_raises_friction_nor_speed_nor_opens_the_face(sunk, wet, length, grass_drag) -> None:
     dry, damp = (Lie(COVERS["deep"], sunk, w) for w in (wet * 0.5, wet))
-    through, sole, fast = np.array([length]), np.array([snag]), np.array([30.0])
+    through, sole, fast = np.array([length]), np.array([grass_drag]), np.array([30.0])
     assert face_friction(damp, through) <= face_friction(dry, through) + 1e-12
     assert speed_kept(damp, through, sole, fast) <= speed_kept(dry, through, sole, fast)
-    assert face_grab(damp, through, sole) >= face_grab(dry, through, sole)
+    assert closure_in_grass(damp, through, sole) >= closure_in_grass(dry, through, sole)
 
 
 @given(depths, st.floats(-15, -1), st.floats(0.4, 2))
-def test_deeper_never_raises_the_speed_kept(depth, attack: float, snag: float) -> None:
+def test_deeper_never_raises_the_speed_kept(depth, attack: float, grass_drag: float) -> None:
     def kept(sunk: float) -> float:
         grass = Lie(COVERS["deep"], sunk)
         through = way_through(grass, np.radians([attack]), ARC)
-        return float(speed_kept(grass, through, np.array([snag]), np.array([30.0]))[0])
+        return float(speed_kept(grass, through, np.array([grass_drag]), np.array([30.0]))[0])
 
     assert kept(sum(depth)) <= kept(depth[0])
 

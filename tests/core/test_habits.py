@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from tests.players import player as a_player
 from veltrin.core.ground import COVERS, Lie, Slope
-from veltrin.core.kit import NOTHING_OWN, Effect, Own, family_of
+from veltrin.core.kit import NOTHING_LEARNED, Effect, Learned, family_of
 from veltrin.core.learn import FAILED, PRIOR_SD, Cell, Meant, Struck, is_far_off, learn, told
 from veltrin.core.plan import Line, Question, plan_shot
 from veltrin.core.plan.model import REFERENCE_AIR
@@ -31,8 +31,8 @@ def cell(shots: int, mean: float, sd: float, quantity="speed", family="wedge", c
 def test_one_kind_of_shots_gives_the_textbook_posterior() -> None:
     # Normal prior, normal data, known variance: Gelman et al., Bayesian Data Analysis, eq. 2.11-2.12, from memory.
     mean, sd, n = 0.08, 0.05, 14
-    own = learn([cell(n, mean, sd)])
-    speed = [e for e in own.effects if e.quantity == "speed"]
+    learned = learn([cell(n, mean, sd)])
+    speed = [e for e in learned.effects if e.quantity == "speed"]
     prior = sum(PRIOR_SD["speed"][e.by] ** 2 for e in speed)
     shrunk = mean * prior / (prior + sd**2 / n)
     assert sum(e.value for e in speed) == pytest.approx(shrunk, rel=1e-9)
@@ -84,18 +84,29 @@ def test_scatter_is_learnt_from_how_wide_shots_lie() -> None:
     y = true_sd * rng.standard_normal(400)
     w = 1.0 / expected_sd**2
     wide = Cell("speed", "wedge", "rough", "splash", 400, 400 * w, w * float(y.sum()), w * float((y**2).sum()))
-    factor = Own(learn([wide]).effects).of("rough", "splash", a_player().club("54")).scatter
+    factor = Learned(learn([wide]).effects).of("rough", "splash", a_player().club("54")).scatter
     assert factor == pytest.approx(true_sd / expected_sd, rel=0.06)
 
 
 def test_nothing_booked_is_nothing_learnt() -> None:
-    assert learn([]) == NOTHING_OWN
-    assert not NOTHING_OWN
+    assert learn([]) == NOTHING_LEARNED
+    assert not NOTHING_LEARNED
 
 
 # --- reading one shot ---
 
-MEANT = Meant(30.0, 40.0, 0.0, 25.0, 200.0, length_sd=0.09, side_sd_rad=0.05, power=1.8, turns=0.8, slid=True)
+MEANT = Meant(
+    30.0,
+    40.0,
+    0.0,
+    25.0,
+    200.0,
+    length_sd=0.09,
+    side_sd_rad=0.05,
+    carry_speed_exponent=1.8,
+    face_direction_gain=0.8,
+    slid=True,
+)
 
 
 def test_a_carry_tells_the_speed_by_its_power() -> None:
@@ -139,8 +150,8 @@ def test_a_mishap_is_told_and_heavy_and_thin_ones_are_named() -> None:
 # --- what a plan makes of it ---
 
 
-def a_book(share: float, face_deg: float = 0.0, cover: str = "rough") -> Own:
-    return Own(
+def a_book(share: float, face_deg: float = 0.0, cover: str = "rough") -> Learned:
+    return Learned(
         (
             Effect("speed", "cover", cover, math.log(share), 0.02, 14),
             Effect("face", "cover", cover, math.radians(face_deg), 0.01, 14),
@@ -150,7 +161,7 @@ def a_book(share: float, face_deg: float = 0.0, cover: str = "rough") -> Own:
 
 @pytest.mark.parametrize("left_handed", [False, True])
 def test_the_ledgers_say_what_the_book_adds_and_still_add_up(left_handed: bool) -> None:
-    question = Question(a_player(left=left_handed), Slope(), PITCH, lie=ROUGH, own=a_book(0.92, 1.5))
+    question = Question(a_player(left=left_handed), Slope(), PITCH, lie=ROUGH, learned=a_book(0.92, 1.5))
     detail = plan_shot(question).calls[0].detail
     assert detail is not None
     for name, rows in detail.ledgers.items():
@@ -174,21 +185,21 @@ def test_the_ledgers_say_what_the_book_adds_and_still_add_up(left_handed: bool) 
 def test_the_plan_swings_longer_for_a_player_who_loses_speed_and_the_ghost_stays_stock() -> None:
     player = a_player()
     plain = plan_shot(Question(player, Slope(), PITCH, lie=ROUGH, only=("58~stock-swing",))).calls[0]
-    own = Question(player, Slope(), PITCH, lie=ROUGH, own=a_book(0.92), only=("58~stock-swing",))
-    booked = plan_shot(own).calls[0]
+    learned = Question(player, Slope(), PITCH, lie=ROUGH, learned=a_book(0.92), only=("58~stock-swing",))
+    booked = plan_shot(learned).calls[0]
     assert booked.swing > plain.swing
     assert booked.total_m == pytest.approx(plain.total_m, abs=0.5)
     assert booked.plays_as_m > plain.plays_as_m
 
 
 def test_the_book_of_one_cover_says_nothing_of_another() -> None:
-    own = a_book(0.9, cover="rough")
-    on_fairway = own.of("fairway", "stock-swing", a_player().club("58"))
+    learned = a_book(0.9, cover="rough")
+    on_fairway = learned.of("fairway", "stock-swing", a_player().club("58"))
     assert (on_fairway.speed, on_fairway.face_rad, on_fairway.shots) == (1.0, 0.0, 0)
 
 
 def test_where_no_shot_bears_on_the_stroke_the_ledgers_have_no_such_row() -> None:
-    question = Question(a_player(), Slope(), PITCH, lie=ROUGH, own=a_book(0.9, cover="sand"))
+    question = Question(a_player(), Slope(), PITCH, lie=ROUGH, learned=a_book(0.9, cover="sand"))
     detail = plan_shot(question).calls[0].detail
     assert detail is not None
     assert not [r.words for rows in detail.ledgers.values() for r in rows if "your book" in r.words]
@@ -208,7 +219,7 @@ def test_a_stock_shot_is_expected_to_carry_what_the_bag_says() -> None:
     for club_id in ("7-iron", "54"):
         expected = expect_stock(player, club_id, REFERENCE_AIR)
         assert expected.carry_m == pytest.approx(player.club(club_id).stock_carry_m, abs=0.1)
-        assert 0.8 < expected.power < 1.6
+        assert 0.8 < expected.carry_speed_exponent < 1.6
 
 
 def test_what_is_expected_is_mirrored_for_a_left_hander() -> None:
@@ -221,7 +232,7 @@ def test_what_is_expected_is_mirrored_for_a_left_hander() -> None:
     right, left = found[0][1], found[1][1]
     assert left.carry_m == pytest.approx(right.carry_m)
     assert left.bare_side_rad == pytest.approx(-right.bare_side_rad)
-    assert left.turns == pytest.approx(-right.turns)
+    assert left.face_direction_gain == pytest.approx(-right.face_direction_gain)
     assert expect(Question(a_player(), Slope(), PITCH, lie=ROUGH), "driver~stock-swing") is None
 
 
@@ -233,11 +244,11 @@ def booked(expected: Expected, share: float, rng: np.random.Generator, family: s
     ys, ws = [], []
     for _ in range(20):
         noise = math.exp(expected.length_sd * rng.standard_normal())
-        landed = expected.bare_carry_m * share**expected.power * noise
+        landed = expected.bare_carry_m * share**expected.carry_speed_exponent * noise
         meant = Meant(
             expected.bare_carry_m, expected.bare_total_m, expected.bare_side_rad, expected.bare_ball_speed_m_s,
-            expected.bare_spin_rad_s, expected.length_sd, expected.side_sd_rad, expected.power, expected.turns,
-            expected.slid,
+            expected.bare_spin_rad_s, expected.length_sd, expected.side_sd_rad,
+            expected.carry_speed_exponent, expected.face_direction_gain, expected.slid,
         )  # fmt: skip
         read = told(meant, Struck(carry_m=landed)).speed
         assert read is not None
@@ -256,11 +267,11 @@ def test_after_twenty_shots_the_predicted_carry_is_at_least_twice_as_close() -> 
     for _ in range(40):
         # Hidden habits as wide as the stated prior has them, all three effects together.
         hidden = math.exp(math.hypot(*PRIOR_SD["speed"].values()) * rng.standard_normal())
-        own = learn([booked(expected, hidden, rng, "wedge", "rough", "stock-swing")])
-        share = own.of("rough", "stock-swing", player.club("58")).speed
-        truth = expected.bare_carry_m * hidden**expected.power
+        learned = learn([booked(expected, hidden, rng, "wedge", "rough", "stock-swing")])
+        share = learned.of("rough", "stock-swing", player.club("58")).speed
+        truth = expected.bare_carry_m * hidden**expected.carry_speed_exponent
         before.append(abs(expected.bare_carry_m - truth))
-        after.append(abs(expected.bare_carry_m * share**expected.power - truth))
+        after.append(abs(expected.bare_carry_m * share**expected.carry_speed_exponent - truth))
     assert np.mean(after) < 0.5 * np.mean(before)
 
 
@@ -271,9 +282,9 @@ def test_a_player_who_matches_the_model_is_left_alone() -> None:
     expected, rng = found[1], np.random.default_rng(12)
     errors = []
     for _ in range(40):
-        own = learn([booked(expected, 1.0, rng, "wedge", "rough", "stock-swing")])
-        share = own.of("rough", "stock-swing", player.club("58")).speed
-        errors.append(math.log(share) * expected.power)
+        learned = learn([booked(expected, 1.0, rng, "wedge", "rough", "stock-swing")])
+        share = learned.of("rough", "stock-swing", player.club("58")).speed
+        errors.append(math.log(share) * expected.carry_speed_exponent)
     # Twenty shots tell a mean to sd / sqrt(20): learning must not be off by more than that noise.
     assert np.sqrt(np.mean(np.square(errors))) < expected.length_sd / math.sqrt(20)
     assert np.max(np.abs(errors)) < 3.0 * expected.length_sd / math.sqrt(20)
@@ -286,6 +297,6 @@ def test_what_is_learnt_of_one_lie_predicts_that_lie_and_not_its_neighbour() -> 
         found = expect(Question(player, Slope(), PITCH, lie=lie), "58~stock-swing")
         assert found is not None
         cells.append(booked(found[1], share, rng, "wedge", cover, "stock-swing"))
-    own = learn(cells)
-    assert own.of("rough", "stock-swing", player.club("58")).speed == pytest.approx(0.88, abs=0.03)
-    assert own.of("fairway", "stock-swing", player.club("58")).speed == pytest.approx(1.0, abs=0.03)
+    learned = learn(cells)
+    assert learned.of("rough", "stock-swing", player.club("58")).speed == pytest.approx(0.88, abs=0.03)
+    assert learned.of("fairway", "stock-swing", player.club("58")).speed == pytest.approx(1.0, abs=0.03)

@@ -61,6 +61,27 @@ def test_the_baseline_meets_its_published_points(row: dict[str, str]) -> None:
     assert found == pytest.approx(wanted, abs=0.005)
 
 
+MADE = [(3, 0.96, 0.0), (5, 0.77, 0.0), (8, 0.50, 0.004), (10, 0.40, 0.007), (20, 0.15, 0.022), (30, 0.07, 0.05)]
+"""Feet, share of putts holed, share that take three: tour players, Broadie (2014), from memory."""
+
+
+@pytest.mark.parametrize(("feet", "one", "three"), MADE)
+def test_the_baseline_agrees_with_how_many_putts_are_holed(feet: float, one: float, three: float) -> None:
+    """Outside the table of strokes: one putt, two or three, by their published shares."""
+    assert float(putts(feet * FOOT, TOUR)) == pytest.approx(one + 2.0 * (1.0 - one - three) + 3.0 * three, abs=0.02)
+
+
+@pytest.mark.parametrize(("yards", "from_tee"), [(400, 3.99), (440, 4.08), (480, 4.17)])
+def test_the_baseline_agrees_with_what_holes_cost_from_the_tee(yards: float, from_tee: float) -> None:
+    """Outside the table: a drive of 285 yd, six in ten on the fairway (tour averages), then what the lie costs.
+
+    Source: Broadie (2014), strokes from the tee, from memory.
+    """
+    left = (yards - 285.0) * YARD
+    after = 0.6 * float(strokes_from("fairway", left, TOUR)) + 0.4 * float(strokes_from("rough", left, TOUR))
+    assert 1.0 + after == pytest.approx(from_tee, abs=0.1)
+
+
 @given(
     st.sampled_from(["fairway", "rough", "sand", "recovery"]), st.floats(0, 260), st.floats(1, 30), st.floats(-5, 40)
 )

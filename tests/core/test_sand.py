@@ -16,7 +16,7 @@ from veltrin.core.ground import COVERS, Bed, Lie
 from veltrin.core.kit import Player, Scatter, build_bag
 from veltrin.core.plan import Call, Plan, plan_shot
 from veltrin.core.plan.planner import plan_in_stages
-from veltrin.core.plan.sieve import clears_lip
+from veltrin.core.plan.screen import clears_lip
 from veltrin.core.strike import Approach, splash
 from veltrin.core.strike.splash import carried_share, splash_window
 

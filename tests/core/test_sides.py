@@ -10,7 +10,7 @@ import pytest
 from tests.players_line import ask, box
 from veltrin.core.air import Wind
 from veltrin.core.geometry import Vec
-from veltrin.core.plan import Call, Ghost, Harder, Odds, SetupNote, Spread, Swap
+from veltrin.core.plan import Call, Harder, Odds, SetupNote, Spread, StockReference, Swap
 from veltrin.core.plan.target import Target
 from veltrin.core.sides import End, Places, Sided, SidedName, Unsided, mirrored, renamed, unmarked
 from veltrin.service.border import BorderError, check, tell
@@ -69,7 +69,7 @@ def test_the_last_part_of_an_id_may_name_a_side(name: str, other: str) -> None:
     assert renamed(name) == other
 
 
-@pytest.mark.parametrize("kind", [Call, SetupNote, Odds, Spread, Ghost, Swap, Harder, Target])
+@pytest.mark.parametrize("kind", [Call, SetupNote, Odds, Spread, StockReference, Swap, Harder, Target])
 def test_every_number_of_an_answer_says_what_a_mirror_does_to_it(kind: type) -> None:
     assert unmarked(kind) == []
     assert len(fields(kind)) > 2

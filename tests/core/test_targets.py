@@ -13,7 +13,7 @@ from tests.players import player
 from tests.players_line import ask, box, thing
 from veltrin.core.ground import COVERS, Lie
 from veltrin.core.plan.candidates import list_candidates, list_escapes, targets_of, turned
-from veltrin.core.plan.sieve import make_batch, sieve, world_of
+from veltrin.core.plan.screen import make_batch, screen, world_of
 from veltrin.core.plan.solve import solve
 from veltrin.core.plan.target import Target, Targets, escapes, favourite_m, home_of, is_bad
 
@@ -115,7 +115,7 @@ def test_a_way_out_is_sought_no_further_than_it_pays() -> None:
 def test_needed_speed_is_about_right_for_those_who_fall_short() -> None:
     question = ask(150, (140, 162, 20), who=player(120.0, 20.0))
     listed = list_candidates(question, None)[0]
-    found = sieve(question, listed, None, None, world_of(question))
+    found = screen(question, listed, None, None, world_of(question))
     shorts = [f for f in found.fell_out if f.short_m is not None and f.club_id == "7-iron"]
     assert shorts
     # Source: by hand: carry grows a little more than in proportion to speed; 120 m of 150 m and some run.

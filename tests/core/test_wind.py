@@ -76,6 +76,12 @@ def test_beaufort_follows_the_published_table(row: dict[str, str]) -> None:
         assert force_of(speed) is force
 
 
+def test_forces_end_where_the_law_of_the_scale_has_the_next_half() -> None:
+    """Outside the table: WMO's law v = 0.836 B^1.5 (from memory) at half forces gives the limits, rounded up to 0.1."""
+    for lower, upper in itertools.pairwise(BEAUFORT):
+        assert upper.low_m_s == pytest.approx(0.836 * (lower.number + 0.5) ** 1.5, abs=0.11)
+
+
 def test_forces_follow_one_another_without_a_gap() -> None:
     assert [f.number for f in BEAUFORT] == list(range(13))
     for lower, upper in itertools.pairwise(BEAUFORT):
@@ -190,8 +196,10 @@ def test_a_mile_an_hour_costs_about_one_per_cent_into_and_half_down_the_wind() -
         read = aloft_mph * per_mph / wind_factor(20.0, 2.0)
         into = 1 - carry("7-iron", blow(read, HEAD)) / still
         down = carry("7-iron", blow(read, TAIL)) / still - 1
-        assert into == pytest.approx(0.010 * aloft_mph, rel=0.35)
-        assert down == pytest.approx(0.005 * aloft_mph, rel=0.75)
+        assert into == pytest.approx(0.010 * aloft_mph, rel=0.25)
+        # From behind it helps less and less a mile: the rule is a mean over winds.
+        assert down == pytest.approx(0.005 * aloft_mph, rel=0.65)
+        assert down < into
 
 
 def test_into_the_wind_it_climbs_and_falls_steeper_down_it_flatter() -> None:

@@ -80,7 +80,7 @@ def _lesson(planned: Planned, body: BookingIn, total: float | None, left: float 
     e = planned.expected
     meant = Meant(
         e.bare_carry_m, e.bare_total_m, e.bare_side_rad, e.bare_ball_speed_m_s, e.bare_spin_rad_s,
-        e.length_sd, e.side_sd_rad, e.power, e.turns, e.slid,
+        e.length_sd, e.side_sd_rad, e.carry_speed_exponent, e.face_direction_gain, e.slid,
     )  # fmt: skip
     spin = body.measured.spin_rpm
     struck = Struck(

@@ -7,7 +7,7 @@ import threading
 from collections import OrderedDict
 from pathlib import Path
 
-from veltrin.core.kit import NOTHING_OWN, Effect, Own
+from veltrin.core.kit import NOTHING_LEARNED, Effect, Learned
 from veltrin.core.learn import learn
 from veltrin.core.learn.rates import Z_80
 from veltrin.service.contracts.book import EffectOut, LearntOut
@@ -19,11 +19,11 @@ from veltrin.store.repositories.players import StoredPlayer
 
 MOST_KNOWN = 200
 
-_known: OrderedDict[tuple[Path, str], tuple[rows.Sums, Own]] = OrderedDict()
+_known: OrderedDict[tuple[Path, str], tuple[rows.Sums, Learned]] = OrderedDict()
 _lock = threading.Lock()
 
 
-def _learnt(store: Store, stored: StoredPlayer) -> tuple[Own, int]:
+def _learnt(store: Store, stored: StoredPlayer) -> tuple[Learned, int]:
     """What is learnt, and from how many shots. What was summed before is not read again: every plan asks for it."""
     key = (store.path, stored.player.id)
     with _lock:
@@ -39,9 +39,9 @@ def _learnt(store: Store, stored: StoredPlayer) -> tuple[Own, int]:
     return own, sum(c.shots for c in found.cells if c.quantity == "speed")
 
 
-def habits_of(store: Store, stored: StoredPlayer) -> Own:
+def habits_of(store: Store, stored: StoredPlayer) -> Learned:
     """What plans add for this player; nothing where the book is switched off."""
-    return _learnt(store, stored)[0] if stored.learns else NOTHING_OWN
+    return _learnt(store, stored)[0] if stored.learns else NOTHING_LEARNED
 
 
 def _words(effect: Effect) -> str:

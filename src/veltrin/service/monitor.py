@@ -66,7 +66,7 @@ def get_ready(store: Store, monitor: MonitorLink, body: MeantIn) -> MonitorOut:
             direction_deg=-deg(e.bare_side_rad),
             spin_rpm=min(e.bare_spin_rad_s / RAD_S_PER_RPM, 20000.0),
             run_m=e.total_m - e.carry_m,
-            speed_sd=min(e.length_sd / e.power, 0.5),
+            speed_sd=min(e.length_sd / e.carry_speed_exponent, 0.5),
             face_sd_deg=deg(e.side_sd_rad),
             left_handed=player.left_handed,
             temperature_c=15.0 if air is None else air.temperature_c,

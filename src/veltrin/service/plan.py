@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import replace
 
-from veltrin.core.kit import NOTHING_OWN
+from veltrin.core.kit import NOTHING_LEARNED
 from veltrin.core.methods import method_named
 from veltrin.core.plan import Question, plan_shot, plan_stages
 from veltrin.service.contracts.plan import PlanRequest, PlanResponse
@@ -42,8 +42,8 @@ def question_of(store: Store | None, request: PlanRequest) -> Question:
     asked = find_asked(store, request)
     _check_stands(request)
     pinned = frozenset(m for m, stand in asked.stands.items() if stand == "pinned")
-    own = habits_of(store, asked) if store is not None and request.player is None else NOTHING_OWN
-    return replace(question_in(request, asked.player, pinned, frozenset(asked.stands) - pinned), own=own)
+    learned = habits_of(store, asked) if store is not None and request.player is None else NOTHING_LEARNED
+    return replace(question_in(request, asked.player, pinned, frozenset(asked.stands) - pinned), learned=learned)
 
 
 def plan_by_stages(store: Store | None, request: PlanRequest) -> Iterator[PlanResponse]:

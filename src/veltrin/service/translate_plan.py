@@ -7,7 +7,6 @@ from veltrin.core.methods import HAND_WORDS, Method, in_general
 from veltrin.core.plan import (
     Call,
     FellOut,
-    Ghost,
     Harder,
     LedgerRow,
     Odds,
@@ -16,6 +15,7 @@ from veltrin.core.plan import (
     SetupNote,
     Share,
     Spread,
+    StockReference,
     Swap,
 )
 from veltrin.core.plan.target import Target
@@ -43,7 +43,7 @@ ENDS_SHOWN = 100
 """Of the strikes of a scatter, so many are drawn: evenly spread, whatever their number."""
 
 check(CallOut, Call, "detail")
-check(GhostOut, Ghost, "flight", "run")
+check(GhostOut, StockReference, "flight", "run")
 for contract, kind in (
     (SetupOut, SetupNote),
     (OddsOut, Odds),

@@ -106,24 +106,24 @@ def _standing(lie: Lie) -> float:
     return float(lie.thickness * (1.0 + WET_HEAVIER * lie.wet) * min(lie.over_m / lie.top_m, 1.0) ** THINS_OUT)
 
 
-def snag_in(lie: Lie, snag: Vec, body: Vec) -> Vec:
+def grass_drag_in(lie: Lie, grass_drag: Vec, body: Vec) -> Vec:
     """How much a head catches here: its sole in the tips, all of it where the grass closes over it."""
     closed = min(lie.over_m / BODY_M, 1.0) ** 2
-    return np.asarray(snag + np.maximum(body - snag, 0.0) * closed)
+    return np.asarray(grass_drag + np.maximum(body - grass_drag, 0.0) * closed)
 
 
 def speed_kept(
-    lie: Lie, way_m: Vec, snag: Vec, speed: Vec, head_mass: Vec | float = 0.29, patch: Vec | float = 1.0
+    lie: Lie, way_m: Vec, grass_drag: Vec, speed: Vec, head_mass: Vec | float = 0.29, patch: Vec | float = 1.0
 ) -> Vec:
     """Share of club-head speed left at the ball.
 
-    `snag`: how much the head catches (1 a short iron); `speed` (m/s) before the grass; `patch`: this strike's grass
-    over that as read.
+    `grass_drag`: how much the head catches (1 a short iron); `speed` (m/s) before the grass; `patch`: this strike's
+    grass over that as read.
     """
     standing = _standing(lie)
     if standing == 0.0:
         return np.ones_like(way_m)
-    catches = standing * np.asarray(snag) * patch
+    catches = standing * np.asarray(grass_drag) * patch
     return _left_of(speed, way_m, HEAD_STIRS_PER_M * catches, HEAD_TEARS_N * catches / head_mass)
 
 
@@ -138,9 +138,9 @@ def face_friction(lie: Lie, way_m: Vec) -> Vec:
     return np.asarray(bare + (JUICY_FRICTION - bare) * blades)
 
 
-def face_grab(lie: Lie, way_m: Vec, snag: Vec, patch: Vec | float = 1.0) -> Vec:
+def closure_in_grass(lie: Lie, way_m: Vec, grass_drag: Vec, patch: Vec | float = 1.0) -> Vec:
     """How far the grass shuts the face (rad, positive), at most MOST_GRAB_RAD; `patch` as in speed_kept."""
-    held = patch * lie.thickness * (1.0 + 0.3 * lie.wet) * snag * way_m / GRAB_WAY_M
+    held = patch * lie.thickness * (1.0 + 0.3 * lie.wet) * grass_drag * way_m / GRAB_WAY_M
     return np.asarray(MOST_GRAB_RAD * (1.0 - np.exp(-held)))
 
 

@@ -2,18 +2,18 @@
 
 from veltrin.core.kit.bag import build_bag
 from veltrin.core.kit.bag_notes import GrooveState, StepKind
-from veltrin.core.kit.ball import REFERENCE_BALL_C, ball_liveliness
+from veltrin.core.kit.ball import REFERENCE_BALL_C, ball_restitution_factor
 from veltrin.core.kit.club import Club, ClubKind, Presented, present
 from veltrin.core.kit.grooves import BALL_COVERS, BALL_GRIP, BALL_HOLD, BallCover, face_grip, groove_wear
-from veltrin.core.kit.own import (
+from veltrin.core.kit.learned import (
     BYS,
-    NOTHING_OWN,
+    NOTHING_LEARNED,
     QUANTITIES,
     By,
     Effect,
     Family,
     Habit,
-    Own,
+    Learned,
     Quantity,
     family_of,
 )
@@ -24,7 +24,7 @@ __all__ = [
     "BALL_GRIP",
     "BALL_HOLD",
     "BYS",
-    "NOTHING_OWN",
+    "NOTHING_LEARNED",
     "QUANTITIES",
     "REFERENCE_BALL_C",
     "BallCover",
@@ -35,13 +35,13 @@ __all__ = [
     "Family",
     "GrooveState",
     "Habit",
-    "Own",
+    "Learned",
     "Player",
     "Presented",
     "Quantity",
     "Scatter",
     "StepKind",
-    "ball_liveliness",
+    "ball_restitution_factor",
     "build_bag",
     "face_grip",
     "family_of",

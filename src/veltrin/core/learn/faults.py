@@ -74,10 +74,10 @@ def strike_with(stroke: One, error: Error, draws: Vec) -> Seen:
     many = stroke.batch.take(np.zeros(n, dtype=int))
     swing, aim = np.full(n, call.swing), np.full(n, call.aim_rad + error.aim_rad)
     target = Targets(np.full(n, call.target.distance_m), np.full(n, call.target.bearing_rad))
-    hard = stroke.difficulty
-    speed = error.share * (1.0 + draws[:, 0] * speed_scatter(scatter, stroke.batch, swing) * hard)
+    scatter_factor = stroke.difficulty
+    speed = error.share * (1.0 + draws[:, 0] * speed_scatter(scatter, stroke.batch, swing) * scatter_factor)
     many = replace(many, full_speed=many.full_speed * np.maximum(speed, 0.3), change=error.change(many.change))
-    many = replace(many, change=nudge(many.change, **_turns(scatter, hard, draws)))
+    many = replace(many, change=nudge(many.change, **_turns(scatter, scatter_factor, draws)))
     along, deep = strike_scatter(
         scatter, swing, np.full(n, stroke.strike_difficulty), many.clubs.arc_m, stroke.world.lie.cover.uneven_m
     )
@@ -87,10 +87,10 @@ def strike_with(stroke: One, error: Error, draws: Vec) -> Seen:
     return _seen(stroke, played, target, heel, off)
 
 
-def _turns(scatter: Scatter, hard: float, draws: Vec) -> dict[str, Vec]:
+def _turns(scatter: Scatter, scatter_factor: float, draws: Vec) -> dict[str, Vec]:
     return {
-        "open_rad": scatter.face_rad * hard * draws[:, 1],
-        "lean_rad": scatter.loft_rad * hard * draws[:, 2],
+        "open_rad": scatter.face_rad * scatter_factor * draws[:, 1],
+        "lean_rad": scatter.loft_rad * scatter_factor * draws[:, 2],
     }
 
 

@@ -21,7 +21,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from veltrin.core.geometry import Vec
-from veltrin.core.kit import BYS, By, Effect, Own, Quantity
+from veltrin.core.kit import BYS, By, Effect, Learned, Quantity
 
 PRIOR_SD: dict[Quantity, dict[By, float]] = {
     "speed": {"family": 0.03, "cover": 0.07, "method": 0.04},
@@ -97,7 +97,7 @@ def _effects(quantity: Quantity, seen: Sequence[_Seen]) -> list[Effect]:
     ]
 
 
-def learn(cells: Sequence[Cell]) -> Own:
+def learn(cells: Sequence[Cell]) -> Learned:
     """What the record says of this player; nothing where there are no shots."""
     effects: list[Effect] = []
     for quantity in ("speed", "friction", "face"):
@@ -107,7 +107,7 @@ def learn(cells: Sequence[Cell]) -> Own:
     lengths = [c for c in cells if c.quantity == "speed" and c.shots >= LEAST_FOR_SCATTER and c.weight > 0.0]
     if lengths:
         effects += _effects("scatter", [_scatter_seen(c) for c in lengths])
-    return Own(tuple(effects))
+    return Learned(tuple(effects))
 
 
 FAILED = frozenset({"heavy", "thin", "shank", "topped", "stuck", "skulled"})
@@ -164,8 +164,8 @@ class Meant:
     spin_rad_s: float
     length_sd: float
     side_sd_rad: float
-    power: float
-    turns: float
+    carry_speed_exponent: float
+    face_direction_gain: float
     slid: bool
 
 
@@ -173,20 +173,26 @@ def told(meant: Meant, struck: Struck) -> Told:
     """Read one shot against what was expected: by its carry, else by its finish, else by its measured speed."""
     speed = None
     if struck.carry_m is not None and struck.carry_m > 0.5 and meant.carry_m > 0.5:
-        speed = (math.log(struck.carry_m / meant.carry_m) / meant.power, meant.length_sd / meant.power)
+        speed = (
+            math.log(struck.carry_m / meant.carry_m) / meant.carry_speed_exponent,
+            meant.length_sd / meant.carry_speed_exponent,
+        )
     elif struck.total_m is not None and struck.total_m > 0.5 and meant.total_m > 0.5:
         sd = math.hypot(meant.length_sd, ROLL_MISREAD)
-        speed = (math.log(struck.total_m / meant.total_m) / meant.power, sd / meant.power)
+        speed = (math.log(struck.total_m / meant.total_m) / meant.carry_speed_exponent, sd / meant.carry_speed_exponent)
     elif struck.ball_speed_m_s is not None:
-        sd = math.hypot(meant.length_sd / meant.power, SPEED_READ_SD)
+        sd = math.hypot(meant.length_sd / meant.carry_speed_exponent, SPEED_READ_SD)
         speed = (math.log(struck.ball_speed_m_s / meant.ball_speed_m_s), sd)
     friction = None
     if struck.spin_rad_s is not None and struck.spin_rad_s > 1.0 and meant.slid and meant.spin_rad_s > 1.0:
-        sd = math.hypot(meant.length_sd / meant.power, SPIN_READ_SD)
+        sd = math.hypot(meant.length_sd / meant.carry_speed_exponent, SPIN_READ_SD)
         friction = (math.log(struck.spin_rad_s / meant.spin_rad_s), sd)
     face = None
-    if struck.side_rad is not None and abs(meant.turns) > 0.1:
-        face = ((struck.side_rad - meant.side_rad) / meant.turns, meant.side_sd_rad / abs(meant.turns))
+    if struck.side_rad is not None and abs(meant.face_direction_gain) > 0.1:
+        face = (
+            (struck.side_rad - meant.side_rad) / meant.face_direction_gain,
+            meant.side_sd_rad / abs(meant.face_direction_gain),
+        )
     return Told(speed, friction, face)
 
 

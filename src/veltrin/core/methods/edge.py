@@ -76,7 +76,7 @@ def _plain(_: Case) -> Change:
 
 def _toe(_: Case) -> Change:
     # Turned on to its toe the blade is narrow and passes the grass; it has no loft to speak of.
-    return Change(widen_m=-0.04, engaged=0.3, grab=0.2, lean_rad=math.radians(1.0))
+    return Change(widen_m=-0.04, sole_contact_share=0.3, hosel_closure=0.2, lean_rad=math.radians(1.0))
 
 
 def _rim(_: Case) -> Change:
@@ -89,7 +89,9 @@ def _flange(_: Case) -> Change:
 
 
 def _hybrid(_: Case) -> Change:
-    return Change(attack_rad=math.radians(3.0), widen_m=-0.06, grip_down_m=0.09, engaged=0.6, grab=0.5)
+    return Change(
+        attack_rad=math.radians(3.0), widen_m=-0.06, grip_down_m=0.09, sole_contact_share=0.6, hosel_closure=0.5
+    )
 
 
 _CUT_SHORT = ("quits at the ball", "firm through: short back, longer through")

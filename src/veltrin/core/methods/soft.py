@@ -105,8 +105,8 @@ def _slice(case: Case) -> Change:
         stance_rad=math.radians(8.0),
         attack_rad=math.radians(-2.0),
         grip_down_m=0.04,
-        engaged=0.45,
-        grab=0.5,
+        sole_contact_share=0.45,
+        hosel_closure=0.5,
     )
 
 
@@ -125,7 +125,7 @@ def _wet(_: Case) -> Change:
         lean_rad=math.radians(1.0),
         attack_rad=math.radians(-6.0),
         widen_m=0.10,
-        grab=0.55,
+        hosel_closure=0.55,
         grip_down_m=0.02,
     )
 
@@ -136,7 +136,7 @@ def _escape_refuses(case: Case) -> str | None:
 
 
 def _escape(_: Case) -> Change:
-    return Change(lead_bias=0.14, ball_back_m=0.06, attack_rad=math.radians(-6.0), grab=0.7, widen_m=0.04)
+    return Change(lead_bias=0.14, ball_back_m=0.06, attack_rad=math.radians(-6.0), hosel_closure=0.7, widen_m=0.04)
 
 
 METHODS = (

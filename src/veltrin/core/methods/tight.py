@@ -52,8 +52,8 @@ def _tall(case: Case) -> Change:
         grip_down_m=0.07,
         widen_m=-0.04,
         ball_back_m=0.01,
-        engaged=0.5,
-        grab=0.6,
+        sole_contact_share=0.5,
+        hosel_closure=0.6,
     )
 
 

@@ -14,7 +14,7 @@ from veltrin.core.ground import Slope, slope_along
 from veltrin.core.methods import HAND_WORDS, Method, spoken
 from veltrin.core.plan.candidates import Candidate
 from veltrin.core.plan.ledgers import ledgers_of
-from veltrin.core.plan.model import Call, Detail, Finish, Ghost, Odds, SetupNote
+from veltrin.core.plan.model import Call, Detail, Finish, Odds, SetupNote, StockReference
 from veltrin.core.plan.play import Batch, Played, World, play
 from veltrin.core.plan.solve import Solved
 from veltrin.core.plan.still import stock_batch, stock_world
@@ -239,7 +239,7 @@ def with_detail(calls: list[Call], batch: Batch, world: World) -> list[Call]:
     for i, call in enumerate(calls):
         flight, run = _path(real, i, world)
         ghost_flight, ghost_run = _path(ghosts, i, world)
-        ghost = Ghost(
+        ghost = StockReference(
             carry_m=float(carried[i]),
             total_m=float(rested[i]),
             apex_m=float(ghosts.flights.apex_m[i]),

@@ -14,7 +14,7 @@ from veltrin.core.geometry import Vec, elevation
 from veltrin.core.ground import Slope
 from veltrin.core.kit import Club, Player
 from veltrin.core.plan.play import Batch, World, play
-from veltrin.core.plan.sieve import LEAST_LAUNCH_RAD
+from veltrin.core.plan.screen import LEAST_LAUNCH_RAD
 from veltrin.core.plan.stock import STOCK_WORLD, stock_speeds
 from veltrin.core.sides import Unsided
 from veltrin.core.strike import Change, club_arrays

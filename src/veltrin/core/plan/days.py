@@ -18,7 +18,7 @@ from veltrin.core.plan.planner import plan_right_handed
 from veltrin.core.plan.play import Batch, Played, World, play
 from veltrin.core.plan.prepared import prepare
 from veltrin.core.plan.rank import grass_difficulty
-from veltrin.core.plan.sieve import world_of
+from veltrin.core.plan.screen import world_of
 from veltrin.core.plan.target import Targets
 from veltrin.core.sides import SidedName, Unsided, mirrored
 
@@ -106,7 +106,8 @@ def _struck(played: Played, way: Targets, odds: Odds) -> Struck:
 
 
 def _odds(batch: Batch, call: Call, scatter: Scatter, here: tuple[World, Played], there: tuple[World, Played]) -> Odds:
-    # The call's difficulty holds its own day's grass: swap it for the other's, as the sieve takes it for the strike.
+    # The call's difficulty holds its own day's grass: swap it for the other's, as the screening takes it for the
+    # strike.
     widened, now = (grass_difficulty(world.lie, played.contact.grass.way_m) for world, played in (here, there))
     eased = call.difficulty * np.sqrt(now) / widened
     world, played = there

@@ -151,25 +151,25 @@ def _distance_steps(
         here = replace(here, landing=world.landing)
         words = "rise of the green" if world.landing.rise_m else "tilt of the green"
         steps.append((words, carry(play(neutral, here, swing, bearing))))
-    if batch.own is None:
+    if batch.learned is None:
         return [*steps, ("set-up", carry(real))]
-    bare = carry(play(replace(batch, own=None), world, swing, real_aim))
+    bare = carry(play(replace(batch, learned=None), world, swing, real_aim))
     return [*steps, ("set-up", bare), (BOOK, carry(real))]
 
 
-def _spin_rows(i: int, stages: _Stages, lie: Lie, own: Played | None) -> tuple[LedgerRow, ...]:
+def _spin_rows(i: int, stages: _Stages, lie: Lie, learned: Played | None) -> tuple[LedgerRow, ...]:
     steps = {words: stages.real if words == "wet" else stages.dry for words, _ in _lies(lie)}
     words = ("stock, level and clean", "slope", "set-up", *steps)
     played = (stages.level, stages.slope, stages.face, *steps.values())
-    if own is not None:
-        words, played = (*words, BOOK), (*played, own)
+    if learned is not None:
+        words, played = (*words, BOOK), (*played, learned)
     rates = [float(np.linalg.norm(p.launch.spin[i])) / RAD_S_PER_RPM for p in played]
     return running_rows(list(zip(words, rates, strict=True)), "spin", SPIN_STEP_RPM)
 
 
 def _aim_steps(batch: Batch, world: World, swing: Vec, aim: Vec, bearing: Vec, trouble: Vec) -> list[tuple[str, Vec]]:
     """Aim against the way to the target, cause by cause; each stroke is played straight at it and finishes astray."""
-    bare = replace(batch, own=None)
+    bare = replace(batch, learned=None)
     neutral = replace(bare, change=Change())
     way = Targets(np.ones(batch.count), bearing)
 
@@ -190,7 +190,7 @@ def _aim_steps(batch: Batch, world: World, swing: Vec, aim: Vec, bearing: Vec, t
         steps.append(("wind", against(play(bare, replace(still, wind=world.wind), swing, bearing))))
     if world.landing.is_tilted:
         steps.append(("green", against(play(bare, world, swing, bearing))))
-    if batch.own is not None:
+    if batch.learned is not None:
         steps.append((BOOK, against(play(batch, world, swing, bearing))))
     steps.append(("turned on the slope", aim - bearing))
     return steps
@@ -204,12 +204,12 @@ def ledgers_of(
     `bearing`: of each target; `trouble`: how far off it the finish is moved (rad, left positive).
     """
     # Every cause but the last is played as the model has it: what the player's book adds is a row of its own.
-    bare = replace(batch, own=None)
-    as_model = real if batch.own is None else play(bare, world, swing, aim)
+    bare = replace(batch, learned=None)
+    as_model = real if batch.learned is None else play(bare, world, swing, aim)
     angles = _angle_stages(bare, world, swing, aim, as_model)
     order = [angles.level, angles.slope, angles.hands, angles.face, *([as_model] if world.lie.comes_between else [])]
-    own_row = [] if batch.own is None else [BOOK]
-    order += [] if batch.own is None else [real]
+    own_row = [] if batch.learned is None else [BOOK]
+    order += [] if batch.learned is None else [real]
     distance = _distance_steps(batch, world, swing, aim, real, bearing)
     finish_at = Targets(np.ones(batch.count), bearing).along(real.runs.rest)
     aims = _aim_steps(batch, world, swing, aim, bearing, trouble)
@@ -220,7 +220,7 @@ def ledgers_of(
         causes = [*ANGLE_CAUSES, *([world.lie.cause] if world.lie.comes_between else []), *own_row]
         carry = running_rows([(w, float(v[i])) for w, v in distance], "carry", DISTANCE_STEP_M)
         reached = carry[-1].value
-        shots = 0 if batch.own is None else int(batch.own.shots[i])
+        shots = 0 if batch.learned is None else int(batch.learned.shots[i])
         unlearnt = sum(r.value for r in carry if not r.total and r.words != BOOK)
         finish = running_rows([("run", float(finish_at[i]))], "finish", DISTANCE_STEP_M, start=reached)
         books.append(
@@ -228,7 +228,7 @@ def ledgers_of(
                 "loft": _told_shots(_angle_ledger(float(batch.clubs.loft[i]), lofts, "delivered", causes), shots),
                 "bounce": _told_shots(_angle_ledger(float(batch.clubs.bounce[i]), bounces, "effective", causes), shots),
                 "distance": (*_told_shots(carry, shots, unlearnt), *finish),
-                "spin": _told_shots(_spin_rows(i, angles, world.lie, None if batch.own is None else real), shots),
+                "spin": _told_shots(_spin_rows(i, angles, world.lie, None if batch.learned is None else real), shots),
                 "aim": _told_shots(
                     running_rows([(w, math.degrees(v[i])) for w, v in aims], "aim", ANGLE_STEP_DEG), shots
                 ),

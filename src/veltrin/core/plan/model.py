@@ -14,7 +14,7 @@ from veltrin.core.errors import DomainError
 from veltrin.core.geometry import Vec
 from veltrin.core.ground import CLEAN, Lie, Slope
 from veltrin.core.hole import Area, AreaKindName, Hole, Obstacle, kind_named, relief_strokes
-from veltrin.core.kit import NOTHING_OWN, REFERENCE_BALL_C, Own, Player
+from veltrin.core.kit import NOTHING_LEARNED, REFERENCE_BALL_C, Learned, Player
 from veltrin.core.methods import Blow, HandWord, Hinge, Way
 from veltrin.core.plan.target import Target, home_of, lies_badly
 from veltrin.core.quantity import within
@@ -73,8 +73,8 @@ class Question:
     `doubts`: how far readings are off by the way they were measured, by name (see readings).
     `pinned` methods come before all others where they can be played; `excluded` ones are left out.
     `ball_c`: temperature of the ball (C); `layers` of clothes over a shirt; `weather`: what care looks at besides.
-    `own`: what the player's record adds to the model. `shown_id`: the call that stands first on the page, which stays
-    there until another beats it by a margin (see rank).
+    `learned`: what the player's record adds to the model. `shown_id`: the call that stands first on the page, which
+    stays there until another beats it by a margin (see rank).
     """
 
     player: Player
@@ -93,7 +93,7 @@ class Question:
     ball_c: float = REFERENCE_BALL_C
     layers: int = 0
     weather: Weather = FAIR
-    own: Own = NOTHING_OWN
+    learned: Learned = NOTHING_LEARNED
     shown_id: SidedName | None = None
 
     @cached_property
@@ -236,7 +236,7 @@ class Spread:
 
 
 @dataclass(frozen=True)
-class Ghost:
+class StockReference:
     """The same club and length of swing as a stock shot: level, clean, calm, reference air."""
 
     carry_m: Unsided
@@ -254,7 +254,7 @@ class Detail:
     flight: Places
     run: Places
     ledgers: dict[str, tuple[LedgerRow, ...]]
-    ghost: Ghost
+    ghost: StockReference
 
     def in_mirror(self) -> Detail:
         """The same on the other side: of the ledgers it is the aim that has one."""

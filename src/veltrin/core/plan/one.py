@@ -10,19 +10,19 @@ from veltrin.core.geometry import Index
 from veltrin.core.plan.model import Call, Question
 from veltrin.core.plan.play import Batch, World
 from veltrin.core.plan.prepared import prepare
-from veltrin.core.plan.sieve import Sieved, plain_calls
+from veltrin.core.plan.screen import Screened, plain_calls
 from veltrin.core.plan.strike import moved_calls
 
 
 @dataclass(frozen=True)
 class One:
-    """The call, its candidate alone in a batch, the world; `place` is where it stands in what was sieved."""
+    """The call, its candidate alone in a batch, the world; `place` is where it stands in what was screened."""
 
     question: Question
     call: Call
     batch: Batch
     world: World
-    found: Sieved
+    found: Screened
     place: int
 
     @property
@@ -33,12 +33,12 @@ class One:
     @property
     def difficulty(self) -> float:
         """What multiplies the player's scatter for the shot."""
-        return float(self.found.hard[self.place])
+        return float(self.found.scatter_factor[self.place])
 
     @property
     def strike_difficulty(self) -> float:
         """And for the strike alone."""
-        return float(self.found.strike_hard[self.place])
+        return float(self.found.strike_factor[self.place])
 
 
 def one_call(question: Question, call_id: str) -> One | None:

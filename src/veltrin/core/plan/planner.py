@@ -16,7 +16,7 @@ from veltrin.core.plan.play import World
 from veltrin.core.plan.prepared import Prepared, prepare
 from veltrin.core.plan.rank import STAYS_WITHIN
 from veltrin.core.plan.relief import RELIEF_ID, relief_call
-from veltrin.core.plan.sieve import plain_calls
+from veltrin.core.plan.screen import plain_calls
 from veltrin.core.plan.strike import Ranked, moved_calls, struck_calls
 from veltrin.core.plan.swap import swap_note
 from veltrin.core.plan.target import lies_badly
@@ -150,7 +150,7 @@ def with_relief(question: Question, calls: list[Call], world: World) -> list[Cal
 
 
 def plan_in_stages(question: Question, *, only_last: bool = False) -> Iterator[Plan]:
-    """Plan the shot for a right-hander: first the calls as the sieve judges them, then with risk, from many strikes.
+    """Plan the shot for a right-hander: first the calls as they are screened, then with risk, from many strikes.
 
     With `only` given, just those calls are worked out again and the second stage is left out: the fast answer while
     dragging.

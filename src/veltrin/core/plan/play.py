@@ -17,16 +17,16 @@ from veltrin.core.ground import (
     Lie,
     Slope,
     ball_kept,
+    closure_in_grass,
     face_friction,
-    face_grab,
+    grass_drag_in,
     ground_frame,
     slope_along,
-    snag_in,
     speed_kept,
     way_through,
 )
 from veltrin.core.hole import Wall
-from veltrin.core.kit import REFERENCE_BALL_C, Habit, ball_liveliness
+from veltrin.core.kit import REFERENCE_BALL_C, Habit, ball_restitution_factor
 from veltrin.core.run import Landing, Runs, run_out
 from veltrin.core.strike import (
     Approach,
@@ -50,7 +50,7 @@ from veltrin.core.strike.meeting import BLADED_SHARE, off_sweet
 from veltrin.core.wanted import go_on
 
 
-class OwnArrays(NamedTuple):
+class LearnedArrays(NamedTuple):
     """A player's habits by candidate, (n,): see Habit."""
 
     speed: Vec
@@ -60,13 +60,13 @@ class OwnArrays(NamedTuple):
     shots: Vec
 
     @classmethod
-    def of(cls, habits: Sequence[Habit]) -> OwnArrays:
+    def of(cls, habits: Sequence[Habit]) -> LearnedArrays:
         """One entry a candidate."""
         return cls(*(np.array([getattr(h, name) for h in habits], float) for name in cls._fields))
 
-    def take(self, index: Index) -> OwnArrays:
+    def take(self, index: Index) -> LearnedArrays:
         """Pick or repeat candidates."""
-        return OwnArrays(*(v[index] for v in self))
+        return LearnedArrays(*(v[index] for v in self))
 
 
 @dataclass(frozen=True)
@@ -74,7 +74,7 @@ class Batch:
     """Candidates: clubs, full club-head speed (m/s, (n,)) and the change each way of playing asks for.
 
     `able`: share of the full speed that the day's clothes leave; the shorter the swing, the less they take.
-    `own`: what the player's record adds to the model, None for the model alone. `left_handed`: whom words are for.
+    `learned`: what the player's record adds to the model, None for the model alone. `left_handed`: whom words are for.
     """
 
     clubs: ClubArrays
@@ -82,7 +82,7 @@ class Batch:
     change: Change
     stature_m: float
     able: float = 1.0
-    own: OwnArrays | None = None
+    learned: LearnedArrays | None = None
     left_handed: bool = False
 
     @property
@@ -98,9 +98,13 @@ class Batch:
         """Pick or repeat candidates."""
         values = {f.name: getattr(self.change, f.name) for f in fields(Change)}
         picked = {name: value[index] if np.ndim(value) else value for name, value in values.items()}
-        own = None if self.own is None else self.own.take(index)
+        learned = None if self.learned is None else self.learned.take(index)
         return replace(
-            self, clubs=self.clubs.take(index), full_speed=self.full_speed[index], change=Change(**picked), own=own
+            self,
+            clubs=self.clubs.take(index),
+            full_speed=self.full_speed[index],
+            change=Change(**picked),
+            learned=learned,
         )
 
 
@@ -134,13 +138,13 @@ class InGrass(NamedTuple):
     """A head's way through the grass (m), how much it catches, its speed before (m/s) and its mass (kg), (n,)."""
 
     way_m: Vec
-    snag: Vec
+    grass_drag: Vec
     speed: Vec
     mass: Vec
 
     def kept(self, lie: Lie, patch: Vec | float = 1.0) -> Vec:
         """Share of speed left, in grass `patch` times as thick as read."""
-        return speed_kept(lie, self.way_m, self.snag, self.speed, self.mass, patch)
+        return speed_kept(lie, self.way_m, self.grass_drag, self.speed, self.mass, patch)
 
     def repeat(self, times: int) -> InGrass:
         """Each stroke `times` over, stroke by stroke."""
@@ -211,7 +215,7 @@ def _contact(batch: Batch, lie: Lie, setup: Setup, loft: Vec, bounce: Vec, miss:
         bounce=bounce,
         arc_m=batch.clubs.arc_m,
         sole_m=batch.clubs.sole_m,
-        engaged=batch.asks("engaged"),
+        sole_contact_share=batch.asks("sole_contact_share"),
         speed=grass.speed,
         mass=grass.mass,
     )
@@ -272,17 +276,19 @@ def play(
     stroke = stock_stroke(clubs, batch.stature_m, swing)
     setup = set_up(clubs, stroke, change, fall, side, batch.stature_m)
     swung = batch.full_speed * (1.0 - (1.0 - batch.able) * swing) * swing * (setup.speed_share if gripped else 1.0)
-    snag = snag_in(lie, clubs.snag, clubs.body) * change.engaged
+    grass_drag = grass_drag_in(lie, clubs.grass_drag, clubs.body) * change.sole_contact_share
     way = way_through(lie, setup.attack_ground, clubs.arc_m, change.edge_m)
-    own = batch.own
-    habit = 0.0 if own is None else own.face_rad
-    delivery = deliver(clubs, setup, shut=face_grab(lie, way, snag, miss.patch) * change.grab + habit)
+    learned = batch.learned
+    habit = 0.0 if learned is None else learned.face_rad
+    delivery = deliver(
+        clubs, setup, shut=closure_in_grass(lie, way, grass_drag, miss.patch) * change.hosel_closure + habit
+    )
     normal = ground_frame(fall, side)[:, :, 2]
     loft = np.arcsin(np.clip(np.sum(delivery.face * normal, axis=1), -1.0, 1.0))
-    grass = InGrass(way, snag, swung, clubs.head_mass)
+    grass = InGrass(way, grass_drag, swung, clubs.head_mass)
     contact = _contact(batch, lie, setup, loft, delivery.effective_bounce, miss, grass)
     met = contact.meeting
-    speed = swung * grass.kept(lie, miss.patch) * met.kept * (1.0 if own is None else own.speed)
+    speed = swung * grass.kept(lie, miss.patch) * met.kept * (1.0 if learned is None else learned.speed)
     on_edge = contact.thin | (batch.asks("edge_m") > 0.0)
     face = delivery.face
     if on_edge.any():
@@ -294,10 +300,10 @@ def play(
         face,
         speed,
         clubs.head_mass,
-        restitution(v_n, clubs.cor_at_rest, clubs.cor_slope, ball_liveliness(world.ball_c))
+        restitution(v_n, clubs.cor_at_rest, clubs.cor_slope, ball_restitution_factor(world.ball_c))
         * np.where(on_edge, BLADED_SHARE, 1.0),
         (1.0 + grip_restitution(v_n, clubs.gear_loss)) * clubs.hold - 1.0,
-        face_friction(lie, way) * clubs.grip * (1.0 if own is None else own.friction),
+        face_friction(lie, way) * clubs.grip * (1.0 if learned is None else learned.friction),
     )
     sweet = np.where(on_edge, 1.0, off_sweet(met.edge_m, loft))[:, None]
     velocity, spin = launch.velocity * sweet, launch.spin * sweet

@@ -36,9 +36,9 @@ LEAST_CARRY_M = 1.0
 class Expected:
     """One stroke as planned (m, m/s, rad, rad/s), along and to the left of the way to its target.
 
-    `bare_*`: of the model alone. `*_sd`: one standard deviation of many strikes. `power`: by which power of head speed
-    the carry grows; `turns`: rad of direction a rad of shut face makes. `slid`: the ball slid on the face.
-    `length_sd`, `side_sd_rad`: of the logarithm of a booked length, and of its direction.
+    `bare_*`: of the model alone. `*_sd`: one standard deviation of many strikes. `carry_speed_exponent`: by which
+    power of head speed the carry grows; `face_direction_gain`: rad of direction a rad of shut face makes. `slid`: the
+    ball slid on the face. `length_sd`, `side_sd_rad`: of the logarithm of a booked length, and of its direction.
     """
 
     carry_m: float
@@ -57,8 +57,8 @@ class Expected:
     across_sd_m: float
     length_sd: float
     side_sd_rad: float
-    power: float
-    turns: Sided
+    carry_speed_exponent: float
+    face_direction_gain: Sided
     slid: bool
     distance_m: float
     strokes: float | None
@@ -82,20 +82,20 @@ def _expect_right_handed(question: Question, call_id: str) -> tuple[Call, Expect
     call, batch, world = one.call, one.batch, one.world
     swing, aim = np.array([call.swing]), np.array([call.aim_rad])
     target = Targets(np.array([call.target.distance_m]), np.array([call.target.bearing_rad]))
-    hard = (np.array([one.difficulty]), np.array([one.strike_difficulty]))
+    scatter_factor = (np.array([one.difficulty]), np.array([one.strike_difficulty]))
     doubts = one.found.doubts.take(one.index)
-    struck = strike_often(batch, world, (swing, aim), question.player.scatter, hard, doubts, target, STRIKES)
+    struck = strike_often(batch, world, (swing, aim), question.player.scatter, scatter_factor, doubts, target, STRIKES)
     rest = struck.rest[0]
     expected = _told(batch, world, swing, aim, target)
     # What was learnt of the scatter must not come back as weight: learning compares with the model alone.
-    steady = 1.0 if batch.own is None else float(batch.own.scatter[0])
+    steady = 1.0 if batch.learned is None else float(batch.learned.scatter[0])
     bare_hard = one.difficulty / steady
     sd = speed_scatter(question.player.scatter, batch, swing)[0] * bare_hard
     return call, replace(
         expected,
         along_sd_m=float(np.std(target.along(rest))),
         across_sd_m=float(np.std(target.across(rest))),
-        length_sd=_length_sd(sd, expected.power),
+        length_sd=_length_sd(sd, expected.carry_speed_exponent),
         side_sd_rad=math.hypot(question.player.scatter.face_rad * bare_hard, READ_AIM_RAD),
         distance_m=call.target.distance_m,
         strokes=spreads_of(struck, question.hole, target)[0].strokes,
@@ -108,9 +108,9 @@ READ_AIM_RAD = math.radians(0.7)
 lie misread. Judgement."""
 
 
-def _length_sd(speed_sd: float, power: float) -> float:
+def _length_sd(speed_sd: float, carry_speed_exponent: float) -> float:
     """One standard deviation of the logarithm of a booked length."""
-    return math.hypot(power * speed_sd, READ_LENGTH)
+    return math.hypot(carry_speed_exponent * speed_sd, READ_LENGTH)
 
 
 def expect_stock(player: Player, club_id: str, air: Air) -> Expected:
@@ -123,7 +123,7 @@ def expect_stock(player: Player, club_id: str, air: Air) -> Expected:
     one = np.ones(1)
     expected = _told(batch, world, one, 0.0 * one, Targets(one, 0.0 * one))
     scatter = player.scatter
-    sd = _length_sd(scatter.speed_share_full, expected.power)
+    sd = _length_sd(scatter.speed_share_full, expected.carry_speed_exponent)
     side_sd = math.hypot(scatter.face_rad, READ_AIM_RAD)
     return replace(
         mirrored(expected) if player.left_handed else expected,
@@ -148,7 +148,7 @@ def _length_and_side(played: Played, target: Targets) -> tuple[Vec, Vec]:
 def _told(batch: Batch, world: World, swing: Vec, aim: Vec, target: Targets) -> Expected:
     """Play the stroke as planned, by the model alone, a little faster, and with the face a little shut."""
     four = np.zeros(4, dtype=int)
-    bare = replace(batch, own=None).take(four)
+    bare = replace(batch, learned=None).take(four)
     bare = replace(
         bare,
         full_speed=bare.full_speed * np.array([1.0, 1.0 + FASTER, 1.0, 1.0]),
@@ -157,9 +157,9 @@ def _told(batch: Batch, world: World, swing: Vec, aim: Vec, target: Targets) -> 
     meant = target.take(four)
     model = play(bare, world, swing[four], aim[four], miss=Miss())
     length, side = _length_and_side(model, meant)
-    planned = model if batch.own is None else play(batch, world, swing, aim)
+    planned = model if batch.learned is None else play(batch, world, swing, aim)
     carry, rest = planned.flights.landing, planned.runs.rest
-    power = math.log(length[1] / length[0]) / math.log(1.0 + FASTER)
+    carry_speed_exponent = math.log(length[1] / length[0]) / math.log(1.0 + FASTER)
     return Expected(
         carry_m=float(target.along(carry[:1])[0]),
         total_m=float(target.along(rest[:1])[0]),
@@ -177,8 +177,8 @@ def _told(batch: Batch, world: World, swing: Vec, aim: Vec, target: Targets) -> 
         across_sd_m=0.0,
         length_sd=0.0,
         side_sd_rad=0.0,
-        power=min(max(power, 0.3), 4.0),
-        turns=float((side[2] - side[0]) / TURNED_RAD),
+        carry_speed_exponent=min(max(carry_speed_exponent, 0.3), 4.0),
+        face_direction_gain=float((side[2] - side[0]) / TURNED_RAD),
         slid=bool(model.launch.slid[0]),
         distance_m=0.0,
         strokes=None,

@@ -11,7 +11,7 @@ from veltrin.core.methods.stock import KEPT_CLUB, STOCK_SWING
 from veltrin.core.plan.candidates import Candidate, list_all, list_candidates
 from veltrin.core.plan.model import FellOut, LevelChoice, Question
 from veltrin.core.plan.play import Batch, World
-from veltrin.core.plan.sieve import Sieved, make_batch, plain_calls, sieve, world_of
+from veltrin.core.plan.screen import Screened, make_batch, plain_calls, screen, world_of
 from veltrin.core.plan.strike import struck_calls
 from veltrin.core.plan.target import Targets
 
@@ -54,16 +54,16 @@ class Prepared:
         return self._listed[1]
 
     @cached_property
-    def found(self) -> Sieved | None:
+    def found(self) -> Screened | None:
         """What came of trying, each for its own target; None where there was nothing to try."""
         return self.tried()
 
-    def tried(self, targets: Targets | None = None) -> Sieved | None:
+    def tried(self, targets: Targets | None = None) -> Screened | None:
         """The same for other targets."""
         if not self.candidates:
             return None
         known = None if self.level is None else self.level.loft_rad
-        return sieve(self.question, self.candidates, self.kept, known, self.world, targets)
+        return screen(self.question, self.candidates, self.kept, known, self.world, targets)
 
     def batch(self, candidates: list[Candidate]) -> Batch:
         """Some of what can be tried, as numbers."""
@@ -92,7 +92,15 @@ def level_choice(question: Question) -> LevelChoice | None:
     q = question
     return _level_choice(
         Question(
-            q.player, Slope(), q.line, q.air, q.wind, ball_c=q.ball_c, layers=q.layers, weather=q.weather, own=q.own
+            q.player,
+            Slope(),
+            q.line,
+            q.air,
+            q.wind,
+            ball_c=q.ball_c,
+            layers=q.layers,
+            weather=q.weather,
+            learned=q.learned,
         )
     )
 

@@ -1,11 +1,11 @@
 """The ranking rule: the fewest expected strokes come first, a known flight before a new one.
 
-A first sieve plays each candidate a few times more: speed, face and loft off by one standard deviation times the root
-of their number, firmness and surround misread likewise. The mean of what those balls still cost is the expected value
-to second order (the unscented rule with equal weights), trouble at a bit over two deviations included. A method's
-difficulty, the slope and the grass multiply the scatter. A strike that fails leaves the ball FAILED_SHARE of the way
-on.
-Each degree of delivered loft away from the player's own choice on the level then counts as 0.002 strokes more: that
+A first screening plays each candidate a few times more: speed, face and loft off by one standard deviation times the
+root of their number, firmness and surround misread likewise. The mean of what those balls still cost is the expected
+value to second order (the unscented rule with equal weights), trouble at a bit over two deviations included. A
+method's difficulty, the slope and the grass multiply the scatter. A strike that fails leaves the ball FAILED_SHARE of
+the way on. Each degree of delivered loft away from the player's own choice on the level then counts as 0.002 strokes
+more: that
 keeps near-ties from flipping, and is the trade's "swap the club, keep the flight".
 The best are then struck many times (see scatter), and their mean cost, bad ones counted, decides, weighted by the
 coach's mood.
@@ -66,7 +66,7 @@ STAYS_WITHIN = 0.03
 is dragged. Judgement, somewhat more than four hundred strikes can tell."""
 
 FAILED_SHARE = 0.5
-"""How far on, as a share of the way, a heavy, thin, stuck or skulled strike leaves the ball in the first sieve.
+"""How far on, as a share of the way, a heavy, thin, stuck or skulled strike leaves the ball in the first screening.
 Judgement."""
 
 

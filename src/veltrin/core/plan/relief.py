@@ -12,7 +12,7 @@ from veltrin.core.plan.answer import Judged, beside_of, call_of
 from veltrin.core.plan.candidates import Candidate, targets_of
 from veltrin.core.plan.model import Call, Odds, Question
 from veltrin.core.plan.play import World
-from veltrin.core.plan.sieve import make_batch
+from veltrin.core.plan.screen import make_batch
 from veltrin.core.plan.solve import solve
 from veltrin.core.plan.target import Target
 

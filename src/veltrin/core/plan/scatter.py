@@ -86,21 +86,21 @@ def strike_often(
     swing, aim = solved
     windy = not world.wind.is_calm
     draws = even_normals(strikes, 9 if windy else 7)
-    hard, strike_hard = difficulty
-    along, deep = strike_scatter(scatter, swing, strike_hard, batch.clubs.arc_m, world.lie.cover.uneven_m)
+    scatter_factor, strike_factor = difficulty
+    along, deep = strike_scatter(scatter, swing, strike_factor, batch.clubs.arc_m, world.lie.cover.uneven_m)
 
     def each(sigma: Vec, kind: int) -> Vec:
         return np.outer(sigma, draws[:, kind]).ravel()
 
     many = batch.take(np.repeat(np.arange(n), strikes))
-    speed = 1.0 + each(speed_scatter(scatter, batch, swing) * hard, 0)
+    speed = 1.0 + each(speed_scatter(scatter, batch, swing) * scatter_factor, 0)
     many = replace(
         many,
         full_speed=many.full_speed * np.maximum(speed, 0.3),
         change=nudge(
             many.change,
-            open_rad=each(scatter.face_rad * hard, 1),
-            lean_rad=each(scatter.loft_rad * hard, 2),
+            open_rad=each(scatter.face_rad * scatter_factor, 1),
+            lean_rad=each(scatter.loft_rad * scatter_factor, 2),
         ),
     )
     swings, aims = np.repeat(swing, strikes), np.repeat(aim, strikes)

@@ -12,7 +12,7 @@ from veltrin.core.plan.answer import with_detail
 from veltrin.core.plan.candidates import list_candidates
 from veltrin.core.plan.model import FellOut, Question, SchoolRow, Schools
 from veltrin.core.plan.prepared import prepare
-from veltrin.core.plan.sieve import plain_calls
+from veltrin.core.plan.screen import plain_calls
 from veltrin.core.plan.strike import struck_calls
 
 

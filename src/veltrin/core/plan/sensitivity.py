@@ -17,7 +17,7 @@ from veltrin.core.plan.planner import plan_right_handed
 from veltrin.core.plan.play import play
 from veltrin.core.plan.prepared import Prepared, prepare
 from veltrin.core.plan.readings import READINGS, Reading, doubt_of, reading_named
-from veltrin.core.plan.sieve import Sieved
+from veltrin.core.plan.screen import Screened
 from veltrin.core.plan.target import Targets
 from veltrin.core.sides import mirrored, renamed
 
@@ -88,8 +88,8 @@ class WhatIf(NamedTuple):
     strokes: float | None
 
 
-def _sieved(shot: Prepared, moved: Moved | None = None) -> Sieved | None:
-    """What the first sieve makes of a shot, its targets moved."""
+def _screened(shot: Prepared, moved: Moved | None = None) -> Screened | None:
+    """What the first screening makes of a shot, its targets moved."""
     if moved is None or not shot.candidates:
         return shot.found
     targets = targets_of(shot.candidates, shot.question.line.land_m)
@@ -199,7 +199,7 @@ def _what_if(question: Question, call_id: str, reading: Reading, values: Sequenc
     for value in values:
         asked = shot.only(call_id, question=reading.put(question, value))
         same = way.along(play(asked.batch(candidates), asked.world, swing, aim).runs.rest)
-        made = _sieved(asked, moved)
+        made = _screened(asked, moved)
         is_call = made is not None and bool(len(made.good))
         points.append(
             WhatIf(

@@ -13,8 +13,8 @@ from veltrin.core.plan.model import MOODS, Call, Question
 from veltrin.core.plan.play import World
 from veltrin.core.plan.rank import unknown_flight
 from veltrin.core.plan.scatter import STRIKES, Struck, spreads_of, strike_often, told_bad
+from veltrin.core.plan.screen import Screened, rank_key, reasons_against
 from veltrin.core.plan.shift import SAMPLE, better_targets
-from veltrin.core.plan.sieve import Sieved, rank_key, reasons_against
 from veltrin.core.plan.solve import solve
 from veltrin.core.plan.target import Targets
 
@@ -24,7 +24,7 @@ MOVED_AT_MOST = 4
 Ranked = list[tuple[Call, Candidate]]
 
 
-def struck_calls(question: Question, found: Sieved, struck: Index, pairs: Ranked, world: World) -> Ranked:
+def struck_calls(question: Question, found: Screened, struck: Index, pairs: Ranked, world: World) -> Ranked:
     """Strike the calls in `struck` many times, move their finish where that costs less, and rank all anew."""
     if not len(struck):
         return pairs
@@ -68,7 +68,7 @@ def struck_calls(question: Question, found: Sieved, struck: Index, pairs: Ranked
     return sorted(ranked, key=lambda p: rank_key(p[0]))
 
 
-def moved_calls(question: Question, found: Sieved, pairs: Ranked, world: World) -> Ranked:
+def moved_calls(question: Question, found: Screened, pairs: Ranked, world: World) -> Ranked:
     """The same calls with their finish where the whole plan would move it: a few strikes tell, none are kept."""
     if question.line.land_m is not None or not len(found.good):
         return pairs
@@ -86,20 +86,20 @@ def moved_calls(question: Question, found: Sieved, pairs: Ranked, world: World) 
 
 def _strike(
     question: Question,
-    found: Sieved,
+    found: Screened,
     places: Index,
     meant: Targets,
     solved: tuple[Vec, Vec],
     world: World,
     strikes: int = STRIKES,
 ) -> Struck:
-    part, hard = found.batch.take(places), (found.hard[places], found.strike_hard[places])
+    part, scatter_factor = found.batch.take(places), (found.scatter_factor[places], found.strike_factor[places])
     doubts = found.doubts.take(places)
-    return strike_often(part, world, solved, question.player.scatter, hard, doubts, meant, strikes)
+    return strike_often(part, world, solved, question.player.scatter, scatter_factor, doubts, meant, strikes)
 
 
 def _solve_anew(
-    question: Question, found: Sieved, places: Index, meant: Targets, world: World
+    question: Question, found: Screened, places: Index, meant: Targets, world: World
 ) -> tuple[tuple[Vec, Vec], list[Call | None]]:
     """Swing and aim for moved finishes, and the calls they make; None where one falls out there."""
     if not len(places):

@@ -49,7 +49,7 @@ MOST_ROLL_STEPS = 6000
 
 
 @kernel()
-def bounce(velocity: Vec, spin: Vec, normal: Vec, give: float, liveliness: float, friction: float) -> None:
+def bounce(velocity: Vec, spin: Vec, normal: Vec, give: float, restitution_factor: float, friction: float) -> None:
     """Bounce in place on turf whose undented normal is `normal`.
 
     The landing ball dents the turf, so that it meets a face tilted back towards it by
@@ -73,7 +73,7 @@ def bounce(velocity: Vec, spin: Vec, normal: Vec, give: float, liveliness: float
         cos, sin = math.cos(theta), math.sin(theta) / along_speed
         fx, fy, fz = nx * cos - ax * sin, ny * cos - ay * sin, nz * cos - az * sin
     v_n = -(vx * fx + vy * fy + vz * fz)
-    e = min(liveliness * turf_restitution(v_n), 0.6)
+    e = min(restitution_factor * turf_restitution(v_n), 0.6)
     # Velocity of the ball's contact point along the face: its own, and what the spin adds at the end of the arm.
     rx, ry, rz = -BALL_RADIUS_M * fx, -BALL_RADIUS_M * fy, -BALL_RADIUS_M * fz
     wx, wy, wz = spin[0], spin[1], spin[2]
@@ -115,7 +115,9 @@ def _cell(x: float, y: float, frame: Vec, ny: int, nx: int) -> tuple[int, int]:
 
 @kernel()
 def _around(x: float, y: float, frame: Vec, fields: Vec, out: Vec) -> None:
-    """Give, liveliness and tilt (2) of the ground around a spot, between the middles of its four nearest cells."""
+    """Give, restitution factor and tilt (2) of the ground around a spot, between the middles of its four nearest
+    cells.
+    """
     ny, nx = fields.shape[0], fields.shape[1]
     fx, fy = (x - frame[0]) / frame[2] - 0.5, (y - frame[1]) / frame[2] - 0.5
     sx, sy = fx - math.floor(fx), fy - math.floor(fy)

@@ -34,14 +34,15 @@ class Surface:
     """A mown or unmown surface.
 
     `speed_ft` is what the green-speed ramp would read on it (None: the green's own reading). `give` multiplies
-    the depth to which a landing ball deforms it, `liveliness` its rebound. Judgement, in the order of the trade.
+    the depth to which a landing ball deforms it, `restitution_factor` its rebound. Judgement, in the order of the
+    trade.
     """
 
     name: SurfaceName | BedName
     words: str
     speed_ft: float | None
     give: float
-    liveliness: float
+    restitution_factor: float
 
 
 SURFACES: dict[SurfaceName | BedName, Surface] = {
@@ -95,12 +96,14 @@ WET_SLIP = 0.35
 
 
 def bounce_numbers(surface: Surface, firmness: float, green_speed_ft: float, wet: float = 0.0) -> Vec:
-    """Pack (give, liveliness, deceleration) for the kernel. `firmness` 0 sodden, 0.5 as Penner measured, 1 hard."""
+    """Pack (give, restitution factor, deceleration) for the kernel. `firmness` 0 sodden, 0.5 as Penner measured, 1
+    hard.
+    """
     within("line.firmness", firmness)
     speed = green_speed_ft if surface.speed_ft is None else surface.speed_ft
     give = surface.give * (1.5 - firmness)
-    liveliness = surface.liveliness * (0.7 + 0.6 * firmness)
-    return np.array([give, liveliness, green_deceleration(speed) * (1.0 + WET_BRAKE * wet)])
+    restitution_factor = surface.restitution_factor * (0.7 + 0.6 * firmness)
+    return np.array([give, restitution_factor, green_deceleration(speed) * (1.0 + WET_BRAKE * wet)])
 
 
 @kernel(inline="always")

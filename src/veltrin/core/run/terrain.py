@@ -1,8 +1,8 @@
 """The ground from above as a raster the run can look up: how each spot gives, brakes and tilts, and where it ends.
 
 Areas are polygons; which cells they cover is Shapely's answer. A bounce meets the ground around it, so give,
-liveliness and tilt are averaged over COLLAR_M to every side: an edge is a collar, not a knife. A roll is braked by
-what is right below.
+restitution factor and tilt are averaged over COLLAR_M to every side: an edge is a collar, not a knife. A roll is
+braked by what is right below.
 """
 
 from __future__ import annotations
@@ -149,8 +149,8 @@ class Raster(NamedTuple):
 
 class Terrain(NamedTuple):
     """What the run's kernel looks up. `frame`: x0, y0, cell, friction of a bounce. `fields` (ny, nx, 5): give,
-    liveliness, tan of the tilt away and to the left, brake. `ends` (ny, nx): 1 where a ball goes no further, 2 where it
-    can't hop across.
+    restitution factor, tan of the tilt away and to the left, brake. `ends` (ny, nx): 1 where a ball goes no further, 2
+    where it can't hop across.
     """
 
     frame: Vec

@@ -24,13 +24,13 @@ class Launch(NamedTuple):
     slid: Mask
 
 
-def restitution(normal_speed: ArrayLike, at_rest: ArrayLike, slope: ArrayLike, liveliness: float = 1.0) -> Vec:
+def restitution(normal_speed: ArrayLike, at_rest: ArrayLike, slope: ArrayLike, restitution_factor: float = 1.0) -> Vec:
     """Coefficient of restitution, falling linearly with the normal speed (m/s), never below 0.6.
 
-    `liveliness`: of this ball, 1 for one as warm as stock carries are stated for.
+    `restitution_factor`: of this ball, 1 for one as warm as stock carries are stated for.
     """
     lively = np.maximum(np.asarray(at_rest) - np.asarray(slope) * np.asarray(normal_speed), 0.6)
-    return np.asarray(lively * liveliness)
+    return np.asarray(lively * restitution_factor)
 
 
 def grip_restitution(normal_speed: ArrayLike, gear_loss: ArrayLike = 0.0) -> Vec:

@@ -111,7 +111,7 @@ class Approach(NamedTuple):
     bounce: Vec
     arc_m: Vec
     sole_m: Vec
-    engaged: Vec
+    sole_contact_share: Vec
     speed: Vec
     mass: Vec
 
@@ -136,10 +136,10 @@ def bladed_elevation(edge_m: Vec) -> Vec:
     return np.asarray(np.arcsin(np.clip(1.0 - edge_m / BALL_RADIUS_M, -0.94, 1.0)))
 
 
-def sole_drop(sole_m: Vec, engaged: Vec) -> Vec:
+def sole_drop(sole_m: Vec, sole_contact_share: Vec) -> Vec:
     """How far the lowest part of a rounded sole lies below its leading edge (m): w^2 / 8 R, geometry of a shallow
     arc."""
-    return np.asarray((sole_m * engaged) ** 2 / (8.0 * CAMBER_M))
+    return np.asarray((sole_m * sole_contact_share) ** 2 / (8.0 * CAMBER_M))
 
 
 def room_under(lie: Lie, sole_m: Vec) -> Vec:
@@ -188,7 +188,7 @@ def dig_rate(lie: Lie, approach: Approach) -> Vec:
     held = 1.0 if lie.bed is None else min(lie.bed.lift / FIRM_LIFT, 1.0)
     leads = (approach.steep - held * approach.bounce) / DIG_STEP_RAD * min(1.0, soft / 0.3)
     loose = 1.0 if lie.bed is None else LOOSE_DIGS
-    wide = approach.engaged * np.maximum(approach.sole_m / USUAL_SOLE_M, 1.0)
+    wide = approach.sole_contact_share * np.maximum(approach.sole_m / USUAL_SOLE_M, 1.0)
     digs = (0.3 + 1.6 * soft) * np.clip(1.0 + leads, 0.3, 4.0)
     return np.asarray(loose * DIG_PER_M * wide * (digs + HARD_SCRUBS * (1.0 - soft) ** 4))
 
@@ -198,7 +198,7 @@ def meet(lie: Lie, approach: Approach, along_m: ArrayLike = 0.0, deep_m: ArrayLi
     a, room, hard = approach, room_under(lie, approach.sole_m), (1.0 - lie.softness) ** 2
     along, deep = np.asarray(along_m, float), np.asarray(deep_m, float)
     limit = thin_limit(a.loft)
-    drop = sole_drop(a.sole_m, a.engaged)
+    drop = sole_drop(a.sole_m, a.sole_contact_share)
     aimed = aimed_edge(lie, a.loft, drop, room)
     lowest = aimed - a.low_point_m**2 / (2.0 * a.arc_m) - deep
     low_at = a.low_point_m + along
@@ -211,7 +211,7 @@ def meet(lie: Lie, approach: Approach, along_m: ArrayLike = 0.0, deep_m: ArrayLi
         early = np.maximum(early, BRIDGED * bridging(a.sole_m) * min(lie.over_m / DEEP_DIVOT_M, 1.0))
     # Where the soil was met, or will be right at the ball, it holds the sole up and throws it back.
     bounce = np.maximum(a.bounce, 0.0)
-    lift = SOLE_REST_SHARE * a.sole_m * a.engaged * np.sin(bounce)
+    lift = SOLE_REST_SHARE * a.sole_m * a.sole_contact_share * np.sin(bounce)
     back = np.tan(REBOUND * hard * np.maximum(a.steep + bounce, 0.0))
     thrown = -room + lift + early * back
     on_soil = np.clip((-room + lift - free) / 0.001, 0.0, 1.0)

@@ -52,8 +52,9 @@ class Change:
     open (left). `handle` > 0 raised. `ball_back` > 0 further back than needed. `widen`: stance on top. `taken_up`:
     share of what the body missed of the fall that ball place makes up; less than 1 meets the hill on purpose.
     `grip_down_m`: shorter grip by choice. `edge_m` > 0: not the face but the edge meets the ball, so high above its
-    bottom. `entry_m` > 0: the head goes in so far behind the ball, which sand or grass then carries. `engaged`: share
-    of the sole that touches (toe down: half). `grab`: share of the face grab that is left by a firm hand.
+    bottom. `entry_m` > 0: the head goes in so far behind the ball, which sand or grass then carries.
+    `sole_contact_share`: share of the sole that touches (toe down: half). `hosel_closure`: share of the face grab that
+    is left by a firm hand.
     """
 
     follow_touch: float | Vec = 0.74
@@ -72,8 +73,8 @@ class Change:
     grip_down_m: float | Vec = 0.0
     edge_m: float | Vec = 0.0
     entry_m: float | Vec = 0.0
-    engaged: float | Vec = 1.0
-    grab: float | Vec = 1.0
+    sole_contact_share: float | Vec = 1.0
+    hosel_closure: float | Vec = 1.0
 
 
 @dataclass(frozen=True)

@@ -88,7 +88,7 @@ def splash(
         edge = np.maximum(edge, -lie.room_m - 0.006 * lie.softness)
     way = np.minimum(entry + BALL_RADIUS_M, 2.0 * slope / curve)
     area = np.maximum(0.5 * slope * way**2 - curve * way**3 / 6.0 + np.maximum(np.asarray(deep_m), 0.0) * way, 0.0)
-    mass = bed.density * SLAB_WIDTH_M * a.engaged * (area + 0.1 * over * way)
+    mass = bed.density * SLAB_WIDTH_M * a.sole_contact_share * (area + 0.1 * over * way)
     kept = head_mass / (head_mass + bed.load * mass)
     buried = min(over / BALL_M, 1.0)
     # An edge that isn't all the way under a sunk ball still moves it, through the sand in between.
@@ -98,11 +98,11 @@ def splash(
     spin_ratio = (0.9 if in_sand else 0.45) * np.exp(-thick / 0.09) * (1.0 - 0.5 * lie.wet)
     launch = (LAUNCH_SHARE - BURIED_LAUNCH * buried) * a.loft
     # Where the sole doesn't come up again, the mark ends where the moved sand has stopped the head.
-    per_length2 = 0.5 * bed.load * bed.density * SLAB_WIDTH_M * a.engaged * slope
+    per_length2 = 0.5 * bed.load * bed.density * SLAB_WIDTH_M * a.sole_contact_share * slope
     mark = np.minimum(2.0 * slope / curve, np.sqrt(STOPPED_BY * head_mass / per_length2))
     deepest_at = np.minimum(slope / curve, mark)
     # What is seen in the sand is the sole's way, and its back hangs below the edge by its bounce.
-    sole = a.sole_m * a.engaged * np.sin(np.maximum(a.bounce, 0.0))
+    sole = a.sole_m * a.sole_contact_share * np.sin(np.maximum(a.bounce, 0.0))
     depth = slope * deepest_at - 0.5 * curve * deepest_at**2 + sole
     return Splash(carried, edge, launch, np.asarray(spin_ratio), mark, depth, np.asarray(over_edge))
 

@@ -58,7 +58,7 @@ class ClubArrays:
     cor_at_rest: Vec
     cor_slope: Vec
     gear_loss: Vec
-    snag: Vec
+    grass_drag: Vec
     body: Vec
     sole_m: Vec
     grip: Vec
@@ -121,7 +121,7 @@ def club_arrays(player: Player, clubs: Sequence[Club]) -> ClubArrays:
         cor_at_rest=np.array([_COR_AT_REST[c.kind] for c in clubs]),
         cor_slope=np.array([_COR_SPEED_SLOPE[c.kind] for c in clubs]),
         gear_loss=np.array([_GEAR_LOSS[c.kind] for c in clubs]),
-        snag=np.array([sole_snag(c) for c in clubs]),
+        grass_drag=np.array([sole_snag(c) for c in clubs]),
         body=np.array([body_snag(c) for c in clubs]),
         sole_m=np.array([c.sole_width_m for c in clubs]),
         grip=np.array([face_grip(c.rounds, player.ball) for c in clubs]),

@@ -55,7 +55,7 @@ class Effect:
 
 
 @dataclass(frozen=True)
-class Own:
+class Learned:
     """A player's own effects. What is not in it is as the model has it; effects of one stroke add up."""
 
     effects: tuple[Effect, ...] = ()
@@ -86,4 +86,4 @@ def _sum(values: Iterable[float]) -> float:
     return math.fsum(values)
 
 
-NOTHING_OWN = Own()
+NOTHING_LEARNED = Learned()

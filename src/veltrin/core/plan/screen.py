@@ -1,4 +1,4 @@
-"""The first sieve: every candidate solved, those that fail told why, the others judged by a few strokes each."""
+"""The first screening: every candidate solved, those that fail told why, the others judged by a few strokes each."""
 
 from __future__ import annotations
 
@@ -13,12 +13,12 @@ from veltrin.core.constants import GRAVITY_M_S2
 from veltrin.core.geometry import Index, Mask, Vec, elevation
 from veltrin.core.ground import BALL_M, LIP_ROLLED_M, Lie
 from veltrin.core.hole import KIND_LIST, walls_of
-from veltrin.core.kit.own import LONG_IRON_BELOW_RAD
+from veltrin.core.kit.learned import LONG_IRON_BELOW_RAD
 from veltrin.core.plan.answer import Judged, beside_of, call_of
 from veltrin.core.plan.candidates import AHEAD_RAD, Candidate, case_of, targets_of, turned
 from veltrin.core.plan.model import Call, FellOut, Odds, Question
 from veltrin.core.plan.odds import strike_odds
-from veltrin.core.plan.play import Batch, OwnArrays, World, stack_changes
+from veltrin.core.plan.play import Batch, LearnedArrays, World, stack_changes
 from veltrin.core.plan.rank import (
     FAILED_SHARE,
     Doubts,
@@ -66,12 +66,12 @@ def make_batch(question: Question, candidates: list[Candidate], kept_club_id: st
     able = player.able(question.layers)
     felt = {c.target: turned(question, c.target) or question for c in candidates}
     changes = [c.method.changed(case_of(felt[c.target], c.club, kept_club_id, c.target.distance_m)) for c in candidates]
-    own = None
-    if question.own:
+    learned = None
+    if question.learned:
         cover = question.lie.cover.name
-        own = OwnArrays.of([question.own.of(cover, c.method.id, c.club) for c in candidates])
+        learned = LearnedArrays.of([question.learned.of(cover, c.method.id, c.club) for c in candidates])
     clubs = club_arrays(player, player.bag).take(place)
-    return Batch(clubs, speeds, stack_changes(changes), player.stature_m, able, own, player.left_handed)
+    return Batch(clubs, speeds, stack_changes(changes), player.stature_m, able, learned, player.left_handed)
 
 
 class Against(NamedTuple):
@@ -152,8 +152,8 @@ def clears_lip(lie: Lie, velocity: Vec) -> bool:
 
 
 @dataclass(frozen=True)
-class Sieved:
-    """All candidates solved; `good` are those that are calls, `score` (strokes) what the first sieve makes of each."""
+class Screened:
+    """All candidates solved; `good` are those that are calls, `score` (strokes) what screening makes of each."""
 
     candidates: list[Candidate]
     batch: Batch
@@ -165,15 +165,19 @@ class Sieved:
     leave: Vec
     strokes: Vec
     score: Vec
-    hard: Vec
-    strike_hard: Vec
+    scatter_factor: Vec
+    strike_factor: Vec
     doubts: Doubts
     known_loft: float | None
 
     def judged(self, i: int) -> Judged:
         """What one candidate is judged to be worth."""
         return Judged(
-            float(self.leave[i]), float(self.strokes[i]), float(self.score[i]), float(self.hard[i]), self.odds[i]
+            float(self.leave[i]),
+            float(self.strokes[i]),
+            float(self.score[i]),
+            float(self.scatter_factor[i]),
+            self.odds[i],
         )
 
     def solved_at(self, places: Index) -> tuple[Vec, Vec]:
@@ -195,14 +199,14 @@ class Sieved:
         return np.array([*rest[: max(count - len(ways_out), 1)], *ways_out], dtype=int)
 
 
-def sieve(
+def screen(
     question: Question,
     candidates: list[Candidate],
     kept_club_id: str | None,
     known_loft: float | None,
     world: World,
     targets: Targets | None = None,
-) -> Sieved:
+) -> Screened:
     """Solve the candidates, sort out those that fail, and work out what the others typically cost.
 
     `targets`: where each is meant to finish, if not at its own target.
@@ -216,22 +220,24 @@ def sieve(
     ease = np.array([c.method.difficulty for c in candidates])
     rolls = np.array([c.method.rolls for c in candidates])
     thick = grass_difficulty(question.lie, solved.played.contact.grass.way_m)
-    steady = 1.0 if batch.own is None else batch.own.scatter
+    steady = 1.0 if batch.learned is None else batch.learned.scatter
     stretched = np.array(
         [
             c.method.stretched(c.target.distance_m, s, question.lie)
             for c, s in zip(candidates, solved.swing, strict=True)
         ]
     )
-    hard = slope_difficulty(question.slope) * thick * club_difficulty(loft, rolls) * ease * steady * stretched
-    hard = hard * strained(solved.played.setup)
+    scatter_factor = slope_difficulty(question.slope) * thick * club_difficulty(loft, rolls) * ease * steady * stretched
+    scatter_factor = scatter_factor * strained(solved.played.setup)
     # Thick grass hides the ball and turns the face; it widens where the arc bottoms out less than where the ball goes.
-    strike_hard = (
-        hard / np.sqrt(thick) * np.where(batch.asks("entry_m") > 0.0, 1.0, footing(question.lie, solved.swing))
+    strike_factor = (
+        scatter_factor
+        / np.sqrt(thick)
+        * np.where(batch.asks("entry_m") > 0.0, 1.0, footing(question.lie, solved.swing))
     )
-    odds = strike_odds(batch, question.lie, solved.played.contact, scatter, solved.swing, strike_hard)
+    odds = strike_odds(batch, question.lie, solved.played.contact, scatter, solved.swing, strike_factor)
     reasons = reasons_against(candidates, solved, odds, question)
-    pitched = landing_doubt(solved.played, scatter, hard)
+    pitched = landing_doubt(solved.played, scatter, scatter_factor)
     doubts = ground_doubts(solved.played, world.landing, targets, pitched)
     good = np.flatnonzero([reason is None for reason in reasons])
     if not len(good):
@@ -241,7 +247,7 @@ def sieve(
     if len(good):
         part, meant, doubted = batch.take(good), targets.take(good), doubts.take(good)
         struck = (solved.swing[good], solved.aim[good], solved.played.runs.rest[good])
-        found = typical(part, world, hole, struck, scatter, hard[good], doubted, meant)
+        found = typical(part, world, hole, struck, scatter, scatter_factor[good], doubted, meant)
         fail = np.array([1.0 - odds[i].clean for i in good])
         halfway = FAILED_SHARE * meant.along(solved.played.runs.rest[good])
         left = hole.ends(halfway * np.cos(meant.bearing), halfway * np.sin(meant.bearing)).strokes
@@ -255,7 +261,7 @@ def sieve(
         for i, (c, reason) in enumerate(zip(candidates, reasons, strict=True))
         if i not in is_call and c.target.name == "flag"
     ]
-    return Sieved(
+    return Screened(
         candidates=candidates,
         batch=batch,
         targets=targets,
@@ -266,8 +272,8 @@ def sieve(
         leave=leave,
         strokes=strokes,
         score=strokes + unknown_flight(loft, rolls, known_loft),
-        hard=hard,
-        strike_hard=strike_hard,
+        scatter_factor=scatter_factor,
+        strike_factor=strike_factor,
         doubts=doubts,
         known_loft=known_loft,
     )
@@ -282,8 +288,8 @@ def _tried(i: int, candidate: Candidate, reason: str, batch: Batch, solved: Solv
     return replace(fell, short_m=short, need_m_s=full * float(solved.needed[i]), has_m_s=full)
 
 
-def plain_calls(question: Question, found: Sieved, world: World) -> list[tuple[Call, Candidate]]:
-    """Say all good candidates as calls, as the first sieve judges them, best first."""
+def plain_calls(question: Question, found: Screened, world: World) -> list[tuple[Call, Candidate]]:
+    """Say all good candidates as calls, as the first screening judges them, best first."""
     beside = beside_of(found.batch, world, found.solved, found.targets)
     pairs = []
     for i in map(int, found.good):
