@@ -21,6 +21,7 @@ CORE = Path(__file__).parent
 
 MADE_OF = (
     "constants.py", "flight/aero.py", "flight/contour.py", "flight/integrator.py", "run/landing.py", "run/surface.py",
+    "run/terrain.py",
 )  # fmt: skip
 """Files that hold kernels, or numbers that are compiled into them."""
 

@@ -29,7 +29,7 @@ class Contour(NamedTuple):
 
     def height(self, x: Vec, y: Vec) -> Vec:
         """Height above the ball (m) at places along and left of the line (m)."""
-        shape = np.array(self)
+        shape = Contour(*map(float, self))
         return np.array([height_at(a, b, shape) for a, b in zip(x.tolist(), y.tolist(), strict=True)], float)
 
 
@@ -37,15 +37,15 @@ LEVEL_GROUND = Contour()
 
 
 @kernel(inline="always")
-def height_at(x: float, y: float, shape: Vec) -> float:
-    """Height of the ground above the ball (m). `shape` holds the numbers of a Contour.
+def height_at(x: float, y: float, shape: Contour) -> float:
+    """Height of the ground above the ball (m).
 
     The tilt to the side comes in with the climb, so that no step stands at the green's edge.
     """
-    climbed = min(max(x / shape[1], 0.0), 1.0)
-    height = shape[0] * climbed
-    if shape[4] != 0.0 or shape[5] != 0.0:
-        along = min(max(x, shape[1]), shape[2]) - shape[1]
-        aside = min(max(y, -shape[3]), shape[3])
-        height -= shape[4] * along + shape[5] * aside * climbed
+    climbed = min(max(x / shape.climb_m, 0.0), 1.0)
+    height = shape.rise_m * climbed
+    if shape.fall != 0.0 or shape.side != 0.0:
+        along = min(max(x, shape.climb_m), shape.back_m) - shape.climb_m
+        aside = min(max(y, -shape.half_m), shape.half_m)
+        height -= shape.fall * along + shape.side * aside * climbed
     return float(height)

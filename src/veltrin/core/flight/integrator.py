@@ -33,46 +33,83 @@ MAX_FLIGHT_S = 15.0
 Seven = tuple[float, float, float, float, float, float, float]
 
 
+class Medium(NamedTuple):
+    """Air and wind for the kernel: density (kg/m^3), viscosity (Pa s), wind at its reading height (m/s), roughness (m),
+    1 / ln of the reading height over it, and what drag and lift are multiplied with.
+    """
+
+    density: float
+    viscosity: float
+    wind_x: float
+    wind_y: float
+    roughness: float
+    per_log: float
+    drag: float
+    lift: float
+
+
+class Landed(NamedTuple):
+    """What the kernel fills in, a row a ball: see Flights."""
+
+    place: Vec
+    velocity: Vec
+    spin: Vec
+    time: Vec
+    apex: Vec
+    struck: Index
+
+    @classmethod
+    def empty(cls, count: int) -> Landed:
+        """Room for so many."""
+        place, velocity, spin = np.zeros((3, count, 3))
+        return cls(place, velocity, spin, np.zeros(count), np.zeros(count), np.full(count, -1, dtype=np.int64))
+
+    def of(self, rows: slice) -> Landed:
+        """Some of the rows, to be filled in."""
+        place, velocity, spin = self.place[rows], self.velocity[rows], self.spin[rows]
+        return Landed(place, velocity, spin, self.time[rows], self.apex[rows], self.struck[rows])
+
+
 @kernel(inline="always", fastmath=True)
-def _profile(height: float, medium: Vec) -> float:
+def _profile(height: float, medium: Medium) -> float:
     """Wind at a height above the ground over the wind at its reading height."""
-    return float(math.log((max(height, 0.0) + medium[4]) / medium[4]) * medium[5])
+    return float(math.log((max(height, 0.0) + medium.roughness) / medium.roughness) * medium.per_log)
 
 
 @kernel(inline="always", fastmath=True)
 def _slope(
-    profile: float, u: float, v: float, w: float, rate: float, axis: Vec, medium: Vec
+    profile: float, u: float, v: float, w: float, rate: float, axis: Vec, medium: Medium
 ) -> tuple[float, float, float, float]:
-    """Acceleration (3) and change of spin rate. `medium`: density, viscosity, wind x, y, z0, 1/ln(h'), drag, lift."""
-    ax, ay, az = u - medium[2] * profile, v - medium[3] * profile, w
+    """Acceleration (3) and change of spin rate."""
+    ax, ay, az = u - medium.wind_x * profile, v - medium.wind_y * profile, w
     speed = math.sqrt(ax * ax + ay * ay + az * az)
     if speed < 1e-9:
         return 0.0, 0.0, -GRAVITY_M_S2, 0.0
     ratio = BALL_RADIUS_M * rate / speed
-    pressure = 0.5 * medium[0] * BALL_AREA_M2 / BALL_MASS_KG * speed
-    reynolds = medium[0] * speed * 2.0 * BALL_RADIUS_M / medium[1]
-    drag = medium[6] * pressure * drag_coefficient(reynolds, ratio)
-    lift = medium[7] * pressure * lift_coefficient(reynolds, ratio)
+    pressure = 0.5 * medium.density * BALL_AREA_M2 / BALL_MASS_KG * speed
+    reynolds = medium.density * speed * 2.0 * BALL_RADIUS_M / medium.viscosity
+    drag = medium.drag * pressure * drag_coefficient(reynolds, ratio)
+    lift = medium.lift * pressure * lift_coefficient(reynolds, ratio)
     return (
         -drag * ax + lift * (axis[1] * az - axis[2] * ay),
         -drag * ay + lift * (axis[2] * ax - axis[0] * az),
         -drag * az + lift * (axis[0] * ay - axis[1] * ax) - GRAVITY_M_S2,
-        -medium[6] * SPIN_DECAY * rate * speed / BALL_RADIUS_M,
+        -medium.drag * SPIN_DECAY * rate * speed / BALL_RADIUS_M,
     )
 
 
 @kernel(inline="always")
-def _above(s: Seven, shape: Vec) -> float:
+def _above(s: Seven, shape: Contour) -> float:
     """Height above the ground (m)."""
     return float(s[2] - height_at(s[0], s[1], shape))
 
 
 @kernel(fastmath=True)
-def _step(s: Seven, h: float, axis: Vec, medium: Vec, shape: Vec) -> Seven:
+def _step(s: Seven, h: float, axis: Vec, medium: Medium, shape: Contour) -> Seven:
     x, y, z, u, v, w, rate = s
     k = 0.5 * h
     begin = middle = 0.0
-    is_windy = medium[2] != 0.0 or medium[3] != 0.0
+    is_windy = medium.wind_x != 0.0 or medium.wind_y != 0.0
     if is_windy:
         # Height changes little inside a step: its two looks at the middle share one.
         begin = _profile(_above(s, shape), medium)
@@ -121,7 +158,7 @@ def _struck(s: Seven, ahead: Seven, walls: Vec) -> int:
 
 
 @kernel(fastmath=True)
-def _landing_step(s: Seven, h: float, after: float, axis: Vec, medium: Vec, shape: Vec) -> tuple[Seven, float]:
+def _landing_step(s: Seven, h: float, after: float, axis: Vec, medium: Medium, shape: Contour) -> tuple[Seven, float]:
     """Shorten the last step by regula falsi (Illinois) until the ball is on the ground."""
     low, f_low, high, f_high = 0.0, _above(s, shape), h, after
     best = _step(s, h, axis, medium, shape)
@@ -144,37 +181,39 @@ def _landing_step(s: Seven, h: float, after: float, axis: Vec, medium: Vec, shap
 def _fly_many(
     velocity: Vec,
     spin: Vec,
-    medium: Vec,
+    medium: Medium,
     gusts: Vec,
-    shape: Vec,
+    shape: Contour,
     walls: Vec,
     step_s: float,
-    out: Vec,
+    out: Landed,
     path: Vec,
     points: Index,
 ) -> None:
     record = path.shape[1] > 0
-    axis, air = np.zeros(3), medium.copy()
+    axis, air = np.zeros(3), medium
     for i in range(velocity.shape[0]):
         if gusts.shape[0] > 0:
-            air[2], air[3] = medium[2] + gusts[i, 0], medium[3] + gusts[i, 1]
+            air = Medium(
+                medium.density, medium.viscosity, medium.wind_x + gusts[i, 0], medium.wind_y + gusts[i, 1],
+                medium.roughness, medium.per_log, medium.drag, medium.lift,
+            )  # fmt: skip
         rate = math.sqrt(spin[i, 0] ** 2 + spin[i, 1] ** 2 + spin[i, 2] ** 2)
         for k in range(3):
             axis[k] = spin[i, k] / rate if rate > 1e-9 else 0.0
         s = (0.0, 0.0, 0.0, velocity[i, 0], velocity[i, 1], velocity[i, 2], rate)
         time, apex, count = 0.0, 0.0, 0
-        out[i, 11] = -1.0
         if record:
             path[i, 0, :] = 0.0
             count = 1
         # Against a rise it has to start steeper than the ground does.
-        steep = max(shape[0], 0.0) / shape[1] * max(velocity[i, 0], 0.0)
+        steep = max(shape.rise_m, 0.0) / shape.climb_m * max(velocity[i, 0], 0.0)
         while velocity[i, 2] > steep and time < MAX_FLIGHT_S:
             ahead = _step(s, step_s, axis, air, shape)
             wall = _struck(s, ahead, walls) if walls.shape[0] > 0 else -1
             if wall >= 0:
                 # It drops at the foot.
-                out[i, 11] = float(wall)
+                out.struck[i] = wall
                 apex = max(apex, s[2])
                 s = (max(walls[wall, 0], 0.0), s[1], s[2], 0.0, 0.0, 0.0, 0.0)
                 break
@@ -206,12 +245,11 @@ def _fly_many(
         if record:
             path[i, count, 0], path[i, count, 1], path[i, count, 2] = s[0], s[1], ground
             points[i] = count + 1
-        for k in range(6):
-            out[i, k] = s[k]
-        out[i, 2] = ground
+        out.place[i, 0], out.place[i, 1], out.place[i, 2] = s[0], s[1], ground
+        out.velocity[i, 0], out.velocity[i, 1], out.velocity[i, 2] = s[3], s[4], s[5]
         for k in range(3):
-            out[i, 6 + k] = axis[k] * s[6]
-        out[i, 9], out[i, 10] = time, apex
+            out.spin[i, k] = axis[k] * s[6]
+        out.time[i], out.apex[i] = time, apex
 
 
 FEWEST_TO_SHARE = 512
@@ -267,21 +305,11 @@ NO_WALLS = np.zeros((0, 6))
 NO_GUSTS = np.zeros((0, 2))
 
 
-def medium_of(air: Air, wind: Wind, drag_scale: float = 1.0, lift_scale: float = 1.0) -> Vec:
-    """Pack air and wind for the kernel; the scales switch drag and lift off for closed-form checks."""
+def medium_of(air: Air, wind: Wind, drag_scale: float = 1.0, lift_scale: float = 1.0) -> Medium:
+    """Air and wind as the kernel takes them; the scales switch drag and lift off for closed-form checks."""
     per_log = 1.0 / math.log((wind.height_m + wind.roughness_m) / wind.roughness_m)
-    return np.array(
-        [
-            air.density,
-            air.viscosity,
-            wind.x_m_s,
-            wind.y_m_s,
-            wind.roughness_m,
-            per_log,
-            drag_scale,
-            lift_scale,
-        ]
-    )
+    numbers = (air.density, air.viscosity, wind.x_m_s, wind.y_m_s, wind.roughness_m, per_log, drag_scale, lift_scale)
+    return Medium(*map(float, numbers))
 
 
 def fly(
@@ -312,14 +340,16 @@ def fly(
     velocity, spin = np.ascontiguousarray(velocity, float), np.ascontiguousarray(spin, float)
     count = velocity.shape[0]
     length = int(MAX_FLIGHT_S / STEP_S) + 2 if record else 0
-    out = np.zeros((count, 12))
+    out = Landed.empty(count)
     path, points = np.zeros((count, length, 3)), np.zeros(count, dtype=np.int64)
     medium = medium_of(air, wind, drag_scale, lift_scale)
-    shape = np.array(contour)
+    shape = Contour(*map(float, contour))
 
     def part(rows: slice) -> None:
         blown = gusts[rows] if len(gusts) else gusts
-        _fly_many(velocity[rows], spin[rows], medium, blown, shape, walls, step_s, out[rows], path[rows], points[rows])
+        _fly_many(
+            velocity[rows], spin[rows], medium, blown, shape, walls, step_s, out.of(rows), path[rows], points[rows]
+        )
 
     share_out(part, count, workers)
-    return Flights(out[:, 0:3], out[:, 3:6], out[:, 6:9], out[:, 9], out[:, 10], path, points, out[:, 11].astype(int))
+    return Flights(out.place, out.velocity, out.spin, out.time, out.apex, path, points, out.struck)

@@ -17,7 +17,7 @@ from veltrin.core.flight import share_out
 from veltrin.core.geometry import Index, Mask, Vec
 from veltrin.core.kernels import kernel
 from veltrin.core.run.surface import turf_restitution
-from veltrin.core.run.terrain import Landing, terrain_of
+from veltrin.core.run.terrain import AWAY, BRAKE, GIVE, LEFT, RESTITUTION, Frame, Landing, terrain_of
 
 FIRM_TILT_RAD = math.radians(15.4)
 """Tilt of the dented turf at 18.6 m/s and 44.4 deg from the normal. Source: Penner 2002, from memory."""
@@ -108,21 +108,21 @@ def _held(at: float, count: int) -> int:
 
 
 @kernel(inline="always")
-def _cell(x: float, y: float, frame: Vec, ny: int, nx: int) -> tuple[int, int]:
+def _cell(x: float, y: float, frame: Frame, ny: int, nx: int) -> tuple[int, int]:
     """Row and column of the cell below; beyond the raster its outermost cells go on."""
-    return _held((y - frame[1]) / frame[2], ny), _held((x - frame[0]) / frame[2], nx)
+    return _held((y - frame.y0) / frame.cell, ny), _held((x - frame.x0) / frame.cell, nx)
 
 
 @kernel()
-def _around(x: float, y: float, frame: Vec, fields: Vec, out: Vec) -> None:
+def _around(x: float, y: float, frame: Frame, fields: Vec, out: Vec) -> None:
     """Give, restitution factor and tilt (2) of the ground around a spot, between the middles of its four nearest
     cells.
     """
     ny, nx = fields.shape[0], fields.shape[1]
-    fx, fy = (x - frame[0]) / frame[2] - 0.5, (y - frame[1]) / frame[2] - 0.5
+    fx, fy = (x - frame.x0) / frame.cell - 0.5, (y - frame.y0) / frame.cell - 0.5
     sx, sy = fx - math.floor(fx), fy - math.floor(fy)
     i0, i1, j0, j1 = _held(fy, ny), _held(fy + 1.0, ny), _held(fx, nx), _held(fx + 1.0, nx)
-    for k in range(4):
+    for k in range(BRAKE):
         near = (1.0 - sx) * fields[i0, j0, k] + sx * fields[i0, j1, k]
         far = (1.0 - sx) * fields[i1, j0, k] + sx * fields[i1, j1, k]
         out[k] = (1.0 - sy) * near + sy * far
@@ -136,7 +136,7 @@ def _normal(away: float, left: float, normal: Vec) -> None:
 
 @kernel()
 def _roll(
-    place: Vec, velocity: Vec, frame: Vec, fields: Vec, ends: Vec, around: Vec, trace: Vec, row: int
+    place: Vec, velocity: Vec, frame: Frame, fields: Vec, ends: Vec, around: Vec, trace: Vec, row: int
 ) -> tuple[bool, int]:
     """Roll until the ball stops. Returns whether it held, and the next free row of the trace.
 
@@ -153,11 +153,11 @@ def _roll(
         i, j = _cell(place[0] + 1e-9 * velocity[0], place[1] + 1e-9 * velocity[1], frame, ny, nx)
         if ends[i, j] > 0.0:
             return True, row
-        brake = fields[i, j, 4]
+        brake = fields[i, j, BRAKE]
         _around(place[0], place[1], frame, fields, around)
-        away, left = around[2], around[3]
+        away, left = around[AWAY], around[LEFT]
         if away == 0.0 and left == 0.0:
-            step = min(speed * speed / (2.0 * brake), frame[2])
+            step = min(speed * speed / (2.0 * brake), frame.cell)
             place[0] += step * velocity[0] / speed
             place[1] += step * velocity[1] / speed
             share = math.sqrt(max(1.0 - 2.0 * brake * step / (speed * speed), 0.0))
@@ -189,9 +189,17 @@ def _roll(
     return False, row
 
 
+class Rested(NamedTuple):
+    """What the kernel fills in, a row a ball: see Runs."""
+
+    place: Vec
+    held: Mask
+    bounces: Vec
+
+
 @kernel(nogil=True)
 def _run_many(
-    landing: Vec, velocity: Vec, spin: Vec, frame: Vec, fields: Vec, ends: Vec, out: Vec, trace: Vec, rows: Index
+    landing: Vec, velocity: Vec, spin: Vec, frame: Frame, fields: Vec, ends: Vec, out: Rested, trace: Vec, rows: Index
 ) -> None:
     ny, nx = fields.shape[0], fields.shape[1]
     has_walls = ends.max() > 1.5
@@ -208,12 +216,12 @@ def _run_many(
                 lost = True
                 break
             _around(place[0], place[1], frame, fields, around)
-            _normal(around[2], around[3], normal)
+            _normal(around[AWAY], around[LEFT], normal)
             press = GRAVITY_M_S2 * normal[2]
             for k in range(3):
                 pull[k] = press * normal[k]
             pull[2] -= GRAVITY_M_S2
-            bounce(v, w, normal, around[0], around[1], frame[3])
+            bounce(v, w, normal, around[GIVE], around[RESTITUTION], frame.friction)
             rise = v[0] * normal[0] + v[1] * normal[1] + v[2] * normal[2]
             if rise < LAST_HOP_M_S:
                 break
@@ -242,7 +250,7 @@ def _run_many(
             for k in range(3):
                 place[k] += v[k] * air + 0.5 * pull[k] * air * air
             v[2] -= GRAVITY_M_S2 * air
-        out[i, 4] = float(hops)
+        out.bounces[i] = hops
         held = True
         if not lost:
             # In the plane now: what slip there is turns into roll at once (5/7 of speed, 2/7 of spin).
@@ -251,7 +259,7 @@ def _run_many(
             flat[0] = 5.0 / 7.0 * (v[0] - off * normal[0]) + turn * (w[1] * normal[2] - w[2] * normal[1])
             flat[1] = 5.0 / 7.0 * (v[1] - off * normal[1]) + turn * (w[2] * normal[0] - w[0] * normal[2])
             held, row = _roll(place, flat, frame, fields, ends, around, trace[i], row)
-        out[i, 0], out[i, 1], out[i, 2], out[i, 3] = place[0], place[1], 0.0, 1.0 if held else 0.0
+        out.place[i, 0], out.place[i, 1], out.held[i] = place[0], place[1], held
         if trace.shape[1] > 0:
             trace[i, row, 0], trace[i, row, 1], trace[i, row, 2] = place[0], place[1], 0.0
             rows[i] = row + 1
@@ -273,13 +281,23 @@ def run_out(landing: Vec, velocity: Vec, spin: Vec, ground: Landing, *, record: 
     `workers` > 1 shares a large batch between threads: the kernel lets go of the interpreter's lock.
     """
     count = landing.shape[0]
-    out = np.zeros((count, 5))
+    out = Rested(np.zeros((count, 3)), np.zeros(count, dtype=np.bool_), np.zeros(count))
     trace, rows = np.zeros((count, TRACE_ROWS if record else 0, 3)), np.zeros(count, dtype=np.int64)
     frame, fields, ends = terrain_of(ground)
     landing, velocity, spin = (np.ascontiguousarray(v) for v in (landing, velocity, spin))
 
     def part(of: slice) -> None:
-        _run_many(landing[of], velocity[of], spin[of], frame, fields, ends, out[of], trace[of], rows[of])
+        _run_many(
+            landing[of],
+            velocity[of],
+            spin[of],
+            frame,
+            fields,
+            ends,
+            Rested(out.place[of], out.held[of], out.bounces[of]),
+            trace[of],
+            rows[of],
+        )
 
     share_out(part, count, workers)
-    return Runs(out[:, 0:3], out[:, 3] > 0.5, out[:, 4], trace, rows)
+    return Runs(*out, trace, rows)

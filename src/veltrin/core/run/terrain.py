@@ -147,13 +147,25 @@ class Raster(NamedTuple):
     piece: NDArray[np.int64]
 
 
+class Frame(NamedTuple):
+    """Corner and size of the cells (m), and what is the same all over: the friction of a bounce."""
+
+    x0: float
+    y0: float
+    cell: float
+    friction: float
+
+
+GIVE, RESTITUTION, AWAY, LEFT, BRAKE = range(5)
+"""Layers of the terrain's fields: give, restitution factor, tangents of the tilt away and to the left, brake."""
+
+
 class Terrain(NamedTuple):
-    """What the run's kernel looks up. `frame`: x0, y0, cell, friction of a bounce. `fields` (ny, nx, 5): give,
-    restitution factor, tan of the tilt away and to the left, brake. `ends` (ny, nx): 1 where a ball goes no further, 2
-    where it can't hop across.
+    """What the run's kernel looks up. `fields` (ny, nx, 5): see the layers. `ends` (ny, nx): 1 where a ball goes no
+    further, 2 where it can't hop across.
     """
 
-    frame: Vec
+    frame: Frame
     fields: Vec
     ends: Vec
 
@@ -240,7 +252,7 @@ def terrain_of(ground: Landing) -> Terrain:
         fields[:, :, 3] -= np.where(climbing, ground.rise_m / ground.climb_m, 0.0)
     cells = round(COLLAR_M / raster.cell) if math.isfinite(raster.cell) else 0
     around = [_box(fields[:, :, k], cells) for k in (0, 1, 3, 4)]
-    frame = np.array([raster.x0, raster.y0, raster.cell, TURF_FRICTION * (1.0 - WET_SLIP * ground.wet)])
+    frame = Frame(float(raster.x0), float(raster.y0), float(raster.cell), TURF_FRICTION * (1.0 - WET_SLIP * ground.wet))
     return Terrain(frame, np.stack([*around, fields[:, :, 2]], axis=2), ends)
 
 
