@@ -9,6 +9,7 @@ from typing import Any
 
 import numpy as np
 
+from veltrin.core.plan.predict import Expected
 from veltrin.devices.monitor import Habits, habits_from
 from veltrin.service.book import book_together
 from veltrin.service.contracts.book import BookingIn
@@ -61,10 +62,12 @@ def _shots(store: Store, rng: np.random.Generator, air: AirIn) -> Iterator[tuple
             yield _id(rng), planned, body
 
 
-def _struck(rng: np.random.Generator, habits: Habits, planned: Any, failing: float) -> dict[str, Any]:
+def _struck(rng: np.random.Generator, habits: Habits, planned: Expected, failing: float) -> dict[str, Any]:
     """One ball: with habits, now and then heavy or thin."""
     length = (
-        planned.bare_carry_m * habits.speed**planned.power * float(np.exp(planned.length_sd * rng.standard_normal()))
+        planned.bare_carry_m
+        * habits.speed**planned.carry_speed_exponent
+        * float(np.exp(planned.length_sd * rng.standard_normal()))
     )
     run = (planned.total_m - planned.carry_m) * float(rng.uniform(0.8, 1.25))
     side = planned.side_sd_rad * planned.distance_m * float(rng.standard_normal())

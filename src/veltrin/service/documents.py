@@ -9,6 +9,7 @@ from pathlib import Path
 from veltrin.core.ground import BALL_M
 from veltrin.core.hole import KINDS, OBSTACLES
 from veltrin.core.methods import CATALOGUE, DISPUTES, HAND_WORDS, Method, in_general
+from veltrin.core.plan import READINGS
 from veltrin.core.quantity import QUANTITIES
 from veltrin.core.run import FIRMNESS
 from veltrin.core.run.terrain import (
@@ -64,6 +65,10 @@ def _house() -> dict[str, object]:
     """What pages read about a question: limits and steps of its numbers, what there is to draw, a usual green."""
     return {
         "quantities": {path: {k: v for k, v in asdict(q).items() if k != "path"} for path, q in QUANTITIES.items()},
+        "readings": {
+            r.name: {"low": round(r.low / r.quantity.scale, 6), "high": round(r.high / r.quantity.scale, 6)}
+            for r in READINGS.values()
+        },
         "areas": {kind.name: kind.words for kind in KINDS.values()},
         "obstacles": {kind.name: kind.words for kind in OBSTACLES.values()},
         "firmness": FIRMNESS,

@@ -1,3 +1,4 @@
+import house from '../../../docs/schema/house.json'
 import type { Call, PlanResponse, ReadingName, Sensitive, SensitiveOutTurn } from '../api/client'
 import { YARD, trim, type Units } from './units'
 
@@ -92,32 +93,28 @@ export function sharesWords(call: Call): string | null {
   return shown.map((share) => `${share.words} ${Math.round(share.pct)} %`).join(', ')
 }
 
-/** The ranges a reading is varied over, in the server's units. */
-export function whatIfRange(reading: ReadingName, value: number): readonly [number, number] {
-  const around = (span: number, low: number, high: number) =>
-    [Math.max(low, value - span), Math.min(high, value + span)] as const
-  switch (reading) {
-    case 'fall':
-    case 'side':
-      return around(8, -20, 20)
-    case 'tilt':
-      return around(5, -12, 12)
-    case 'sunk':
-      return around(1, 0, 2.5)
-    case 'flag':
-      return around(Math.max(3, 0.15 * value), 2, 230)
-    case 'rise':
-      return around(6, -60, 60)
-    case 'speed':
-      return around(3, 4, 16)
-    case 'wind':
-    case 'cross':
-      return around(6, -20, 20)
-    case 'density':
-      return around(0.5, 0, 1.5)
-    default:
-      return [0, 1]
-  }
+/** How far to either side a reading is varied, in the server's units. */
+const SPANS: Record<ReadingName, number> = {
+  fall: 8,
+  side: 8,
+  tilt: 5,
+  sunk: 1,
+  density: 0.5,
+  give: 1,
+  wet: 1,
+  firmness: 1,
+  flag: 3,
+  rise: 6,
+  speed: 3,
+  wind: 6,
+  cross: 6,
+}
+
+/** From where to where a reading is varied: around its value, as far as it may go; `most`: no further in this lie. */
+export function whatIfRange(reading: ReadingName, value: number, most = Infinity): readonly [number, number] {
+  const { low, high } = house.readings[reading]
+  const span = reading === 'flag' ? Math.max(SPANS.flag, 0.15 * value) : SPANS[reading]
+  return [Math.max(low, value - span), Math.min(high, most, value + span)]
 }
 
 /** The two ways to stop a ball: spin, or a steep landing. */

@@ -4,7 +4,7 @@ import type { Call, ReadingName } from '../../api/client'
 import { sensitivityQuery, whatIfQuery } from '../../api/queries'
 import { Plot } from '../../drawing/Plot'
 import { callName, shownIn, whatIfRange } from '../../lib/advice'
-import type { Reading } from '../../lib/reading'
+import { deepest, type Reading } from '../../lib/reading'
 import { toRequest } from '../../lib/request'
 import { YARD, type Units } from '../../lib/units'
 import { Choice } from '../../ui/Choice'
@@ -25,7 +25,8 @@ export function WhatIfSheet({ open, reading, call, units, onOpenChange }: WhatIf
   const request = toRequest({ ...reading, call: '' })
   const readings = useQuery({ ...sensitivityQuery({ request, call_id: call.id }), enabled: open })
   const row = readings.data?.rows.find((r) => r.reading === name) ?? readings.data?.rows[0]
-  const [low, high] = whatIfRange(row?.reading ?? name, row?.value ?? 0)
+  const varied = row?.reading ?? name
+  const [low, high] = whatIfRange(varied, row?.value ?? 0, varied === 'sunk' ? deepest(reading) : Infinity)
   const answer = useQuery({
     ...whatIfQuery({ request, call_id: call.id, reading: row?.reading ?? name, low, high, count: 17 }),
     enabled: open && row !== undefined,
