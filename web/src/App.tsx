@@ -26,6 +26,7 @@ import { Methods } from './places/methods/Methods'
 import { TopLine } from './places/bench/TopLine'
 import { Problem } from './ui/Problem'
 import { Sheet } from './ui/Sheet'
+import { Live } from './ui/Live'
 
 // Not what a coach opens first: fetched (from this very server) when they are gone to.
 const FieldBook = lazy(async () => ({ default: (await import('./places/book/FieldBook')).FieldBook }))
@@ -282,10 +283,9 @@ function Told({ words, onDone }: { words: string; onDone: () => void }) {
     const timer = setTimeout(onDone, 4000)
     return () => clearTimeout(timer)
   }, [words, onDone])
-  if (!words) return null
   return (
-    <p role="status" className="fixed bottom-4 left-1/2 z-30 -translate-x-1/2 bg-ink px-4 py-2 text-paper">
+    <Live as="p" className="fixed bottom-4 left-1/2 z-30 -translate-x-1/2 bg-ink px-4 py-2 text-paper">
       {words}
-    </p>
+    </Live>
   )
 }

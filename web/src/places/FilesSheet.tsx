@@ -3,6 +3,7 @@ import { client, unwrap, type BookFile, type Player } from '../api/client'
 import { copiesQuery, sessionQuery } from '../api/queries'
 import { Problem } from '../ui/Problem'
 import { Sheet } from '../ui/Sheet'
+import { Live } from '../ui/Live'
 
 interface FilesSheetProps {
   open: boolean
@@ -95,12 +96,10 @@ export function FilesSheet({ open, player, onOpenChange }: FilesSheetProps) {
               event.target.value = ''
             }}
           />
-          {read.data && (
-            <p role="status" className="mt-1 font-semibold">
-              {read.data.players} players and {read.data.bookings} shots were added; {read.data.known} shots
-              were here already.
-            </p>
-          )}
+          <Live as="p" className="mt-1 font-semibold">
+            {read.data &&
+              `${read.data.players} players and ${read.data.bookings} shots were added; ${read.data.known} shots were here already.`}
+          </Live>
           <p className="mt-1 text-[13px] text-quiet">
             All of it or nothing. Players and shots that are here already stay as they are.
           </p>

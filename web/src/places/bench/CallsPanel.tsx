@@ -8,7 +8,7 @@ import type { LedgerName } from '../../lib/ledger'
 import { Choice } from '../../ui/Choice'
 import { CallCard } from './CallCard'
 import { CareNotes, Fallen } from './Fallen'
-import { Head } from './Head'
+import { Head } from '../../ui/Head'
 import { Holds, WhoCan } from './Holds'
 
 interface CallsPanelProps {

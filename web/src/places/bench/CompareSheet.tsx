@@ -15,6 +15,7 @@ import { Choice } from '../../ui/Choice'
 import { Problem } from '../../ui/Problem'
 import { Sheet } from '../../ui/Sheet'
 import { LedgerRows } from './SetupStrip'
+import { Live } from '../../ui/Live'
 
 interface CompareSheetProps {
   open: boolean
@@ -153,11 +154,9 @@ export function CompareSheet(props: CompareSheetProps) {
             onChange={setLedger}
           />
         </span>
-        {card.isSuccess && (
-          <span role="status" className="self-center text-hot">
-            On {player.name.split(' ')[0]}’s card: press P on the Bench to see it.
-          </span>
-        )}
+        <Live className="self-center text-hot">
+          {card.isSuccess && `On ${player.name.split(' ')[0]}’s card: press P on the Bench to see it.`}
+        </Live>
       </p>
       {card.error && <Problem error={card.error} />}
       <div className="grid gap-6 lg:grid-cols-2">

@@ -11,7 +11,7 @@ import { Choice } from '../../ui/Choice'
 import { Value } from '../Value'
 import { LieRows } from './LieRows'
 import { LineReadings } from './LineReadings'
-import { Head } from './Head'
+import { Head } from '../../ui/Head'
 
 interface GroundPanelProps {
   reading: Reading

@@ -9,6 +9,7 @@ import { scaleOf, trim, type Units } from '../../lib/units'
 import { Problem } from '../../ui/Problem'
 import { Sheet } from '../../ui/Sheet'
 import { TiltBlock } from './TiltBlock'
+import { Live } from '../../ui/Live'
 
 interface HelpsSheetProps {
   open: boolean
@@ -150,14 +151,14 @@ function RiseBlock({ units }: { units: Units }) {
         </button>
       </form>
       {measure.error && <Problem error={measure.error} />}
-      {found && (
-        <p role="status" className="mt-1 text-[13px]">
-          {`${trim(slope.toShown(found.slope_deg), 1)}${slope.sign}, give or take ${trim(found.doubt_deg, 1)}°. `}
-          {Math.abs(found.slope_deg) > RANGES.fall.high
-            ? `That is more than the ${RANGES.fall.high}° on which a swing can be worked out; nothing was set.`
-            : 'Set on the Bench.'}
-        </p>
-      )}
+      <Live as="p" className="mt-1 text-[13px]">
+        {found &&
+          `${trim(slope.toShown(found.slope_deg), 1)}${slope.sign}, give or take ${trim(found.doubt_deg, 1)}°. ${
+            Math.abs(found.slope_deg) > RANGES.fall.high
+              ? `That is more than the ${RANGES.fall.high}° on which a swing can be worked out; nothing was set.`
+              : 'Set on the Bench.'
+          }`}
+      </Live>
     </section>
   )
 }

@@ -11,7 +11,7 @@ import { useBench } from '../../lib/store'
 import { useWide } from '../../lib/use-wide'
 import { OUT_WORDS } from '../../lib/advice'
 import { distance, height, show, type Units } from '../../lib/units'
-import { Head } from './Head'
+import { Head } from '../../ui/Head'
 import { LineTools } from './LineTools'
 
 interface LinePanelProps {

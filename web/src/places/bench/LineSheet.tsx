@@ -10,6 +10,7 @@ import { show, type Units } from '../../lib/units'
 import { EditableNumber } from '../../ui/EditableNumber'
 import { Problem } from '../../ui/Problem'
 import { Sheet } from '../../ui/Sheet'
+import { Live } from '../../ui/Live'
 
 interface LineSheetProps {
   open: boolean
@@ -244,7 +245,7 @@ export function LineSheet({ open, reading, units, onOpenChange }: LineSheetProps
         <button type="submit" className="press press-main" disabled={name.trim() === '' || save.isPending}>
           Save this line
         </button>
-        {save.isSuccess && <span role="status">Saved.</span>}
+        <Live>{save.isSuccess && 'Saved.'}</Live>
       </form>
       <h3 className="mt-4 font-bold">Files (GeoJSON)</h3>
       <div className="mt-1 flex flex-wrap items-center gap-2">
@@ -278,7 +279,7 @@ export function LineSheet({ open, reading, units, onOpenChange }: LineSheetProps
             }}
           />
         </label>
-        {read.isSuccess && <span role="status">Read; undo (U) brings the old line back.</span>}
+        <Live>{read.isSuccess && 'Read; undo (U) brings the old line back.'}</Live>
       </div>
       {place === 'broken' && (
         <p role="alert">Give three numbers, such as 56.2, -3.1, 40, or leave it empty.</p>

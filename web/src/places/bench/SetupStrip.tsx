@@ -6,7 +6,7 @@ import type { Reading } from '../../lib/reading'
 import { LEDGERS, rescaled, type LedgerName } from '../../lib/ledger'
 import { distance, YARD, type Units } from '../../lib/units'
 import { sayLines } from '../../lib/words'
-import { Head } from './Head'
+import { Head } from '../../ui/Head'
 
 function Say({
   call,

@@ -4,6 +4,7 @@ import { useBench } from '../../lib/store'
 import { show, type Units } from '../../lib/units'
 import { askForTilt, hasTilt, slopeOf, TILT_DOUBT, useTilt } from '../../lib/use-tilt'
 import { fallWords, sideWords } from '../../lib/words'
+import { Live } from '../../ui/Live'
 
 /** The phone as a slope level, where it has a sensor. */
 export function TiltBlock({ hand, units }: { hand: 'right' | 'left'; units: Units }) {
@@ -62,11 +63,9 @@ export function TiltBlock({ hand, units }: { hand: 'right' | 'left'; units: Unit
           Use the phone as a level
         </button>
       )}
-      {told && (
-        <p role="status" className="mt-1 text-[13px]">
-          {told}
-        </p>
-      )}
+      <Live as="p" className="mt-1 text-[13px]">
+        {told}
+      </Live>
     </section>
   )
 }

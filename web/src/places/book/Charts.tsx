@@ -1,7 +1,7 @@
 import type { BookSummary } from '../../api/client'
 import { Against, Finishes, Trend } from '../../drawing/Against'
 import { scaleOf, type Units } from '../../lib/units'
-import { Head } from '../bench/Head'
+import { Head } from '../../ui/Head'
 
 /** Predicted against actual: carry, run, finish, and strokes lost over time. */
 export function Charts({ summary, units }: { summary: BookSummary; units: Units }) {

@@ -10,7 +10,7 @@ import type { Units } from '../../lib/units'
 import { usePlan } from '../../lib/use-plan'
 import { lieWords } from '../../lib/words'
 import { Problem } from '../../ui/Problem'
-import { Head } from '../bench/Head'
+import { Head } from '../../ui/Head'
 import { Chips } from './Chips'
 
 interface Ball {

@@ -11,7 +11,7 @@ import type { Units } from '../../lib/units'
 import { monitorWords, useMonitor, useShots } from '../../lib/use-monitor'
 import { usePlan } from '../../lib/use-plan'
 import { Problem } from '../../ui/Problem'
-import { Head } from '../bench/Head'
+import { Head } from '../../ui/Head'
 import { LandedRows } from '../players/MonitorPanel'
 import { SeenForm } from './SeenForm'
 

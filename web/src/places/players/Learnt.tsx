@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { client, unwrap, type Effect, type Player } from '../../api/client'
 import { learntQuery, playersQuery } from '../../api/queries'
 import { Problem } from '../../ui/Problem'
-import { Head } from '../bench/Head'
+import { Head } from '../../ui/Head'
 
 const TITLES: Record<Effect['quantity'], [string, string]> = {
   speed: ['Speed kept', 'head speed against the model, %'],

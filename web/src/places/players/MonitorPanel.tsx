@@ -8,7 +8,7 @@ import { distance, scaleOf, trim, type Units } from '../../lib/units'
 import { monitorWords, useMonitor, useShots } from '../../lib/use-monitor'
 import { usePlan } from '../../lib/use-plan'
 import { Problem } from '../../ui/Problem'
-import { Head } from '../bench/Head'
+import { Head } from '../../ui/Head'
 
 const BENCH = 'bench'
 

@@ -7,7 +7,7 @@ import { editOf } from '../../lib/bag'
 import { enqueue } from '../../lib/queue'
 import { distance, scaleOf, type Units } from '../../lib/units'
 import { Problem } from '../../ui/Problem'
-import { Head } from '../bench/Head'
+import { Head } from '../../ui/Head'
 import { ImportSheet } from './ImportSheet'
 import { MonitorPanel } from './MonitorPanel'
 
