@@ -107,7 +107,7 @@ def test_helps_set_the_reading_and_remember_their_doubt(running: Running, open_p
     sheet.get_by_label(re.compile("^rise")).fill("-12")
     sheet.get_by_label(re.compile("over a run")).fill("1")
     sheet.get_by_role("button", name="Set the slope").click()
-    expect(sheet.get_by_role("status")).to_contain_text("give or take")
+    expect(sheet.get_by_role("region", name="Rise over run").get_by_role("status")).to_contain_text("give or take")
     sheet.get_by_role("button", name=re.compile("goes in easily")).click()
     sheet.get_by_role("button", name=re.compile("clearly slower")).click()
     sheet.get_by_role("button", name=re.compile("half down")).click()

@@ -21,8 +21,6 @@ function save(name: string, text: string, type: string) {
 }
 
 const TABLES = ['players', 'clubs', 'bookings', 'trials'] as const
-const WORD = 'border-b border-dotted border-quiet hover:text-hot'
-
 /** Everything out and in as files, and copies of the whole database. */
 export function FilesSheet({ open, player, onOpenChange }: FilesSheetProps) {
   const queries = useQueryClient()
@@ -65,18 +63,18 @@ export function FilesSheet({ open, player, onOpenChange }: FilesSheetProps) {
       <dl className="grid grid-cols-[8rem_1fr] gap-x-4 gap-y-3">
         <dt className="font-semibold">Take out</dt>
         <dd className="flex flex-wrap gap-x-4 gap-y-1">
-          <button type="button" className={WORD} onClick={() => write.mutate(undefined)}>
+          <button type="button" className="word" onClick={() => write.mutate(undefined)}>
             everything
           </button>
           {player && (
-            <button type="button" className={WORD} onClick={() => write.mutate(player.id)}>
+            <button type="button" className="word" onClick={() => write.mutate(player.id)}>
               {player.name} only, for another coach
             </button>
           )}
           {TABLES.map((table) => (
             <a
               key={table}
-              className={WORD}
+              className="word"
               href={`/api/export/${table}.csv`}
               download={`veltrin-${table}.csv`}
             >

@@ -25,7 +25,7 @@ export function Choice<T extends string>({
           // Letters are the Bench's keys; a closed list must not take them as typing ahead.
           if (event.key.length === 1 && event.key !== ' ') event.preventDefault()
         }}
-        className={`border-b border-dotted border-quiet text-left hover:border-hot hover:text-hot ${className}`}
+        className={`word ${className}`}
       >
         <Select.Value />
       </Select.Trigger>

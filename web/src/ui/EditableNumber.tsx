@@ -41,7 +41,7 @@ export function EditableNumber({ shown, value, range, units, onChange }: Editabl
     return (
       <button
         type="button"
-        className="border-b border-dotted border-quiet text-left hover:border-hot hover:text-hot"
+        className="word"
         aria-label={`${range.name}: ${shown}. Change`}
         onClick={() => setText(trim(scale.toShown(value), 1))}
       >

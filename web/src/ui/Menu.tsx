@@ -10,9 +10,7 @@ interface MenuProps {
 export function Menu({ label, groups, onPick }: MenuProps) {
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger className="border-b border-dotted border-quiet hover:border-hot hover:text-hot">
-        {label}
-      </DropdownMenu.Trigger>
+      <DropdownMenu.Trigger className="word">{label}</DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content
           align="start"

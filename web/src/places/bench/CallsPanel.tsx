@@ -130,18 +130,10 @@ export function CallsPanel(props: CallsPanelProps) {
         <div className="min-h-0 flex-1 overflow-y-auto border-t border-rule">
           {first && (
             <p className="flex gap-4 border-b border-rule px-3 py-1 text-[13px]">
-              <button
-                type="button"
-                className="border-b border-dotted border-quiet hover:text-hot"
-                onClick={props.onCompare}
-              >
+              <button type="button" className="word" onClick={props.onCompare}>
                 compare two
               </button>
-              <button
-                type="button"
-                className="border-b border-dotted border-quiet hover:text-hot"
-                onClick={props.onWhatIf}
-              >
+              <button type="button" className="word" onClick={props.onWhatIf}>
                 what if
               </button>
             </p>

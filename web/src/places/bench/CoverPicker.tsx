@@ -21,10 +21,7 @@ export function CoverPicker({ cover, onPick }: CoverPickerProps) {
   const [open, setOpen] = useState(false)
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger
-        aria-label={`Cover: ${coverOf(cover).words}. Change`}
-        className="border-b border-dotted border-quiet text-left hover:border-hot hover:text-hot"
-      >
+      <Popover.Trigger aria-label={`Cover: ${coverOf(cover).words}. Change`} className="word">
         {coverOf(cover).words}
       </Popover.Trigger>
       <Popover.Portal>

@@ -87,11 +87,7 @@ export function GroundPanel({ reading, call, player, keptClubId, units, onHelps 
         note={
           <>
             drag to match what you see, or{' '}
-            <button
-              type="button"
-              className="border-b border-dotted border-quiet hover:text-hot"
-              onClick={onHelps}
-            >
+            <button type="button" className="word" onClick={onHelps}>
               measure
             </button>
           </>

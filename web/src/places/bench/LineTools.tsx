@@ -22,8 +22,6 @@ interface LineToolsProps {
   onLines: () => void
 }
 
-const LINK = 'border-b border-dotted border-quiet hover:border-hot hover:text-hot'
-
 /** Quick starts, drawing, things in the way, saved lines: one row of words above the drawings. */
 export function LineTools({ reading, units, drawing, onDrawing, onLines }: LineToolsProps) {
   const set = useBench.getState().set
@@ -33,7 +31,7 @@ export function LineTools({ reading, units, drawing, onDrawing, onLines }: LineT
         <b className="text-hot">Drawing {AREA_WORDS[drawing]}:</b> drag over the plan below, or{' '}
         <button
           type="button"
-          className={LINK}
+          className="word"
           autoFocus
           onClick={() => {
             set({
@@ -45,7 +43,7 @@ export function LineTools({ reading, units, drawing, onDrawing, onLines }: LineT
           put it in its usual place
         </button>
         ,{' '}
-        <button type="button" className={LINK} onClick={() => onDrawing(null)}>
+        <button type="button" className="word" onClick={() => onDrawing(null)}>
           or leave it
         </button>
       </p>
@@ -78,13 +76,13 @@ export function LineTools({ reading, units, drawing, onDrawing, onLines }: LineT
           else if (obstacle) set({ obstacles: [...reading.obstacles, newObstacle(obstacle, reading.flag)] })
         }}
       />
-      <button type="button" className={LINK} onClick={onLines}>
+      <button type="button" className="word" onClick={onLines}>
         lines{reading.areas.length + reading.obstacles.length > 0 && ' and what is drawn'}
       </button>
       {reading.land > 0 && (
         <span>
           lands at {show(reading.land, 'distance', units)}, fixed:{' '}
-          <button type="button" className={LINK} onClick={() => set({ land: 0 })}>
+          <button type="button" className="word" onClick={() => set({ land: 0 })}>
             let it go
           </button>
         </span>

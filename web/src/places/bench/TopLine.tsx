@@ -92,7 +92,7 @@ function SignedIn() {
 
 function Word({ onClick, children }: { onClick: () => void; children: string }) {
   return (
-    <button type="button" className="border-b border-dotted border-quiet hover:text-hot" onClick={onClick}>
+    <button type="button" className="word" onClick={onClick}>
       {children}
     </button>
   )
@@ -158,7 +158,7 @@ function Units({
             </dd>
             <dt className="text-quiet">record</dt>
             <dd>
-              <Popover.Close className="border-b border-dotted border-quiet hover:text-hot" onClick={onFiles}>
+              <Popover.Close className="word" onClick={onFiles}>
                 files and copies
               </Popover.Close>
             </dd>

@@ -53,11 +53,7 @@ export function Conditions({ player, settings, mast, keys, onSettings, onTold }:
           </p>
           <span className="no-print ml-auto flex gap-5">
             <DayMenu reading={reading} settings={settings} onSettings={onSettings} onTold={onTold} />
-            <button
-              type="button"
-              className="border-b border-dotted border-quiet hover:text-hot"
-              onClick={() => go('bench')}
-            >
+            <button type="button" className="word" onClick={() => go('bench')}>
               to the Bench
             </button>
           </span>

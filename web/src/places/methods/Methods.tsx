@@ -90,11 +90,7 @@ export function Methods({ player, settings, keys }: MethodsProps) {
         <b>{lieWords(reading, settings)}</b>
         <span className="text-quiet">, flag at </span>
         <b>{show(reading.flag, 'distance', settings)}</b>
-        <button
-          type="button"
-          className="ml-3 border-b border-dotted border-quiet hover:text-hot"
-          onClick={() => go('bench')}
-        >
+        <button type="button" className="ml-3 word" onClick={() => go('bench')}>
           change it on the Bench
         </button>
       </p>

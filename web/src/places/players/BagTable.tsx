@@ -140,7 +140,7 @@ export function BagTable({ clubs, notes, units, onClubs }: BagTableProps) {
       </table>
       <button
         type="button"
-        className="mt-1 border-b border-dotted border-quiet hover:text-hot"
+        className="mt-1 word"
         onClick={() =>
           onClubs([
             ...clubs,

@@ -75,7 +75,7 @@ export function Learnt({ player, onTold }: { player: Player; onTold: (words: str
         </label>
         <button
           type="button"
-          className="border-b border-dotted border-quiet hover:text-hot"
+          className="word"
           onClick={() => {
             change.mutate({ forget: true })
             onTold('Learning begins anew from now; the shots stay in the book.')

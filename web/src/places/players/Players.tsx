@@ -100,11 +100,7 @@ function Stands({ player }: { player: Player }) {
       {names(player.pinned) || 'none'}
       <span className="text-quiet">; left out: </span>
       {names(player.excluded) || 'none'}.{' '}
-      <button
-        type="button"
-        className="border-b border-dotted border-quiet hover:text-hot"
-        onClick={() => go('methods')}
-      >
+      <button type="button" className="word" onClick={() => go('methods')}>
         choose schools
       </button>
     </p>
