@@ -7,12 +7,12 @@ import tempfile
 import time
 import uuid
 from collections.abc import Callable
-from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
 import numpy as np
 from fastapi.testclient import TestClient
+from sqlalchemy import inspect
 
 from tests.bench.clock import clock
 from veltrin.api.app import create_app
@@ -22,6 +22,7 @@ from veltrin.service.players import find_stored
 from veltrin.service.store import Store, open_store
 from veltrin.store.repositories import book
 from veltrin.store.repositories.book import Which
+from veltrin.store.tables import BookingRow
 
 SHOTS = 50_000
 WHO = {"player_id": "corwin"}
@@ -32,18 +33,16 @@ def fill_book(store: Store) -> None:
     rng = np.random.default_rng(1)
     with store.session() as session:
         shots = [b for who in ("tove", "corwin") for b in book.every(session, Which(who))]
-        book.add_many(
-            session,
-            [
-                replace(
-                    shots[i % len(shots)],
-                    id=str(uuid.UUID(bytes=rng.bytes(16), version=4)),
-                    player_id="corwin",
-                    booked_at=datetime(2020, 1, 1, tzinfo=UTC) + timedelta(hours=i),
-                )
-                for i in range(SHOTS)
-            ],
-        )
+        known = [{column.key: getattr(shot, column.key) for column in inspect(BookingRow).columns} for shot in shots]
+        fresh = []
+        for i in range(SHOTS):
+            own = {
+                "id": str(uuid.UUID(bytes=rng.bytes(16), version=4)),
+                "player_id": "corwin",
+                "booked_at": datetime(2020, 1, 1, tzinfo=UTC) + timedelta(hours=i),
+            }
+            fresh.append(BookingRow(**{**known[i % len(known)], **own}))
+        book.add_many(session, fresh)
 
 
 def import_ten_thousand(client: TestClient) -> float:

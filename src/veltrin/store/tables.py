@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from datetime import UTC, datetime
+from functools import cache
 from typing import Any, ClassVar
 
 from sqlalchemy import (
@@ -43,12 +44,18 @@ class Base(DeclarativeBase):
     type_annotation_map: ClassVar[dict[Any, Any]] = {datetime: Utc}
 
 
+@cache
+def _usual(kind: type[Base]) -> dict[str, Any]:
+    """What the table puts where nothing is told."""
+    columns = inspect(kind).columns
+    return {c.key: c.default.arg for c in columns if isinstance(c.default, ScalarElementColumnDefault)}
+
+
 @event.listens_for(Base, "init", propagate=True)
 def _as_usual(row: Base, _: Any, told: dict[str, Any]) -> None:
     """What isn't told of a new row is at once what the table would put there."""
-    for column in inspect(type(row)).columns:
-        if isinstance(column.default, ScalarElementColumnDefault):
-            told.setdefault(column.key, column.default.arg)
+    for name, value in _usual(type(row)).items():
+        told.setdefault(name, value)
 
 
 ONLY_COACH = 1
