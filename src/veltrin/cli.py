@@ -66,6 +66,16 @@ def _open(database: Path) -> Store:
         return open_store(database)
 
 
+@contextlib.contextmanager
+def _opened(settings: Settings) -> Iterator[Store]:
+    """Hold the store for one command."""
+    store = _open(settings.database)
+    try:
+        yield store
+    finally:
+        store.close()
+
+
 def _listen(port: int, or_any: bool, host: str = LOOPBACK) -> socket.socket:
     """Listen before the address is told: whoever opens it at once waits instead of being refused."""
     try:
@@ -175,25 +185,17 @@ def coach() -> None:
 @click.option("--passphrase", envvar="VELTRIN_PASSPHRASE", prompt=True, hide_input=True, confirmation_prompt=True)
 def coach_add(name: str, data_dir: Path | None, passphrase: str) -> None:
     """Add a coach, or give one a new passphrase; asks for it. The first one takes over what is there already."""
-    settings = _settings(data_dir)
-    store = _open(settings.database)
     try:
-        add_coach(store, name, passphrase)
+        with _opened(_settings(data_dir)) as store:
+            add_coach(store, name, passphrase)
     except DomainError as error:
         raise click.ClickException(f"{error.field} {error.problem} {error.fix}") from error
-    finally:
-        store.close()
     click.echo(f"{name} may sign in.")
 
 
 def _changed(data_dir: Path | None, change: Callable[[Store], None]) -> None:
-    settings = _settings(data_dir)
-    store = _open(settings.database)
-    try:
-        with _told():
-            change(store)
-    finally:
-        store.close()
+    with _told(), _opened(_settings(data_dir)) as store:
+        change(store)
 
 
 @coach.command("list")
@@ -249,10 +251,8 @@ def coach_admin(name: str, no_longer: bool, data_dir: Path | None) -> None:
 def backup(data_dir: Path | None) -> None:
     """Copy the whole database, also while it is in use."""
     settings = _settings(data_dir)
-    store = _open(settings.database)
-    with _told():
+    with _told(), _opened(settings) as store:
         made = copies.make_copy(store)
-    store.close()
     click.echo(settings.data_dir / "copies" / made.name)
 
 

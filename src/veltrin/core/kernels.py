@@ -6,6 +6,7 @@ goes unnoticed. So the folder is named after everything a kernel is made of.
 
 from __future__ import annotations
 
+import contextlib
 import hashlib
 import os
 import shutil
@@ -44,11 +45,11 @@ def _base() -> Path:
     if told:
         return Path(told)
     beside = CORE / "__pycache__"
-    try:
+    with contextlib.suppress(OSError):
         beside.mkdir(exist_ok=True)
-    except OSError:
-        return Path(platformdirs.user_cache_dir("veltrin", appauthor=False))
-    return beside if os.access(beside, os.W_OK) else Path(platformdirs.user_cache_dir("veltrin", appauthor=False))
+    if os.access(beside, os.W_OK):
+        return beside
+    return Path(platformdirs.user_cache_dir("veltrin", appauthor=False))
 
 
 def tidy(base: Path, kept: str) -> None:

@@ -69,7 +69,8 @@ def _is_number(kind: Any) -> bool:
 @cache
 def hints(kind: type) -> dict[str, Any]:
     """The types of a class's fields, marks and all."""
-    return {f.name: get_type_hints(kind, include_extras=True)[f.name] for f in dataclasses.fields(kind)}
+    told = get_type_hints(kind, include_extras=True)
+    return {f.name: told[f.name] for f in dataclasses.fields(kind)}
 
 
 def _turned(value: Any) -> Any:

@@ -10,7 +10,7 @@ from typing import Any, Literal
 from sqlalchemy.orm import Session
 
 from veltrin.exchange.shots_csv import write_table
-from veltrin.service.contracts.base import Contract
+from veltrin.service.border import copied
 from veltrin.service.contracts.day import DayIn
 from veltrin.service.contracts.exchange import BookFile, BookingRecord, KeptRecord, MergedOut, PlayerRecord, TrialRecord
 from veltrin.service.contracts.line import LineIn
@@ -45,19 +45,14 @@ def _player_record(session: Session, stored: StoredPlayer) -> dict[str, Any]:
         **shown,
         "stands": dict(sorted(stored.stands.items())),
         "questions": {q: PlanRequest.model_validate_json(body) for q, body in questions.items() if body},
-        "bookings": [_told(BookingRecord, b) for b in sorted(bookings, key=lambda b: (b.booked_at, b.id))],
-        "trials": [_told(TrialRecord, t, request=PlanRequest.model_validate_json(t.request_json)) for t in trials],
+        "bookings": [copied(BookingRecord, b) for b in sorted(bookings, key=lambda b: (b.booked_at, b.id))],
+        "trials": [copied(TrialRecord, t, request=PlanRequest.model_validate_json(t.request_json)) for t in trials],
         "kept": [
-            _told(KeptRecord, s, say=s.key_words, request=PlanRequest.model_validate_json(s.request_json))
+            copied(KeptRecord, s, say=s.key_words, request=PlanRequest.model_validate_json(s.request_json))
             for s in shot_rows.load_all(session)
             if s.player_id == player_id
         ],
     }
-
-
-def _told(record: type[Contract], row: object, **given: Any) -> Contract:
-    """A row as the file has it; `given`: what stands there otherwise."""
-    return record(**{name: getattr(row, name) for name in record.model_fields if name not in given}, **given)
 
 
 def export(store: Store, player_id: str | None = None) -> BookFile:

@@ -107,6 +107,11 @@ def check(contract: type[Contract], kind: type, *given: str) -> None:
     _turns(contract, kind, frozenset(given))
 
 
+def copied(contract: type[Told], row: object, **given: Any) -> Told:
+    """A row of the record as a contract that speaks as the row does; `given`: fields that are told otherwise."""
+    return contract(**{name: getattr(row, name) for name in contract.model_fields if name not in given}, **given)
+
+
 def tell(contract: type[Told], thing: object, **given: Any) -> Told:
     """A thing of the core as its contract; `given`: fields that are told otherwise. A plain tuple is told in order."""
     if type(thing) is tuple:

@@ -57,9 +57,7 @@ def planned_shot(store: Store, request: PlanRequest, call_id: str) -> Planned:
     question = question_of(store, plain)
     found = _expect(question, call_id)
     if found is None:
-        raise ConflictError(
-            "call_id", f"'{call_id}' is not a feasible call for this shot.", "Choose one from the plan."
-        )
+        raise no_call(call_id)
     call, expected = found
     club = question.player.club(call.club_id)
     hand = -1.0 if question.player.left_handed else 1.0

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from veltrin.service.border import copied
 from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.contracts.record import SettingsBody, ShotNew, ShotOut
 from veltrin.service.errors import ConflictError, NotFoundError
@@ -28,11 +29,8 @@ def write_settings(store: Store, body: SettingsBody) -> SettingsBody:
 
 
 def _out(row: ShotRow) -> ShotOut:
-    told = {
-        name: getattr(row, name) for name in ("id", "kept_at", "note", "player_id", "call_id", "summary", "on_card")
-    }
     request = PlanRequest.model_validate_json(row.request_json)
-    return ShotOut(**told, player_name=row.player.name, say=row.key_words, request=request)
+    return copied(ShotOut, row, player_name=row.player.name, say=row.key_words, request=request)
 
 
 def keep_shot(store: Store, body: ShotNew) -> ShotOut:

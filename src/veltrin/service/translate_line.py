@@ -7,7 +7,7 @@ from math import radians as rad
 
 from veltrin.core.hole import Area, Obstacle, kind_named, obstacle_named
 from veltrin.core.plan import Line
-from veltrin.core.run import FIRMNESS, Firmness, Landing, surface_named, usual_edges, usual_width
+from veltrin.core.run import FIRMNESS, Firmness, Landing, surface_named, usual_width
 from veltrin.service.contracts.line import AreaIn, LineIn, ObstacleIn, PointIn
 
 
@@ -18,9 +18,7 @@ def firmness_share(firmness: Firmness | float) -> float:
 
 def line_in(line: LineIn) -> Line:
     """Contract to core; missing edges are put around the flag."""
-    usual_front, usual_back = usual_edges(line.flag_m)
-    front = usual_front if line.green_front_m is None else line.green_front_m
-    back = usual_back if line.green_back_m is None else line.green_back_m
+    front, back = line.edges()
     landing = Landing(
         front_m=front,
         back_m=back,

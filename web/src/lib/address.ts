@@ -114,7 +114,7 @@ function readNumber(params: URLSearchParams, key: NumberKey): number | undefined
   return Number.isFinite(value) && value >= low && value <= high ? value : undefined
 }
 
-function readShare(params: URLSearchParams, key: keyof Reading, high = 1): number | null {
+function readUpTo(params: URLSearchParams, key: keyof Reading, high = 1): number | null {
   const text = params.get(SHORT[key])
   const value = Number(text)
   return text !== null && text.trim() !== '' && value >= 0 && value <= high ? value : null
@@ -138,11 +138,11 @@ function dayWords(params: URLSearchParams, base: Reading): Partial<DayReading> {
     ballBy: word('ballBy', BALLS_BY) ?? base.ballBy,
     rain: word('rain', RAINS) ?? base.rain,
     preferred: word('preferred', YES_NO) ?? base.preferred,
-    ground: word('ground', FIRMNESSES) ?? readShare(params, 'ground') ?? base.ground,
+    ground: word('ground', FIRMNESSES) ?? readUpTo(params, 'ground') ?? base.ground,
     grown: word('grown', GROWNS) ?? base.grown,
     sandState: word('sandState', SANDS) ?? base.sandState,
     windBy: word('windBy', WINDS_BY) ?? base.windBy,
-    windAt: word('windAt', WINDS_AT) ?? readShare(params, 'windAt', HIGHEST_READ_M) ?? base.windAt,
+    windAt: word('windAt', WINDS_AT) ?? readUpTo(params, 'windAt', HIGHEST_READ_M) ?? base.windAt,
     exposure: word('exposure', EXPOSURES) ?? base.exposure,
   }
 }
@@ -161,14 +161,14 @@ export function fromSearch(search: string, base: Reading): Reading {
   next.call = params.get(SHORT.call) ?? base.call
   next.against = params.get(SHORT.against) ?? base.against
   next.keep = params.get(SHORT.keep) ?? base.keep
-  for (const doubt of DOUBTS) next[doubt] = readShare(params, doubt, 100)
+  for (const doubt of DOUBTS) next[doubt] = readUpTo(params, doubt, 100)
   next.sunk = seated(next)
   next.growth = readWord(params, SHORT.growth, GROWTHS) ?? base.growth
-  next.wet = readWord(params, SHORT.wet, WET_NAMES) ?? readShare(params, 'wet') ?? base.wet
+  next.wet = readWord(params, SHORT.wet, WET_NAMES) ?? readUpTo(params, 'wet') ?? base.wet
   next.surround = readWord(params, SHORT.surround, SURROUNDS) ?? base.surround
   next.firmness =
-    readWord(params, SHORT.firmness, FIRMNESSES) ?? readShare(params, 'firmness') ?? base.firmness
-  next.greenWet = readShare(params, 'greenWet')
+    readWord(params, SHORT.firmness, FIRMNESSES) ?? readUpTo(params, 'firmness') ?? base.firmness
+  next.greenWet = readUpTo(params, 'greenWet')
   next.mood = readWord(params, SHORT.mood, MOODS) ?? base.mood
   const areas = params.get(SHORT.areas)
   if (areas !== null) next.areas = areasFromText(areas)

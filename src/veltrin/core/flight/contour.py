@@ -27,9 +27,13 @@ class Contour(NamedTuple):
         """Whether the ball comes down at the height it left."""
         return not (self.rise_m or self.fall or self.side)
 
+    def for_kernel(self) -> Contour:
+        """The same in plain floats: a kernel is compiled for one kind of number."""
+        return Contour(*map(float, self))
+
     def height(self, x: Vec, y: Vec) -> Vec:
         """Height above the ball (m) at places along and left of the line (m)."""
-        shape = Contour(*map(float, self))
+        shape = self.for_kernel()
         return np.array([height_at(a, b, shape) for a, b in zip(x.tolist(), y.tolist(), strict=True)], float)
 
 

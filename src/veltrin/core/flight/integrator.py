@@ -343,7 +343,7 @@ def fly(
     out = Landed.empty(count)
     path, points = np.zeros((count, length, 3)), np.zeros(count, dtype=np.int64)
     medium = medium_of(air, wind, drag_scale, lift_scale)
-    shape = Contour(*map(float, contour))
+    shape = contour.for_kernel()
 
     def part(rows: slice) -> None:
         blown = gusts[rows] if len(gusts) else gusts

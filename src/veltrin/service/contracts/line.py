@@ -78,11 +78,17 @@ class LineIn(Contract):
     areas: list[AreaIn] = Field(default_factory=list, max_length=40)
     obstacles: list[ObstacleIn] = Field(default_factory=list, max_length=12)
 
+    def edges(self) -> tuple[float, float]:
+        """Front and back edge of the green (m); one that was not read is where it usually is around the flag."""
+        front, back = usual_edges(self.flag_m)
+        return (
+            front if self.green_front_m is None else self.green_front_m,
+            back if self.green_back_m is None else self.green_back_m,
+        )
+
     @model_validator(mode="after")
     def _edges_in_order(self) -> Self:
-        usual_front, usual_back = usual_edges(self.flag_m)
-        front = usual_front if self.green_front_m is None else self.green_front_m
-        back = usual_back if self.green_back_m is None else self.green_back_m
+        front, back = self.edges()
         if front >= back:
             raise ValueError(
                 f"green_back_m ({back:g} m) must lie beyond green_front_m ({front:g} m). Move one of the edges."
