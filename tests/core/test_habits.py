@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from tests.players import player as a_player
 from veltrin.core.ground import COVERS, Lie, Slope
 from veltrin.core.kit import NOTHING_LEARNED, Effect, Learned, family_of
-from veltrin.core.learn import FAILED, PRIOR_SD, Cell, Meant, Struck, is_far_off, learn, told
+from veltrin.core.learn import FAILED, PRIOR_SD, BookedStrike, Cell, Meant, is_far_off, learn, told
 from veltrin.core.plan import Line, Question, plan_shot
 from veltrin.core.plan.model import REFERENCE_AIR
 from veltrin.core.plan.predict import Expected, expect, expect_stock
@@ -110,28 +110,28 @@ MEANT = Meant(
 
 
 def test_a_carry_tells_the_speed_by_its_power() -> None:
-    read = told(MEANT, Struck(carry_m=30.0 * 0.9**1.8)).speed
+    read = told(MEANT, BookedStrike(carry_m=30.0 * 0.9**1.8)).speed
     assert read is not None
     assert read[0] == pytest.approx(math.log(0.9))
     assert read[1] == pytest.approx(0.05)
 
 
 def test_a_finish_tells_less_than_a_carry() -> None:
-    by_carry, by_finish = told(MEANT, Struck(carry_m=27.0)).speed, told(MEANT, Struck(total_m=36.0)).speed
+    by_carry, by_finish = told(MEANT, BookedStrike(carry_m=27.0)).speed, told(MEANT, BookedStrike(total_m=36.0)).speed
     assert by_carry is not None
     assert by_finish is not None
     assert by_finish[1] > by_carry[1]
 
 
 def test_spin_tells_friction_only_where_the_ball_slid() -> None:
-    spun = Struck(carry_m=30.0, spin_rad_s=160.0)
+    spun = BookedStrike(carry_m=30.0, spin_rad_s=160.0)
     gripped = Meant(30.0, 40.0, 0.0, 25.0, 200.0, 0.09, 0.05, 1.8, 0.8, slid=False)
     assert told(MEANT, spun).friction is not None
     assert told(gripped, spun).friction is None
 
 
 def test_direction_tells_the_face_by_the_players_own_hand() -> None:
-    left = Struck(carry_m=30.0, side_rad=0.04)
+    left = BookedStrike(carry_m=30.0, side_rad=0.04)
     lefty = Meant(30.0, 40.0, 0.0, 25.0, 200.0, 0.09, 0.05, 1.8, -0.8, slid=True)
     right_handed, left_handed = told(MEANT, left).face, told(lefty, left).face
     assert right_handed is not None
@@ -142,8 +142,8 @@ def test_direction_tells_the_face_by_the_players_own_hand() -> None:
 
 
 def test_a_mishap_is_told_and_heavy_and_thin_ones_are_named() -> None:
-    assert is_far_off(told(MEANT, Struck(carry_m=4.0)))
-    assert not is_far_off(told(MEANT, Struck(carry_m=27.0)))
+    assert is_far_off(told(MEANT, BookedStrike(carry_m=4.0)))
+    assert not is_far_off(told(MEANT, BookedStrike(carry_m=27.0)))
     assert {"heavy", "thin", "shank"} <= FAILED
 
 
@@ -250,7 +250,7 @@ def booked(expected: Expected, share: float, rng: np.random.Generator, family: s
             expected.bare_spin_rad_s, expected.length_sd, expected.side_sd_rad,
             expected.carry_speed_exponent, expected.face_direction_gain, expected.slid,
         )  # fmt: skip
-        read = told(meant, Struck(carry_m=landed)).speed
+        read = told(meant, BookedStrike(carry_m=landed)).speed
         assert read is not None
         ys.append(read[0])
         ws.append(read[1] ** -2)

@@ -20,8 +20,8 @@ from veltrin.core.air import (
     CALM,
     EXPOSURES,
     Air,
-    Reading,
     Wind,
+    WindSample,
     averaged,
     beaufort_speed,
     exposure_factor,
@@ -148,7 +148,7 @@ def test_turning_the_wind_keeps_its_speed(x: float, y: float, bearing: float) ->
 
 
 def test_a_steady_wind_is_its_own_mean_and_gust() -> None:
-    told = averaged([Reading(float(t), 6.0, math.radians(250)) for t in range(180)])
+    told = averaged([WindSample(float(t), 6.0, math.radians(250)) for t in range(180)])
     assert told is not None
     assert (told.speed_m_s, told.gust_m_s) == pytest.approx((6.0, 6.0))
     assert math.degrees(told.from_rad) == pytest.approx(250)
@@ -158,21 +158,21 @@ def test_a_steady_wind_is_its_own_mean_and_gust() -> None:
 
 def test_gust_is_the_highest_mean_of_three_seconds() -> None:
     speeds = [5.0] * 60 + [11.0, 12.0, 10.0] + [5.0] * 30
-    told = averaged([Reading(float(t), v, 0.0) for t, v in enumerate(speeds)])
+    told = averaged([WindSample(float(t), v, 0.0) for t, v in enumerate(speeds)])
     assert told is not None
     assert told.gust_m_s == pytest.approx(11.0)
     assert told.speed_m_s == pytest.approx(np.mean(speeds))
 
 
 def test_direction_is_averaged_across_north_and_by_strength() -> None:
-    told = averaged([Reading(0.0, 5.0, math.radians(350)), Reading(1.0, 5.0, math.radians(20))])
+    told = averaged([WindSample(0.0, 5.0, math.radians(350)), WindSample(1.0, 5.0, math.radians(20))])
     assert told is not None
     assert math.degrees(told.from_rad) == pytest.approx(5.0)
-    strong = averaged([Reading(0.0, 9.0, math.radians(90)), Reading(1.0, 1.0, 0.0)])
+    strong = averaged([WindSample(0.0, 9.0, math.radians(90)), WindSample(1.0, 1.0, 0.0)])
     assert strong is not None
     assert math.degrees(strong.from_rad) > 80
     assert averaged([]) is None
-    still = averaged([Reading(0.0, 0.0, math.radians(70))])
+    still = averaged([WindSample(0.0, 0.0, math.radians(70))])
     assert still is not None
     assert math.degrees(still.from_rad) == pytest.approx(70)
 
@@ -398,8 +398,8 @@ def test_care_looks_at_the_sky() -> None:
 # --- properties of averages, and of a ball struck back
 
 
-def lines(speeds: list[float], turn: float = 0.0) -> list[Reading]:
-    return [Reading(float(t), v, (0.3 * math.sin(t) + turn) % (2 * math.pi)) for t, v in enumerate(speeds)]
+def lines(speeds: list[float], turn: float = 0.0) -> list[WindSample]:
+    return [WindSample(float(t), v, (0.3 * math.sin(t) + turn) % (2 * math.pi)) for t, v in enumerate(speeds)]
 
 
 @given(st.lists(st.floats(0.1, 30.0), min_size=1, max_size=100))

@@ -16,7 +16,7 @@ import pytest
 from pydantic import ValidationError
 
 from veltrin.core.air import averaged
-from veltrin.core.air.averages import Reading
+from veltrin.core.air.averages import WindSample
 from veltrin.devices import mast_link
 from veltrin.devices.mast import StandInMast
 from veltrin.devices.mast_link import Heard, MastLink
@@ -92,7 +92,7 @@ def test_the_day_is_windy_as_the_log_law_has_it() -> None:
     # Over ten minutes the mean hardly swells; the spread over the mean is the turbulence intensity.
     parts = speeds.reshape(-1, 600)
     assert np.mean(parts.std(axis=1) / parts.mean(axis=1)) == pytest.approx(INTENSITY, rel=0.2)
-    told = averaged([Reading(r.t_s, r.wind_m_s, math.radians(r.from_deg)) for r in readings[:180]])
+    told = averaged([WindSample(r.t_s, r.wind_m_s, math.radians(r.from_deg)) for r in readings[:180]])
     assert told is not None
     # Source: common practice, three-second gusts are 1.2 to 1.7 times the mean.
     assert 1.15 < told.gust_m_s / told.speed_m_s < 1.8

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+import re
 import shutil
 from collections.abc import Callable, Iterator
 
 import pytest
-from playwright.sync_api import Browser, Page, expect, sync_playwright
+from playwright.sync_api import Browser, Locator, Page, expect, sync_playwright
 
 ARGS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
@@ -18,6 +19,11 @@ expect.set_options(timeout=15_000)
 
 WIDE = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
+
+
+def told(page: Page) -> Locator:
+    """The line that says what was just done."""
+    return page.get_by_role("region", name=re.compile("^Told"))
 
 
 @pytest.fixture(scope="session")

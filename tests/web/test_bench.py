@@ -8,7 +8,7 @@ from collections.abc import Callable
 from playwright.sync_api import Locator, Page, expect
 
 from tests.conftest import Running
-from tests.web.conftest import PHONE
+from tests.web.conftest import PHONE, told
 
 LIE = "/?p=tove&fall=6&side=-3&flag=14.5&front=8&back=22&round=fringe&firm=firm&t=12&alt=620&hum=70"
 Open = Callable[..., Page]
@@ -69,7 +69,7 @@ def test_drag_the_slope_watch_the_call_keep_and_reopen(running: Running, open_pa
     page.keyboard.press("k")
     page.get_by_label("Note").fill("bank behind the 9th")
     page.get_by_role("button", name="Keep", exact=True).click()
-    expect(page.get_by_role("status")).to_contain_text("Kept")
+    expect(told(page)).to_contain_text("Kept")
 
     # Somewhere else, then back by opening the kept shot.
     page.goto(running.url + "/?p=brisa&flag=120&front=110&back=135")

@@ -7,7 +7,7 @@ import re
 from playwright.sync_api import Page, expect
 
 from tests.conftest import Running
-from tests.web.conftest import PHONE
+from tests.web.conftest import PHONE, told
 from tests.web.test_bench import Open, drag, first_call, part, settled
 from veltrin.devices.mast import StandInMast
 from veltrin.service.contracts.players import PlayerPatch
@@ -161,7 +161,7 @@ def test_a_day_is_saved_chosen_again_and_forgotten(running: Running, open_page: 
     choose_day(page, "Frosty January")
     page.get_by_role("button", name="Choose or save a day").click()
     page.get_by_role("menuitem", name="Start with it from now on").click()
-    expect(page.get_by_role("status")).to_contain_text("starts with this day")
+    expect(told(page)).to_contain_text("starts with this day")
     page.goto(running.url)
     expect(page.get_by_role("banner")).to_contain_text("-1 °C, hard")
 

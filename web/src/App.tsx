@@ -1,20 +1,22 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { lazy, Suspense, useEffect, useState } from 'react'
-import { client, unwrap, type Player, type Settings } from './api/client'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { cardUnits } from './lib/units'
+import { lazy, Suspense, useEffect } from 'react'
+import type { Player, Settings } from './api/client'
 import { healthQuery, playersQuery, sessionQuery, settingsQuery } from './api/queries'
 import { fromSearch, toSearch } from './lib/address'
 import { fromDay } from './lib/day'
 import { change, START } from './lib/reading'
 import { begin } from './lib/history'
 import { useBench, useReading } from './lib/store'
-import { PLACES, useBackAndForward, usePlace } from './lib/place'
+import { PLACES, useBackAndForward, usePlace, type Place } from './lib/place'
 import { useMast } from './lib/use-mast'
-import { cardUnits } from './lib/units'
-import { useDusk } from './lib/use-dusk'
-import type { KeyActions } from './lib/keys'
+import { useKeys } from './lib/use-keys'
+import { InUnits } from './lib/use-units'
+import { lay, useLaid } from './lib/desk'
+import { useChoosePlayer } from './lib/use-choose-player'
 import { Bench } from './places/bench/Bench'
 import { CardSheet } from './places/bench/CardSheet'
-import { KeysSheet } from './places/bench/KeysSheet'
+import { KeysSheet } from './places/KeysSheet'
 import { KeptSheet } from './places/bench/KeptSheet'
 import { PlayerForm } from './places/bench/PlayerForm'
 import { AstraySheet } from './places/book/AstraySheet'
@@ -23,10 +25,11 @@ import { SignIn } from './places/SignIn'
 import { keepSending } from './lib/queue'
 import { Conditions } from './places/conditions/Conditions'
 import { Methods } from './places/methods/Methods'
-import { TopLine } from './places/bench/TopLine'
+import { TopLine } from './places/TopLine'
 import { Problem } from './ui/Problem'
 import { Sheet } from './ui/Sheet'
 import { Live } from './ui/Live'
+import { Told } from './ui/Told'
 
 // Not what a coach opens first: fetched (from this very server) when they are gone to.
 const FieldBook = lazy(async () => ({ default: (await import('./places/book/FieldBook')).FieldBook }))
@@ -59,16 +62,6 @@ function useAddress() {
   }, [reading, place])
 }
 
-function useSettingsWriter(settings: Settings | undefined) {
-  const queries = useQueryClient()
-  const write = useMutation({
-    mutationFn: async (body: Settings) => unwrap(await client.PUT('/api/settings', { body })),
-    onMutate: (body) => queries.setQueryData(settingsQuery.queryKey, body),
-    onError: () => queries.invalidateQueries({ queryKey: settingsQuery.queryKey }),
-  })
-  return (patch: Partial<Settings>) => settings && write.mutate({ ...settings, ...patch })
-}
-
 function Warming() {
   const health = useQuery(healthQuery)
   if (health.data?.status === 'failed') {
@@ -78,11 +71,10 @@ function Warming() {
       </p>
     )
   }
-  if (health.data?.status !== 'warming') return null
   return (
-    <p role="status" className="border-b border-rule px-4 py-1 text-quiet">
-      Warming up: the first answer takes a moment.
-    </p>
+    <Live as="p" className="border-b border-rule px-4 py-1 text-quiet">
+      {health.data?.status === 'warming' && 'Warming up: the first answer takes a moment.'}
+    </Live>
   )
 }
 
@@ -106,40 +98,37 @@ export function App() {
   return <Desk />
 }
 
+/** Keys that lead from any place to another, or lay a sheet. */
+function useDeskKeys() {
+  const { place, go } = usePlace()
+  const { undo, redo } = useBench.getState()
+  const between = (other: Place) => () => go(place === other ? 'bench' : other)
+  useKeys({
+    U: undo,
+    R: redo,
+    M: between('methods'),
+    T: between('conditions'),
+    F: between('book'),
+    G: between('players'),
+    X: () => lay('astray'),
+    O: () => lay('kept'),
+    P: () => lay('card'),
+    '?': () => lay('keys'),
+  })
+}
+
 function Desk() {
   const players = useQuery(playersQuery)
   const settings = useQuery(settingsQuery)
   const reading = useReading()
-  const [sheet, setSheet] = useState<'kept' | 'keys' | 'player' | 'card' | 'astray' | 'files' | null>(null)
-  const [told, setTold] = useState('')
-  const [note, setNote] = useState('')
-  const { isDusk, toggle } = useDusk()
-  const saveSettings = useSettingsWriter(settings.data)
+  const choosePlayer = useChoosePlayer()
   useStart(players.data, settings.data)
   useAddress()
   useBackAndForward()
   useSending()
-  const { place, go } = usePlace()
-  const mast = useMast()
+  useMast()
+  useDeskKeys()
 
-  const { undo, redo, set } = useBench.getState()
-  const benchKeys: KeyActions = {
-    U: undo,
-    R: redo,
-    M: () => go(place === 'bench' ? 'methods' : 'bench'),
-    T: () => go(place === 'conditions' ? 'bench' : 'conditions'),
-    F: () => go(place === 'book' ? 'bench' : 'book'),
-    G: () => go(place === 'players' ? 'bench' : 'players'),
-    X: () => setSheet('astray'),
-    O: () => setSheet('kept'),
-    P: () => setSheet('card'),
-    '?': () => setSheet('keys'),
-  }
-  const choosePlayer = (id: string) => {
-    // Another bag may not hold the kept club or the call.
-    set({ player: id, call: '', against: '', keep: '' })
-    saveSettings({ last_player_id: id })
-  }
   const error = players.error ?? settings.error
   if (error) {
     return (
@@ -162,130 +151,49 @@ function Desk() {
   }
   const player = players.data.find((p) => p.id === reading.player)
   return (
-    <>
-      <TopLine
-        reading={reading}
-        players={players.data}
-        settings={settings.data}
-        isDusk={isDusk}
-        mast={mast}
-        place={place}
-        onPlace={go}
-        onSettings={saveSettings}
-        onDusk={toggle}
-        onPlayer={choosePlayer}
-        onNewPlayer={() => setSheet('player')}
-        onKept={() => setSheet('kept')}
-        onKeys={() => setSheet('keys')}
-        onFiles={() => setSheet('files')}
-      />
+    <InUnits value={settings.data}>
+      <TopLine />
       <Warming />
-      {player && place === 'methods' && <Methods player={player} settings={settings.data} keys={benchKeys} />}
-      {player && place === 'conditions' && (
-        <Conditions
-          player={player}
-          settings={settings.data}
-          mast={mast}
-          keys={benchKeys}
-          onSettings={saveSettings}
-          onTold={setTold}
-        />
-      )}
-      {player && place === 'bench' && (
-        <Bench
-          player={player}
-          settings={settings.data}
-          benchKeys={benchKeys}
-          note={note}
-          onNoted={() => setNote('')}
-          onAstray={() => setSheet('astray')}
-          onTold={setTold}
-        />
-      )}
-      <Suspense fallback={<p className="p-6 text-quiet">Opening.</p>}>
-        {player && place === 'players' && (
-          <Players
-            key={player.id}
-            player={player}
-            settings={settings.data}
-            keys={benchKeys}
-            onTold={setTold}
-            onDropped={() => {
-              const next = players.data.find((p) => p.id !== player.id)
-              if (next) choosePlayer(next.id)
-            }}
-          />
-        )}
-        {player && place === 'book' && (
-          <FieldBook
-            key={player.id}
-            player={player}
-            settings={settings.data}
-            keys={benchKeys}
-            onTold={setTold}
-          />
-        )}
-      </Suspense>
-      <AstraySheet
-        open={sheet === 'astray'}
-        units={settings.data}
-        onOpenChange={(open) => setSheet(open ? 'astray' : null)}
-        onFound={(words) => {
-          setSheet(null)
-          setNote(words)
-          go('bench')
-          setTold(
-            words ? 'Marked: it goes into the note of this shot. Now read the lie.' : 'Now read the lie.',
-          )
-        }}
-      />
-      <FilesSheet
-        open={sheet === 'files'}
-        player={player}
-        onOpenChange={(open) => setSheet(open ? 'files' : null)}
-      />
-      <KeptSheet
-        units={settings.data}
-        open={sheet === 'kept'}
-        onOpenChange={(open) => setSheet(open ? 'kept' : null)}
-      />
+      {player && <At player={player} />}
+      <AstraySheet />
+      <FilesSheet player={player} />
+      <KeptSheet />
       {player && (
-        <CardSheet
-          open={sheet === 'card'}
-          player={player}
-          units={cardUnits(player, settings.data)}
-          onOpenChange={(open) => setSheet(open ? 'card' : null)}
-        />
+        <InUnits value={cardUnits(player, settings.data)}>
+          <CardSheet player={player} />
+        </InUnits>
       )}
-      <KeysSheet open={sheet === 'keys'} onOpenChange={(open) => setSheet(open ? 'keys' : null)} />
-      <Sheet
-        open={sheet === 'player'}
-        title="Add a player"
-        about="Five facts; the bag can be measured later."
-        onOpenChange={(open) => setSheet(open ? 'player' : null)}
-      >
-        <PlayerForm
-          onAdded={(p) => {
-            setSheet(null)
-            choosePlayer(p.id)
-          }}
-        />
-      </Sheet>
-      <Told words={told} onDone={() => setTold('')} />
-    </>
+      <KeysSheet />
+      <NewPlayerSheet />
+      <Told />
+    </InUnits>
   )
 }
 
-/** A line that says what was done and goes away by itself. */
-function Told({ words, onDone }: { words: string; onDone: () => void }) {
-  useEffect(() => {
-    if (!words) return undefined
-    const timer = setTimeout(onDone, 4000)
-    return () => clearTimeout(timer)
-  }, [words, onDone])
+/** The place where the coach is. */
+function At({ player }: { player: Player }) {
+  const place = usePlace((state) => state.place)
   return (
-    <Live as="p" className="fixed bottom-4 left-1/2 z-30 -translate-x-1/2 bg-ink px-4 py-2 text-paper">
-      {words}
-    </Live>
+    <Suspense fallback={<p className="p-6 text-quiet">Opening.</p>}>
+      {place === 'bench' && <Bench player={player} />}
+      {place === 'methods' && <Methods player={player} />}
+      {place === 'conditions' && <Conditions player={player} />}
+      {place === 'players' && <Players key={player.id} player={player} />}
+      {place === 'book' && <FieldBook key={player.id} player={player} />}
+    </Suspense>
+  )
+}
+
+function NewPlayerSheet() {
+  const choosePlayer = useChoosePlayer()
+  return (
+    <Sheet {...useLaid('player')} title="Add a player" about="Five facts; the bag can be measured later.">
+      <PlayerForm
+        onAdded={(player) => {
+          lay(null)
+          choosePlayer(player.id)
+        }}
+      />
+    </Sheet>
   )
 }

@@ -9,7 +9,7 @@ from dataclasses import dataclass, replace
 
 from pydantic import ValidationError
 
-from veltrin.core.air import Averaged, Reading, averaged
+from veltrin.core.air import Averaged, WindSample, averaged
 from veltrin.core.air.wind import MEAN_S
 from veltrin.devices.line_link import LineLink, LinkState
 from veltrin.devices.protocol import Greeting, MastReading
@@ -43,7 +43,7 @@ class MastLink(LineLink):
         super().__init__(port)
         self._known = Heard("off", port)
         self._heard_at: float | None = None
-        self._readings: deque[Reading] = deque(maxlen=MOST_READINGS)
+        self._readings: deque[WindSample] = deque(maxlen=MOST_READINGS)
 
     def heard(self) -> Heard:
         """What is known now."""
@@ -78,7 +78,7 @@ class MastLink(LineLink):
         if self._readings and reading.t_s < self._readings[-1].at_s:
             # Its clock began anew: the old readings are no neighbours of the new ones.
             self._readings.clear()
-        self._readings.append(Reading(reading.t_s, reading.wind_m_s, math.radians(reading.from_deg)))
+        self._readings.append(WindSample(reading.t_s, reading.wind_m_s, math.radians(reading.from_deg)))
         while len(self._readings) > 1 and self._readings[0].at_s <= reading.t_s - MEAN_S:
             self._readings.popleft()
         self._heard_at = time.monotonic()

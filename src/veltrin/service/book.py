@@ -10,7 +10,7 @@ import numpy as np
 
 from veltrin.core.ground import Slope
 from veltrin.core.hole import KIND_LIST
-from veltrin.core.learn import FAILED, Meant, Struck, Told, is_far_off, lesson, told
+from veltrin.core.learn import FAILED, BookedStrike, Meant, Told, is_far_off, lesson, told
 from veltrin.core.methods.method import WORTH_ADJUSTING_RAD
 from veltrin.core.units import RAD_S_PER_RPM
 from veltrin.service.book_read import booking_out
@@ -83,7 +83,7 @@ def _lesson(planned: Planned, body: BookingIn, total: float | None, left: float 
         e.length_sd, e.side_sd_rad, e.carry_speed_exponent, e.face_direction_gain, e.slid,
     )  # fmt: skip
     spin = body.measured.spin_rpm
-    struck = Struck(
+    struck = BookedStrike(
         carry_m=body.carry_m,
         side_rad=_direction(body, total, left),
         total_m=None if body.holed else total,

@@ -1,5 +1,6 @@
 import type { BookSummary } from '../api/client'
-import { axisStep } from '../lib/geometry'
+import { scaleLinear } from 'd3-scale'
+import { polyline, rings } from '../lib/geometry'
 
 type Point = BookSummary['points'][number]
 
@@ -20,12 +21,8 @@ export function Against({ pairs, title, toShown, unit }: ScatterProps) {
   const values = pairs.flatMap((p) => [toShown(p.expected), toShown(p.seen)])
   const low = Math.min(...values, 0)
   const high = Math.max(...values, 1) * 1.05
-  const step = axisStep(high - low, 4)
-  const at = (value: number) => PAD + ((value - low) / (high - low)) * (S - PAD - TOP)
-  const ticks = Array.from(
-    { length: Math.floor((high - low) / step) + 1 },
-    (_, i) => Math.ceil(low / step) * step + i * step,
-  )
+  const at = scaleLinear([low, high], [PAD, S - TOP])
+  const ticks = at.ticks(4)
   return (
     <figure>
       <figcaption className="font-semibold">{title}</figcaption>
@@ -93,7 +90,6 @@ export function Finishes({ points, along, across, toShown, unit }: FinishesProps
       ...seen.map((p) => Math.min(60, Math.max(Math.abs(p.past_m ?? 0), Math.abs(p.side_m ?? 0)))),
     ) * 1.08
   const k = (S / 2 - 8) / reach
-  const step = axisStep(toShown(reach), 3)
   // Eight of ten lie within 1.79 standard deviations in two dimensions.
   const EIGHT_OF_TEN = 1.79
   return (
@@ -107,22 +103,22 @@ export function Finishes({ points, along, across, toShown, unit }: FinishesProps
       >
         <line x1={S / 2} x2={S / 2} y1={6} y2={S - 6} stroke="var(--rule)" />
         <line x1={6} x2={S - 6} y1={S / 2} y2={S / 2} stroke="var(--rule)" />
-        {[1, 2, 3].map((n) => (
-          <g key={n}>
+        {rings(toShown(reach), 3).map((ring) => (
+          <g key={ring}>
             <circle
               cx={S / 2}
               cy={S / 2}
-              r={(n * step * reach * k) / toShown(reach)}
+              r={(ring * reach * k) / toShown(reach)}
               fill="none"
               stroke="var(--faint)"
               strokeDasharray="2 4"
             />
             <text
               x={S / 2 + 3}
-              y={S / 2 - (n * step * reach * k) / toShown(reach) - 2}
+              y={S / 2 - (ring * reach * k) / toShown(reach) - 2}
               className="figure quiet halo"
             >
-              {n * step}
+              {ring}
             </text>
           </g>
         ))}
@@ -166,8 +162,8 @@ export function Trend({ stretches }: { stretches: BookSummary['trend'] }) {
   const W = 1180
   const H = 160
   const most = Math.max(0.3, ...known.map((s) => Math.abs(s.lost ?? 0))) * 1.15
-  const x = (i: number) => 44 + (i / (known.length - 1)) * (W - 60)
-  const y = (lost: number) => H / 2 - 8 - (lost / most) * (H / 2 - 24)
+  const x = scaleLinear([0, known.length - 1], [44, W - 16])
+  const y = scaleLinear([-most, most], [H - 32, 16])
   return (
     <svg
       viewBox={`0 0 ${W} ${H}`}
@@ -184,9 +180,7 @@ export function Trend({ stretches }: { stretches: BookSummary['trend'] }) {
         </g>
       ))}
       <path
-        d={known
-          .map((s, i) => `${i === 0 ? 'M' : 'L'}${x(i).toFixed(1)} ${y(s.lost ?? 0).toFixed(1)}`)
-          .join('')}
+        d={polyline(known.map((s, i) => [x(i), y(s.lost ?? 0)]))}
         fill="none"
         stroke="var(--hot)"
         strokeWidth={2}

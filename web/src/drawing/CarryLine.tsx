@@ -1,5 +1,5 @@
 import type { Bag, Club } from '../api/client'
-import { axisStep } from '../lib/geometry'
+import { scaleLinear } from 'd3-scale'
 import { useWide } from '../lib/use-wide'
 
 interface CarryLineProps {
@@ -27,8 +27,7 @@ export function CarryLine({ clubs, steps, toShown, unit }: CarryLineProps) {
   // On a phone the drawing is narrower, so that its words stay as large.
   const W = useWide() ? 620 : 380
   const far = Math.max(...clubs.map((club) => toShown(club.stock_carry_m)), 1)
-  const step = axisStep(far, 6)
-  const x = (carry: number) => LEFT + (carry / far) * (W - LEFT - RIGHT)
+  const x = scaleLinear([0, far], [LEFT, W - RIGHT])
   const height = TOP + ROW * clubs.length + 10
   const after = (id: string) => steps.find((one) => one.longer_id === id)
   return (
@@ -38,7 +37,7 @@ export function CarryLine({ clubs, steps, toShown, unit }: CarryLineProps) {
       role="img"
       aria-label={`Carry and loft of ${clubs.length} clubs`}
     >
-      {Array.from({ length: Math.floor(far / step) + 1 }, (_, i) => i * step).map((at) => (
+      {x.ticks(6).map((at) => (
         <g key={at}>
           <line x1={x(at)} x2={x(at)} y1={TOP - 6} y2={height - 6} stroke="var(--rule)" />
           <text x={x(at)} y={12} textAnchor="middle" className="figure quiet">

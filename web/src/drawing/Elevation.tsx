@@ -1,13 +1,15 @@
 import type { Call } from '../api/client'
 import { coverOf } from '../lib/covers'
-import { axisStep, polyline, RAD } from '../lib/geometry'
+import { scaleLinear } from 'd3-scale'
+import { polyline, RAD } from '../lib/geometry'
 import { boxOf } from '../lib/line'
 import { RANGES, snap, type NumberKey, type Reading } from '../lib/reading'
-import { scaleOf, show, trim, type Units } from '../lib/units'
+import { scaleOf, show, trim } from '../lib/units'
 import { Handle } from './Handle'
 import { areaFill, AreaHatches, Hatches } from './hatch'
 import type { LineScale } from './line-scale'
 import { Obstacles } from './Obstacles'
+import { useUnits } from '../lib/use-units'
 
 const ELEV_H = 214
 export const TALLEST = 140
@@ -27,7 +29,6 @@ interface ElevationProps {
   drawn: Drawn[]
   scale: LineScale
   cut: number
-  units: Units
   onDrag: (patch: Partial<Reading>) => void
   onRelease: () => void
   onStep: (patch: Partial<Reading>) => void
@@ -55,12 +56,12 @@ function Track(props: { flight: Points; run: Points; tone: keyof typeof STROKE; 
   )
 }
 
-function Axis({ scale, units }: { scale: LineScale; units: Units }) {
+function Axis({ scale }: { scale: LineScale }) {
+  const units = useUnits()
+
   const unit = scaleOf('distance', units)
   const end = unit.toShown(scale.end)
-  const step = axisStep(end, scale.width / 62)
-  const ticks = []
-  for (let shown = 0; shown <= end; shown += step) ticks.push(shown)
+  const ticks = scaleLinear([0, end], [0, 1]).ticks(scale.width / 62)
   return (
     <g>
       {ticks.map((shown) => (
@@ -173,7 +174,9 @@ function Mark({ x, y, label, tone }: { x: number; y: number; label: string; tone
 }
 
 /** From the side, heights true: flights, bounces, run, the green, the flag and what stands in the way. */
-export function Elevation({ reading, drawn, scale, cut, units, onDrag, onRelease, onStep }: ElevationProps) {
+export function Elevation({ reading, drawn, scale, cut, onDrag, onRelease, onStep }: ElevationProps) {
+  const units = useUnits()
+
   const first = drawn[0]
   const flagX = scale.x(reading.flag)
   const level = (x: number) => scale.y(scale.ground(x))
@@ -216,7 +219,7 @@ export function Elevation({ reading, drawn, scale, cut, units, onDrag, onRelease
       <Bank fall={reading.fall} scale={scale} />
       <Lip reading={reading} scale={scale} />
       <Green reading={reading} scale={scale} />
-      <Axis scale={scale} units={units} />
+      <Axis scale={scale} />
       <Flag x={flagX} y={level(reading.flag)} />
       {first?.call.detail && <Track {...first.call.detail.ghost} tone="ghost" scale={scale} />}
       {[...drawn]
@@ -249,7 +252,6 @@ export function Elevation({ reading, drawn, scale, cut, units, onDrag, onRelease
       <Obstacles
         obstacles={reading.obstacles}
         scale={scale}
-        units={units}
         onChange={(obstacles, isDrag) => (isDrag ? onDrag : onStep)({ obstacles })}
         onRelease={onRelease}
       />

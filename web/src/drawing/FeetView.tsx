@@ -1,6 +1,7 @@
 import type { Setup } from '../api/client'
 import { RAD } from '../lib/geometry'
-import { halfDegree, small, type Units } from '../lib/units'
+import { halfDegree, small } from '../lib/units'
+import { useUnits } from '../lib/use-units'
 
 const FEET_W = 330
 const FEET_H = 196
@@ -10,7 +11,6 @@ const BALL = { x: 176 }
 interface FeetProps {
   setup: Setup
   leftHanded: boolean
-  units: Units
 }
 
 function Shoe({ x, y, turn, ghost }: { x: number; y: number; turn: number; ghost: boolean }) {
@@ -63,7 +63,7 @@ function Stance({ width, stance, back, hand, ghost, line }: StanceProps) {
 }
 
 /** From above, target to the right: feet around the ball, stance line, path and face, stock as a ghost. */
-export function FeetView({ setup, leftHanded, units }: FeetProps) {
+export function FeetView({ setup, leftHanded }: FeetProps) {
   // A right-hander stands to the left of the line, which is up on the page.
   const hand = leftHanded ? -1 : 1
   const line = leftHanded ? 60 : FEET_H - 52
@@ -108,13 +108,15 @@ export function FeetView({ setup, leftHanded, units }: FeetProps) {
         />
         <circle r={5.4} fill="var(--ball)" stroke="var(--ink)" strokeWidth={1.6} />
       </g>
-      <Notes setup={setup} units={units} hand={hand} y={leftHanded ? 16 : FEET_H - 21} wider={wider} />
+      <Notes setup={setup} hand={hand} y={leftHanded ? 16 : FEET_H - 21} wider={wider} />
     </svg>
   )
 }
 
-function Notes(props: { setup: Setup; units: Units; hand: number; y: number; wider: number }) {
-  const { setup, units, wider, y, hand } = props
+function Notes(props: { setup: Setup; hand: number; y: number; wider: number }) {
+  const units = useUnits()
+
+  const { setup, wider, y, hand } = props
   const back = setup.ball_back_m
   const ball =
     Math.abs(back) < 0.006

@@ -1,6 +1,6 @@
 import type { KeyboardEvent, PointerEvent } from 'react'
 import type { Finish } from '../lib/finish'
-import { axisStep } from '../lib/geometry'
+import { rings } from '../lib/geometry'
 import { pointIn } from './pointer'
 
 interface FinishTapProps {
@@ -22,7 +22,6 @@ const H = 240
 export function FinishTap({ finish, reach, green, words, shown, onFinish }: FinishTapProps) {
   const k = H / 2 / reach
   const [cx, cy] = [W / 2, H / 2]
-  const step = axisStep(reach, 3)
   const half = (metres: number) => Math.round(metres * 2) / 2
   const tap = (event: PointerEvent<SVGSVGElement>) => {
     const [x, y] = pointIn(event)
@@ -60,12 +59,12 @@ export function FinishTap({ finish, reach, green, words, shown, onFinish }: Fini
           stroke="var(--turf)"
         />
       )}
-      {[1, 2, 3, 4].map((n) => (
-        <g key={n}>
-          <circle cx={cx} cy={cy} r={n * step * k} fill="none" stroke="var(--faint)" strokeDasharray="2 4" />
-          {n * step < reach && (
-            <text x={cx + 3} y={cy - n * step * k - 3} className="figure quiet halo">
-              {shown(n * step)}
+      {rings(1.4 * reach, 4).map((ring) => (
+        <g key={ring}>
+          <circle cx={cx} cy={cy} r={ring * k} fill="none" stroke="var(--faint)" strokeDasharray="2 4" />
+          {ring < reach && (
+            <text x={cx + 3} y={cy - ring * k - 3} className="figure quiet halo">
+              {shown(ring)}
             </text>
           )}
         </g>

@@ -2,12 +2,12 @@ import type { Call } from '../api/client'
 import { BALL_MM, coverOf, hasGrass } from '../lib/covers'
 import { RAD } from '../lib/geometry'
 import { deepest, RANGES, snap, type NumberKey, type Reading } from '../lib/reading'
-import type { Units } from '../lib/units'
 import { giveWords } from '../lib/words'
 import { Arcs, lowMarks, type LowMark } from './GroundArcs'
 import { CoverBehind, CoverFront } from './GroundCover'
 import { Handle } from './Handle'
 import { Hatches } from './hatch'
+import { useUnits } from '../lib/use-units'
 
 const GROUND_W = 372
 const GROUND_H = 298
@@ -31,7 +31,6 @@ function turned(along: number, down: number, tilt: number) {
 interface GroundProps {
   reading: Reading
   call: Call | undefined
-  units: Units
   fallShown: string
   sunkShown: string
   onDrag: (patch: Partial<Reading>) => void
@@ -206,7 +205,9 @@ function withSeat(reading: Reading, grass: number | undefined): Partial<Reading>
 
 /** The ground under the ball in section, to scale, with the head's arc and how far it may be off. */
 export function GroundSection(props: GroundProps) {
-  const { reading, call, units, fallShown } = props
+  const units = useUnits()
+
+  const { reading, call, fallShown } = props
   const tilt = reading.fall
   const cover = coverOf(reading.cover)
   const over = reading.sunk * BALL_MM

@@ -1,12 +1,12 @@
 import { OBSTACLE_WORDS, withEntry, type Obstacle } from '../lib/line'
-import { show, type Units } from '../lib/units'
+import { show } from '../lib/units'
 import { Grip } from './Grip'
 import type { LineScale } from './line-scale'
+import { useUnits } from '../lib/use-units'
 
 interface ObstaclesProps {
   obstacles: readonly Obstacle[]
   scale: LineScale
-  units: Units
   onChange: (obstacles: readonly Obstacle[], isDrag: boolean) => void
   onRelease: () => void
 }
@@ -52,7 +52,9 @@ function Shape({ obstacle, scale }: { obstacle: Obstacle; scale: LineScale }) {
 }
 
 /** Things in the way from the side, each with a grip at its top: along moves it, up makes it higher. */
-export function Obstacles({ obstacles, scale, units, onChange, onRelease }: ObstaclesProps) {
+export function Obstacles({ obstacles, scale, onChange, onRelease }: ObstaclesProps) {
+  const units = useUnits()
+
   return (
     <>
       {obstacles.map((obstacle, i) => {

@@ -1,10 +1,10 @@
 import type { Call } from '../api/client'
 import { polyline, RAD } from '../lib/geometry'
 import type { Reading } from '../lib/reading'
-import type { Units } from '../lib/units'
 import { aimWords } from '../lib/words'
 import type { Drawn } from './Elevation'
 import type { LineScale } from './line-scale'
+import { useUnits } from '../lib/use-units'
 
 /** Height of the plan, and where the line runs through it (px). */
 export const PLAN_H = 236
@@ -14,11 +14,12 @@ interface AimProps {
   drawn: Drawn
   reading: Reading
   scale: LineScale
-  units: Units
 }
 
 /** Where to aim, and in words. */
-export function Aim({ drawn, reading, scale, units }: AimProps) {
+export function Aim({ drawn, reading, scale }: AimProps) {
+  const units = useUnits()
+
   const { call } = drawn
   const isFlag = call.target.name === 'flag'
   const far = isFlag ? reading.flag : call.target.distance_m

@@ -1,15 +1,15 @@
 import { polyline } from '../lib/geometry'
 import { AREA_WORDS, boxOf, moveArea, stretchArea, withEntry, type Area } from '../lib/line'
-import { show, type Units } from '../lib/units'
+import { show } from '../lib/units'
 import { Grip } from './Grip'
 import { areaFill } from './hatch'
 import type { LineScale } from './line-scale'
+import { useUnits } from '../lib/use-units'
 
 interface PlanAreasProps {
   areas: readonly Area[]
   scale: LineScale
   mid: number
-  units: Units
   onChange: (areas: readonly Area[], isDrag: boolean) => void
   onRelease: () => void
 }
@@ -36,7 +36,9 @@ export function AreaShapes({ areas, scale, mid }: Pick<PlanAreasProps, 'areas' |
 }
 
 /** Their grips: the middle moves an area, its far right corner stretches it, Delete takes it away. */
-export function AreaGrips({ areas, scale, mid, units, onChange, onRelease }: PlanAreasProps) {
+export function AreaGrips({ areas, scale, mid, onChange, onRelease }: PlanAreasProps) {
+  const units = useUnits()
+
   const metres = (x: number, y: number) => [(x - scale.x(0)) / scale.k, (y - mid) / scale.k] as const
   return (
     <>

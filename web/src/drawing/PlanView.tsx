@@ -2,7 +2,7 @@ import { useState, type PointerEvent } from 'react'
 import { polyline } from '../lib/geometry'
 import { newArea, type AreaKind, type Box } from '../lib/line'
 import { RANGES, snap, type Reading } from '../lib/reading'
-import { distance, halfDegree, show, type Units } from '../lib/units'
+import { distance, halfDegree, show } from '../lib/units'
 import type { Drawn } from './Elevation'
 import { Aim, Ends, MID, PLAN_H } from './PlanAim'
 import { Grip } from './Grip'
@@ -12,12 +12,12 @@ import type { LineScale } from './line-scale'
 import { AreaGrips, AreaShapes } from './PlanAreas'
 import { pointIn } from './pointer'
 import { WindArrow } from './WindArrow'
+import { useUnits } from '../lib/use-units'
 
 interface PlanProps {
   reading: Reading
   drawn: Drawn[]
   scale: LineScale
-  units: Units
   /** The kind of area being drawn by hand; null: none. */
   drawing: AreaKind | null
   onDrawn: () => void
@@ -150,7 +150,9 @@ function useDrawing({ drawing, reading, scale, onDrawn, onStep }: PlanProps) {
 
 /** From above, same scale across as along: aim, curve, where strikes end, the green, its tilt, and all trouble. */
 export function PlanView(props: PlanProps) {
-  const { reading, drawn, scale, units, drawing, isLed = false, onDrag, onRelease, onStep } = props
+  const units = useUnits()
+
+  const { reading, drawn, scale, drawing, isLed = false, onDrag, onRelease, onStep } = props
   const [first] = drawn
   const flagX = scale.x(reading.flag)
   const { shown, handlers } = useDrawing(props)
@@ -172,7 +174,7 @@ export function PlanView(props: PlanProps) {
       {[...drawn].reverse().map(({ call, tone }) => (
         <Ends key={call.id} call={call} scale={scale} tone={tone} />
       ))}
-      {first && <Aim reading={reading} scale={scale} units={units} drawn={first} />}
+      {first && <Aim reading={reading} scale={scale} drawn={first} />}
       {[...drawn].reverse().map(({ call, tone }) =>
         call.detail ? (
           <g
@@ -204,21 +206,12 @@ export function PlanView(props: PlanProps) {
             areas={reading.areas}
             scale={scale}
             mid={MID}
-            units={units}
             onChange={(areas, isDrag) => (isDrag ? onDrag : onStep)({ areas })}
             onRelease={onRelease}
           />
-          <Tilt
-            reading={reading}
-            scale={scale}
-            units={units}
-            onDrag={onDrag}
-            onRelease={onRelease}
-            onStep={onStep}
-          />
+          <Tilt reading={reading} scale={scale} onDrag={onDrag} onRelease={onRelease} onStep={onStep} />
           <WindArrow
             reading={reading}
-            units={units}
             x={52}
             y={40}
             isLed={isLed}

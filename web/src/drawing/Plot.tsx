@@ -1,4 +1,5 @@
-import { axisStep, polyline } from '../lib/geometry'
+import { scaleLinear } from 'd3-scale'
+import { line } from 'd3-shape'
 import { trim } from '../lib/units'
 
 export interface PlotPoint {
@@ -24,13 +25,6 @@ const RIGHT = 12
 const TOP = 12
 const FOOT = 36
 
-function ticks(low: number, high: number, wanted: number): number[] {
-  const step = axisStep(high - low, wanted)
-  const found = []
-  for (let at = Math.ceil(low / step) * step; at <= high + 1e-9; at += step) found.push(at)
-  return found
-}
-
 /** One curve with axes and units. Where the call is none, the curve breaks. */
 export function Plot({ points, now, xWords, yWords, least, digits }: PlotProps) {
   const known = points.filter((p): p is { x: number; y: number } => p.y !== null)
@@ -41,13 +35,13 @@ export function Plot({ points, now, xWords, yWords, least, digits }: PlotProps) 
   const middle = (Math.min(...ys) + Math.max(...ys)) / 2
   const half = Math.max(least, Math.max(...ys) - Math.min(...ys)) * 0.56
   const [y0, y1] = [middle - half, middle + half]
-  const px = (x: number) => LEFT + ((x - x0) / (x1 - x0)) * (W - LEFT - RIGHT)
-  const py = (y: number) => TOP + ((y1 - y) / (y1 - y0)) * (H - TOP - FOOT)
-  const pieces: { x: number; y: number }[][] = [[]]
-  for (const point of points) {
-    if (point.y === null) pieces.push([])
-    else pieces.at(-1)?.push({ x: point.x, y: point.y })
-  }
+  const px = scaleLinear([x0, x1], [LEFT, W - RIGHT])
+  const py = scaleLinear([y0, y1], [H - FOOT, TOP])
+  const curve = line<PlotPoint>()
+    .defined(({ y }) => y !== null)
+    .x(({ x }) => px(x))
+    .y(({ y }) => py(y ?? 0))
+    .digits(1)(points)
   return (
     <svg
       viewBox={`0 0 ${W} ${H}`}
@@ -55,7 +49,7 @@ export function Plot({ points, now, xWords, yWords, least, digits }: PlotProps) 
       role="img"
       aria-label={`${yWords} against ${xWords}`}
     >
-      {ticks(y0, y1, 4).map((y) => (
+      {py.ticks(4).map((y) => (
         <g key={y}>
           <line x1={LEFT} x2={W - RIGHT} y1={py(y)} y2={py(y)} stroke="var(--rule)" />
           <text className="figure quiet" x={LEFT - 5} y={py(y) + 4} textAnchor="end">
@@ -63,7 +57,7 @@ export function Plot({ points, now, xWords, yWords, least, digits }: PlotProps) 
           </text>
         </g>
       ))}
-      {ticks(x0, x1, 6).map((x) => (
+      {px.ticks(6).map((x) => (
         <g key={x}>
           <line x1={px(x)} x2={px(x)} y1={H - FOOT} y2={H - FOOT + 4} stroke="var(--quiet)" />
           <text className="figure quiet" x={px(x)} y={H - FOOT + 16} textAnchor="middle">
@@ -75,15 +69,7 @@ export function Plot({ points, now, xWords, yWords, least, digits }: PlotProps) 
       {now >= x0 && now <= x1 && (
         <line x1={px(now)} x2={px(now)} y1={TOP} y2={H - FOOT} stroke="var(--quiet)" strokeDasharray="3 3" />
       )}
-      {pieces.map((piece, i) => (
-        <path
-          key={i}
-          d={piece.length > 0 ? polyline(piece.map(({ x, y }) => [px(x), py(y)])) : ''}
-          fill="none"
-          stroke="var(--hot)"
-          strokeWidth={2}
-        />
-      ))}
+      <path d={curve ?? ''} fill="none" stroke="var(--hot)" strokeWidth={2} />
       <text x={W - RIGHT} y={H - 4} textAnchor="end" className="quiet">
         {xWords}
       </text>

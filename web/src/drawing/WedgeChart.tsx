@@ -1,3 +1,4 @@
+import { scaleLinear } from 'd3-scale'
 import type { Bag, Club } from '../api/client'
 
 interface WedgeChartProps {
@@ -23,10 +24,8 @@ const BANDS = [
 
 /** Wedges by loft and bounce over the grounds they suit: an empty band is a ground without a club. */
 export function WedgeChart({ wedges, notes }: WedgeChartProps) {
-  const x = (loft: number) => LEFT + ((loft - LOFT_LOW) / (LOFT_HIGH - LOFT_LOW)) * (W - LEFT - RIGHT)
-  const y = (bounce: number) =>
-    H - FOOT - ((bounce - BOUNCE_LOW) / (BOUNCE_HIGH - BOUNCE_LOW)) * (H - TOP - FOOT)
-  const inside = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value))
+  const x = scaleLinear([LOFT_LOW, LOFT_HIGH], [LEFT, W - RIGHT]).clamp(true)
+  const y = scaleLinear([BOUNCE_LOW, BOUNCE_HIGH], [H - FOOT, TOP]).clamp(true)
   return (
     <svg viewBox={`0 0 ${W} ${H}`} className="block w-full" role="img" aria-label="Wedges by loft and bounce">
       <defs>
@@ -70,8 +69,8 @@ export function WedgeChart({ wedges, notes }: WedgeChartProps) {
         bounce up
       </text>
       {wedges.map((club) => {
-        const cx = x(inside(club.loft_deg, LOFT_LOW, LOFT_HIGH))
-        const cy = y(inside(club.bounce_deg, BOUNCE_LOW, BOUNCE_HIGH))
+        const cx = x(club.loft_deg)
+        const cy = y(club.bounce_deg)
         const isWorn = notes.find((note) => note.club_id === club.id)?.grooves === 'worn'
         return (
           <g key={club.id}>

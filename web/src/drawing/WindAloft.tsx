@@ -1,7 +1,9 @@
+import { scaleLinear } from 'd3-scale'
 import { aloft, windAtHeight, type DayReading } from '../lib/day'
 import { polyline } from '../lib/geometry'
 import { speedWords } from '../lib/sky-words'
-import { height, type Units } from '../lib/units'
+import { height } from '../lib/units'
+import { useUnits } from '../lib/use-units'
 
 const W = 300
 const H = 300
@@ -11,17 +13,18 @@ const TOP_M = 36
 
 interface WindAloftProps {
   day: DayReading
-  units: Units
   /** Peak of the first call's flight (m), if there is one. */
   peak: number | undefined
 }
 
 /** Wind by height over this line, with the height of the reading and the peak of the flight. */
-export function WindAloft({ day, units, peak }: WindAloftProps) {
+export function WindAloft({ day, peak }: WindAloftProps) {
+  const units = useUnits()
+
   const rows = aloft(day)
   const most = Math.max(...rows.map((row) => row.factor * day.wind), 4)
-  const x = (speed: number) => LEFT + (speed / most) * (W - LEFT - 70)
-  const y = (metres: number) => FLOOR - (Math.min(metres, TOP_M) / TOP_M) * (FLOOR - 18)
+  const x = scaleLinear([0, most], [LEFT, W - 70])
+  const y = scaleLinear([0, TOP_M], [FLOOR, 18]).clamp(true)
   const points = rows
     .filter((row) => row.at_m <= TOP_M)
     .map((row): [number, number] => [x(row.factor * day.wind), y(row.at_m)])

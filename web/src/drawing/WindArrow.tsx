@@ -1,15 +1,14 @@
 import { fromLine } from '../lib/day'
 import type { Reading } from '../lib/reading'
 import { sideOfWind, speedWords } from '../lib/sky-words'
-import type { Units } from '../lib/units'
 import { Grip } from './Grip'
 import { tailOf, windAt, windStep } from './WindFromAbove'
+import { useUnits } from '../lib/use-units'
 
 const PER_M_S = 2.6
 
 interface WindArrowProps {
   reading: Reading
-  units: Units
   x: number
   y: number
   /** Driven by the mast: not to be dragged. */
@@ -20,7 +19,9 @@ interface WindArrowProps {
 }
 
 /** The wind beside the line from above; the line runs to the right. Its tail is dragged to where it comes from. */
-export function WindArrow({ reading, units, x, y, isLed, onDrag, onRelease, onStep }: WindArrowProps) {
+export function WindArrow({ reading, x, y, isLed, onDrag, onRelease, onStep }: WindArrowProps) {
+  const units = useUnits()
+
   // The drawing of the Conditions has the line pointing up: a quarter turn.
   const [ax, ay] = tailOf(reading, PER_M_S)
   const [dx, dy] = [-ay, ax]

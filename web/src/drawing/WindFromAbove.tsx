@@ -1,8 +1,8 @@
 import { fromLine, type DayReading } from '../lib/day'
 import { RANGES, snap, type Reading } from '../lib/reading'
 import { sideOfWind, speedWords } from '../lib/sky-words'
-import type { Units } from '../lib/units'
 import { Grip } from './Grip'
+import { useUnits } from '../lib/use-units'
 
 const SIZE = 300
 const MID = SIZE / 2
@@ -35,7 +35,6 @@ export function windStep(reading: Reading, along: number, up: number): Partial<R
 
 interface WindProps {
   reading: Reading
-  units: Units
   /** Driven by the mast: not to be dragged. */
   isLed: boolean
   onDrag: (patch: Partial<Reading>) => void
@@ -54,7 +53,9 @@ function North({ bearing }: { bearing: number }) {
 }
 
 /** The wind over the shot line from above: its tail is dragged to where it comes from, the further out the stronger. */
-export function WindFromAbove({ reading, units, isLed, onDrag, onRelease, onStep }: WindProps) {
+export function WindFromAbove({ reading, isLed, onDrag, onRelease, onStep }: WindProps) {
+  const units = useUnits()
+
   const [dx, dy] = tailOf(reading, PER_M_S)
   const [x, y] = [MID + dx, MID + dy]
   const spoken = `${speedWords(reading.wind, units)} ${sideOfWind(fromLine(reading))}`

@@ -1,19 +1,18 @@
+import { scaleLinear } from 'd3-scale'
+import { line } from 'd3-shape'
+
 export const RAD = Math.PI / 180
 
 export type Point = readonly [number, number]
 
-/** An SVG path through points, to a tenth of a pixel. */
-export function polyline(points: readonly Point[]): string {
-  return points.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(1)} ${y.toFixed(1)}`).join('')
-}
+const path = line<Point>().digits(1)
 
-/** Round steps of an axis: 1, 2 or 5 times a power of ten, about `wanted` of them up to `end`. */
-export function axisStep(end: number, wanted: number): number {
-  const rough = end / wanted
-  const power = 10 ** Math.floor(Math.log10(rough))
-  const lead = rough / power
-  return (lead < 1.5 ? 1 : lead < 3.5 ? 2 : lead < 7.5 ? 5 : 10) * power
-}
+/** An SVG path through points, to a tenth of a pixel. */
+export const polyline = (points: readonly Point[]): string => path([...points]) ?? ''
+
+/** Round numbers from nought to an end, about so many of them, without the nought. */
+export const rings = (end: number, wanted: number): number[] =>
+  scaleLinear([0, end], [0, 1]).ticks(wanted).slice(1)
 
 export interface ArcShape {
   /** Where the arc is lowest, ahead of the ball (m). */

@@ -1,7 +1,8 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
+import { useFollowMonitor, useReadyMonitor } from '../api/mutations'
 import { useEffect } from 'react'
 import { create } from 'zustand'
-import { client, unwrap, type Landed, type Meant, type Monitor } from '../api/client'
+import { type Landed, type Monitor } from '../api/client'
 import { monitorQuery } from '../api/queries'
 
 /** Which of the monitor's shots have been dealt with; it outlives the place that shows them. */
@@ -9,7 +10,6 @@ const useHandled = create<{ from: number; seq: number }>()(() => ({ from: -1, se
 
 /** Hear the launch monitor: its state, the shots that nobody has dealt with yet, and what to tell it. */
 export function useMonitor() {
-  const queries = useQueryClient()
   const monitor = useQuery(monitorQuery)
   const handled = useHandled((state) => state.seq)
   const told = monitor.data
@@ -19,15 +19,8 @@ export function useMonitor() {
     const seq = told.shots.at(-1)?.seq ?? 0
     useHandled.setState({ from: seq, seq })
   }, [told])
-  const take = (data: Monitor) => queries.setQueryData(monitorQuery.queryKey, data)
-  const follow = useMutation({
-    mutationFn: async (on: boolean) => unwrap(await client.PUT('/api/monitor', { body: { on } })),
-    onSuccess: take,
-  })
-  const ready = useMutation({
-    mutationFn: async (body: Meant) => unwrap(await client.PUT('/api/monitor/ready', { body })),
-    onSuccess: take,
-  })
+  const follow = useFollowMonitor()
+  const ready = useReadyMonitor()
   return {
     monitor: told,
     fresh: handled < 0 ? [] : (told?.shots ?? []).filter((shot) => shot.seq > handled),

@@ -1,56 +1,39 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { client, unwrap, type BookFile, type Player } from '../api/client'
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { useMakeCopy, useReadBook, useWriteBook } from '../api/mutations'
+import { type BookFile, type Player } from '../api/client'
 import { copiesQuery, sessionQuery } from '../api/queries'
+import { useLaid } from '../lib/desk'
+import { saveFile } from '../lib/save-file'
 import { Problem } from '../ui/Problem'
 import { Sheet } from '../ui/Sheet'
 import { Live } from '../ui/Live'
 
-interface FilesSheetProps {
-  open: boolean
-  player: Player | undefined
-  onOpenChange: (open: boolean) => void
-}
-
-/** Hand a text to the browser as a file. */
-function save(name: string, text: string, type: string) {
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([text], { type }))
-  link.download = name
-  link.click()
-  URL.revokeObjectURL(link.href)
-}
-
 const TABLES = ['players', 'clubs', 'bookings', 'trials'] as const
 /** Everything out and in as files, and copies of the whole database. */
-export function FilesSheet({ open, player, onOpenChange }: FilesSheetProps) {
-  const queries = useQueryClient()
+export function FilesSheet({ player }: { player: Player | undefined }) {
+  const { open, onOpenChange } = useLaid('files')
   const mayCopy = useQuery(sessionQuery).data?.is_admin ?? false
   const copies = useQuery({ ...copiesQuery, enabled: open && mayCopy })
-  const write = useMutation({
-    mutationFn: async (player_id: string | undefined) => {
-      const told: unknown = unwrap(
-        await client.GET('/api/export', { params: { query: player_id === undefined ? {} : { player_id } } }),
-      )
-      const day = new Date().toISOString().slice(0, 10)
-      save(`veltrin-${player_id ?? 'all'}-${day}.json`, JSON.stringify(told, null, 1), 'application/json')
-    },
-  })
-  const read = useMutation({
-    mutationFn: async (file: File) => {
-      let body: BookFile
-      try {
-        body = JSON.parse(await file.text()) as BookFile
-      } catch {
-        throw new Error('This is no JSON file.')
-      }
-      return unwrap(await client.POST('/api/export/read', { body }))
-    },
-    onSuccess: () => queries.invalidateQueries(),
-  })
-  const copy = useMutation({
-    mutationFn: async () => unwrap(await client.POST('/api/copies')),
-    onSuccess: () => queries.invalidateQueries({ queryKey: copiesQuery.queryKey }),
-  })
+  const write = useWriteBook()
+  const read = useReadBook()
+  const [broken, setBroken] = useState(false)
+  const copy = useMakeCopy()
+  const take = (player_id: string | undefined) => {
+    const day = new Date().toISOString().slice(0, 10)
+    const name = `veltrin-${player_id ?? 'all'}-${day}.json`
+    const save = (told: unknown) => saveFile(name, JSON.stringify(told, null, 1), 'application/json')
+    write.mutate(player_id, { onSuccess: save })
+  }
+  const put = async (file: File) => {
+    try {
+      const body = JSON.parse(await file.text()) as BookFile
+      setBroken(false)
+      read.mutate(body)
+    } catch {
+      setBroken(true)
+    }
+  }
   const error = write.error ?? read.error ?? copy.error ?? copies.error
   return (
     <Sheet
@@ -60,14 +43,15 @@ export function FilesSheet({ open, player, onOpenChange }: FilesSheetProps) {
       about="The record is yours: everything can be taken out, read elsewhere, and put back."
     >
       {error && <Problem error={error} />}
+      {broken && <p role="alert">This is no JSON file.</p>}
       <dl className="grid grid-cols-[8rem_1fr] gap-x-4 gap-y-3">
         <dt className="font-semibold">Take out</dt>
         <dd className="flex flex-wrap gap-x-4 gap-y-1">
-          <button type="button" className="word" onClick={() => write.mutate(undefined)}>
+          <button type="button" className="word" onClick={() => take(undefined)}>
             everything
           </button>
           {player && (
-            <button type="button" className="word" onClick={() => write.mutate(player.id)}>
+            <button type="button" className="word" onClick={() => take(player.id)}>
               {player.name} only, for another coach
             </button>
           )}
@@ -90,7 +74,7 @@ export function FilesSheet({ open, player, onOpenChange }: FilesSheetProps) {
             aria-label="A file of Veltrin"
             onChange={(event) => {
               const file = event.target.files?.[0]
-              if (file) read.mutate(file)
+              if (file) void put(file)
               event.target.value = ''
             }}
           />

@@ -1,17 +1,12 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useSignIn } from '../api/mutations'
 import { useState } from 'react'
-import { client, unwrap } from '../api/client'
 import { Problem } from '../ui/Problem'
 
 /** Who comes from another machine says who they are. */
 export function SignIn() {
   const [name, setName] = useState('')
   const [passphrase, setPassphrase] = useState('')
-  const queries = useQueryClient()
-  const enter = useMutation({
-    mutationFn: async () => unwrap(await client.POST('/api/session', { body: { name, passphrase } })),
-    onSuccess: () => queries.invalidateQueries(),
-  })
+  const enter = useSignIn()
   return (
     <main className="mx-auto max-w-sm p-6">
       <h1 className="text-lg font-bold">Veltrin</h1>
@@ -20,7 +15,7 @@ export function SignIn() {
         className="grid gap-2"
         onSubmit={(event) => {
           event.preventDefault()
-          enter.mutate()
+          enter.mutate({ name, passphrase })
         }}
       >
         <label>

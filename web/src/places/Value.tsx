@@ -1,6 +1,5 @@
 import { RANGES, type NumberKey, type Reading } from '../lib/reading'
 import { useBench } from '../lib/store'
-import type { Units } from '../lib/units'
 import { EditableNumber } from '../ui/EditableNumber'
 
 interface ValueProps {
@@ -8,7 +7,6 @@ interface ValueProps {
   /** Words it is shown in while it isn't being edited. */
   shown: string
   reading: Reading
-  units: Units
   /** Closer bounds than the reading's own. */
   low?: number
   high?: number
@@ -17,14 +15,13 @@ interface ValueProps {
 }
 
 /** One number of the reading, in words that turn into a field. */
-export function Value({ read, shown, reading, units, low, high, also }: ValueProps) {
+export function Value({ read, shown, reading, low, high, also }: ValueProps) {
   const range = RANGES[read]
   return (
     <EditableNumber
       shown={shown}
       value={reading[read]}
       range={{ ...range, low: low ?? range.low, high: high ?? range.high }}
-      units={units}
       onChange={(value) => useBench.getState().set({ [read]: value, ...also })}
     />
   )

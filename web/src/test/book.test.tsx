@@ -1,4 +1,6 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { choose } from './choose'
+import { lay, useDesk } from '../lib/desk'
 import { cleanup, fireEvent, render, screen, within } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
@@ -8,7 +10,6 @@ import { FinishTap } from '../drawing/FinishTap'
 import { FaceTap, TurfTap } from '../drawing/StrikeTap'
 import { NOTHING_SEEN, type Seen } from '../lib/booking'
 import { enqueue, flush, giveUp, keepSending, useQueue } from '../lib/queue'
-import { METRIC } from '../lib/units'
 import { AstraySheet } from '../places/book/AstraySheet'
 import { Charts } from '../places/book/Charts'
 import { Filters } from '../places/book/Filters'
@@ -103,7 +104,7 @@ describe('the queue of shots', () => {
 describe('entering what a ball did', () => {
   const target = { distance: 20, carry: 12, green: { front: -6, back: 8, width: 12 } }
   const form = (seen: Seen, onSeen: (seen: Seen) => void) =>
-    shown(<SeenForm seen={seen} target={target} player={PLAYER} units={METRIC} onSeen={onSeen} />)
+    shown(<SeenForm seen={seen} target={target} player={PLAYER} onSeen={onSeen} />)
 
   it('reads a finish in words, in the coach’s unit', () => {
     const onSeen = vi.fn<(seen: Seen) => void>()
@@ -176,8 +177,8 @@ describe('entering what a ball did', () => {
 describe('a ball gone astray', () => {
   it('keeps the mark, counts three minutes, and leads to the lie', () => {
     vi.useFakeTimers()
-    const onFound = vi.fn()
-    shown(<AstraySheet open units={METRIC} onOpenChange={() => undefined} onFound={onFound} />)
+    lay('astray')
+    shown(<AstraySheet />)
     fireEvent.change(screen.getByLabelText('Landmark on the line'), { target: { value: 'the split birch' } })
     fireEvent.change(screen.getByLabelText('In from the short grass, m'), { target: { value: '3' } })
     fireEvent.click(screen.getByRole('checkbox'))
@@ -185,7 +186,7 @@ describe('a ball gone astray', () => {
     fireEvent.click(screen.getByRole('button', { name: 'We begin to look' }))
     vi.advanceTimersByTime(0)
     fireEvent.click(screen.getByRole('button', { name: 'Found: read the lie' }))
-    expect(onFound).toHaveBeenCalledWith(
+    expect(useDesk.getState().note).toBe(
       'Astray: on the line of the split birch, 3 m in from the short grass, provisional played.',
     )
   })
@@ -225,7 +226,7 @@ const ROW: Booking = {
 
 describe('the field book', () => {
   it('lists what was meant and what was seen, and says why a shot does not count', () => {
-    shown(<Shots which={WHICH} units={METRIC} />, (queries) =>
+    shown(<Shots which={WHICH} />, (queries) =>
       queries.setQueryData(bookQuery(WHICH, 0).queryKey, { total: 1, rows: [ROW] }),
     )
     const text = screen.getByRole('table').textContent
@@ -243,7 +244,7 @@ describe('the field book', () => {
 
   it('is a list on a phone, with the same to say', () => {
     stubWidth(false)
-    shown(<Shots which={WHICH} units={METRIC} />, (queries) =>
+    shown(<Shots which={WHICH} />, (queries) =>
       queries.setQueryData(bookQuery(WHICH, 0).queryKey, { total: 1, rows: [ROW] }),
     )
     const text = screen.getByRole('list', { name: 'Booked shots' }).textContent
@@ -253,7 +254,7 @@ describe('the field book', () => {
   })
 
   it('says what to do while it is empty', () => {
-    shown(<Shots which={WHICH} units={METRIC} />, (queries) =>
+    shown(<Shots which={WHICH} />, (queries) =>
       queries.setQueryData(bookQuery(WHICH, 0).queryKey, { total: 0, rows: [] }),
     )
     expect(screen.getByText(/On the Bench press E/)).toBeTruthy()
@@ -270,7 +271,7 @@ describe('the field book', () => {
   })
 
   it('draws predicted against actual, the finish and the trend', () => {
-    shown(<Charts summary={SUMMARY} units={METRIC} />)
+    shown(<Charts summary={SUMMARY} />)
     expect(screen.getByRole('img', { name: 'Carry: predicted against actual, 2 shots' })).toBeTruthy()
     expect(screen.getByRole('img', { name: 'Run: predicted against actual, 1 shots' })).toBeTruthy()
     expect(screen.getByRole('img', { name: 'Where 1 balls finished around their target' })).toBeTruthy()
@@ -280,10 +281,10 @@ describe('the field book', () => {
   it('filters by lie and takes the filter back', () => {
     const onWhich = vi.fn()
     const { rerender } = shown(<Filters which={WHICH} summary={SUMMARY} onWhich={onWhich} />)
-    fireEvent.change(screen.getByLabelText('Filter: cover'), { target: { value: 'rough' } })
+    choose('Filter: cover', 'rough')
     expect(onWhich).toHaveBeenLastCalledWith({ player_id: 'tove', cover: 'rough' })
     rerender(<Filters which={{ ...WHICH, cover: 'rough' }} summary={SUMMARY} onWhich={onWhich} />)
-    fireEvent.change(screen.getByLabelText('Filter: cover'), { target: { value: '' } })
+    choose('Filter: cover', 'every lie')
     expect(onWhich).toHaveBeenLastCalledWith({ player_id: 'tove' })
     expect(summaryQuery(WHICH).queryKey).toEqual(['book', 'summary', WHICH])
   })

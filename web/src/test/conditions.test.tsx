@@ -1,4 +1,5 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { InUnits } from '../lib/use-units'
 import { cleanup, fireEvent, render, screen, within } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { afterEach, describe, expect, it, vi } from 'vitest'
@@ -57,8 +58,11 @@ describe('the day sheet', () => {
       winds_m_s: winds,
       falls_deg: [10, 5, -5, -10],
     }
-    shown(<DaySheet reading={READING} player={TOVE} units={units} course="Skarvan Fell" />, (queries) =>
-      queries.setQueryData(daySheetQuery(body).queryKey, sheet(winds)),
+    shown(
+      <InUnits value={units}>
+        <DaySheet reading={READING} player={TOVE} course="Skarvan Fell" />
+      </InUnits>,
+      (queries) => queries.setQueryData(daySheetQuery(body).queryKey, sheet(winds)),
     )
     return within(screen.getByRole('row', { name: /^7-iron/ })).getAllByRole('cell')
   }
@@ -97,7 +101,7 @@ describe('two days', () => {
 
   it('stand side by side and lead back to the Bench', () => {
     const body = { request: toRequest(READING), days: days.filter((day) => day !== undefined) }
-    shown(<TwoDays reading={READING} player={TOVE} units={METRIC} />, (queries) =>
+    shown(<TwoDays reading={READING} player={TOVE} />, (queries) =>
       queries.setQueryData(twoDaysQuery(body).queryKey, both),
     )
     const club = screen.getByRole('row', { name: /^club/ })
@@ -118,7 +122,7 @@ describe('the mast panel', () => {
   } // prettier-ignore
 
   it('says what it hears, and that it rains there', () => {
-    shown(<MastPanel mast={live} units={METRIC} />)
+    shown(<MastPanel mast={live} />)
     const panel = screen.getByRole('region', { name: 'Weather mast' })
     expect(panel.textContent).toContain('5.2 m/s, gusts 8.1 m/s, from 251° (west), over 40 s so far')
     expect(panel.textContent).toContain('It rains there')
@@ -126,9 +130,7 @@ describe('the mast panel', () => {
   })
 
   it('keeps the last wind when the mast is lost, and says why', () => {
-    shown(
-      <MastPanel mast={{ ...live, state: 'lost', age_s: 12, problem: 'The mast hung up.' }} units={METRIC} />,
-    )
+    shown(<MastPanel mast={{ ...live, state: 'lost', age_s: 12, problem: 'The mast hung up.' }} />)
     expect(screen.getByRole('status').textContent).toBe('mast lost, last heard 12 s ago: The mast hung up.')
     expect(screen.getByText(/last wind heard is kept/)).toBeDefined()
   })
@@ -136,23 +138,23 @@ describe('the mast panel', () => {
   it('asks for a port while nobody listens', () => {
     const asked = vi.fn(() => Promise.resolve(Response.json({ ...live, state: 'connecting' })))
     vi.stubGlobal('fetch', asked)
-    shown(<MastPanel mast={{ ...live, state: 'off', mean: null, air: null }} units={METRIC} />)
+    shown(<MastPanel mast={{ ...live, state: 'off', mean: null, air: null }} />)
     const port = screen.getByLabelText(/port/)
     expect((port as HTMLInputElement).value).toBe('8711')
     fireEvent.change(port, { target: { value: '9000' } })
     expect((port as HTMLInputElement).value).toBe('9000')
     expect(screen.getByRole('button', { name: 'Follow the mast' })).toBeDefined()
-    expect(shown(<MastPanel mast={undefined} units={METRIC} />).container.textContent).toBe('')
+    expect(shown(<MastPanel mast={undefined} />).container.textContent).toBe('')
   })
 })
 
 describe('weather and wind in words', () => {
   it('says what players wear only where they wear it', () => {
-    const { unmount } = shown(<Weather reading={READING} player={TOVE} units={METRIC} />)
+    const { unmount } = shown(<Weather reading={READING} player={TOVE} />)
     expect(screen.queryByText(/off Tove’s full swing/)).toBeNull()
     unmount()
     const clothed = { ...READING, layers: 2, ballBy: 'own' as const, ball: 20, pressure: 941 }
-    const { container } = shown(<Weather reading={clothed} player={TOVE} units={METRIC} />)
+    const { container } = shown(<Weather reading={clothed} player={TOVE} />)
     expect(container.textContent).toContain('2 % each off Tove’s full swing')
     expect(container.textContent).toContain('its own, 20 °C')
     expect(container.textContent).toContain('941 hPa at the ball, not at sea level')
@@ -160,12 +162,12 @@ describe('weather and wind in words', () => {
 
   it('tells the wind by line or by compass, and leaves it alone while the mast leads', () => {
     const compass = { ...READING, wind: 5, windFrom: 250, windBy: 'compass' as const, bearing: 90 }
-    const { container, unmount } = shown(<WindReadings reading={compass} units={METRIC} isLed={false} />)
+    const { container, unmount } = shown(<WindReadings reading={compass} isLed={false} />)
     expect(container.textContent).toContain('250°, west')
     expect(container.textContent).toContain('line points90°, east')
     expect(container.textContent).toContain('as usual here')
     unmount()
-    shown(<WindReadings reading={compass} units={METRIC} isLed />)
+    shown(<WindReadings reading={compass} isLed />)
     expect(screen.queryByRole('button', { name: /^Wind:/ })).toBeNull()
     // The line is the coach's own.
     expect(screen.getByRole('button', { name: /^Bearing of the line/ })).toBeDefined()
@@ -173,9 +175,7 @@ describe('weather and wind in words', () => {
 
   it('says what this wind does to the first call', () => {
     const call = sampleCall({ flight_s: 5.1, blown_m: -8, drift_m: -4 })
-    const { container } = shown(
-      <BlowCall call={call} plan={{ ...samplePlan([call]), harder: null }} units={METRIC} />,
-    )
+    const { container } = shown(<BlowCall call={call} plan={{ ...samplePlan([call]), harder: null }} />)
     expect(container.textContent).toContain('5.1 s in the air, the wind takes 8 m, carries it 4 m left')
   })
 })

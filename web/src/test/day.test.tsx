@@ -182,14 +182,12 @@ describe('the wind drawn', () => {
   it('is moved by keys, and not at all while the mast leads', () => {
     const onStep = vi.fn()
     const grips = { onDrag: vi.fn(), onRelease: vi.fn(), onStep }
-    const { rerender } = render(
-      <WindFromAbove reading={windy({ wind: 6 })} units={METRIC} isLed={false} {...grips} />,
-    )
+    const { rerender } = render(<WindFromAbove reading={windy({ wind: 6 })} isLed={false} {...grips} />)
     fireEvent.keyDown(screen.getByRole('button', { name: /^Wind, 6 m\/s against/ }), { key: 'ArrowUp' })
     expect(onStep).toHaveBeenLastCalledWith({ wind: 6.5 })
     fireEvent.keyDown(screen.getByRole('button', { name: /^Wind/ }), { key: 'ArrowLeft' })
     expect(onStep).toHaveBeenLastCalledWith({ windFrom: 355 })
-    rerender(<WindFromAbove reading={windy({ wind: 6 })} units={METRIC} isLed {...grips} />)
+    rerender(<WindFromAbove reading={windy({ wind: 6 })} isLed {...grips} />)
     expect(screen.queryByRole('button', { name: /^Wind/ })).toBeNull()
   })
 
@@ -197,19 +195,12 @@ describe('the wind drawn', () => {
     const grips = { onDrag: vi.fn(), onRelease: vi.fn(), onStep: vi.fn() }
     render(
       <svg>
-        <WindArrow
-          reading={windy({ wind: 4, windFrom: 180 })}
-          units={METRIC}
-          x={50}
-          y={40}
-          isLed={false}
-          {...grips}
-        />
+        <WindArrow reading={windy({ wind: 4, windFrom: 180 })} x={50} y={40} isLed={false} {...grips} />
       </svg>,
     )
     fireEvent.keyDown(screen.getByRole('button', { name: /^Wind, 4 m\/s behind/ }), { key: 'ArrowDown' })
     expect(grips.onStep).toHaveBeenLastCalledWith({ wind: 3.5 })
-    const { container } = render(<WindAloft day={windy({ wind: 6 })} units={METRIC} peak={22} />)
+    const { container } = render(<WindAloft day={windy({ wind: 6 })} peak={22} />)
     expect(container.textContent).toContain('at the ball’s peak')
     expect(container.textContent).toContain('6 m/s')
   })

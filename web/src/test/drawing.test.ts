@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { lineScale, LINE_WIDE } from '../drawing/line-scale'
-import { arcHeight, axisStep, polyline } from '../lib/geometry'
+import { arcHeight, polyline, rings } from '../lib/geometry'
 import { rescaled } from '../lib/ledger'
 import { START } from '../lib/reading'
 import { drawnIds, merge } from '../lib/use-plan'
@@ -48,11 +48,11 @@ describe('scales', () => {
   })
 
   it('has round steps', () => {
-    expect([9, 23, 130, 260].map((end) => axisStep(end, 9))).toEqual([1, 2, 10, 20])
+    expect(rings(23, 3)).toEqual([10, 20])
   })
 
   it('draws polylines', () => {
-    expect(polyline([[0, 0], [1.26, 2]])).toBe('M0.0 0.0L1.3 2.0') // prettier-ignore
+    expect(polyline([[0, 0], [1.26, 2]])).toBe('M0,0L1.3,2') // prettier-ignore
   })
 })
 

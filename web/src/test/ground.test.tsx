@@ -20,14 +20,7 @@ function section(reading: Reading, call?: Call) {
   const hands = { onDrag: vi.fn(), onRelease: vi.fn(), onStep: vi.fn() }
   const shown = seatWords(reading.sunk, coverOf(reading.cover).group, METRIC)
   const view = render(
-    <GroundSection
-      reading={reading}
-      call={call}
-      units={METRIC}
-      fallShown="6° down"
-      sunkShown={shown}
-      {...hands}
-    />,
+    <GroundSection reading={reading} call={call} fallShown="6° down" sunkShown={shown} {...hands} />,
   )
   return { ...hands, ...view }
 }
@@ -84,8 +77,7 @@ it('draws a swatch for each cover', () => {
 
 describe('the lie in rows', () => {
   const rows = (cover: CoverName, patch: Partial<Reading> = {}) =>
-    render(<LieRows reading={change({ ...START, ...patch }, { cover })} units={METRIC} />).container
-      .textContent
+    render(<LieRows reading={change({ ...START, ...patch }, { cover })} />).container.textContent
 
   it('asks for what the cover has', () => {
     expect(rows('rough')).toContain('80 mm, 80 % dense, ')
@@ -116,7 +108,7 @@ describe('a school', () => {
   it('stands with its numbers, its pin and the way to the Bench', () => {
     const onTake = vi.fn()
     const side = { method: METHOD, call: sampleCall(), reason: null }
-    shown(<SchoolColumn side={side} isFavoured player={PLAYER} units={METRIC} onTake={onTake} />)
+    shown(<SchoolColumn side={side} isFavoured player={PLAYER} onTake={onTake} />)
     const column = screen.getByRole('article', { name: 'Dropped foot' })
     expect(column.textContent).toContain('the numbers favour this here')
     expect(column.textContent).toContain('clean 88 %, heavy 9 %, thin 3 %')
@@ -128,7 +120,7 @@ describe('a school', () => {
 
   it('is listed with its reason, faults and cures where it can not be played', () => {
     const side = { method: METHOD, call: null, reason: 'is for a downhill lie' }
-    shown(<Catalogue families={[['downhill', [side]]]} player={PLAYER} units={METRIC} onTake={vi.fn()} />)
+    shown(<Catalogue families={[['downhill', [side]]]} player={PLAYER} onTake={vi.fn()} />)
     const family = screen.getByRole('region', { name: 'downhill' })
     expect(family.textContent).toContain('not here: is for a downhill lie')
     expect(family.textContent).toContain('weight falls back: hold it.')

@@ -4,7 +4,6 @@ import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest'
 import { RefusedError } from '../api/client'
 import { Handle } from '../drawing/Handle'
 import { RANGES, START } from '../lib/reading'
-import { METRIC } from '../lib/units'
 import { CallsPanel } from '../places/bench/CallsPanel'
 import { EditableNumber } from '../ui/EditableNumber'
 import { Problem } from '../ui/Problem'
@@ -25,9 +24,7 @@ afterEach(cleanup)
 describe('a number in words', () => {
   const open = () => {
     const onChange = vi.fn()
-    render(
-      <EditableNumber shown="6° down" value={6} range={RANGES.fall} units={METRIC} onChange={onChange} />,
-    )
+    render(<EditableNumber shown="6° down" value={6} range={RANGES.fall} onChange={onChange} />)
     fireEvent.click(screen.getByRole('button', { name: /Fall: 6° down/ }))
     return { onChange, field: screen.getByRole('textbox', { name: 'Fall' }) }
   }
@@ -104,7 +101,6 @@ describe('the calls', () => {
           plan={shown}
           chosen={chosen}
           reading={START}
-          units={METRIC}
           isSettling={false}
           onChoose={onChoose}
           onLedger={onLedger}

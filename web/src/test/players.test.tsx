@@ -5,7 +5,6 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Club, Learnt as Told, Monitor } from '../api/client'
 import { bagQuery, catalogueQuery, learntQuery, monitorQuery, playersQuery, stockQuery } from '../api/queries'
 import { monitorWords } from '../lib/use-monitor'
-import { METRIC } from '../lib/units'
 import { BagTable } from '../places/players/BagTable'
 import { Learnt } from '../places/players/Learnt'
 import { hasBadNumber } from '../places/players/PlayerFacts'
@@ -13,10 +12,6 @@ import { Players } from '../places/players/Players'
 import { SignIn } from '../places/SignIn'
 import { PLAYER } from './players'
 import { stubWidth } from './wide'
-
-const SETTINGS = { ...METRIC, coach: 'Maren', course: '', day: {} } as Parameters<
-  typeof Players
->[0]['settings']
 
 const BAG = {
   steps: [{ longer_id: '54', shorter_id: '58', step_m: 8, kind: 'overlap' as const }],
@@ -46,15 +41,7 @@ function shown(part: ReactNode, fill: (queries: QueryClient) => void = () => und
   return queries
 }
 
-const players = () => (
-  <Players
-    player={PLAYER}
-    settings={SETTINGS}
-    keys={{}}
-    onTold={() => undefined}
-    onDropped={() => undefined}
-  />
-)
+const players = () => <Players player={PLAYER} />
 
 const answer = (status: number, body: unknown) =>
   new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } })
@@ -128,7 +115,7 @@ describe('a player', () => {
 describe('the bag', () => {
   it('takes a number when it is one and a club out when it is pressed', () => {
     const onClubs = vi.fn<(clubs: Club[]) => void>()
-    shown(<BagTable clubs={PLAYER.clubs} notes={[]} units={METRIC} onClubs={onClubs} />)
+    shown(<BagTable clubs={PLAYER.clubs} notes={[]} onClubs={onClubs} />)
     const loft = screen.getByLabelText<HTMLInputElement>('54: loft')
     fireEvent.change(loft, { target: { value: '52,5' } })
     fireEvent.blur(loft)
@@ -157,9 +144,7 @@ describe('what the book teaches', () => {
       Promise.resolve(answer(200, request.method === 'PATCH' ? PLAYER : told)),
     )
     vi.stubGlobal('fetch', fetched)
-    shown(<Learnt player={PLAYER} onTold={() => undefined} />, (queries) =>
-      queries.setQueryData(learntQuery('tove').queryKey, told),
-    )
+    shown(<Learnt player={PLAYER} />, (queries) => queries.setQueryData(learntQuery('tove').queryKey, told))
     const speed = screen.getByRole('region', { name: 'Speed kept' }).textContent
     expect(speed).toContain('−6.0')
     expect(speed).toContain('−9.1 … −2.8')
@@ -171,7 +156,7 @@ describe('what the book teaches', () => {
   })
 
   it('says how to begin while there is nothing', () => {
-    shown(<Learnt player={PLAYER} onTold={() => undefined} />, (queries) =>
+    shown(<Learnt player={PLAYER} />, (queries) =>
       queries.setQueryData(learntQuery('tove').queryKey, { ...told, shots: 0, effects: [] }),
     )
     expect(screen.getByText(/Book what the ball did/)).toBeTruthy()

@@ -7,7 +7,13 @@ interface ChoiceProps<T extends string> {
   options: readonly { value: T; words: string }[]
   onChange: (value: T) => void
   className?: string
+  /** As a word in a sentence, or as a field of a form. */
+  look?: 'word' | 'field'
 }
+
+// The list's own empty value means "nothing chosen"; here it is a choice like any other.
+const NONE = ' '
+const inside = (value: string) => (value === '' ? NONE : value)
 
 /** A word that opens the list of words it may be. */
 export function Choice<T extends string>({
@@ -16,16 +22,17 @@ export function Choice<T extends string>({
   options,
   onChange,
   className = '',
+  look = 'word',
 }: ChoiceProps<T>) {
   return (
-    <Select.Root value={value} onValueChange={(next) => onChange(next as T)}>
+    <Select.Root value={inside(value)} onValueChange={(next) => onChange((next === NONE ? '' : next) as T)}>
       <Select.Trigger
         aria-label={label}
         onKeyDown={(event) => {
           // Letters are the Bench's keys; a closed list must not take them as typing ahead.
           if (event.key.length === 1 && event.key !== ' ') event.preventDefault()
         }}
-        className={`word ${className}`}
+        className={`${look} ${className}`}
       >
         <Select.Value />
       </Select.Trigger>
@@ -33,13 +40,13 @@ export function Choice<T extends string>({
         <Select.Content
           position="popper"
           sideOffset={4}
-          className="z-50 border border-ink bg-lit py-1 text-ink"
+          className="z-[60] max-h-[70vh] overflow-y-auto border border-ink bg-lit py-1 text-ink"
         >
           <Select.Viewport nonce={getNonce()}>
             {options.map((option) => (
               <Select.Item
                 key={option.value}
-                value={option.value}
+                value={inside(option.value)}
                 className="cursor-pointer px-3 py-1 outline-none data-[highlighted]:bg-ink data-[highlighted]:text-paper"
               >
                 <Select.ItemText>{option.words}</Select.ItemText>

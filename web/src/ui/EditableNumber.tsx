@@ -1,18 +1,20 @@
 import { useState, type KeyboardEvent } from 'react'
 import type { Range } from '../lib/reading'
-import { parseNumber, scaleOf, trim, type Units } from '../lib/units'
+import { parseNumber, scaleOf, trim } from '../lib/units'
+import { useUnits } from '../lib/use-units'
 
 interface EditableNumberProps {
   /** Words shown while it isn't being edited. */
   shown: string
   value: number
   range: Range
-  units: Units
   onChange: (value: number) => void
 }
 
 /** A value in words that turns into a number field when it is pressed. A value out of range is told, not taken. */
-export function EditableNumber({ shown, value, range, units, onChange }: EditableNumberProps) {
+export function EditableNumber({ shown, value, range, onChange }: EditableNumberProps) {
+  const units = useUnits()
+
   const [text, setText] = useState<string | null>(null)
   const [problem, setProblem] = useState('')
   const scale = scaleOf(range.unit, units)

@@ -1,7 +1,7 @@
 """Air: density, viscosity, wind with height, its words and its averages."""
 
 from veltrin.core.air.atmosphere import Air, air_density, standard_pressure, viscosity
-from veltrin.core.air.averages import Averaged, Reading, averaged
+from veltrin.core.air.averages import Averaged, WindSample, averaged
 from veltrin.core.air.beaufort import BEAUFORT, Force, beaufort_speed, force_of
 from veltrin.core.air.wind import CALM, EXPOSURES, Exposure, Wind, exposure_factor, usual_gust_ratio, wind_factor
 
@@ -13,8 +13,8 @@ __all__ = [
     "Averaged",
     "Exposure",
     "Force",
-    "Reading",
     "Wind",
+    "WindSample",
     "air_density",
     "averaged",
     "beaufort_speed",

@@ -12,7 +12,7 @@ from veltrin.core.air.wind import GUST_S, MEAN_S
 
 
 @dataclass(frozen=True)
-class Reading:
+class WindSample:
     """One line of a mast: when (s), wind (m/s) and where it comes from (rad clockwise from north)."""
 
     at_s: float
@@ -31,7 +31,7 @@ class Averaged:
     over_s: float
 
 
-def averaged(readings: Sequence[Reading]) -> Averaged | None:
+def averaged(readings: Sequence[WindSample]) -> Averaged | None:
     """Average the readings of the last two minutes; None without any.
 
     Mean speed is the mean of the speeds, mean direction that of the wind as a vector, the gust the highest mean over

@@ -143,7 +143,7 @@ count until the coach says so. Judgement."""
 
 
 @dataclass(frozen=True)
-class Struck:
+class BookedStrike:
     """What was seen or measured of a shot (m, m/s, rad/s, rad); left of the target positive. None: not seen."""
 
     carry_m: float | None = None
@@ -169,7 +169,7 @@ class Meant:
     slid: bool
 
 
-def told(meant: Meant, struck: Struck) -> Told:
+def told(meant: Meant, struck: BookedStrike) -> Told:
     """Read one shot against what was expected: by its carry, else by its finish, else by its measured speed."""
     speed = None
     if struck.carry_m is not None and struck.carry_m > 0.5 and meant.carry_m > 0.5:

@@ -1,7 +1,7 @@
 """The plan: candidates, speed and aim solved, ranked, explained."""
 
 from veltrin.core.plan.day_sheet import SheetCell, SheetRow, day_sheet
-from veltrin.core.plan.days import CarriedOver, DayPlan, Struck, on_day, two_days
+from veltrin.core.plan.days import CarriedOver, DayPlan, DayStrike, on_day, two_days
 from veltrin.core.plan.mirror import compare_schools, plan_shot, plan_stages
 from veltrin.core.plan.model import (
     MOODS,
@@ -35,6 +35,7 @@ __all__ = [
     "Call",
     "CarriedOver",
     "DayPlan",
+    "DayStrike",
     "FellOut",
     "Finish",
     "Harder",
@@ -55,7 +56,6 @@ __all__ = [
     "SheetRow",
     "Spread",
     "StockReference",
-    "Struck",
     "Swap",
     "TargetName",
     "Turn",

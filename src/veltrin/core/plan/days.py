@@ -40,7 +40,7 @@ def on_day(question: Question, day: Day) -> Question:
     )
 
 
-class Struck(NamedTuple):
+class DayStrike(NamedTuple):
     """What one stroke does on one day: carry, run and finish along the way to the target (m), peak, spin, odds."""
 
     carry_m: Unsided
@@ -59,8 +59,8 @@ class CarriedOver:
     """
 
     call_id: SidedName
-    here: Struck
-    there: Struck
+    here: DayStrike
+    there: DayStrike
     rows: tuple[LedgerRow, ...]
 
 
@@ -93,9 +93,9 @@ def _causes(here: World, there: World, words: str) -> list[tuple[str, World]]:
     return steps
 
 
-def _struck(played: Played, way: Targets, odds: Odds) -> Struck:
-    carry, finish = float(way.along(played.flights.landing)[0]), float(way.along(played.runs.rest)[0])
-    return Struck(
+def _day_strike(played: Played, targets: Targets, odds: Odds) -> DayStrike:
+    carry, finish = float(targets.along(played.flights.landing)[0]), float(targets.along(played.runs.rest)[0])
+    return DayStrike(
         carry,
         finish - carry,
         finish,
@@ -121,21 +121,21 @@ def _carried(one: Question, other: Question, call: Call) -> CarriedOver:
     here, there = shot.world, world_of(other)
     dressed = replace(batch, able=one.player.able(other.layers))
     swing, aim = np.array([call.swing]), np.array([call.aim_rad])
-    way = Targets(np.ones(1), np.array([call.target.bearing_rad]))
+    targets = Targets(np.ones(1), np.array([call.target.bearing_rad]))
     scatter = one.player.scatter
     begin = play(batch, here, swing, aim)
-    steps = [("finish", float(way.along(begin.runs.rest)[0]))]
+    steps = [("finish", float(targets.along(begin.runs.rest)[0]))]
     played = begin
     if dressed.able != batch.able:
         played = play(dressed, here, swing, aim)
-        steps.append(("clothes", float(way.along(played.runs.rest)[0])))
+        steps.append(("clothes", float(targets.along(played.runs.rest)[0])))
     for words, world in _causes(here, there, f"{here.lie.cause} and ground below"):
         played = play(dressed, world, swing, aim)
-        steps.append((words, float(way.along(played.runs.rest)[0])))
+        steps.append((words, float(targets.along(played.runs.rest)[0])))
     return CarriedOver(
         call.id,
-        _struck(begin, way, call.odds),
-        _struck(played, way, _odds(dressed, call, scatter, (here, begin), (there, played))),
+        _day_strike(begin, targets, call.odds),
+        _day_strike(played, targets, _odds(dressed, call, scatter, (here, begin), (there, played))),
         running_rows(steps, "finish there", DISTANCE_STEP_M),
     )
 

@@ -119,10 +119,10 @@ def _distance_steps(
     batch: Batch, world: World, swing: Vec, real_aim: Vec, real: Played, bearing: Vec
 ) -> list[tuple[str, Vec]]:
     """Carry along the way to the target, stroke by stroke."""
-    way = Targets(np.ones(batch.count), bearing)
+    targets = Targets(np.ones(batch.count), bearing)
 
     def carry(played: Played) -> Vec:
-        return way.along(played.flights.landing)
+        return targets.along(played.flights.landing)
 
     neutral, here = stock_batch(batch), stock_world(world)
     full = np.ones(batch.count)
@@ -171,11 +171,11 @@ def _aim_steps(batch: Batch, world: World, swing: Vec, aim: Vec, bearing: Vec, t
     """Aim against the way to the target, cause by cause; each stroke is played straight at it and finishes astray."""
     bare = replace(batch, learned=None)
     neutral = replace(bare, change=Change())
-    way = Targets(np.ones(batch.count), bearing)
+    targets = Targets(np.ones(batch.count), bearing)
 
     def against(played: Played) -> Vec:
         rest = played.runs.rest
-        return np.asarray(trouble - np.arctan2(way.across(rest), np.maximum(way.along(rest), 1.0)))
+        return np.asarray(trouble - np.arctan2(targets.across(rest), np.maximum(targets.along(rest), 1.0)))
 
     still = replace(world, wind=CALM, landing=world.landing.levelled(), lie=CLEAN, walls=())
     steps = [] if not trouble.any() else [("trouble", trouble)]

@@ -25,7 +25,7 @@ from veltrin.core.ground import Lie, Slope, way_through
 from veltrin.core.hole import Hole
 from veltrin.core.kit import Scatter
 from veltrin.core.plan.play import Batch, Played, World, nudge, play
-from veltrin.core.plan.target import Targets, way
+from veltrin.core.plan.target import Targets, unit_vector
 from veltrin.core.run import Landing, green_deceleration, run_out
 
 FIRMNESS_DOUBT = 0.12
@@ -194,7 +194,7 @@ def typical(
     many = batch.take(rows)
     many = replace(many, full_speed=many.full_speed * speed, change=nudge(many.change, open_rad=face, lean_rad=loft))
     off = play(many, world, np.tile(swing, 6), np.tile(aim, 6), step_s=COARSE_STEP_S)
-    shifts = [out * d[:, None] * way(targets.bearing) for d in (doubts.firm, doubts.rolled)]
+    shifts = [out * d[:, None] * unit_vector(targets.bearing) for d in (doubts.firm, doubts.rolled)]
     rest = meant_rest[:, :2]
     places = np.concatenate([off.runs.rest[:, :2], *(rest + sign * s for s in shifts for sign in (1.0, -1.0))])
     struck = np.concatenate([off.flights.struck >= 0, np.zeros(4 * n, dtype=bool)])

@@ -19,7 +19,7 @@ from veltrin.core.plan.model import Share, Spread
 from veltrin.core.plan.odds import even_normals, strike_scatter
 from veltrin.core.plan.play import Batch, Miss, World, nudge, play
 from veltrin.core.plan.rank import Doubts, roll_shift, speed_scatter
-from veltrin.core.plan.target import Targets, way
+from veltrin.core.plan.target import Targets, unit_vector
 from veltrin.core.run import ended
 
 STRIKES = 400
@@ -115,7 +115,7 @@ def strike_often(
     doubt = np.where(stays, 0.0, np.hypot(np.repeat(doubts.firm, strikes) * np.minimum(moved, 1.0), rolled))
     shift = doubt * np.tile(draws[:, 5], n)
     bearing = np.repeat(targets.bearing, strikes)
-    rest = played.runs.rest[:, :2] + shift[:, None] * way(bearing)
+    rest = played.runs.rest[:, :2] + shift[:, None] * unit_vector(bearing)
     return Struck(
         played.flights,
         played.contact.thin.reshape(n, strikes),
@@ -152,7 +152,7 @@ def spreads_of(struck: Struck, hole: Hole, targets: Targets) -> list[Spread]:
     """
     n = len(targets.distance)
     steps = NODES[0][:, None, None] * struck.doubt - struck.shift
-    places = struck.rest + steps[..., None] * way(targets.bearing)[:, None, :]
+    places = struck.rest + steps[..., None] * unit_vector(targets.bearing)[:, None, :]
     flat = places.reshape(-1, 2)
     blocked = np.tile(struck.flights.struck >= 0, len(NODES[0]))
     ends = hole.ends(flat[:, 0], flat[:, 1], blocked)

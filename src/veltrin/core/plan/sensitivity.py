@@ -193,12 +193,12 @@ def _what_if(question: Question, call_id: str, reading: Reading, values: Sequenc
         raise DomainError("call_id", f"'{call_id}' is no call for this shot.", "Choose a call from the plan.")
     moved = Moved(call.past_m, call.trouble_rad)
     swing, aim = np.array([call.swing]), np.array([call.aim_rad])
-    way = Targets(np.ones(1), np.array([call.target.bearing_rad]))
+    targets = Targets(np.ones(1), np.array([call.target.bearing_rad]))
     candidates = shot.only(call_id).candidates
     points = []
     for value in values:
         asked = shot.only(call_id, question=reading.put(question, value))
-        same = way.along(play(asked.batch(candidates), asked.world, swing, aim).runs.rest)
+        same = targets.along(play(asked.batch(candidates), asked.world, swing, aim).runs.rest)
         made = _screened(asked, moved)
         is_call = made is not None and bool(len(made.good))
         points.append(

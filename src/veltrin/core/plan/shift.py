@@ -10,7 +10,7 @@ from veltrin.core.geometry import Mask, Vec, turn_about_z
 from veltrin.core.hole import Hole
 from veltrin.core.plan.play import World
 from veltrin.core.plan.scatter import Struck
-from veltrin.core.plan.target import Targets, way
+from veltrin.core.plan.target import Targets, unit_vector
 from veltrin.core.run import run_out
 
 ACROSS = (-1.5, -1.0, -0.5, 0.5, 1.0, 1.5)
@@ -70,7 +70,7 @@ def _cost(sample: _Sample, world: World, hole: Hole, dx: Vec, dy: Vec) -> Vec:
     velocity = turn_about_z(sample.velocity, angle) * np.sqrt(longer)[:, None]
     runs = run_out(landing, velocity, turn_about_z(sample.spin, angle), world.landing, workers=2)
     bearing = sample.targets.bearing + angle
-    place = runs.rest[:, :2] + sample.shift[:, None] * way(bearing)
+    place = runs.rest[:, :2] + sample.shift[:, None] * unit_vector(bearing)
     costs = hole.ends(place[:, 0], place[:, 1], sample.blocked).strokes
     return np.asarray(costs.reshape(-1, sample.each).mean(axis=1))
 

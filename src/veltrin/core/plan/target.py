@@ -42,7 +42,7 @@ class Target:
         return math.atan2(self.y_m, self.x_m)
 
 
-def way(bearing: Vec) -> Vec:
+def unit_vector(bearing: Vec) -> Vec:
     """Unit vectors along bearings (n,), (n, 2)."""
     return np.stack([np.cos(bearing), np.sin(bearing)], axis=1)
 

@@ -1,9 +1,10 @@
 import { useState } from 'react'
-import type { Call, Player, PlanResponse, Settings, Swap } from '../../api/client'
+import type { Call, Player, PlanResponse, Swap } from '../../api/client'
 import type { Drawn } from '../../drawing/Elevation'
 import { harderWords } from '../../lib/blow-words'
 import { useBench, useReading } from '../../lib/store'
-import type { KeyActions } from '../../lib/keys'
+import { mark, tell, useDesk } from '../../lib/desk'
+import { useUnits } from '../../lib/use-units'
 import type { LedgerName } from '../../lib/ledger'
 import { useKeys } from '../../lib/use-keys'
 import { usePlan } from '../../lib/use-plan'
@@ -37,22 +38,12 @@ function swapOf(call: Call, plan: PlanResponse | undefined): Swap | null {
   return call.method_id === 'stock-swing' && call.club_name === swap?.to_club ? swap : null
 }
 
-interface BenchProps {
-  player: Player
-  settings: Settings
-  benchKeys: KeyActions
-  /** What was marked of a ball that went astray: it goes into the note of the next booked shot. */
-  note: string
-  onNoted: () => void
-  onAstray: () => void
-  onTold: (words: string) => void
-}
-
 type SheetName = 'book' | 'keep' | 'helps' | 'lines' | 'compare' | 'what-if'
 
 /** Work out one shot: ground, line, calls, set-up, reasons. */
-export function Bench(props: BenchProps) {
-  const { player, settings, benchKeys, note, onNoted, onAstray, onTold } = props
+export function Bench({ player }: { player: Player }) {
+  const units = useUnits()
+  const note = useDesk((state) => state.note)
   const reading = useReading()
   const { plan, error, retry, isSettling } = usePlan(reading)
   const [ledger, setLedger] = useState<LedgerName>('loft')
@@ -69,7 +60,6 @@ export function Bench(props: BenchProps) {
   const choose = (id: string) => set({ call: id === plan?.first_id ? '' : id })
 
   useKeys({
-    ...benchKeys,
     '1': () => set({ call: '' }),
     '2': () => plan?.second_id && set({ call: plan.second_id }),
     L: () => setLedger('loft'),
@@ -98,16 +88,14 @@ export function Bench(props: BenchProps) {
           call={struck.find(({ call }) => call === chosen)?.call}
           player={player}
           keptClubId={plan?.kept_club_id ?? null}
-          units={settings}
           onHelps={() => setSheet('helps')}
         />
-        <LinePanel reading={reading} drawn={struck} units={settings} onLines={() => setSheet('lines')} />
+        <LinePanel reading={reading} drawn={struck} onLines={() => setSheet('lines')} />
         {plan ? (
           <CallsPanel
             plan={plan}
             chosen={chosen?.id}
             reading={reading}
-            units={settings}
             isSettling={isSettling}
             onCompare={() => setSheet('compare')}
             onWhatIf={() => setSheet('what-if')}
@@ -121,25 +109,23 @@ export function Bench(props: BenchProps) {
           <p className="p-4 text-quiet">{error ? '' : 'Working out the calls.'}</p>
         )}
       </div>
-      <HelpsSheet {...opens('helps')} reading={reading} hand={player.hand} units={settings} />
-      <LineSheet {...opens('lines')} reading={reading} units={settings} />
+      <HelpsSheet {...opens('helps')} reading={reading} hand={player.hand} />
+      <LineSheet {...opens('lines')} reading={reading} />
       {chosen && (
         <>
           <SetupStrip
             call={chosen}
             reading={reading}
             player={player}
-            units={settings}
             swap={swapOf(chosen, plan)}
-            harder={plan ? harderWords(plan, settings) : null}
+            harder={plan ? harderWords(plan, units) : null}
             ledger={ledger}
             onLedger={setLedger}
             onKeep={() => setSheet('keep')}
             onBook={() => {
-              if (chosen.finish === 'none') onTold('No stroke was played: book the next one.')
+              if (chosen.finish === 'none') tell('No stroke was played: book the next one.')
               else setSheet('book')
             }}
-            onAstray={onAstray}
           />
           <BookSheet
             key={`${sheet === 'book'}`}
@@ -147,12 +133,11 @@ export function Bench(props: BenchProps) {
             reading={reading}
             call={chosen}
             player={player}
-            units={settings}
             note={note}
             onBooked={(words) => {
               setSheet(null)
-              onNoted()
-              onTold(words)
+              mark('')
+              tell(words)
             }}
           />
           <KeepSheet
@@ -161,10 +146,10 @@ export function Bench(props: BenchProps) {
             call={chosen}
             onKept={() => {
               setSheet(null)
-              onTold('Kept. Press O to see it.')
+              tell('Kept. Press O to see it.')
             }}
           />
-          <WhatIfSheet {...opens('what-if')} reading={reading} call={chosen} units={settings} />
+          <WhatIfSheet {...opens('what-if')} reading={reading} call={chosen} />
           {plan && (
             <CompareSheet
               {...opens('compare')}
@@ -172,7 +157,6 @@ export function Bench(props: BenchProps) {
               drawn={drawn}
               reading={reading}
               player={player}
-              units={settings}
               onPair={(call, against) => set({ call, against })}
             />
           )}

@@ -2,19 +2,21 @@ import type { Call } from '../../api/client'
 import { callName, OUT_WORDS, sharesWords, stopsBy } from '../../lib/advice'
 import { blowWords, isBlown, playsAsWords } from '../../lib/blow-words'
 import { type Reading } from '../../lib/reading'
-import { distance, height, type Units } from '../../lib/units'
+import { distance, height } from '../../lib/units'
 import type { LedgerName } from '../../lib/ledger'
 import { worstWords, oddsWords, spreadWords } from '../../lib/strike-words'
 import { aimFigure, callSentence } from '../../lib/words'
+import { useUnits } from '../../lib/use-units'
 
 interface FiguresProps {
   call: Call
-  units: Units
   onLedger: (id: string, ledger: LedgerName) => void
 }
 
 /** The numbers of a call; each opens the ledger that explains it. */
-function Figures({ call, units, onLedger }: FiguresProps) {
+function Figures({ call, onLedger }: FiguresProps) {
+  const units = useUnits()
+
   const cells: [string, string, LedgerName | null][] = [
     [distance(call.carry_m, units), 'carry', 'distance'],
     [distance(call.run_m, units), 'run', 'distance'],
@@ -49,13 +51,15 @@ function Figures({ call, units, onLedger }: FiguresProps) {
 }
 
 /** A stroke's numbers, how it ends, how it fails. */
-function Outcome({ call, units, onLedger }: FiguresProps) {
+function Outcome({ call, onLedger }: FiguresProps) {
+  const units = useUnits()
+
   const spread = spreadWords(call, units)
   const worst = worstWords(call, units)
   const shares = sharesWords(call)
   return (
     <>
-      <Figures call={call} units={units} onLedger={onLedger} />
+      <Figures call={call} onLedger={onLedger} />
       {call.spread && (
         <p className="mt-0.5 text-[13px]">
           <b className="font-semibold">
@@ -86,14 +90,15 @@ interface CallCardProps {
   title: string
   isChosen: boolean
   reading: Reading
-  units: Units
   onChoose: (id: string) => void
   onLedger: (id: string, ledger: LedgerName) => void
 }
 
 /** One call: what to do, its numbers, how it ends, how it fails. */
 export function CallCard(props: CallCardProps) {
-  const { call, rank, title, isChosen, reading, units, onChoose, onLedger } = props
+  const units = useUnits()
+
+  const { call, rank, title, isChosen, reading, onChoose, onLedger } = props
   const out = call.target.name === 'flag' ? null : OUT_WORDS[call.target.name]
   return (
     <article
@@ -126,7 +131,7 @@ export function CallCard(props: CallCardProps) {
           in.
         </p>
       ) : (
-        <Outcome call={call} units={units} onLedger={onLedger} />
+        <Outcome call={call} onLedger={onLedger} />
       )}
       {isChosen && (
         <p className="text-[13px] text-quiet">

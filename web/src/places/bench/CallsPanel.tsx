@@ -3,19 +3,19 @@ import { callName, medicineWords, OUT_WORDS } from '../../lib/advice'
 import { MOODS, type Reading } from '../../lib/reading'
 import { useBench } from '../../lib/store'
 import { useWide } from '../../lib/use-wide'
-import { distance, type Units } from '../../lib/units'
+import { distance } from '../../lib/units'
 import type { LedgerName } from '../../lib/ledger'
 import { Choice } from '../../ui/Choice'
 import { CallCard } from './CallCard'
 import { CareNotes, Fallen } from './Fallen'
 import { Head } from '../../ui/Head'
 import { Holds, WhoCan } from './Holds'
+import { useUnits } from '../../lib/use-units'
 
 interface CallsPanelProps {
   plan: PlanResponse
   chosen: string | undefined
   reading: Reading
-  units: Units
   isSettling: boolean
   onCompare: () => void
   onWhatIf: () => void
@@ -34,8 +34,10 @@ function withSign(text: string): string {
   return text.startsWith('−') ? text : `+${text}`
 }
 
-function OtherRow(props: { call: Call; isChosen: boolean; units: Units; onChoose: (id: string) => void }) {
-  const { call, isChosen, units, onChoose } = props
+function OtherRow(props: { call: Call; isChosen: boolean; onChoose: (id: string) => void }) {
+  const units = useUnits()
+
+  const { call, isChosen, onChoose } = props
   return (
     <tr className={isChosen ? 'bg-lit' : ''}>
       <td className="pr-1 pl-3">
@@ -55,12 +57,7 @@ function OtherRow(props: { call: Call; isChosen: boolean; units: Units; onChoose
   )
 }
 
-function OtherCalls(props: {
-  calls: Call[]
-  chosen: string | undefined
-  units: Units
-  onChoose: (id: string) => void
-}) {
+function OtherCalls(props: { calls: Call[]; chosen: string | undefined; onChoose: (id: string) => void }) {
   const isWide = useWide()
   return (
     <details open={isWide} className="text-[13px]">
@@ -88,7 +85,9 @@ function OtherCalls(props: {
 
 /** Calls: first, second, the rest, and what fell out. */
 export function CallsPanel(props: CallsPanelProps) {
-  const { plan, chosen, reading, units, isSettling, onChoose, onLedger } = props
+  const units = useUnits()
+
+  const { plan, chosen, reading, isSettling, onChoose, onLedger } = props
   const find = (id: string | null) => plan.calls.find((call) => call.id === id)
   const first = find(plan.first_id)
   const second = find(plan.second_id)
@@ -163,15 +162,13 @@ export function CallsPanel(props: CallsPanelProps) {
           {picked && <CallCard {...card} call={picked} rank="·" title="Your pick" isChosen />}
           {looked && (
             <>
-              <Holds plan={plan} call={looked} reading={reading} units={units} />
-              <WhoCan plan={plan} call={looked} reading={reading} units={units} />
+              <Holds plan={plan} call={looked} reading={reading} />
+              <WhoCan plan={plan} call={looked} reading={reading} />
             </>
           )}
-          {others.length > 0 && (
-            <OtherCalls calls={others} chosen={chosen} units={units} onChoose={onChoose} />
-          )}
+          {others.length > 0 && <OtherCalls calls={others} chosen={chosen} onChoose={onChoose} />}
           <CareNotes care={plan.care} />
-          <Fallen fellOut={plan.fell_out} units={units} />
+          <Fallen fellOut={plan.fell_out} />
         </div>
       </div>
     </section>

@@ -1,33 +1,22 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { client, unwrap, type Player } from '../../api/client'
+import { useQuery } from '@tanstack/react-query'
+import { useTakeOffCard } from '../../api/mutations'
+import { type Player } from '../../api/client'
 import { shotsQuery } from '../../api/queries'
 import { fromRequest } from '../../lib/request'
-import { show, type Units } from '../../lib/units'
+import { show } from '../../lib/units'
 import { lieWords } from '../../lib/words'
+import { useLaid } from '../../lib/desk'
 import { Problem } from '../../ui/Problem'
 import { Sheet } from '../../ui/Sheet'
-
-interface CardSheetProps {
-  open: boolean
-  player: Player
-  units: Units
-  onOpenChange: (open: boolean) => void
-}
+import { useUnits } from '../../lib/use-units'
 
 /** A player's card: the shots chosen for it, in few words, to be printed. */
-export function CardSheet({ open, player, units, onOpenChange }: CardSheetProps) {
+export function CardSheet({ player }: { player: Player }) {
+  const { open, onOpenChange } = useLaid('card')
+  const units = useUnits()
+
   const shots = useQuery({ ...shotsQuery, enabled: open })
-  const queries = useQueryClient()
-  const takeOff = useMutation({
-    mutationFn: async (id: number) =>
-      unwrap(
-        await client.PUT('/api/shots/{shot_id}/card', {
-          params: { path: { shot_id: id } },
-          body: { on_card: false },
-        }),
-      ),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ['shots'] }),
-  })
+  const takeOff = useTakeOffCard()
   const mine = (shots.data ?? []).filter((shot) => shot.on_card && shot.player_id === player.id)
   return (
     <Sheet

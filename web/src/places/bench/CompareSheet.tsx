@@ -1,6 +1,6 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useKeepShot } from '../../api/mutations'
 import { useState, type ReactNode } from 'react'
-import { client, unwrap, type Call, type PlanResponse, type Player } from '../../api/client'
+import { type Call, type PlanResponse, type Player } from '../../api/client'
 import { Elevation, TALLEST, type Drawn } from '../../drawing/Elevation'
 import { LINE_WIDE, lineScale } from '../../drawing/line-scale'
 import { PlanView } from '../../drawing/PlanView'
@@ -16,6 +16,7 @@ import { Problem } from '../../ui/Problem'
 import { Sheet } from '../../ui/Sheet'
 import { LedgerRows } from './SetupStrip'
 import { Live } from '../../ui/Live'
+import { useUnits } from '../../lib/use-units'
 
 interface CompareSheetProps {
   open: boolean
@@ -23,7 +24,6 @@ interface CompareSheetProps {
   drawn: Drawn[]
   reading: Reading
   player: Player
-  units: Units
   onOpenChange: (open: boolean) => void
   /** Choose the first and the one it is held against. */
   onPair: (first: string, second: string) => void
@@ -53,12 +53,13 @@ function Column(props: {
   call: Call
   tone: Drawn['tone']
   player: Player
-  units: Units
   ledger: LedgerName
   picker: ReactNode
   onCard: () => void
 }) {
-  const { call, tone, player, units, ledger, picker, onCard } = props
+  const units = useUnits()
+
+  const { call, tone, player, ledger, picker, onCard } = props
   return (
     <section aria-label={callName(call)} className="min-w-0">
       <h3 className="font-bold" style={{ color: `var(--${tone})` }}>
@@ -84,7 +85,7 @@ function Column(props: {
       </ol>
       {call.detail && (
         <div className="mt-2">
-          <LedgerRows name={ledger} rows={call.detail.ledgers[ledger]} units={units} />
+          <LedgerRows name={ledger} rows={call.detail.ledgers[ledger]} />
         </div>
       )}
       <button type="button" className="press mt-2 text-[13px]" onClick={onCard}>
@@ -96,20 +97,9 @@ function Column(props: {
 
 /** Two calls on the same line, next to each other. */
 export function CompareSheet(props: CompareSheetProps) {
-  const { open, plan, drawn, reading, player, units, onOpenChange, onPair } = props
+  const { open, plan, drawn, reading, player, onOpenChange, onPair } = props
   const [ledger, setLedger] = useState<LedgerName>('distance')
-  const queries = useQueryClient()
-  const card = useMutation({
-    mutationFn: async (call: Call) =>
-      unwrap(
-        await client.POST('/api/shots', {
-          body: { request: toRequest(reading), call_id: call.id, note: '', on_card: true },
-        }),
-      ),
-    onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: ['shots'] })
-    },
-  })
+  const card = useKeepShot()
   const [one, two] = drawn
   if (!one || !two) return null
   const scale = lineScale(
@@ -130,16 +120,8 @@ export function CompareSheet(props: CompareSheetProps) {
       about="The same lie, the same line."
     >
       <div inert className="grid gap-x-4 border-b border-rule lg:grid-cols-2">
-        <Elevation reading={reading} drawn={drawn} scale={scale} cut={0} units={units} {...still} />
-        <PlanView
-          reading={reading}
-          drawn={drawn}
-          scale={scale}
-          units={units}
-          drawing={null}
-          onDrawn={NOTHING}
-          {...still}
-        />
+        <Elevation reading={reading} drawn={drawn} scale={scale} cut={0} {...still} />
+        <PlanView reading={reading} drawn={drawn} scale={scale} drawing={null} onDrawn={NOTHING} {...still} />
       </div>
       <p className="my-2 flex gap-4 text-[13px]">
         <button type="button" className="press text-[13px]" onClick={() => onPair(two.call.id, one.call.id)}>
@@ -166,7 +148,6 @@ export function CompareSheet(props: CompareSheetProps) {
             call={call}
             tone={tone}
             player={player}
-            units={units}
             ledger={ledger}
             picker={
               <Choice
@@ -176,7 +157,9 @@ export function CompareSheet(props: CompareSheetProps) {
                 onChange={(id) => (i === 0 ? onPair(id, two.call.id) : onPair(one.call.id, id))}
               />
             }
-            onCard={() => card.mutate(call)}
+            onCard={() =>
+              card.mutate({ request: toRequest(reading), call_id: call.id, note: '', on_card: true })
+            }
           />
         ))}
       </div>

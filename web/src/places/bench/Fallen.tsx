@@ -1,5 +1,6 @@
 import type { Care, FellOut } from '../../api/client'
-import { distance, type Units } from '../../lib/units'
+import { distance } from '../../lib/units'
+import { useUnits } from '../../lib/use-units'
 
 export interface FellGroup {
   words: string
@@ -24,7 +25,9 @@ export function groupByReason(fellOut: FellOut[]): FellGroup[] {
 }
 
 /** What fell out, and why. */
-export function Fallen({ fellOut, units }: { fellOut: FellOut[]; units: Units }) {
+export function Fallen({ fellOut }: { fellOut: FellOut[] }) {
+  const units = useUnits()
+
   const groups = groupByReason(fellOut)
   if (groups.length === 0) return null
   const named = ({ name, short }: FellGroup['clubs'][number]) =>

@@ -5,20 +5,20 @@ import { GroundSection } from '../../drawing/GroundSection'
 import type { Reading } from '../../lib/reading'
 import { coverOf } from '../../lib/covers'
 import { useBench } from '../../lib/store'
-import { show, type Units } from '../../lib/units'
+import { show } from '../../lib/units'
 import { fallWords, giveWords, seatWords, sideWords, spokenSummary } from '../../lib/words'
 import { Choice } from '../../ui/Choice'
 import { Value } from '../Value'
 import { LieRows } from './LieRows'
 import { LineReadings } from './LineReadings'
 import { Head } from '../../ui/Head'
+import { useUnits } from '../../lib/use-units'
 
 interface GroundPanelProps {
   reading: Reading
   call: Call | undefined
   player: Player
   keptClubId: string | null
-  units: Units
   onHelps: () => void
 }
 
@@ -27,16 +27,15 @@ interface SlopeRowProps {
   shown: string
   reading: Reading
   read: 'fall' | 'side'
-  units: Units
   children?: ReactNode
 }
 
-function SlopeRow({ name, shown, reading, read, units, children }: SlopeRowProps) {
+function SlopeRow({ name, shown, reading, read, children }: SlopeRowProps) {
   return (
     <>
       <dt className="text-quiet">{name}</dt>
       <dd>
-        <Value read={read} shown={shown} reading={reading} units={units} />
+        <Value read={read} shown={shown} reading={reading} />
         {children}
       </dd>
     </>
@@ -76,7 +75,9 @@ function KeptClub({
 }
 
 /** Ground: the section under the ball and its reading in words. */
-export function GroundPanel({ reading, call, player, keptClubId, units, onHelps }: GroundPanelProps) {
+export function GroundPanel({ reading, call, player, keptClubId, onHelps }: GroundPanelProps) {
+  const units = useUnits()
+
   const { set, drag, release } = useBench.getState()
   const fall = fallWords(reading.fall, show(reading.fall, 'slope', units))
   const side = sideWords(reading.side, show(reading.side, 'slope', units))
@@ -98,7 +99,6 @@ export function GroundPanel({ reading, call, player, keptClubId, units, onHelps 
         <GroundSection
           reading={reading}
           call={call}
-          units={units}
           fallShown={fall}
           sunkShown={seatWords(reading.sunk, coverOf(reading.cover).group, units)}
           onDrag={drag}
@@ -120,17 +120,17 @@ export function GroundPanel({ reading, call, player, keptClubId, units, onHelps 
         </div>
       </div>
       <dl className="grid grid-cols-[4.6rem_1fr] gap-x-2 gap-y-[3px] border-t border-rule px-3.5 py-1.5">
-        <SlopeRow name="ground" shown={fall} reading={reading} read="fall" units={units}>
+        <SlopeRow name="ground" shown={fall} reading={reading} read="fall">
           {coverOf(reading.cover).group !== 'sand' && (
             <>
               {', '}
-              <Value read="give" shown={giveWords(reading.give)} reading={reading} units={units} />
+              <Value read="give" shown={giveWords(reading.give)} reading={reading} />
             </>
           )}
         </SlopeRow>
-        <SlopeRow name="across" shown={side} reading={reading} read="side" units={units} />
-        <LieRows reading={reading} units={units} />
-        <LineReadings reading={reading} units={units} />
+        <SlopeRow name="across" shown={side} reading={reading} read="side" />
+        <LieRows reading={reading} />
+        <LineReadings reading={reading} />
         <KeptClub kept={reading.keep} levelChoice={keptClubId} player={player} />
       </dl>
     </section>

@@ -1,21 +1,21 @@
-import { useMutation } from '@tanstack/react-query'
+import { Choice } from '../../ui/Choice'
+import { useMeasureSlope } from '../../api/mutations'
 import { useState } from 'react'
-import { client, unwrap } from '../../api/client'
 import { Swatch } from '../../drawing/Swatch'
 import { HELPS, helpFits, type CoverName, type Help, type Step } from '../../lib/covers'
 import { deepest, RANGES, type Reading } from '../../lib/reading'
 import { useBench } from '../../lib/store'
-import { scaleOf, trim, type Units } from '../../lib/units'
+import { scaleOf, trim } from '../../lib/units'
 import { Problem } from '../../ui/Problem'
 import { Sheet } from '../../ui/Sheet'
 import { TiltBlock } from './TiltBlock'
 import { Live } from '../../ui/Live'
+import { useUnits } from '../../lib/use-units'
 
 interface HelpsSheetProps {
   open: boolean
   reading: Reading
   hand: 'right' | 'left'
-  units: Units
   onOpenChange: (open: boolean) => void
 }
 
@@ -69,32 +69,35 @@ function HelpBlock({ help, reading }: { help: Help; reading: Reading }) {
 }
 
 /** A slope from a rise held against a run, worked out by the server. */
-function RiseBlock({ units }: { units: Units }) {
+const WAYS = [
+  { value: 'fall', words: 'from the ball to the target' },
+  { value: 'side', words: 'from the feet to the ball' },
+] as const
+
+function RiseBlock() {
+  const units = useUnits()
+
   const [rise, setRise] = useState('')
   const [run, setRun] = useState('1')
   const [along, setAlong] = useState<'fall' | 'side'>('fall')
   const isInches = units.small === 'in'
   const isYards = units.distance === 'yd'
-  const measure = useMutation({
-    mutationFn: async () => {
-      const number = (text: string) => Number(text.replace(',', '.'))
-      const body = {
-        rise_m: number(rise) * (isInches ? 0.0254 : 0.01),
-        run_m: number(run) * (isYards ? 0.9144 : 1),
-      }
-      return unwrap(await client.POST('/api/ground/slope', { body }))
-    },
-    onSuccess: ({ slope_deg: slope, doubt_deg: doubt }) => {
-      const limit = RANGES.fall.high
-      if (Math.abs(slope) > limit) return
-      const half = Math.round(slope * 2) / 2
-      const off = Math.round(doubt * 10) / 10
-      // A rise to the target is uphill, which is a negative fall.
-      useBench
-        .getState()
-        .set(along === 'fall' ? { fall: -half + 0, doubtFall: off } : { side: half, doubtSide: off })
-    },
-  })
+  const measure = useMeasureSlope()
+  const take = ({ slope_deg: slope, doubt_deg: doubt }: NonNullable<typeof measure.data>) => {
+    const limit = RANGES.fall.high
+    if (Math.abs(slope) > limit) return
+    const half = Math.round(slope * 2) / 2
+    const off = Math.round(doubt * 10) / 10
+    // A rise to the target is uphill, which is a negative fall.
+    useBench
+      .getState()
+      .set(along === 'fall' ? { fall: -half + 0, doubtFall: off } : { side: half, doubtSide: off })
+  }
+  const number = (text: string) => Number(text.replace(',', '.'))
+  const paced = {
+    rise_m: number(rise) * (isInches ? 0.0254 : 0.01),
+    run_m: number(run) * (isYards ? 0.9144 : 1),
+  }
   const slope = scaleOf('slope', units)
   const found = measure.data
   return (
@@ -107,7 +110,7 @@ function RiseBlock({ units }: { units: Units }) {
       <form
         onSubmit={(event) => {
           event.preventDefault()
-          measure.mutate()
+          measure.mutate(paced, { onSuccess: take })
         }}
         className="mt-1.5 flex flex-wrap items-end gap-3"
       >
@@ -137,14 +140,7 @@ function RiseBlock({ units }: { units: Units }) {
         </label>
         <label>
           <span className="block text-[13px] text-quiet">which way</span>
-          <select
-            className="field"
-            value={along}
-            onChange={(event) => setAlong(event.target.value === 'side' ? 'side' : 'fall')}
-          >
-            <option value="fall">from the ball to the target</option>
-            <option value="side">from the feet to the ball</option>
-          </select>
+          <Choice look="field" label="which way" value={along} options={WAYS} onChange={setAlong} />
         </label>
         <button type="submit" className="press" disabled={measure.isPending}>
           Set the slope
@@ -164,7 +160,7 @@ function RiseBlock({ units }: { units: Units }) {
 }
 
 /** Measuring helps: each says how far off it usually is, and sets the reading behind the sheet. */
-export function HelpsSheet({ open, reading, hand, units, onOpenChange }: HelpsSheetProps) {
+export function HelpsSheet({ open, reading, hand, onOpenChange }: HelpsSheetProps) {
   return (
     <Sheet
       open={open}
@@ -172,8 +168,8 @@ export function HelpsSheet({ open, reading, hand, units, onOpenChange }: HelpsSh
       about="Each sets the reading on the Bench and remembers how far it may be off."
       onOpenChange={onOpenChange}
     >
-      <TiltBlock hand={hand} units={units} />
-      <RiseBlock units={units} />
+      <TiltBlock hand={hand} />
+      <RiseBlock />
       {HELPS.filter((help) => helpFits(help, reading.cover)).map((help) => (
         <HelpBlock key={help.id} help={help} reading={reading} />
       ))}

@@ -5,18 +5,19 @@ import { sensitivityQuery, whoQuery } from '../../api/queries'
 import { changeWords, holdsWords, nameIn } from '../../lib/advice'
 import type { Reading } from '../../lib/reading'
 import { toRequest } from '../../lib/request'
-import type { Units } from '../../lib/units'
 import { Problem } from '../../ui/Problem'
+import { useUnits } from '../../lib/use-units'
 
 interface AdviceProps {
   plan: PlanResponse
   call: Call
   reading: Reading
-  units: Units
 }
 
 /** Which reading would change the call, and what to measure again. */
-export function Holds({ plan, call, reading, units }: AdviceProps) {
+export function Holds({ plan, call, reading }: AdviceProps) {
+  const units = useUnits()
+
   const [open, setOpen] = useState(false)
   const request = toRequest({ ...reading, call: '' })
   const answer = useQuery({ ...sensitivityQuery({ request, call_id: call.id }), enabled: open })

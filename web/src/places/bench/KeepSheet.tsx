@@ -1,6 +1,6 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useKeepShot } from '../../api/mutations'
 import { useState } from 'react'
-import { client, unwrap, type Call } from '../../api/client'
+import { type Call } from '../../api/client'
 import { type Reading } from '../../lib/reading'
 import { toRequest } from '../../lib/request'
 import { Problem } from '../../ui/Problem'
@@ -17,20 +17,11 @@ interface KeepSheetProps {
 /** Keep the shot on the Bench with a note. */
 export function KeepSheet({ open, reading, call, onOpenChange, onKept }: KeepSheetProps) {
   const [note, setNote] = useState('')
-  const queries = useQueryClient()
-  const keep = useMutation({
-    mutationFn: async () =>
-      unwrap(
-        await client.POST('/api/shots', {
-          body: { request: toRequest(reading), call_id: call.id, note, on_card: false },
-        }),
-      ),
-    onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: ['shots'] })
-      setNote('')
-      onKept()
-    },
-  })
+  const keep = useKeepShot()
+  const kept = () => {
+    setNote('')
+    onKept()
+  }
   return (
     <Sheet
       open={open}
@@ -41,7 +32,10 @@ export function KeepSheet({ open, reading, call, onOpenChange, onKept }: KeepShe
       <form
         onSubmit={(event) => {
           event.preventDefault()
-          keep.mutate()
+          keep.mutate(
+            { request: toRequest(reading), call_id: call.id, note, on_card: false },
+            { onSuccess: kept },
+          )
         }}
       >
         <label className="block font-semibold" htmlFor="keep-note">

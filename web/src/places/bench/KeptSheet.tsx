@@ -1,18 +1,23 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { client, type Shot } from '../../api/client'
+import { useQuery } from '@tanstack/react-query'
+import { useDropShot } from '../../api/mutations'
+import { type Shot } from '../../api/client'
 import { shotsQuery } from '../../api/queries'
 import { fromRequest } from '../../lib/request'
 import { useBench } from '../../lib/store'
-import { show, type Units } from '../../lib/units'
+import { show } from '../../lib/units'
+import { useLaid } from '../../lib/desk'
 import { Problem } from '../../ui/Problem'
 import { Sheet } from '../../ui/Sheet'
+import { useUnits } from '../../lib/use-units'
 
 function when(shot: Shot): string {
   return new Date(shot.kept_at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })
 }
 
-function Row(props: { shot: Shot; units: Units; onOpen: () => void; onDrop: () => void }) {
-  const { shot, units, onOpen, onDrop } = props
+function Row(props: { shot: Shot; onOpen: () => void; onDrop: () => void }) {
+  const units = useUnits()
+
+  const { shot, onOpen, onDrop } = props
   return (
     <li className="flex items-start gap-3 border-b border-rule py-2">
       <button type="button" className="min-w-0 grow text-left hover:text-hot" onClick={onOpen}>
@@ -37,14 +42,10 @@ function Row(props: { shot: Shot; units: Units; onOpen: () => void; onDrop: () =
 }
 
 /** Shots kept before; opening one puts its whole reading back on the Bench (undo leads back). */
-export function KeptSheet(props: { open: boolean; units: Units; onOpenChange: (open: boolean) => void }) {
-  const { open, units, onOpenChange } = props
+export function KeptSheet() {
+  const { open, onOpenChange } = useLaid('kept')
   const shots = useQuery({ ...shotsQuery, enabled: open })
-  const queries = useQueryClient()
-  const drop = useMutation({
-    mutationFn: (id: number) => client.DELETE('/api/shots/{shot_id}', { params: { path: { shot_id: id } } }),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ['shots'] }),
-  })
+  const drop = useDropShot()
   const reopen = (shot: Shot) => {
     useBench.getState().open(fromRequest(shot.request, shot.call_id))
     onOpenChange(false)
@@ -61,13 +62,7 @@ export function KeptSheet(props: { open: boolean; units: Units; onOpenChange: (o
       {shots.data?.length === 0 && <p>Nothing kept yet. On the Bench, press K to keep the shot you see.</p>}
       <ul>
         {shots.data?.map((shot) => (
-          <Row
-            key={shot.id}
-            shot={shot}
-            units={units}
-            onOpen={() => reopen(shot)}
-            onDrop={() => drop.mutate(shot.id)}
-          />
+          <Row key={shot.id} shot={shot} onOpen={() => reopen(shot)} onDrop={() => drop.mutate(shot.id)} />
         ))}
       </ul>
     </Sheet>

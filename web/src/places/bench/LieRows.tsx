@@ -1,16 +1,16 @@
 import { coverOf, hasGrass } from '../../lib/covers'
 import { deepest, GROWTHS, WET_NAMES, type Reading } from '../../lib/reading'
 import { useBench } from '../../lib/store'
-import { show, type Units } from '../../lib/units'
+import { show } from '../../lib/units'
 import { seatWords } from '../../lib/words'
 import { Choice } from '../../ui/Choice'
 import { Value } from '../Value'
 import { CoverPicker } from './CoverPicker'
 import { WordOrNumber } from '../../ui/WordOrNumber'
+import { useUnits } from '../../lib/use-units'
 
 interface RowProps {
   reading: Reading
-  units: Units
 }
 
 const GROWTH_WORDS = {
@@ -50,7 +50,9 @@ function GrassKind(props: RowProps) {
 }
 
 function SandRow(props: RowProps) {
-  const { reading, units } = props
+  const units = useUnits()
+
+  const { reading } = props
   return (
     <>
       <dt className="text-quiet">sand</dt>
@@ -75,7 +77,9 @@ function SandRow(props: RowProps) {
 
 /** What the ball lies in, how deep, how wet; the grass, the sand, the give of the ground. */
 export function LieRows(props: RowProps) {
-  const { reading, units } = props
+  const units = useUnits()
+
+  const { reading } = props
   const { group } = coverOf(reading.cover)
   const set = useBench.getState().set
   return (

@@ -10,14 +10,14 @@ import type { Reading } from '../../lib/reading'
 import { useBench } from '../../lib/store'
 import { useWide } from '../../lib/use-wide'
 import { OUT_WORDS } from '../../lib/advice'
-import { distance, height, show, type Units } from '../../lib/units'
+import { distance, height, show } from '../../lib/units'
 import { Head } from '../../ui/Head'
 import { LineTools } from './LineTools'
+import { useUnits } from '../../lib/use-units'
 
 interface LinePanelProps {
   reading: Reading
   drawn: Drawn[]
-  units: Units
   onLines: () => void
 }
 
@@ -38,7 +38,9 @@ function Key(props: { tone: 'hot' | 'second' | 'ghost'; name: string; words: str
   )
 }
 
-function Legend({ drawn, units }: { drawn: Drawn[]; units: Units }) {
+function Legend({ drawn }: { drawn: Drawn[] }) {
+  const units = useUnits()
+
   const unit = units.distance
   const first = drawn[0]?.call
   return (
@@ -63,7 +65,9 @@ function Legend({ drawn, units }: { drawn: Drawn[]; units: Units }) {
 }
 
 /** Line: from the side and from above, at one scale. */
-export function LinePanel({ reading, drawn, units, onLines }: LinePanelProps) {
+export function LinePanel({ reading, drawn, onLines }: LinePanelProps) {
+  const units = useUnits()
+
   const led = isLed(useQuery(mastQuery).data)
   const [drawing, setDrawing] = useState<AreaKind | null>(null)
   const { set, drag, release } = useBench.getState()
@@ -83,14 +87,13 @@ export function LinePanel({ reading, drawn, units, onLines }: LinePanelProps) {
         title="Line"
         note={`${show(reading.flag, 'distance', units)} to the flag${toGreen}; ${heights}`}
       />
-      <LineTools reading={reading} units={units} drawing={drawing} onDrawing={setDrawing} onLines={onLines} />
-      <Legend drawn={drawn} units={units} />
+      <LineTools reading={reading} drawing={drawing} onDrawing={setDrawing} onLines={onLines} />
+      <Legend drawn={drawn} />
       <Elevation
         reading={reading}
         drawn={drawn}
         scale={scale}
         cut={isWide ? WIDE_CUT : LOW_CUT}
-        units={units}
         onDrag={drag}
         onRelease={release}
         onStep={set}
@@ -100,7 +103,6 @@ export function LinePanel({ reading, drawn, units, onLines }: LinePanelProps) {
           reading={reading}
           drawn={drawn}
           scale={scale}
-          units={units}
           drawing={drawing}
           onDrawn={() => setDrawing(null)}
           isLed={led}

@@ -1,10 +1,11 @@
 import { FIRMNESSES, firmnessTold } from '../../lib/day'
 import { SURROUNDS, type NumberKey, type Reading } from '../../lib/reading'
 import { useBench } from '../../lib/store'
-import { show, type Units } from '../../lib/units'
+import { show } from '../../lib/units'
 import { Choice } from '../../ui/Choice'
 import { Value } from '../Value'
 import { WordOrNumber } from '../../ui/WordOrNumber'
+import { useUnits } from '../../lib/use-units'
 
 const SURROUND_WORDS = { fringe: 'fringe', fairway: 'fairway', semi: 'semi-rough', rough: 'rough' }
 
@@ -17,11 +18,11 @@ function riseWords(shown: string, value: number): string {
 }
 
 /** The line in words: flag, green, what it is like there. */
-export function LineReadings({ reading, units }: { reading: Reading; units: Units }) {
+export function LineReadings({ reading }: { reading: Reading }) {
+  const units = useUnits()
+
   const set = useBench.getState().set
-  const number = (read: NumberKey, shown: string) => (
-    <Value read={read} shown={shown} reading={reading} units={units} />
-  )
+  const number = (read: NumberKey, shown: string) => <Value read={read} shown={shown} reading={reading} />
   const metres = (key: 'flag' | 'front' | 'back' | 'width') =>
     number(key, show(reading[key], 'distance', units))
   return (

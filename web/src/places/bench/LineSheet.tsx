@@ -1,21 +1,23 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
+import { useDropLine, useReadGeoJson, useSaveLine, useWriteGeoJson, type Origin } from '../../api/mutations'
+import { saveFile } from '../../lib/save-file'
 import { useState, type ReactNode } from 'react'
-import { client, unwrap, type LineIn, type SavedLine } from '../../api/client'
+import { type SavedLine } from '../../api/client'
 import { linesQuery } from '../../api/queries'
 import { AREA_WORDS, OBSTACLE_WORDS, withEntry, type Area, type Obstacle } from '../../lib/line'
 import { rangeOf, type Range, type Reading } from '../../lib/reading'
 import { fromLine, toRequest } from '../../lib/request'
 import { useBench } from '../../lib/store'
-import { show, type Units } from '../../lib/units'
+import { show } from '../../lib/units'
 import { EditableNumber } from '../../ui/EditableNumber'
 import { Problem } from '../../ui/Problem'
 import { Sheet } from '../../ui/Sheet'
 import { Live } from '../../ui/Live'
+import { useUnits } from '../../lib/use-units'
 
 interface LineSheetProps {
   open: boolean
   reading: Reading
-  units: Units
   onOpenChange: (open: boolean) => void
 }
 
@@ -46,8 +48,10 @@ function Line({ children, onDelete, name }: { children: ReactNode; onDelete: () 
   )
 }
 
-function AreaLine(props: { area: Area; units: Units; onChange: (area: Area) => void; onDelete: () => void }) {
-  const { area, units, onChange, onDelete } = props
+function AreaLine(props: { area: Area; onChange: (area: Area) => void; onDelete: () => void }) {
+  const units = useUnits()
+
+  const { area, onChange, onDelete } = props
   const tilt = (key: 'fall' | 'side', words: string) => (
     <>
       {words}{' '}
@@ -55,7 +59,6 @@ function AreaLine(props: { area: Area; units: Units; onChange: (area: Area) => v
         shown={show(area[key], 'slope', units)}
         value={area[key]}
         range={TILT}
-        units={units}
         onChange={(value) => onChange({ ...area, [key]: value })}
       />
     </>
@@ -70,17 +73,17 @@ function AreaLine(props: { area: Area; units: Units; onChange: (area: Area) => v
 
 function ObstacleLine(props: {
   obstacle: Obstacle
-  units: Units
   onChange: (obstacle: Obstacle) => void
   onDelete: () => void
 }) {
-  const { obstacle, units, onChange, onDelete } = props
+  const units = useUnits()
+
+  const { obstacle, onChange, onDelete } = props
   const number = (key: keyof typeof OBSTACLE_RANGES) => (
     <EditableNumber
       shown={show(obstacle[key], 'distance', units)}
       value={obstacle[key]}
       range={OBSTACLE_RANGES[key]}
-      units={units}
       onChange={(value) => onChange({ ...obstacle, [key]: value })}
     />
   )
@@ -93,7 +96,7 @@ function ObstacleLine(props: {
 }
 
 /** What is drawn, in words that can be changed. */
-function DrawnThings({ reading, units }: { reading: Reading; units: Units }) {
+function DrawnThings({ reading }: { reading: Reading }) {
   const set = useBench.getState().set
   const { areas, obstacles } = reading
   if (areas.length + obstacles.length === 0)
@@ -104,7 +107,6 @@ function DrawnThings({ reading, units }: { reading: Reading; units: Units }) {
         <AreaLine
           key={`area ${i}`}
           area={area}
-          units={units}
           onChange={(next) => set({ areas: withEntry(areas, i, next) })}
           onDelete={() => set({ areas: withEntry(areas, i, null) })}
         />
@@ -113,7 +115,6 @@ function DrawnThings({ reading, units }: { reading: Reading; units: Units }) {
         <ObstacleLine
           key={`thing ${i}`}
           obstacle={obstacle}
-          units={units}
           onChange={(next) => {
             if (next.low < next.high && next.left < next.right)
               set({ obstacles: withEntry(obstacles, i, next) })
@@ -123,48 +124,6 @@ function DrawnThings({ reading, units }: { reading: Reading; units: Units }) {
       ))}
     </ul>
   )
-}
-
-function download(name: string, document: unknown) {
-  const url = URL.createObjectURL(
-    new Blob([JSON.stringify(document, null, 1)], { type: 'application/geo+json' }),
-  )
-  const link = window.document.createElement('a')
-  link.href = url
-  link.download = `${name.replace(/[^\p{L}\p{N}]+/gu, '-') || 'line'}.geojson`
-  link.click()
-  URL.revokeObjectURL(url)
-}
-
-function useLines() {
-  const queries = useQueryClient()
-  const refresh = () => queries.invalidateQueries({ queryKey: ['lines'] })
-  const save = useMutation({
-    mutationFn: async (body: { name: string; line: LineIn }) =>
-      unwrap(await client.POST('/api/lines', { body })),
-    onSuccess: refresh,
-  })
-  const drop = useMutation({
-    mutationFn: (id: number) => client.DELETE('/api/lines/{line_id}', { params: { path: { line_id: id } } }),
-    onSuccess: refresh,
-  })
-  const write = useMutation({
-    mutationFn: async (body: { name: string; line: LineIn; origin: Origin | null }) =>
-      unwrap(await client.POST('/api/lines/geojson', { body })),
-    onSuccess: ({ document }, { name }) => download(name, document),
-  })
-  const read = useMutation({
-    mutationFn: async (file: File) =>
-      unwrap(await client.POST('/api/lines/read', { body: { text: await file.text() } })),
-    onSuccess: ({ line }) => useBench.getState().set(fromLine(line)),
-  })
-  return { save, drop, write, read }
-}
-
-interface Origin {
-  latitude: number
-  longitude: number
-  bearing_deg: number
 }
 
 /** Three numbers, or nothing: then the file is in metres along the line. */
@@ -201,13 +160,17 @@ function Saved({
 }
 
 /** Lines: what is drawn on this one, lines saved before, and files. */
-export function LineSheet({ open, reading, units, onOpenChange }: LineSheetProps) {
+export function LineSheet({ open, reading, onOpenChange }: LineSheetProps) {
   const [name, setName] = useState('')
   const [origin, setOrigin] = useState('')
   const lines = useQuery({ ...linesQuery, enabled: open })
-  const { save, drop, write, read } = useLines()
+  const save = useSaveLine()
+  const drop = useDropLine()
+  const write = useWriteGeoJson()
+  const read = useReadGeoJson()
   const line = toRequest(reading).line
   const place = originFrom(origin)
+  const fileName = name.trim() || 'line'
   const error = save.error ?? drop.error ?? write.error ?? read.error ?? lines.error
   return (
     <Sheet
@@ -217,7 +180,7 @@ export function LineSheet({ open, reading, units, onOpenChange }: LineSheetProps
       about="What is drawn, saved lines, and files."
     >
       <h3 className="font-bold">Drawn on this line</h3>
-      <DrawnThings reading={reading} units={units} />
+      <DrawnThings reading={reading} />
       <h3 className="mt-4 font-bold">Saved lines</h3>
       <Saved
         lines={lines.data ?? []}
@@ -261,7 +224,18 @@ export function LineSheet({ open, reading, units, onOpenChange }: LineSheetProps
           className="press"
           disabled={place === 'broken'}
           onClick={() =>
-            place !== 'broken' && write.mutate({ name: name.trim() || 'line', line, origin: place })
+            place !== 'broken' &&
+            write.mutate(
+              { name: fileName, line, origin: place },
+              {
+                onSuccess: ({ document }) =>
+                  saveFile(
+                    `${fileName.replace(/[^\p{L}\p{N}]+/gu, '-')}.geojson`,
+                    JSON.stringify(document, null, 1),
+                    'application/geo+json',
+                  ),
+              },
+            )
           }
         >
           Write a file
@@ -274,7 +248,8 @@ export function LineSheet({ open, reading, units, onOpenChange }: LineSheetProps
             className="sr-only"
             onChange={(event) => {
               const file = event.target.files?.[0]
-              if (file) read.mutate(file)
+              if (file)
+                read.mutate(file, { onSuccess: (told) => useBench.getState().set(fromLine(told.line)) })
               event.target.value = ''
             }}
           />

@@ -11,43 +11,54 @@ import {
 import { QUICK_STARTS } from '../../lib/quick-starts'
 import type { Reading } from '../../lib/reading'
 import { useBench } from '../../lib/store'
-import { show, type Units } from '../../lib/units'
+import { show } from '../../lib/units'
+import { Live } from '../../ui/Live'
 import { Menu } from '../../ui/Menu'
+import { useUnits } from '../../lib/use-units'
 
 interface LineToolsProps {
   reading: Reading
-  units: Units
   drawing: AreaKind | null
   onDrawing: (kind: AreaKind | null) => void
   onLines: () => void
 }
 
 /** Quick starts, drawing, things in the way, saved lines: one row of words above the drawings. */
-export function LineTools({ reading, units, drawing, onDrawing, onLines }: LineToolsProps) {
+export function LineTools({ reading, drawing, onDrawing, onLines }: LineToolsProps) {
+  return (
+    <>
+      <Live as="p" className="px-3.5 text-[13px]">
+        {drawing && <DrawingHelp kind={drawing} reading={reading} onDone={() => onDrawing(null)} />}
+      </Live>
+      {!drawing && <Tools reading={reading} onDrawing={onDrawing} onLines={onLines} />}
+    </>
+  )
+}
+
+function DrawingHelp(props: { kind: AreaKind; reading: Reading; onDone: () => void }) {
+  const { kind, reading, onDone } = props
+  const put = () => {
+    const area = newArea(kind, usualBox(kind, reading.front, reading.back))
+    useBench.getState().set({ areas: [...reading.areas, area] })
+    onDone()
+  }
+  return (
+    <>
+      <b className="text-hot">Drawing {AREA_WORDS[kind]}:</b> drag over the plan below, or{' '}
+      <button type="button" className="word" autoFocus onClick={put}>
+        put it in its usual place
+      </button>
+      ,{' '}
+      <button type="button" className="word" onClick={onDone}>
+        or leave it
+      </button>
+    </>
+  )
+}
+
+function Tools({ reading, onDrawing, onLines }: Omit<LineToolsProps, 'drawing'>) {
+  const units = useUnits()
   const set = useBench.getState().set
-  if (drawing)
-    return (
-      <p className="px-3.5 text-[13px]" role="status">
-        <b className="text-hot">Drawing {AREA_WORDS[drawing]}:</b> drag over the plan below, or{' '}
-        <button
-          type="button"
-          className="word"
-          autoFocus
-          onClick={() => {
-            set({
-              areas: [...reading.areas, newArea(drawing, usualBox(drawing, reading.front, reading.back))],
-            })
-            onDrawing(null)
-          }}
-        >
-          put it in its usual place
-        </button>
-        ,{' '}
-        <button type="button" className="word" onClick={() => onDrawing(null)}>
-          or leave it
-        </button>
-      </p>
-    )
   return (
     <p className="flex flex-wrap gap-x-4 px-3.5 text-[13px]">
       <Menu

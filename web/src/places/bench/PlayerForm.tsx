@@ -1,6 +1,7 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { Choice } from '../../ui/Choice'
+import { useAddPlayer } from '../../api/mutations'
 import { useState } from 'react'
-import { client, unwrap, type Player, type PlayerNew } from '../../api/client'
+import { type Player, type PlayerNew } from '../../api/client'
 import { PLAIN_PLAYER } from '../../lib/bag'
 import { Problem } from '../../ui/Problem'
 
@@ -12,32 +13,26 @@ interface Draft {
   stature: string
 }
 
+const HANDS = [
+  { value: 'right', words: 'right-handed' },
+  { value: 'left', words: 'left-handed' },
+] as const
+
 const EMPTY: Draft = { name: '', hand: 'right', carry: '130', handicap: '18', stature: '1.78' }
 
 /** A player from five facts; the usual bag is scaled from the 7-iron carry. */
 export function PlayerForm({ onAdded }: { onAdded: (player: Player) => void }) {
   const [draft, setDraft] = useState(EMPTY)
-  const queries = useQueryClient()
-  const add = useMutation({
-    mutationFn: async () =>
-      unwrap(
-        await client.POST('/api/players', {
-          body: {
-            name: draft.name,
-            hand: draft.hand,
-            stature_m: Number(draft.stature),
-            handicap: Number(draft.handicap),
-            seven_iron_carry_m: Number(draft.carry),
-            ...PLAIN_PLAYER,
-            leave_out: [],
-          },
-        }),
-      ),
-    onSuccess: async (player) => {
-      await queries.invalidateQueries({ queryKey: ['players'] })
-      onAdded(player)
-    },
-  })
+  const add = useAddPlayer()
+  const told: PlayerNew = {
+    name: draft.name,
+    hand: draft.hand,
+    stature_m: Number(draft.stature),
+    handicap: Number(draft.handicap),
+    seven_iron_carry_m: Number(draft.carry),
+    ...PLAIN_PLAYER,
+    leave_out: [],
+  }
   const text = (key: 'name' | 'carry' | 'handicap' | 'stature', label: string) => (
     <label className="grid grid-cols-[11rem_1fr] items-center">
       <span>{label}</span>
@@ -55,20 +50,19 @@ export function PlayerForm({ onAdded }: { onAdded: (player: Player) => void }) {
       className="grid max-w-md gap-2"
       onSubmit={(event) => {
         event.preventDefault()
-        add.mutate()
+        add.mutate(told, { onSuccess: onAdded })
       }}
     >
       {text('name', 'Name')}
       <label className="grid grid-cols-[11rem_1fr] items-center">
         <span>Plays</span>
-        <select
-          className="field"
+        <Choice
+          look="field"
+          label="Plays"
           value={draft.hand}
-          onChange={(event) => setDraft({ ...draft, hand: event.target.value === 'left' ? 'left' : 'right' })}
-        >
-          <option value="right">right-handed</option>
-          <option value="left">left-handed</option>
-        </select>
+          options={HANDS}
+          onChange={(hand) => setDraft({ ...draft, hand })}
+        />
       </label>
       {text('carry', '7-iron carries (m)')}
       {text('handicap', 'Handicap')}

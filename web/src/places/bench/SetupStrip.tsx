@@ -1,26 +1,28 @@
 import { Tabs } from 'radix-ui'
+import { lay } from '../../lib/desk'
 import type { Call, LedgerRow, Player, Swap } from '../../api/client'
 import { FaceOnView } from '../../drawing/FaceOnView'
 import { FeetView } from '../../drawing/FeetView'
 import type { Reading } from '../../lib/reading'
 import { LEDGERS, rescaled, type LedgerName } from '../../lib/ledger'
-import { distance, YARD, type Units } from '../../lib/units'
+import { distance, YARD } from '../../lib/units'
 import { sayLines } from '../../lib/words'
 import { Head } from '../../ui/Head'
+import { useUnits } from '../../lib/use-units'
 
 function Say({
   call,
   hand,
-  units,
   swap,
   harder,
 }: {
   call: Call
   hand: Player['hand']
-  units: Units
   swap: Swap | null
   harder: string | null
 }) {
+  const units = useUnits()
+
   return (
     <section
       aria-label="Say"
@@ -37,13 +39,15 @@ function Say({
           {caution}
         </p>
       ))}
-      {swap && <SwapNote swap={swap} units={units} />}
+      {swap && <SwapNote swap={swap} />}
       {harder && <p className="mx-3.5 mt-2 text-[13px] text-quiet">{harder}</p>}
     </section>
   )
 }
 
-function SwapNote({ swap, units }: { swap: Swap; units: Units }) {
+function SwapNote({ swap }: { swap: Swap }) {
+  const units = useUnits()
+
   const far = (metres: number) => `${distance(metres, units)} ${units.distance}`
   return (
     <p className="mx-3.5 mt-2 text-[13px] text-quiet">
@@ -67,7 +71,9 @@ function aimValue(value: number): string {
 }
 
 /** The rows of a ledger in the coach's units. */
-export function LedgerRows({ name, rows, units }: { name: LedgerName; rows: LedgerRow[]; units: Units }) {
+export function LedgerRows({ name, rows }: { name: LedgerName; rows: LedgerRow[] }) {
+  const units = useUnits()
+
   const factor = name === 'distance' && units.distance === 'yd' ? 1 / YARD : 1
   return (
     <table className="w-full text-[13px]">
@@ -91,15 +97,15 @@ export function LedgerRows({ name, rows, units }: { name: LedgerName; rows: Ledg
 
 interface LedgerPanelProps {
   call: Call
-  units: Units
   ledger: LedgerName
   onLedger: (name: LedgerName) => void
   onKeep: () => void
   onBook: () => void
-  onAstray: () => void
 }
 
-function LedgerPanel({ call, units, ledger, onLedger, onKeep, onBook, onAstray }: LedgerPanelProps) {
+function LedgerPanel({ call, ledger, onLedger, onKeep, onBook }: LedgerPanelProps) {
+  const units = useUnits()
+
   const unit = { distance: units.distance, spin: 'rpm', loft: '°', bounce: '°', aim: '°' }[ledger]
   return (
     <section aria-label="Ledger" className="flex min-h-0 min-w-0 flex-col overflow-y-auto">
@@ -107,7 +113,7 @@ function LedgerPanel({ call, units, ledger, onLedger, onKeep, onBook, onAstray }
         title={`Ledger, ${unit}`}
         note={
           <span className="flex items-baseline gap-2">
-            <button type="button" className="hover:text-hot" onClick={onAstray}>
+            <button type="button" className="hover:text-hot" onClick={() => lay('astray')}>
               astray
             </button>
             <button type="button" className="hover:text-hot" onClick={onKeep}>
@@ -137,7 +143,7 @@ function LedgerPanel({ call, units, ledger, onLedger, onKeep, onBook, onAstray }
         </Tabs.List>
         {LEDGERS.map((name) => (
           <Tabs.Content key={name} value={name} className="pt-1">
-            {call.detail && <LedgerRows name={name} rows={call.detail.ledgers[name]} units={units} />}
+            {call.detail && <LedgerRows name={name} rows={call.detail.ledgers[name]} />}
           </Tabs.Content>
         ))}
       </Tabs.Root>
@@ -158,14 +164,12 @@ export function SetupStrip({
   call,
   reading,
   player,
-  units,
   swap,
   harder,
   ledger,
   onLedger,
   onKeep,
   onBook,
-  onAstray,
 }: SetupStripProps) {
   return (
     <div className="grid border-t border-ink lg:h-[227px] lg:grid-cols-[330px_292px_1fr_258px]">
@@ -180,7 +184,7 @@ export function SetupStrip({
         <>
           <section aria-label="Set-up from above" className="min-w-0 border-rule lg:border-r">
             <Head title="Set-up" note="from above, target right" />
-            <FeetView setup={call.setup} leftHanded={player.hand === 'left'} units={units} />
+            <FeetView setup={call.setup} leftHanded={player.hand === 'left'} />
           </section>
           <section aria-label="Set-up across" className="min-w-0 border-rule lg:border-r">
             <Head title="" note="across the line" />
@@ -188,16 +192,8 @@ export function SetupStrip({
           </section>
         </>
       )}
-      <Say call={call} hand={player.hand} units={units} swap={swap} harder={harder} />
-      <LedgerPanel
-        call={call}
-        units={units}
-        ledger={ledger}
-        onLedger={onLedger}
-        onKeep={onKeep}
-        onBook={onBook}
-        onAstray={onAstray}
-      />
+      <Say call={call} hand={player.hand} swap={swap} harder={harder} />
+      <LedgerPanel call={call} ledger={ledger} onLedger={onLedger} onKeep={onKeep} onBook={onBook} />
     </div>
   )
 }

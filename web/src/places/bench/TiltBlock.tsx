@@ -1,13 +1,16 @@
 import { useState } from 'react'
 import { RANGES } from '../../lib/reading'
 import { useBench } from '../../lib/store'
-import { show, type Units } from '../../lib/units'
+import { show } from '../../lib/units'
 import { askForTilt, hasTilt, slopeOf, TILT_DOUBT, useTilt } from '../../lib/use-tilt'
 import { fallWords, sideWords } from '../../lib/words'
 import { Live } from '../../ui/Live'
+import { useUnits } from '../../lib/use-units'
 
 /** The phone as a slope level, where it has a sensor. */
-export function TiltBlock({ hand, units }: { hand: 'right' | 'left'; units: Units }) {
+export function TiltBlock({ hand }: { hand: 'right' | 'left' }) {
+  const units = useUnits()
+
   const [isOn, setOn] = useState(false)
   const [told, setTold] = useState('')
   const { tilt, silent } = useTilt(isOn)

@@ -6,21 +6,23 @@ import { Plot } from '../../drawing/Plot'
 import { callName, shownIn, whatIfRange } from '../../lib/advice'
 import { deepest, type Reading } from '../../lib/reading'
 import { toRequest } from '../../lib/request'
-import { YARD, type Units } from '../../lib/units'
+import { YARD } from '../../lib/units'
 import { Choice } from '../../ui/Choice'
 import { Problem } from '../../ui/Problem'
 import { Sheet } from '../../ui/Sheet'
+import { useUnits } from '../../lib/use-units'
 
 interface WhatIfSheetProps {
   open: boolean
   reading: Reading
   call: Call
-  units: Units
   onOpenChange: (open: boolean) => void
 }
 
 /** One reading over its range: where the same stroke would finish, the aim it wants, what it costs. */
-export function WhatIfSheet({ open, reading, call, units, onOpenChange }: WhatIfSheetProps) {
+export function WhatIfSheet({ open, reading, call, onOpenChange }: WhatIfSheetProps) {
+  const units = useUnits()
+
   const [name, setName] = useState<ReadingName>('fall')
   const request = toRequest({ ...reading, call: '' })
   const readings = useQuery({ ...sensitivityQuery({ request, call_id: call.id }), enabled: open })

@@ -1,15 +1,10 @@
 import { useEffect, useState } from 'react'
 import { astrayWords, clockWords, NOT_ASTRAY, SEARCH_S, secondsLeft } from '../../lib/astray'
-import { distance, scaleOf, type Units } from '../../lib/units'
+import { lay, mark, tell, useLaid } from '../../lib/desk'
+import { usePlace } from '../../lib/place'
+import { distance, scaleOf } from '../../lib/units'
 import { Sheet } from '../../ui/Sheet'
-
-interface AstraySheetProps {
-  open: boolean
-  units: Units
-  onOpenChange: (open: boolean) => void
-  /** Found: on to reading the lie, with what was marked as a note. */
-  onFound: (note: string) => void
-}
+import { useUnits } from '../../lib/use-units'
 
 function useNow(runs: boolean): number {
   const [now, setNow] = useState(() => Date.now())
@@ -22,14 +17,20 @@ function useNow(runs: boolean): number {
 }
 
 /** The moment a ball goes astray: mark its line, think of a provisional ball, look for three minutes. */
-export function AstraySheet({ open, units, onOpenChange, onFound }: AstraySheetProps) {
-  const [mark, setMark] = useState(NOT_ASTRAY)
-  const now = useNow(mark.began !== null)
-  const left = secondsLeft(mark.began, now)
+export function AstraySheet() {
+  const { open, onOpenChange } = useLaid('astray')
+  const units = useUnits()
+  const [seen, setSeen] = useState(NOT_ASTRAY)
+  const now = useNow(seen.began !== null)
+  const left = secondsLeft(seen.began, now)
   const scale = scaleOf('distance', units)
   const finish = () => {
-    onFound(astrayWords(mark, (metres) => `${distance(metres, units)} ${units.distance}`))
-    setMark(NOT_ASTRAY)
+    const words = astrayWords(seen, (metres) => `${distance(metres, units)} ${units.distance}`)
+    lay(null)
+    mark(words)
+    usePlace.getState().go('bench')
+    tell(words ? 'Marked: it goes into the note of this shot. Now read the lie.' : 'Now read the lie.')
+    setSeen(NOT_ASTRAY)
   }
   return (
     <Sheet
@@ -45,8 +46,8 @@ export function AstraySheet({ open, units, onOpenChange, onFound }: AstraySheetP
             className="field mt-1 w-full"
             maxLength={120}
             placeholder="left edge of the split birch"
-            value={mark.landmark}
-            onChange={(event) => setMark({ ...mark, landmark: event.target.value })}
+            value={seen.landmark}
+            onChange={(event) => setSeen({ ...seen, landmark: event.target.value })}
           />
         </label>
         <label className="flex items-baseline gap-2">
@@ -58,7 +59,7 @@ export function AstraySheet({ open, units, onOpenChange, onFound }: AstraySheetP
             onChange={(event) => {
               const typed = Number(event.target.value.replace(',', '.'))
               const isKnown = event.target.value.trim() !== '' && Number.isFinite(typed)
-              setMark({ ...mark, inFrom: isKnown ? scale.fromShown(Math.max(0, typed)) : null })
+              setSeen({ ...seen, inFrom: isKnown ? scale.fromShown(Math.max(0, typed)) : null })
             }}
           />
           <span className="text-quiet">{units.distance}</span>
@@ -69,8 +70,8 @@ export function AstraySheet({ open, units, onOpenChange, onFound }: AstraySheetP
             className="field mt-1 w-full"
             maxLength={200}
             placeholder="first bounce seen, went right"
-            value={mark.note}
-            onChange={(event) => setMark({ ...mark, note: event.target.value })}
+            value={seen.note}
+            onChange={(event) => setSeen({ ...seen, note: event.target.value })}
           />
         </label>
         <p className="border-l-4 border-double border-ink pl-2">
@@ -79,8 +80,8 @@ export function AstraySheet({ open, units, onOpenChange, onFound }: AstraySheetP
           <label className="whitespace-nowrap">
             <input
               type="checkbox"
-              checked={mark.provisional}
-              onChange={(event) => setMark({ ...mark, provisional: event.target.checked })}
+              checked={seen.provisional}
+              onChange={(event) => setSeen({ ...seen, provisional: event.target.checked })}
             />{' '}
             provisional played
           </label>
@@ -89,9 +90,9 @@ export function AstraySheet({ open, units, onOpenChange, onFound }: AstraySheetP
           <button
             type="button"
             className="press"
-            onClick={() => setMark({ ...mark, began: mark.began === null ? Date.now() : null })}
+            onClick={() => setSeen({ ...seen, began: seen.began === null ? Date.now() : null })}
           >
-            {mark.began === null ? 'We begin to look' : 'Stop the clock'}
+            {seen.began === null ? 'We begin to look' : 'Stop the clock'}
           </button>
           <span
             role="timer"

@@ -4,7 +4,6 @@ import { bookingOf, newId, NOTHING_SEEN } from '../../lib/booking'
 import { enqueue } from '../../lib/queue'
 import type { Reading } from '../../lib/reading'
 import { toRequest } from '../../lib/request'
-import type { Units } from '../../lib/units'
 import { Sheet } from '../../ui/Sheet'
 import { SeenForm, type Target } from './SeenForm'
 
@@ -13,7 +12,6 @@ interface BookSheetProps {
   reading: Reading
   call: Call
   player: Player
-  units: Units
   /** A note to begin with: where a stray ball lay. */
   note: string
   onOpenChange: (open: boolean) => void
@@ -34,7 +32,7 @@ export function targetOf(call: Call, reading: Reading): Target {
 
 /** Enter what the ball did, for the call that is looked at. */
 export function BookSheet(props: BookSheetProps) {
-  const { open, reading, call, player, units, note, onOpenChange, onBooked } = props
+  const { open, reading, call, player, note, onOpenChange, onBooked } = props
   const begin = { ...NOTHING_SEEN, note }
   const [seen, setSeen] = useState(begin)
   const isEmpty = seen.finish === null && seen.carry === null && seen.misses.length === 0
@@ -54,7 +52,7 @@ export function BookSheet(props: BookSheetProps) {
       title="What did it do?"
       about={`${player.name}: ${call.club_name}, ${call.method_name.toLowerCase()}. Tap where it finished; the rest is for when there is time.`}
     >
-      <SeenForm seen={seen} target={targetOf(call, reading)} player={player} units={units} onSeen={setSeen} />
+      <SeenForm seen={seen} target={targetOf(call, reading)} player={player} onSeen={setSeen} />
       <div className="sticky bottom-0 mt-3 bg-paper py-2">
         <button
           type="button"

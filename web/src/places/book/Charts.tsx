@@ -1,10 +1,13 @@
 import type { BookSummary } from '../../api/client'
 import { Against, Finishes, Trend } from '../../drawing/Against'
-import { scaleOf, type Units } from '../../lib/units'
+import { scaleOf } from '../../lib/units'
 import { Head } from '../../ui/Head'
+import { useUnits } from '../../lib/use-units'
 
 /** Predicted against actual: carry, run, finish, and strokes lost over time. */
-export function Charts({ summary, units }: { summary: BookSummary; units: Units }) {
+export function Charts({ summary }: { summary: BookSummary }) {
+  const units = useUnits()
+
   const scale = scaleOf('distance', units)
   const pairs = (
     expected: (p: BookSummary['points'][number]) => number,

@@ -1,17 +1,18 @@
-import { useMutation } from '@tanstack/react-query'
+import { useReadFault } from '../../api/mutations'
+import { Choice } from '../../ui/Choice'
 import { useState } from 'react'
-import { client, unwrap, type FaultResponse, type MissName, type Player } from '../../api/client'
+import { type FaultResponse, type MissName, type Player } from '../../api/client'
 import { FaceTap, TurfTap } from '../../drawing/StrikeTap'
 import { callName } from '../../lib/advice'
 import { MISSES } from '../../lib/booking'
 import { toRequest } from '../../lib/request'
 import { useReading } from '../../lib/store'
-import type { Units } from '../../lib/units'
 import { usePlan } from '../../lib/use-plan'
 import { lieWords } from '../../lib/words'
 import { Problem } from '../../ui/Problem'
 import { Head } from '../../ui/Head'
-import { Chips } from './Chips'
+import { Chips } from '../../ui/Chips'
+import { useUnits } from '../../lib/use-units'
 
 interface Ball {
   misses: MissName[]
@@ -53,29 +54,16 @@ function Causes({ told }: { told: FaultResponse }) {
 }
 
 /** From the shot on the Bench and what was seen of it, the likely causes with sign and cure. */
-export function FaultReader({ player, units }: { player: Player; units: Units }) {
+export function FaultReader({ player }: { player: Player }) {
+  const units = useUnits()
+
   const reading = useReading()
   const { plan } = usePlan(reading)
   const [callId, setCallId] = useState('')
   const [balls, setBalls] = useState<Ball[]>([NEW_BALL])
   const calls = plan?.calls ?? []
   const call = calls.find((one) => one.id === (callId || reading.call)) ?? calls[0]
-  const read = useMutation({
-    mutationFn: async (id: string) =>
-      unwrap(
-        await client.POST('/api/faults', {
-          body: {
-            request: toRequest(reading),
-            call_id: id,
-            balls: balls.map((ball) => ({
-              misses: ball.misses,
-              heel_mm: ball.heel?.heel ?? null,
-              turf_cm: ball.turf,
-            })),
-          },
-        }),
-      ),
-  })
+  const read = useReadFault()
   const put = (at: number, patch: Partial<Ball>) =>
     setBalls((before) => before.map((ball, i) => (i === at ? { ...ball, ...patch } : ball)))
   const isEmpty = balls.every((b) => b.misses.length === 0 && b.heel === null && b.turf === null)
@@ -88,13 +76,13 @@ export function FaultReader({ player, units }: { player: Player; units: Units })
         </p>
         <label className="my-2 flex items-baseline gap-2">
           <span>The call was</span>
-          <select className="field" value={call.id} onChange={(event) => setCallId(event.target.value)}>
-            {calls.map((one) => (
-              <option key={one.id} value={one.id}>
-                {callName(one)}
-              </option>
-            ))}
-          </select>
+          <Choice
+            look="field"
+            label="The call was"
+            value={call.id}
+            options={calls.map((one) => ({ value: one.id, words: callName(one) }))}
+            onChange={setCallId}
+          />
         </label>
         {balls.map((ball, i) => (
           <fieldset key={i} className="mb-3 border-t border-rule pt-1">
@@ -128,7 +116,17 @@ export function FaultReader({ player, units }: { player: Player; units: Units })
             type="button"
             className="press press-main"
             disabled={isEmpty || read.isPending}
-            onClick={() => read.mutate(call.id)}
+            onClick={() =>
+              read.mutate({
+                request: toRequest(reading),
+                call_id: call.id,
+                balls: balls.map((ball) => ({
+                  misses: ball.misses,
+                  heel_mm: ball.heel?.heel ?? null,
+                  turf_cm: ball.turf,
+                })),
+              })
+            }
           >
             {read.isPending ? 'Reading' : 'Read the fault'}
           </button>

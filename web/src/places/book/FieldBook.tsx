@@ -1,10 +1,8 @@
 import { useQuery } from '@tanstack/react-query'
 import { Tabs } from 'radix-ui'
 import { useState } from 'react'
-import type { Player, Settings } from '../../api/client'
+import type { Player } from '../../api/client'
 import { summaryQuery, type Which } from '../../api/queries'
-import type { KeyActions } from '../../lib/keys'
-import { useKeys } from '../../lib/use-keys'
 import { Problem } from '../../ui/Problem'
 import { Charts } from './Charts'
 import { FaultReader } from './FaultReader'
@@ -13,13 +11,6 @@ import { Lies } from './Lies'
 import { Shots } from './Shots'
 import { Trials } from './Trials'
 import { WaitingShots } from './WaitingShots'
-
-interface FieldBookProps {
-  player: Player
-  settings: Settings
-  keys: KeyActions
-  onTold: (words: string) => void
-}
 
 const PARTS = [
   ['shots', 'Shots'],
@@ -30,8 +21,7 @@ const PARTS = [
 ] as const
 
 /** The field book: what was struck, how it compares, what goes wrong, and which way is better. */
-export function FieldBook({ player, settings, keys, onTold }: FieldBookProps) {
-  useKeys(keys)
+export function FieldBook({ player }: { player: Player }) {
   const [part, setPart] = useState<string>('shots')
   const [which, setWhich] = useState<Which>({ player_id: player.id })
   const summary = useQuery(summaryQuery(which))
@@ -58,17 +48,15 @@ export function FieldBook({ player, settings, keys, onTold }: FieldBookProps) {
           <Problem error={summary.error} onRetry={() => void summary.refetch()} />
         )}
         <Tabs.Content value="shots">
-          <Shots which={which} units={settings} />
+          <Shots which={which} />
         </Tabs.Content>
-        <Tabs.Content value="charts">
-          {summary.data && <Charts summary={summary.data} units={settings} />}
-        </Tabs.Content>
+        <Tabs.Content value="charts">{summary.data && <Charts summary={summary.data} />}</Tabs.Content>
         <Tabs.Content value="lies">{summary.data && <Lies summary={summary.data} />}</Tabs.Content>
         <Tabs.Content value="fault">
-          <FaultReader player={player} units={settings} />
+          <FaultReader player={player} />
         </Tabs.Content>
         <Tabs.Content value="trials">
-          <Trials player={player} units={settings} onTold={onTold} />
+          <Trials player={player} />
         </Tabs.Content>
       </Tabs.Root>
     </main>

@@ -1,4 +1,6 @@
+import { useState } from 'react'
 import type { BookSummary } from '../../api/client'
+import { Choice } from '../../ui/Choice'
 import type { Which } from '../../api/queries'
 import { omit } from '../../lib/omit'
 
@@ -11,10 +13,10 @@ interface FiltersProps {
 type Key = 'cover' | 'method' | 'club' | 'purpose'
 
 const DAYS = [
-  ['', 'all dates'],
-  ['7', 'last week'],
-  ['31', 'last month'],
-  ['183', 'last half year'],
+  { value: '', words: 'all dates' },
+  { value: '7', words: 'last week' },
+  { value: '31', words: 'last month' },
+  { value: '183', words: 'last half year' },
 ] as const
 
 const PURPOSES = [
@@ -25,47 +27,34 @@ const PURPOSES = [
 
 /** Which shots are looked at: by lie, method, club, date. */
 export function Filters({ which, summary, onWhich }: FiltersProps) {
+  const [days, setDays] = useState('')
   const pick = (key: Key, value: string) => {
     const rest = omit(which, key)
     onWhich(value === '' ? rest : { ...rest, [key]: value })
   }
   const list = (key: Key, any: string, kinds: { id: string; words: string }[]) => (
-    <select
-      className="field max-w-[10.5rem]"
-      aria-label={`Filter: ${key}`}
+    <Choice
+      look="field"
+      className="max-w-[10.5rem] truncate"
+      label={`Filter: ${key}`}
       value={which[key] ?? ''}
-      onChange={(event) => pick(key, event.target.value)}
-    >
-      <option value="">{any}</option>
-      {kinds.map((kind) => (
-        <option key={kind.id} value={kind.id}>
-          {kind.words}
-        </option>
-      ))}
-    </select>
+      options={[{ value: '', words: any }, ...kinds.map(({ id, words }) => ({ value: id, words }))]}
+      onChange={(value) => pick(key, value)}
+    />
   )
+  const since = (value: string) => {
+    setDays(value)
+    const rest = omit(which, 'since')
+    const from = new Date(Date.now() - Number(value) * 86_400_000)
+    onWhich(value === '' ? rest : { ...rest, since: from.toISOString() })
+  }
   return (
     <div className="flex flex-wrap gap-2 pb-1 sm:ml-auto">
       {list('purpose', 'everything', PURPOSES)}
       {list('cover', 'every lie', summary?.covers ?? [])}
       {list('method', 'every method', summary?.methods ?? [])}
       {list('club', 'every club', summary?.clubs ?? [])}
-      <select
-        className="field"
-        aria-label="Filter: dates"
-        onChange={(event) => {
-          const rest = omit(which, 'since')
-          const days = Number(event.target.value)
-          const since = new Date(Date.now() - days * 86_400_000)
-          onWhich(event.target.value === '' ? rest : { ...rest, since: since.toISOString() })
-        }}
-      >
-        {DAYS.map(([value, words]) => (
-          <option key={value} value={value}>
-            {words}
-          </option>
-        ))}
-      </select>
+      <Choice look="field" label="Filter: dates" value={days} options={DAYS} onChange={since} />
     </div>
   )
 }

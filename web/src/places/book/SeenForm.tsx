@@ -4,8 +4,9 @@ import { FinishTap } from '../../drawing/FinishTap'
 import { FaceTap, TurfTap } from '../../drawing/StrikeTap'
 import { MISSES, type Seen } from '../../lib/booking'
 import { finishWords, parseFinish } from '../../lib/finish'
-import { distance, scaleOf, YARD, type Units } from '../../lib/units'
-import { Chips } from './Chips'
+import { distance, scaleOf, YARD } from '../../lib/units'
+import { Chips } from '../../ui/Chips'
+import { useUnits } from '../../lib/use-units'
 
 /** What a shot was meant to do, as far as entering needs it. */
 export interface Target {
@@ -18,7 +19,6 @@ interface SeenFormProps {
   seen: Seen
   target: Target
   player: Player
-  units: Units
   onSeen: (seen: Seen) => void
 }
 
@@ -26,7 +26,9 @@ const MISS_OPTIONS = MISSES.map((value) => ({ value, words: value }))
 const PUTT_OPTIONS = ['1', '2', '3', '4'].map((value) => ({ value, words: value }))
 
 /** Finish in words: read when it can be, told when it can't. */
-function FinishField({ seen, units, onSeen }: Pick<SeenFormProps, 'seen' | 'units' | 'onSeen'>) {
+function FinishField({ seen, onSeen }: Pick<SeenFormProps, 'seen' | 'onSeen'>) {
+  const units = useUnits()
+
   const [text, setText] = useState('')
   const unit = units.distance === 'yd' ? YARD : 1
   const isUnread = text.trim() !== '' && parseFinish(text, unit) === null
@@ -53,7 +55,9 @@ function FinishField({ seen, units, onSeen }: Pick<SeenFormProps, 'seen' | 'unit
   )
 }
 
-function Carry({ seen, target, units, onSeen }: Omit<SeenFormProps, 'player'>) {
+function Carry({ seen, target, onSeen }: Omit<SeenFormProps, 'player'>) {
+  const units = useUnits()
+
   const scale = scaleOf('distance', units)
   return (
     <label className="flex items-baseline gap-2">
@@ -78,7 +82,9 @@ function Carry({ seen, target, units, onSeen }: Omit<SeenFormProps, 'player'>) {
 }
 
 /** Everything that can be seen of a ball, in the order in which one sees it; nothing has to be filled in. */
-export function SeenForm({ seen, target, player, units, onSeen }: SeenFormProps) {
+export function SeenForm({ seen, target, player, onSeen }: SeenFormProps) {
+  const units = useUnits()
+
   const shown = (metres: number) => `${distance(metres, units)} ${units.distance}`
   const words = seen.finish ? finishWords(seen.finish, shown) : 'not said yet'
   const toggle = (miss: MissName) =>
@@ -111,7 +117,7 @@ export function SeenForm({ seen, target, player, units, onSeen }: SeenFormProps)
           onFinish={(finish) => onSeen({ ...seen, finish })}
         />
         <div className="mt-1.5">
-          <FinishField seen={seen} units={units} onSeen={onSeen} />
+          <FinishField seen={seen} onSeen={onSeen} />
         </div>
       </div>
       <Chips label="What was wrong" options={MISS_OPTIONS} chosen={seen.misses} onToggle={toggle} />
@@ -143,7 +149,7 @@ export function SeenForm({ seen, target, player, units, onSeen }: SeenFormProps)
             />
             <TurfTap at={seen.turf} onTap={(turf) => onSeen({ ...seen, turf })} />
           </div>
-          <Carry seen={seen} target={target} units={units} onSeen={onSeen} />
+          <Carry seen={seen} target={target} onSeen={onSeen} />
           <textarea
             className="field w-full"
             rows={2}

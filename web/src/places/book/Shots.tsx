@@ -1,11 +1,13 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { client, done, unwrap, type Booking } from '../../api/client'
+import { useDropBooking, useLetCount } from '../../api/mutations'
+import { type Booking } from '../../api/client'
 import { bookQuery, PAGE, type Which } from '../../api/queries'
 import { finishWords } from '../../lib/finish'
 import { distance, type Units } from '../../lib/units'
 import { useWide } from '../../lib/use-wide'
 import { Problem } from '../../ui/Problem'
+import { useUnits } from '../../lib/use-units'
 
 /** When, in the coach's own time zone, short. */
 function whenWords(moment: string): string {
@@ -22,33 +24,10 @@ function endWords(row: Booking, units: Units): string {
     : finishWords({ past: row.past_m, side: row.side_m ?? 0, holed: false }, shown)
 }
 
-function useChange(onDone: () => void) {
-  const queries = useQueryClient()
-  const after = async () => {
-    await Promise.all([['book'], ['plan']].map((queryKey) => queries.invalidateQueries({ queryKey })))
-    onDone()
-  }
-  const counts = useMutation({
-    mutationFn: async (row: Booking) =>
-      unwrap(
-        await client.PUT('/api/book/{booking_id}/counts', {
-          params: { path: { booking_id: row.id } },
-          body: { counts: !row.counts },
-        }),
-      ),
-    onSuccess: after,
-  })
-  const drop = useMutation({
-    mutationFn: async (id: string) =>
-      done(await client.DELETE('/api/book/{booking_id}', { params: { path: { booking_id: id } } })),
-    onSuccess: after,
-  })
-  return { counts, drop }
-}
-
 /** A note, why it doesn't count, and what can be done about it. */
 function Change({ row, onDone }: { row: Booking; onDone: () => void }) {
-  const { counts, drop } = useChange(onDone)
+  const counts = useLetCount()
+  const drop = useDropBooking()
   return (
     <>
       {row.note && <p className="mb-1">{row.note}</p>}
@@ -58,10 +37,18 @@ function Change({ row, onDone }: { row: Booking; onDone: () => void }) {
         </p>
       )}
       <span className="flex flex-wrap gap-2">
-        <button type="button" className="press py-0.5" onClick={() => counts.mutate(row)}>
+        <button
+          type="button"
+          className="press py-0.5"
+          onClick={() => counts.mutate({ id: row.id, counts: !row.counts }, { onSuccess: onDone })}
+        >
           {row.counts ? 'Don’t learn from it' : 'Learn from it'}
         </button>
-        <button type="button" className="press py-0.5" onClick={() => drop.mutate(row.id)}>
+        <button
+          type="button"
+          className="press py-0.5"
+          onClick={() => drop.mutate(row.id, { onSuccess: onDone })}
+        >
           Delete for good
         </button>
       </span>
@@ -70,7 +57,9 @@ function Change({ row, onDone }: { row: Booking; onDone: () => void }) {
   )
 }
 
-function Row({ row, units }: { row: Booking; units: Units }) {
+function Row({ row }: { row: Booking }) {
+  const units = useUnits()
+
   const [isOpen, setOpen] = useState(false)
   const carry = row.carry_m == null ? '' : distance(row.carry_m, units)
   return (
@@ -114,7 +103,9 @@ function Row({ row, units }: { row: Booking; units: Units }) {
 }
 
 /** One shot on a phone: what it was, then what it did. */
-function Entry({ row, units }: { row: Booking; units: Units }) {
+function Entry({ row }: { row: Booking }) {
+  const units = useUnits()
+
   const [isOpen, setOpen] = useState(false)
   const did = [
     endWords(row, units),
@@ -149,7 +140,9 @@ function Entry({ row, units }: { row: Booking; units: Units }) {
 }
 
 /** The shots themselves, newest first. */
-export function Shots({ which, units }: { which: Which; units: Units }) {
+export function Shots({ which }: { which: Which }) {
+  const units = useUnits()
+
   const [offset, setOffset] = useState(0)
   const isWide = useWide()
   const page = useQuery(bookQuery(which, offset))
@@ -168,7 +161,7 @@ export function Shots({ which, units }: { which: Which; units: Units }) {
       {!isWide && (
         <ul aria-label="Booked shots">
           {told.rows.map((row) => (
-            <Entry key={row.id} row={row} units={units} />
+            <Entry key={row.id} row={row} />
           ))}
         </ul>
       )}
@@ -188,7 +181,7 @@ export function Shots({ which, units }: { which: Which; units: Units }) {
           </thead>
           <tbody>
             {told.rows.map((row) => (
-              <Row key={row.id} row={row} units={units} />
+              <Row key={row.id} row={row} />
             ))}
           </tbody>
         </table>

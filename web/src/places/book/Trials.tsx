@@ -1,25 +1,21 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
+import { Choice } from '../../ui/Choice'
+import { tell } from '../../lib/desk'
+import { useDropTrial, useStartTrial } from '../../api/mutations'
 import { useCallback, useEffect, useState } from 'react'
-import { client, done, unwrap, type Landed, type Player, type Trial } from '../../api/client'
+import { type Landed, type Player, type Trial } from '../../api/client'
 import { trialsQuery } from '../../api/queries'
 import { callName } from '../../lib/advice'
 import { bookingFrom, bookingOf, newId, NOTHING_SEEN } from '../../lib/booking'
 import { enqueue } from '../../lib/queue'
 import { toRequest } from '../../lib/request'
 import { useReading } from '../../lib/store'
-import type { Units } from '../../lib/units'
 import { monitorWords, useMonitor, useShots } from '../../lib/use-monitor'
 import { usePlan } from '../../lib/use-plan'
 import { Problem } from '../../ui/Problem'
 import { Head } from '../../ui/Head'
 import { LandedRows } from '../players/MonitorPanel'
 import { SeenForm } from './SeenForm'
-
-interface TrialsProps {
-  player: Player
-  units: Units
-  onTold: (words: string) => void
-}
 
 function signed(value: number, digits: number): string {
   const text = Math.abs(value).toFixed(digits)
@@ -69,7 +65,7 @@ function Results({ trial }: { trial: Trial }) {
 }
 
 /** The next ball of a trial: entered by hand, or as the launch monitor measures it. */
-function NextBall({ trial, player, units, onTold }: TrialsProps & { trial: Trial }) {
+function NextBall({ trial, player }: { trial: Trial; player: Player }) {
   const [seen, setSeen] = useState(NOTHING_SEEN)
   const [measured, setMeasured] = useState(false)
   const desk = useMonitor()
@@ -109,7 +105,7 @@ function NextBall({ trial, player, units, onTold }: TrialsProps & { trial: Trial
         {measured && <span className="text-quiet">{monitorWords(desk.monitor)}</span>}
       </p>
       {measured ? (
-        <LandedRows shots={shown} units={units} />
+        <LandedRows shots={shown} />
       ) : (
         <div className="max-w-md">
           <SeenForm
@@ -117,7 +113,6 @@ function NextBall({ trial, player, units, onTold }: TrialsProps & { trial: Trial
             seen={seen}
             target={{ distance: target, carry: target, green: null }}
             player={player}
-            units={units}
             onSeen={setSeen}
           />
           <button
@@ -128,7 +123,7 @@ function NextBall({ trial, player, units, onTold }: TrialsProps & { trial: Trial
               const meant = { purpose: 'trial', trial_id: trial.id, arm } as const
               void enqueue(newId(), bookingOf(player.id, meant, seen, new Date()))
               setSeen(NOTHING_SEEN)
-              onTold('Booked.')
+              tell('Booked.')
             }}
           >
             Book ball {trial.struck + 1}
@@ -143,44 +138,21 @@ function NextBall({ trial, player, units, onTold }: TrialsProps & { trial: Trial
 function NewTrial({ player, onStarted }: { player: Player; onStarted: (trial: Trial) => void }) {
   const reading = useReading()
   const { plan } = usePlan(reading)
-  const queries = useQueryClient()
   const [[a, b], setPair] = useState(['', ''])
   const [balls, setBalls] = useState('6')
   const calls = plan?.calls ?? []
   const [first, second] = [a || (calls[0]?.id ?? ''), b || (plan?.second_id ?? calls[1]?.id ?? '')]
-  const start = useMutation({
-    mutationFn: async () =>
-      unwrap(
-        await client.POST('/api/trials', {
-          body: {
-            name: '',
-            request: toRequest(reading),
-            a_call: first,
-            b_call: second,
-            balls_each: Number(balls),
-          },
-        }),
-      ),
-    onSuccess: async (trial) => {
-      await queries.invalidateQueries({ queryKey: trialsQuery(player.id).queryKey })
-      onStarted(trial)
-    },
-  })
+  const start = useStartTrial(player.id)
   const pick = (label: string, value: string, onPick: (id: string) => void) => (
     <label className="grid grid-cols-[2rem_1fr] items-center">
       <b>{label}</b>
-      <select
-        className="field"
-        aria-label={`Way ${label}`}
+      <Choice
+        look="field"
+        label={`Way ${label}`}
         value={value}
-        onChange={(event) => onPick(event.target.value)}
-      >
-        {calls.map((call) => (
-          <option key={call.id} value={call.id}>
-            {callName(call)}
-          </option>
-        ))}
-      </select>
+        options={calls.map((call) => ({ value: call.id, words: callName(call) }))}
+        onChange={onPick}
+      />
     </label>
   )
   if (calls.length < 2)
@@ -190,7 +162,10 @@ function NewTrial({ player, onStarted }: { player: Player; onStarted: (trial: Tr
       className="grid max-w-md gap-2"
       onSubmit={(event) => {
         event.preventDefault()
-        start.mutate()
+        start.mutate(
+          { name: '', request: toRequest(reading), a_call: first, b_call: second, balls_each: Number(balls) },
+          { onSuccess: onStarted },
+        )
       }}
     >
       {pick('A', first, (id) => setPair([id, b]))}
@@ -214,15 +189,10 @@ function NewTrial({ player, onStarted }: { player: Player; onStarted: (trial: Tr
 }
 
 /** Trials: which of two ways is better for this player, with how much can be said from so few balls. */
-export function Trials({ player, units, onTold }: TrialsProps) {
+export function Trials({ player }: { player: Player }) {
   const trials = useQuery(trialsQuery(player.id))
-  const queries = useQueryClient()
   const [chosen, setChosen] = useState<string | null>(null)
-  const drop = useMutation({
-    mutationFn: async (id: string) =>
-      done(await client.DELETE('/api/trials/{trial_id}', { params: { path: { trial_id: id } } })),
-    onSuccess: () => queries.invalidateQueries({ queryKey: trialsQuery(player.id).queryKey }),
-  })
+  const drop = useDropTrial(player.id)
   const told: unknown = trials.data
   const list = (told ?? []) as Trial[]
   const open = list.find((trial) => trial.id === chosen) ?? (chosen === 'new' ? undefined : list[0])
@@ -267,7 +237,7 @@ export function Trials({ player, units, onTold }: TrialsProps) {
             <Results trial={open} />
           </div>
           <div className="px-3.5">
-            <NextBall key={open.id} trial={open} player={player} units={units} onTold={onTold} />
+            <NextBall key={open.id} trial={open} player={player} />
           </div>
         </section>
       )}

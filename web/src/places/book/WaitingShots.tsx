@@ -1,29 +1,33 @@
+import { Live } from '../../ui/Live'
 import { flush, giveUp, useQueue } from '../../lib/queue'
 
 /** Shots that were entered and not yet sent, and those the server would not have. */
 export function WaitingShots() {
   const waiting = useQueue((state) => state.waiting)
-  if (waiting.length === 0) return null
   const refused = waiting.filter((one) => one.problem !== undefined)
   const count = waiting.length - refused.length
   return (
-    <div role="status" className="my-2 border-l-4 border-hot bg-lit px-3 py-2">
-      {count > 0 && (
-        <p>
-          {count} {count === 1 ? 'shot waits' : 'shots wait'} in this browser to be sent.{' '}
-          <button type="button" className="press py-0" onClick={() => void flush()}>
-            Send now
-          </button>
-        </p>
+    <Live as="div" className="my-2 border-l-4 border-hot bg-lit px-3 py-2">
+      {waiting.length > 0 && (
+        <>
+          {count > 0 && (
+            <p>
+              {count} {count === 1 ? 'shot waits' : 'shots wait'} in this browser to be sent.{' '}
+              <button type="button" className="press py-0" onClick={() => void flush()}>
+                Send now
+              </button>
+            </p>
+          )}
+          {refused.map((one) => (
+            <p key={one.id}>
+              A shot of {one.body.booked_at?.slice(0, 16).replace('T', ' ')} was refused: {one.problem}{' '}
+              <button type="button" className="press py-0" onClick={() => giveUp(one.id)}>
+                Forget it
+              </button>
+            </p>
+          ))}
+        </>
       )}
-      {refused.map((one) => (
-        <p key={one.id}>
-          A shot of {one.body.booked_at?.slice(0, 16).replace('T', ' ')} was refused: {one.problem}{' '}
-          <button type="button" className="press py-0" onClick={() => giveUp(one.id)}>
-            Forget it
-          </button>
-        </p>
-      ))}
-    </div>
+    </Live>
   )
 }

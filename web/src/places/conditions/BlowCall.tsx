@@ -1,10 +1,12 @@
 import type { Call, PlanResponse } from '../../api/client'
 import { callName } from '../../lib/advice'
 import { blowWords, harderWords } from '../../lib/blow-words'
-import type { Units } from '../../lib/units'
+import { useUnits } from '../../lib/use-units'
 
 /** What this wind does to the first call of the shot on the Bench. */
-export function BlowCall({ call, plan, units }: { call: Call; plan: PlanResponse; units: Units }) {
+export function BlowCall({ call, plan }: { call: Call; plan: PlanResponse }) {
+  const units = useUnits()
+
   const harder = harderWords(plan, units)
   return (
     <div className="mt-1 border-t border-rule pt-1 text-[13px]">

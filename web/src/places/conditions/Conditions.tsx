@@ -1,23 +1,15 @@
+import { useQuery } from '@tanstack/react-query'
 import { Tabs } from 'radix-ui'
-import type { Mast, Player, Settings } from '../../api/client'
-import type { KeyActions } from '../../lib/keys'
+import type { Player } from '../../api/client'
+import { mastQuery, settingsQuery } from '../../api/queries'
 import { usePlace } from '../../lib/place'
 import { conditionWords } from '../../lib/sky-words'
 import { useReading } from '../../lib/store'
-import { useKeys } from '../../lib/use-keys'
+import { useUnits } from '../../lib/use-units'
 import { DayMenu } from './DayMenu'
 import { DaySheet } from './DaySheet'
 import { Today } from './Today'
 import { TwoDays } from './TwoDays'
-
-interface ConditionsProps {
-  player: Player
-  settings: Settings
-  mast: Mast | undefined
-  keys: KeyActions
-  onSettings: (patch: Partial<Settings>) => void
-  onTold: (words: string) => void
-}
 
 const PARTS = [
   ['today', 'Today'],
@@ -26,10 +18,12 @@ const PARTS = [
 ] as const
 
 /** Conditions: the day as an input, one shot on two days, and how far each club goes today. */
-export function Conditions({ player, settings, mast, keys, onSettings, onTold }: ConditionsProps) {
+export function Conditions({ player }: { player: Player }) {
+  const units = useUnits()
+  const course = useQuery(settingsQuery).data?.course
+  const mast = useQuery(mastQuery).data
   const reading = useReading()
   const { go } = usePlace.getState()
-  useKeys(keys)
   return (
     <main className="mx-auto max-w-[1280px] px-4 pb-10">
       <Tabs.Root defaultValue="today">
@@ -48,24 +42,24 @@ export function Conditions({ player, settings, mast, keys, onSettings, onTold }:
           <p>
             <b>{reading.dayName || 'A day of your own'}</b>
             <span className="text-quiet">
-              {settings.course ? `, ${settings.course}` : ''}: {conditionWords(reading, settings)}
+              {course ? `, ${course}` : ''}: {conditionWords(reading, units)}
             </span>
           </p>
           <span className="no-print ml-auto flex gap-5">
-            <DayMenu reading={reading} settings={settings} onSettings={onSettings} onTold={onTold} />
+            <DayMenu reading={reading} />
             <button type="button" className="word" onClick={() => go('bench')}>
               to the Bench
             </button>
           </span>
         </div>
         <Tabs.Content value="today">
-          <Today reading={reading} player={player} units={settings} mast={mast} />
+          <Today reading={reading} player={player} mast={mast} />
         </Tabs.Content>
         <Tabs.Content value="two-days">
-          <TwoDays reading={reading} player={player} units={settings} />
+          <TwoDays reading={reading} player={player} />
         </Tabs.Content>
         <Tabs.Content value="day-sheet">
-          <DaySheet reading={reading} player={player} units={settings} course={settings.course} />
+          <DaySheet reading={reading} player={player} course={course ?? ''} />
         </Tabs.Content>
       </Tabs.Root>
     </main>

@@ -1,37 +1,24 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
+import { useDropDay, useSaveDay, useSaveSettings } from '../../api/mutations'
 import { useState } from 'react'
-import { client, unwrap, type Settings } from '../../api/client'
-import { daysQuery } from '../../api/queries'
+import { daysQuery, settingsQuery } from '../../api/queries'
 import { fromDay, seasonsAt, toDay } from '../../lib/day'
 import type { Reading } from '../../lib/reading'
+import { tell } from '../../lib/desk'
 import { useBench } from '../../lib/store'
 import { Menu } from '../../ui/Menu'
 import { Problem } from '../../ui/Problem'
 import { Sheet } from '../../ui/Sheet'
 
-interface DayMenuProps {
-  reading: Reading
-  settings: Settings
-  onSettings: (patch: Partial<Settings>) => void
-  onTold: (words: string) => void
-}
-
 function SaveDay({ reading, onSaved }: { reading: Reading; onSaved: (name: string) => void }) {
   const [name, setName] = useState(reading.dayName)
-  const queries = useQueryClient()
-  const save = useMutation({
-    mutationFn: async () => unwrap(await client.POST('/api/days', { body: toDay(reading, name) })),
-    onSuccess: async (saved) => {
-      await queries.invalidateQueries({ queryKey: daysQuery.queryKey })
-      onSaved(saved.day.name)
-    },
-  })
+  const save = useSaveDay()
   return (
     <form
       className="grid gap-3"
       onSubmit={(event) => {
         event.preventDefault()
-        save.mutate()
+        save.mutate(toDay(reading, name), { onSuccess: (saved) => onSaved(saved.day.name) })
       }}
     >
       <label className="grid gap-1">
@@ -53,22 +40,15 @@ function SaveDay({ reading, onSaved }: { reading: Reading; onSaved: (name: strin
 }
 
 /** Choose a season or a saved day, save this one, forget one, or start with it from now on. */
-export function DayMenu({ reading, settings, onSettings, onTold }: DayMenuProps) {
+export function DayMenu({ reading }: { reading: Reading }) {
+  const course = useQuery(settingsQuery).data?.course
+  const saveSettings = useSaveSettings()
   const [isSaving, setSaving] = useState(false)
   const saved = useQuery(daysQuery)
-  const queries = useQueryClient()
   const seasons = seasonsAt(reading.altitude)
   const mine = saved.data ?? []
   const set = useBench.getState().set
-  const drop = useMutation({
-    mutationFn: async (id: number) => {
-      const { error, response } = await client.DELETE('/api/days/{day_id}', {
-        params: { path: { day_id: id } },
-      })
-      if (!response.ok) unwrap({ error })
-    },
-    onSuccess: () => queries.invalidateQueries({ queryKey: daysQuery.queryKey }),
-  })
+  const drop = useDropDay()
   const groups = [
     { title: 'Seasons', items: seasons.map((day) => ({ id: day.name, words: day.name })) },
     { title: 'Saved days', items: mine.map(({ day }) => ({ id: day.name, words: day.name })) },
@@ -95,8 +75,8 @@ export function DayMenu({ reading, settings, onSettings, onTold }: DayMenuProps)
       default:
         if (id === 'save') setSaving(true)
         else {
-          onSettings({ day: toDay(reading, reading.dayName || 'Today') })
-          onTold('The Bench starts with this day from now on.')
+          saveSettings({ day: toDay(reading, reading.dayName || 'Today') })
+          tell('The Bench starts with this day from now on.')
         }
     }
   }
@@ -107,7 +87,7 @@ export function DayMenu({ reading, settings, onSettings, onTold }: DayMenuProps)
       <Sheet
         open={isSaving}
         title="Save the day"
-        about={`Weather, ground and greens as they stand${settings.course ? ` on ${settings.course}` : ''}; a day of the same name is replaced.`}
+        about={`Weather, ground and greens as they stand${course ? ` on ${course}` : ''}; a day of the same name is replaced.`}
         onOpenChange={setSaving}
       >
         <SaveDay
@@ -115,7 +95,7 @@ export function DayMenu({ reading, settings, onSettings, onTold }: DayMenuProps)
           onSaved={(name) => {
             setSaving(false)
             set({ dayName: name })
-            onTold(`${name} is saved.`)
+            tell(`${name} is saved.`)
           }}
         />
       </Sheet>

@@ -6,11 +6,11 @@ import type { Reading } from '../../lib/reading'
 import { conditionWords } from '../../lib/sky-words'
 import { scaleOf, show, trim, YARD, type Units } from '../../lib/units'
 import { Problem } from '../../ui/Problem'
+import { useUnits } from '../../lib/use-units'
 
 interface DaySheetProps {
   reading: Reading
   player: Player
-  units: Units
   course: string
 }
 
@@ -27,7 +27,9 @@ const FALLS = [10, 5, -5, -10]
 
 type Row = Sheet['rows'][number]
 
-function Cell({ cell, stock, units }: { cell: Row['today']; stock: number; units: Units }) {
+function Cell({ cell, stock }: { cell: Row['today']; stock: number }) {
+  const units = useUnits()
+
   const shown = (metres: number) => trim(Math.round(units.distance === 'yd' ? metres / YARD : metres), 0)
   if (cell.carry_m === null) return <td className="px-2 pr-10 text-right text-quiet">–</td>
   const differs = cell.plays_as_m === null || Math.abs(cell.plays_as_m - stock) >= 1
@@ -43,7 +45,9 @@ function Cell({ cell, stock, units }: { cell: Row['today']; stock: number; units
 }
 
 /** How far each club carries today, and what its own distance plays as, by wind and by slope. To be printed. */
-export function DaySheet({ reading, player, units, course }: DaySheetProps) {
+export function DaySheet({ reading, player, course }: DaySheetProps) {
+  const units = useUnits()
+
   const winds = windSteps(units, isForecast(reading))
   const body = {
     player_id: player.id,
@@ -130,7 +134,7 @@ export function DaySheet({ reading, player, units, course }: DaySheetProps) {
                   {trim(Math.round(units.distance === 'yd' ? row.stock_m / YARD : row.stock_m), 0)}
                 </td>
                 {[row.today, ...row.winds, ...row.falls].map((cell, i) => (
-                  <Cell key={i} cell={cell} stock={row.stock_m} units={units} />
+                  <Cell key={i} cell={cell} stock={row.stock_m} />
                 ))}
               </tr>
             ))}

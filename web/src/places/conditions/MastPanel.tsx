@@ -1,35 +1,35 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { Live } from '../../ui/Live'
+import { useFollowMast } from '../../api/mutations'
 import { useState } from 'react'
-import { client, unwrap, type Mast } from '../../api/client'
-import { mastQuery } from '../../api/queries'
+import { type Mast } from '../../api/client'
 import { compassWords, speedWords } from '../../lib/sky-words'
-import { show, type Units } from '../../lib/units'
+import { show } from '../../lib/units'
 import { mastWords } from '../../lib/mast'
 import { Problem } from '../../ui/Problem'
+import { useUnits } from '../../lib/use-units'
 
 /** The weather mast: followed or not, what it says, and whether it still says it. */
-export function MastPanel({ mast, units }: { mast: Mast | undefined; units: Units }) {
+export function MastPanel({ mast }: { mast: Mast | undefined }) {
+  const units = useUnits()
+
   const [port, setPort] = useState<string | null>(null)
-  const queries = useQueryClient()
-  const follow = useMutation({
-    mutationFn: async (on: boolean) =>
-      unwrap(
-        await client.PUT('/api/mast', { body: { on, port: on && port !== null ? Number(port) : null } }),
-      ),
-    onSuccess: (told) => queries.setQueryData(mastQuery.queryKey, told),
-  })
+  const follow = useFollowMast()
   if (!mast) return null
   const isOn = mast.state !== 'off'
   const isWell = mast.state === 'live'
   return (
     <section aria-label="Weather mast" className="mt-3 border-t border-rule pt-1">
       <h3 className="font-bold">Weather mast</h3>
-      {isOn ? (
-        <>
-          <p role="status" className={isWell ? '' : 'text-hot'}>
+      <Live as="p" className={isWell ? '' : 'text-hot'}>
+        {isOn && (
+          <>
             {mastWords(mast)}
             {mast.problem && <span className="text-quiet">: {mast.problem}</span>}
-          </p>
+          </>
+        )}
+      </Live>
+      {isOn ? (
+        <>
           {mast.mean && (
             <p className="text-[13px]">
               {speedWords(mast.mean.speed_m_s, units)}, gusts {speedWords(mast.mean.gust_m_s, units)}, from{' '}
@@ -51,7 +51,11 @@ export function MastPanel({ mast, units }: { mast: Mast | undefined; units: Unit
           {mast.air !== null && mast.air.rain_mm_h > 0 && (
             <p className="text-[13px]">It rains there: set the rain here if it rains on you.</p>
           )}
-          <button type="button" className="press mt-1 py-0 text-[13px]" onClick={() => follow.mutate(false)}>
+          <button
+            type="button"
+            className="press mt-1 py-0 text-[13px]"
+            onClick={() => follow.mutate({ on: false, port: null })}
+          >
             Stop following
           </button>
         </>
@@ -60,7 +64,7 @@ export function MastPanel({ mast, units }: { mast: Mast | undefined; units: Unit
           className="mt-1 flex flex-wrap items-center gap-3 text-[13px]"
           onSubmit={(event) => {
             event.preventDefault()
-            follow.mutate(true)
+            follow.mutate({ on: true, port: port === null ? null : Number(port) })
           }}
         >
           <label className="flex items-center gap-2">

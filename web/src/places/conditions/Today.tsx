@@ -5,22 +5,23 @@ import { isLed } from '../../lib/mast'
 import type { Reading } from '../../lib/reading'
 import { partsWords, windWords } from '../../lib/sky-words'
 import { useBench } from '../../lib/store'
-import type { Units } from '../../lib/units'
 import { usePlan } from '../../lib/use-plan'
 import { BlowCall } from './BlowCall'
 import { MastPanel } from './MastPanel'
 import { Weather } from './Weather'
 import { WindReadings } from './WindReadings'
+import { useUnits } from '../../lib/use-units'
 
 interface TodayProps {
   reading: Reading
   player: Player
-  units: Units
   mast: Mast | undefined
 }
 
 /** The day as it is: wind drawn and dragged, wind by height, air, ground and greens, the mast. */
-export function Today({ reading, player, units, mast }: TodayProps) {
+export function Today({ reading, player, mast }: TodayProps) {
+  const units = useUnits()
+
   const { drag, release, set } = useBench.getState()
   const { plan } = usePlan(reading)
   const first = plan?.calls.find((call) => call.id === plan.first_id)
@@ -30,26 +31,19 @@ export function Today({ reading, player, units, mast }: TodayProps) {
       <section aria-label="Wind" className="min-w-0">
         <h2 className="mt-2 font-bold">Wind: {windWords(reading)}</h2>
         <p className="text-[13px] text-quiet">{partsWords(reading, units)}</p>
-        <WindFromAbove
-          reading={reading}
-          units={units}
-          isLed={led}
-          onDrag={drag}
-          onRelease={release}
-          onStep={set}
-        />
-        <WindReadings reading={reading} units={units} isLed={led} />
+        <WindFromAbove reading={reading} isLed={led} onDrag={drag} onRelease={release} onStep={set} />
+        <WindReadings reading={reading} isLed={led} />
       </section>
       <section aria-label="Wind by height" className="min-w-0">
         <h2 className="mt-2 font-bold">Wind by height</h2>
         <p className="text-[13px] text-quiet">what the ball meets on its way</p>
-        <WindAloft day={reading} units={units} peak={first?.apex_m} />
-        {first && plan && <BlowCall call={first} plan={plan} units={units} />}
-        <MastPanel mast={mast} units={units} />
+        <WindAloft day={reading} peak={first?.apex_m} />
+        {first && plan && <BlowCall call={first} plan={plan} />}
+        <MastPanel mast={mast} />
       </section>
       <section aria-label="Weather and ground" className="min-w-0">
         <h2 className="mt-2 font-bold">Weather and ground</h2>
-        <Weather reading={reading} player={player} units={units} />
+        <Weather reading={reading} player={player} />
       </section>
     </div>
   )

@@ -12,11 +12,12 @@ import { fromRequest, toRequest } from '../../lib/request'
 import { conditionWords } from '../../lib/sky-words'
 import { useBench } from '../../lib/store'
 import { carriedWords, changedRows } from '../../lib/two-days'
-import { show, type Units } from '../../lib/units'
+import { show } from '../../lib/units'
 import { aimFigure, callSentence, lieWords } from '../../lib/words'
 import { Choice } from '../../ui/Choice'
 import { Problem } from '../../ui/Problem'
 import { LedgerRows } from '../bench/SetupStrip'
+import { useUnits } from '../../lib/use-units'
 
 const NOTHING = () => undefined
 const STILL = { onDrag: NOTHING, onRelease: NOTHING, onStep: NOTHING }
@@ -25,18 +26,13 @@ const TODAY = 'As it is now'
 interface TwoDaysProps {
   reading: Reading
   player: Player
-  units: Units
 }
 
 /** One day: its first call, its flight, and what becomes of that stroke on the other day. */
-function DayColumn(props: {
-  one: OnDay
-  other: OnDay
-  player: Player
-  units: Units
-  tone: 'hot' | 'second'
-}) {
-  const { one, other, player, units, tone } = props
+function DayColumn(props: { one: OnDay; other: OnDay; player: Player; tone: 'hot' | 'second' }) {
+  const units = useUnits()
+
+  const { one, other, player, tone } = props
   const { go } = usePlace.getState()
   const [first] = one.calls
   const there = fromRequest(one.request, '')
@@ -63,7 +59,7 @@ function DayColumn(props: {
             {callSentence(first, there.front, there.back, units)}
           </p>
           <div inert>
-            <Elevation reading={there} drawn={drawn} scale={scale} cut={cut} units={units} {...STILL} />
+            <Elevation reading={there} drawn={drawn} scale={scale} cut={cut} {...STILL} />
           </div>
           {one.carried && (
             <>
@@ -71,7 +67,6 @@ function DayColumn(props: {
               <LedgerRows
                 name="distance"
                 rows={one.carried.rows.filter((row) => row.total || row.value !== 0)}
-                units={units}
               />
             </>
           )}
@@ -102,7 +97,9 @@ function DayColumn(props: {
   )
 }
 
-function Changes({ days, units }: { days: [OnDay, OnDay]; units: Units }) {
+function Changes({ days }: { days: [OnDay, OnDay] }) {
+  const units = useUnits()
+
   const rows = changedRows(days, units, aimFigure)
   return (
     <table className="mt-2 w-full max-w-[720px] text-[13px]">
@@ -135,7 +132,9 @@ function Changes({ days, units }: { days: [OnDay, OnDay]; units: Units }) {
 }
 
 /** The same lie and line on two days: what changes, and why. */
-export function TwoDays({ reading, player, units }: TwoDaysProps) {
+export function TwoDays({ reading, player }: TwoDaysProps) {
+  const units = useUnits()
+
   const saved = useQuery(daysQuery)
   const seasons = seasonsAt(reading.altitude)
   const known: Day[] = [...seasons, ...(saved.data ?? []).map((one) => one.day)]
@@ -168,10 +167,10 @@ export function TwoDays({ reading, player, units }: TwoDaysProps) {
         !found.error && <p className="mt-2 text-quiet">Working out both days.</p>
       ) : (
         <>
-          <Changes days={[one, two]} units={units} />
+          <Changes days={[one, two]} />
           <div className="mt-4 grid gap-8 lg:grid-cols-2">
-            <DayColumn one={one} other={two} player={player} units={units} tone="hot" />
-            <DayColumn one={two} other={one} player={player} units={units} tone="second" />
+            <DayColumn one={one} other={two} player={player} tone="hot" />
+            <DayColumn one={two} other={one} player={player} tone="second" />
           </div>
         </>
       )}

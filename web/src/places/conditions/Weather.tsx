@@ -1,17 +1,17 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { client, unwrap, type Player } from '../../api/client'
-import { playersQuery } from '../../api/queries'
+import { usePatchPlayer } from '../../api/mutations'
+import { type Player } from '../../api/client'
 import { COVER_LIST } from '../../lib/covers'
 import { FIRMNESSES, firmnessTold, GROWNS, RAINS, SANDS } from '../../lib/day'
 import { RANGES, type NumberKey, type Range, type Reading } from '../../lib/reading'
 import { RAIN_WORDS } from '../../lib/sky-words'
 import { useBench } from '../../lib/store'
-import { show, trim, type Units } from '../../lib/units'
+import { show, trim } from '../../lib/units'
 import { Choice } from '../../ui/Choice'
 import { EditableNumber } from '../../ui/EditableNumber'
 import { Problem } from '../../ui/Problem'
 import { Value } from '../Value'
 import { WordOrNumber } from '../../ui/WordOrNumber'
+import { useUnits } from '../../lib/use-units'
 
 const plain = <T extends string>(values: readonly T[]) => values.map((value) => ({ value, words: value }))
 
@@ -36,30 +36,15 @@ const LAYER_RANGE: Range = { low: 0, high: 10, step: 0.5, unit: 'pct', name: 'Sh
 const roughPressure = (altitude: number) => Math.round(1013 - altitude / 8.5)
 
 /** What each layer takes from this player's full swing. */
-function LayerShare({ player, units }: { player: Player; units: Units }) {
-  const queries = useQueryClient()
-  const patch = useMutation({
-    mutationFn: async (layer_pct: number) =>
-      unwrap(
-        await client.PATCH('/api/players/{player_id}', {
-          params: { path: { player_id: player.id } },
-          body: { layer_pct, forget: false },
-        }),
-      ),
-    onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: playersQuery.queryKey })
-      await queries.invalidateQueries({ queryKey: ['plan'] })
-      await queries.invalidateQueries({ queryKey: ['day-sheet'] })
-    },
-  })
+function LayerShare({ player }: { player: Player }) {
+  const patch = usePatchPlayer(player.id)
   return (
     <>
       <EditableNumber
         shown={`${trim(player.layer_pct, 1)} % each`}
         value={player.layer_pct}
         range={LAYER_RANGE}
-        units={units}
-        onChange={(value) => patch.mutate(value)}
+        onChange={(value) => patch.mutate({ layer_pct: value, forget: false })}
       />{' '}
       <span className="text-quiet">off {player.name.split(' ')[0]}’s full swing</span>
       {patch.error && <Problem error={patch.error} />}
@@ -70,14 +55,15 @@ function LayerShare({ player, units }: { player: Player; units: Units }) {
 interface WeatherProps {
   reading: Reading
   player: Player
-  units: Units
 }
 
 /** Air, ball, clothes, rain, ground, greens, grass and sand, in words that can be changed. */
-export function Weather({ reading, player, units }: WeatherProps) {
+export function Weather({ reading, player }: WeatherProps) {
+  const units = useUnits()
+
   const set = useBench.getState().set
   const number = (read: NumberKey, shown = show(reading[read], RANGES[read].unit, units)) => (
-    <Value read={read} shown={shown} reading={reading} units={units} />
+    <Value read={read} shown={shown} reading={reading} />
   )
   const sands = COVER_LIST.filter((cover) => SANDS.includes(cover.name))
   return (
@@ -118,7 +104,7 @@ export function Weather({ reading, player, units }: WeatherProps) {
         />
         {reading.layers > 0 && (
           <>
-            , <LayerShare player={player} units={units} />
+            , <LayerShare player={player} />
           </>
         )}
       </dd>

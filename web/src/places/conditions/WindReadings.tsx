@@ -2,11 +2,12 @@ import { BEAUFORT, EXPOSURES, exposureWords, fromLine } from '../../lib/day'
 import type { NumberKey, Reading } from '../../lib/reading'
 import { compassWords, sideOfWind, speedWords } from '../../lib/sky-words'
 import { useBench } from '../../lib/store'
-import { show, type Units } from '../../lib/units'
+import { show } from '../../lib/units'
 import { Choice } from '../../ui/Choice'
 import { Menu } from '../../ui/Menu'
 import { Value } from '../Value'
 import { WordOrNumber } from '../../ui/WordOrNumber'
+import { useUnits } from '../../lib/use-units'
 
 const BY = [
   { value: 'line', words: 'against the line' },
@@ -23,18 +24,19 @@ const STRONGEST = 8
 
 interface WindReadingsProps {
   reading: Reading
-  units: Units
   isLed: boolean
 }
 
 /** The wind in numbers and words, by hand, by signs or by compass. */
-export function WindReadings({ reading, units, isLed }: WindReadingsProps) {
+export function WindReadings({ reading, isLed }: WindReadingsProps) {
+  const units = useUnits()
+
   const set = useBench.getState().set
   const number = (read: NumberKey, shown: string, more: { low?: number; also?: Partial<Reading> } = {}) =>
     isLed && read !== 'bearing' ? (
       <span>{shown}</span>
     ) : (
-      <Value read={read} shown={shown} reading={reading} units={units} {...more} />
+      <Value read={read} shown={shown} reading={reading} {...more} />
     )
   const from =
     reading.windBy === 'compass'

@@ -1,7 +1,8 @@
 import type { Method, Player } from '../../api/client'
-import { distance, type Units } from '../../lib/units'
+import { distance } from '../../lib/units'
 import type { Side } from '../../lib/schools'
 import { StandButtons } from './StandButtons'
+import { useUnits } from '../../lib/use-units'
 
 function Declared({ method }: { method: Method }) {
   return (
@@ -35,11 +36,12 @@ function Declared({ method }: { method: Method }) {
 interface CatalogueProps {
   families: [string, Side[]][]
   player: Player
-  units: Units
   onTake: (callId: string) => void
 }
 
-function Row({ side, player, units, onTake }: Omit<CatalogueProps, 'families'> & { side: Side }) {
+function Row({ side, player, onTake }: Omit<CatalogueProps, 'families'> & { side: Side }) {
+  const units = useUnits()
+
   const { method, call, reason } = side
   return (
     <details className="border-t border-rule" id={method.id}>

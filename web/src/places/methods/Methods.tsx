@@ -1,23 +1,16 @@
 import { useQuery } from '@tanstack/react-query'
-import type { Player, Settings } from '../../api/client'
+import type { Player } from '../../api/client'
 import { catalogueQuery, schoolsQuery } from '../../api/queries'
 import { usePlace } from '../../lib/place'
 import { toRequest } from '../../lib/request'
 import { familiesOf, questionsOf, type Question } from '../../lib/schools'
 import { useBench, useReading } from '../../lib/store'
 import { show } from '../../lib/units'
-import { useKeys } from '../../lib/use-keys'
-import type { KeyActions } from '../../lib/keys'
+import { useUnits } from '../../lib/use-units'
 import { lieWords } from '../../lib/words'
 import { Problem } from '../../ui/Problem'
 import { Catalogue } from './Catalogue'
 import { SchoolColumn } from './SchoolColumn'
-
-interface MethodsProps {
-  player: Player
-  settings: Settings
-  keys: KeyActions
-}
 
 const COLUMNS = [
   '',
@@ -29,13 +22,8 @@ const COLUMNS = [
   'md:grid-cols-3',
 ]
 
-function Dispute(props: {
-  asked: Question
-  player: Player
-  settings: Settings
-  onTake: (callId: string) => void
-}) {
-  const { asked, player, settings, onTake } = props
+function Dispute(props: { asked: Question; player: Player; onTake: (callId: string) => void }) {
+  const { asked, player, onTake } = props
   return (
     <section aria-label={asked.question} className="mt-3">
       <h3 className="mb-1 text-[15px] font-bold">{asked.question}</h3>
@@ -46,7 +34,6 @@ function Dispute(props: {
             side={side}
             isFavoured={side.method.id === asked.favoured}
             player={player}
-            units={settings}
             onTake={onTake}
           />
         ))}
@@ -61,12 +48,12 @@ function Dispute(props: {
 }
 
 /** Methods: where good coaches disagree, side by side for the present lie; below, the whole catalogue. */
-export function Methods({ player, settings, keys }: MethodsProps) {
+export function Methods({ player }: { player: Player }) {
+  const units = useUnits()
   const reading = useReading()
   const catalogue = useQuery(catalogueQuery(player.hand))
   const schools = useQuery(schoolsQuery(toRequest({ ...reading, call: '', against: '' })))
   const { go } = usePlace.getState()
-  useKeys(keys)
   const take = (callId: string) => {
     useBench.getState().set({ call: callId })
     go('bench')
@@ -82,14 +69,14 @@ export function Methods({ player, settings, keys }: MethodsProps) {
   if (!catalogue.data || !schools.data)
     return <main className="p-4 text-quiet">Working out every school for this lie.</main>
   const asked = questionsOf(catalogue.data, schools.data.rows)
-  const shared = { player, units: settings, onTake: take }
+  const shared = { player, onTake: take }
   return (
     <main className="mx-auto max-w-[1280px] px-4 pb-10" aria-busy={schools.isFetching}>
       <p className="mt-2">
         <span className="text-quiet">For </span>
-        <b>{lieWords(reading, settings)}</b>
+        <b>{lieWords(reading, units)}</b>
         <span className="text-quiet">, flag at </span>
-        <b>{show(reading.flag, 'distance', settings)}</b>
+        <b>{show(reading.flag, 'distance', units)}</b>
         <button type="button" className="ml-3 word" onClick={() => go('bench')}>
           change it on the Bench
         </button>
@@ -100,7 +87,7 @@ export function Methods({ player, settings, keys }: MethodsProps) {
           <p>From this lie the schools agree, or only one of them has an answer: see below.</p>
         )}
         {asked.map((one) => (
-          <Dispute key={one.id} asked={one} player={player} settings={settings} onTake={take} />
+          <Dispute key={one.id} asked={one} player={player} onTake={take} />
         ))}
       </section>
       <section aria-label="Catalogue">

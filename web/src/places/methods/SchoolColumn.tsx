@@ -4,12 +4,12 @@ import { offWords, oddsWords, spreadWords, worstWords } from '../../lib/strike-w
 import { aimFigure, sayLines } from '../../lib/words'
 import type { Played } from '../../lib/schools'
 import { StandButtons } from './StandButtons'
+import { useUnits } from '../../lib/use-units'
 
 interface SchoolColumnProps {
   side: Played
   isFavoured: boolean
   player: Player
-  units: Units
   onTake: (callId: string) => void
 }
 
@@ -43,7 +43,9 @@ function rowsOf(call: Call, units: Units): [string, string][] {
 }
 
 /** One school for the present lie: what it does, what comes of it, and when it wins. */
-export function SchoolColumn({ side, isFavoured, player, units, onTake }: SchoolColumnProps) {
+export function SchoolColumn({ side, isFavoured, player, onTake }: SchoolColumnProps) {
+  const units = useUnits()
+
   const { method, call } = side
   return (
     <article

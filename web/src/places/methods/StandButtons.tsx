@@ -1,6 +1,5 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { client, unwrap, type Player } from '../../api/client'
-import { playersQuery } from '../../api/queries'
+import { useSaveStand } from '../../api/mutations'
+import { type Player } from '../../api/client'
 
 interface StandButtonsProps {
   player: Player
@@ -10,27 +9,12 @@ interface StandButtonsProps {
 
 /** Pin a way of playing for this player, or leave it out; pressing again takes it back. */
 export function StandButtons({ player, methodId, methodName }: StandButtonsProps) {
-  const queries = useQueryClient()
   const stand = player.pinned.includes(methodId)
     ? 'pinned'
     : player.excluded.includes(methodId)
       ? 'excluded'
       : null
-  const save = useMutation({
-    mutationFn: async (next: 'pinned' | 'excluded' | null) =>
-      unwrap(
-        await client.PUT('/api/players/{player_id}/methods/{method_id}', {
-          params: { path: { player_id: player.id, method_id: methodId } },
-          body: { stand: next },
-        }),
-      ),
-    onSuccess: (saved) => {
-      queries.setQueryData(playersQuery.queryKey, (players: Player[] | undefined) =>
-        players?.map((one) => (one.id === saved.id ? saved : one)),
-      )
-      void queries.invalidateQueries({ queryKey: ['plan'] })
-    },
-  })
+  const save = useSaveStand(player.id, methodId)
   const button = (value: 'pinned' | 'excluded', words: string, on: string) => (
     <button
       type="button"

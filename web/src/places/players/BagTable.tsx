@@ -1,11 +1,12 @@
+import { Choice } from '../../ui/Choice'
 import type { Bag, Club } from '../../api/client'
 import { clubBeside, grooveWords } from '../../lib/bag'
-import { scaleOf, trim, type Units } from '../../lib/units'
+import { scaleOf, trim } from '../../lib/units'
+import { useUnits } from '../../lib/use-units'
 
 interface BagTableProps {
   clubs: Club[]
   notes: Bag['clubs']
-  units: Units
   onClubs: (clubs: Club[]) => void
 }
 
@@ -42,7 +43,9 @@ function Cell(props: {
 }
 
 /** The bag as a table that is written in. */
-export function BagTable({ clubs, notes, units, onClubs }: BagTableProps) {
+export function BagTable({ clubs, notes, onClubs }: BagTableProps) {
+  const units = useUnits()
+
   const carry = scaleOf('distance', units)
   const speed = scaleOf('wind', units)
   const today = new Date()
@@ -99,16 +102,12 @@ export function BagTable({ clubs, notes, units, onClubs }: BagTableProps) {
                   />
                 </td>
                 <td>
-                  <select
-                    className="bg-transparent"
-                    aria-label={`${club.name}: kind`}
+                  <Choice
+                    label={`${club.name}: kind`}
                     value={club.kind}
-                    onChange={(event) => put(i, { kind: event.target.value as Club['kind'] })}
-                  >
-                    {KINDS.map((kind) => (
-                      <option key={kind}>{kind}</option>
-                    ))}
-                  </select>
+                    options={KINDS.map((kind) => ({ value: kind, words: kind }))}
+                    onChange={(kind) => put(i, { kind })}
+                  />
                 </td>
                 <td className="w-14">{cell('loft_deg', 'loft')}</td>
                 <td className="w-16">{cell('bounce_deg', 'bounce')}</td>

@@ -1,4 +1,7 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { Live } from '../../ui/Live'
+import { Choice } from '../../ui/Choice'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { usePreviewImport, useStartImport, useStopImport } from '../../api/mutations'
 import { useState } from 'react'
 import { client, unwrap, type Import, type Matched, type Player, type Preview } from '../../api/client'
 import { omit } from '../../lib/omit'
@@ -35,15 +38,13 @@ function Unit<T extends string>(props: {
   return (
     <label>
       {props.label}{' '}
-      <select
-        className="field"
+      <Choice
+        look="field"
+        label={props.label}
         value={props.value}
-        onChange={(event) => props.onPick(event.target.value as T)}
-      >
-        {props.options.map((unit) => (
-          <option key={unit}>{unit}</option>
-        ))}
-      </select>
+        options={props.options.map((unit) => ({ value: unit, words: unit }))}
+        onChange={props.onPick}
+      />
     </label>
   )
 }
@@ -54,22 +55,27 @@ function Match({ preview, matched, player, onMatched }: MatchProps) {
     const rest = omit(matched.columns, field)
     onMatched({ ...matched, columns: column === '' ? rest : { ...rest, [field]: column } })
   }
+  const clubs = [
+    { value: '', words: 'not said yet' },
+    ...player.clubs.filter((one) => one.kind !== 'putter').map((one) => ({ value: one.id, words: one.name })),
+  ]
   return (
     <div className="grid gap-3">
       <div className="grid grid-cols-2 gap-x-4 gap-y-1">
         {FIELDS.map(([field, words]) => (
           <label key={field} className="grid grid-cols-[8rem_1fr] items-center gap-1">
             <span>{words}</span>
-            <select
-              className="field min-w-0"
+            <Choice
+              look="field"
+              className="min-w-0"
+              label={words}
               value={matched.columns[field] ?? ''}
-              onChange={(event) => pick(field, event.target.value)}
-            >
-              <option value="">not in the file</option>
-              {preview.columns.map((column) => (
-                <option key={column}>{column}</option>
-              ))}
-            </select>
+              options={[
+                { value: '', words: 'not in the file' },
+                ...preview.columns.map((column) => ({ value: column, words: column })),
+              ]}
+              onChange={(column) => pick(field, column)}
+            />
           </label>
         ))}
       </div>
@@ -91,22 +97,14 @@ function Match({ preview, matched, player, onMatched }: MatchProps) {
         {preview.club_names.map((name) => (
           <label key={name} className="grid grid-cols-[8rem_1fr] items-center gap-1">
             <span>“{name}” is the</span>
-            <select
-              className="field min-w-0"
+            <Choice
+              look="field"
+              className="min-w-0"
+              label={`“${name}” is the`}
               value={matched.clubs?.[name] ?? ''}
-              onChange={(event) =>
-                onMatched({ ...matched, clubs: { ...matched.clubs, [name]: event.target.value } })
-              }
-            >
-              <option value="">not said yet</option>
-              {player.clubs
-                .filter((club) => club.kind !== 'putter')
-                .map((club) => (
-                  <option key={club.id} value={club.id}>
-                    {club.name}
-                  </option>
-                ))}
-            </select>
+              options={clubs}
+              onChange={(club) => onMatched({ ...matched, clubs: { ...matched.clubs, [name]: club } })}
+            />
           </label>
         ))}
       </div>
@@ -151,33 +149,32 @@ function Progress({ id, onDone }: { id: string; onDone: () => void }) {
     },
     refetchInterval: (query) => (query.state.data && query.state.data.state !== 'reading' ? false : 250),
   })
-  const stop = useMutation({
-    mutationFn: async () =>
-      unwrap(await client.DELETE('/api/imports/{import_id}', { params: { path: { import_id: id } } })),
-  })
+  const stop = useStopImport()
   const told: Import | undefined = job.data
   if (job.error) return <Problem error={job.error} />
   if (!told) return null
   return (
-    <div role="status" className="mt-3 grid gap-2">
+    <div className="mt-3 grid gap-2">
       <progress className="w-full" max={told.rows} value={told.read} aria-label="Rows read" />
       {told.state === 'reading' && (
         <p>
           {told.read} of {told.rows} rows read.{' '}
-          <button type="button" className="press py-0" onClick={() => stop.mutate()}>
+          <button type="button" className="press py-0" onClick={() => stop.mutate(id)}>
             Stop
           </button>
         </p>
       )}
-      {told.state === 'done' && (
-        <p>
-          <b>{told.stored} shots stored.</b>
-          {told.doubles > 0 && ` ${told.doubles} were in the book already, or twice in the file.`}
-          {told.flagged > 0 &&
-            ` ${told.flagged} are far from what was expected: look at them in the field book.`}
-        </p>
-      )}
-      {told.state === 'cancelled' && <p>Stopped. Nothing was stored.</p>}
+      <Live as="p">
+        {told.state === 'done' && (
+          <>
+            <b>{told.stored} shots stored.</b>
+            {told.doubles > 0 && ` ${told.doubles} were in the book already, or twice in the file.`}
+            {told.flagged > 0 &&
+              ` ${told.flagged} are far from what was expected: look at them in the field book.`}
+          </>
+        )}
+        {told.state === 'cancelled' && 'Stopped. Nothing was stored.'}
+      </Live>
       {told.state === 'refused' && (
         <div role="alert" className="border-l-4 border-hot bg-lit px-3 py-2">
           <p>
@@ -207,25 +204,14 @@ export function ImportSheet({ open, player, onOpenChange }: ImportSheetProps) {
   const queries = useQueryClient()
   const [text, setText] = useState('')
   const [matched, setMatched] = useState<Matched | null>(null)
-  const look = useMutation({
-    mutationFn: async (csv: string) =>
-      unwrap(await client.POST('/api/imports/preview', { body: { text: csv, player_id: player.id } })),
-    onSuccess: (told) => setMatched(told.matched),
-  })
-  const read = useMutation({
-    mutationFn: async (how: Matched) =>
-      unwrap(
-        await client.POST('/api/imports', {
-          body: { text, player_id: player.id, matched: how, leave_out_doubles: true },
-        }),
-      ),
-  })
+  const look = usePreviewImport(player.id)
+  const read = useStartImport(player.id)
   const choose = async (file: File | undefined) => {
     if (!file) return
     const csv = await file.text()
     setText(csv)
     read.reset()
-    look.mutate(csv)
+    look.mutate(csv, { onSuccess: (told) => setMatched(told.matched) })
   }
   const isMatched =
     matched !== null &&
@@ -255,7 +241,7 @@ export function ImportSheet({ open, player, onOpenChange }: ImportSheetProps) {
               type="button"
               className="press press-main mt-3"
               disabled={!isMatched || read.isPending}
-              onClick={() => read.mutate(matched)}
+              onClick={() => read.mutate({ text, matched })}
             >
               {isMatched ? `Read ${look.data.rows} rows` : 'Match club, carry and every club name first'}
             </button>

@@ -1,6 +1,8 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { client, unwrap, type Effect, type Player } from '../../api/client'
-import { learntQuery, playersQuery } from '../../api/queries'
+import { useQuery } from '@tanstack/react-query'
+import { tell } from '../../lib/desk'
+import { usePatchPlayer } from '../../api/mutations'
+import { type Effect, type Player } from '../../api/client'
+import { learntQuery } from '../../api/queries'
 import { Problem } from '../../ui/Problem'
 import { Head } from '../../ui/Head'
 
@@ -40,22 +42,9 @@ function EffectRow({ effect, reach }: { effect: Effect; reach: number }) {
 }
 
 /** What the book says of this player beyond the model; heard, switched off, or begun anew. */
-export function Learnt({ player, onTold }: { player: Player; onTold: (words: string) => void }) {
+export function Learnt({ player }: { player: Player }) {
   const learnt = useQuery(learntQuery(player.id))
-  const queries = useQueryClient()
-  const change = useMutation({
-    mutationFn: async (body: { learns?: boolean; forget: boolean }) =>
-      unwrap(
-        await client.PATCH('/api/players/{player_id}', { params: { path: { player_id: player.id } }, body }),
-      ),
-    onSuccess: async () => {
-      await Promise.all(
-        [playersQuery.queryKey, ['book'], ['plan']].map((queryKey) =>
-          queries.invalidateQueries({ queryKey }),
-        ),
-      )
-    },
-  })
+  const change = usePatchPlayer(player.id)
   if (learnt.error) return <Problem error={learnt.error} onRetry={() => void learnt.refetch()} />
   const told = learnt.data
   if (!told) return <p className="p-3.5 text-quiet">Reading the book.</p>
@@ -78,7 +67,7 @@ export function Learnt({ player, onTold }: { player: Player; onTold: (words: str
           className="word"
           onClick={() => {
             change.mutate({ forget: true })
-            onTold('Learning begins anew from now; the shots stay in the book.')
+            tell('Learning begins anew from now; the shots stay in the book.')
           }}
         >
           begin anew from today

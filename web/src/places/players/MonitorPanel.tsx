@@ -1,19 +1,23 @@
+import { Choice } from '../../ui/Choice'
 import { useCallback, useEffect, useState } from 'react'
 import type { Call, Landed, Player } from '../../api/client'
 import { bookingFrom, newId } from '../../lib/booking'
 import { enqueue } from '../../lib/queue'
 import { toRequest } from '../../lib/request'
 import { useReading } from '../../lib/store'
-import { distance, scaleOf, trim, type Units } from '../../lib/units'
+import { distance, scaleOf, trim } from '../../lib/units'
 import { monitorWords, useMonitor, useShots } from '../../lib/use-monitor'
 import { usePlan } from '../../lib/use-plan'
 import { Problem } from '../../ui/Problem'
 import { Head } from '../../ui/Head'
+import { useUnits } from '../../lib/use-units'
 
 const BENCH = 'bench'
 
 /** Shots as they land, newest first. */
-export function LandedRows({ shots, units }: { shots: Landed[]; units: Units }) {
+export function LandedRows({ shots }: { shots: Landed[] }) {
+  const units = useUnits()
+
   const speed = scaleOf('wind', units)
   if (shots.length === 0) return null
   return (
@@ -45,7 +49,7 @@ export function LandedRows({ shots, units }: { shots: Landed[]; units: Units }) 
 }
 
 /** The launch monitor: follow it, say what the shots are for, and each is booked as it lands. */
-export function MonitorPanel({ player, units }: { player: Player; units: Units }) {
+export function MonitorPanel({ player }: { player: Player }) {
   const reading = useReading()
   const { plan } = usePlan(reading)
   const onBench: Call | undefined = plan?.calls.find((c) => c.id === reading.call) ?? plan?.calls[0]
@@ -53,6 +57,20 @@ export function MonitorPanel({ player, units }: { player: Player; units: Units }
   const desk = useMonitor()
   const { monitor, ready } = desk
   const isOn = monitor !== undefined && monitor.state !== 'off'
+  const purposes = [
+    { value: '', words: 'not said yet: nothing is booked' },
+    ...(onBench
+      ? [
+          {
+            value: BENCH,
+            words: `the shot on the Bench: ${onBench.club_name}, ${onBench.method_name.toLowerCase()}`,
+          },
+        ]
+      : []),
+    ...player.clubs
+      .filter((club) => club.kind !== 'putter')
+      .map((club) => ({ value: club.id, words: `stock shots, ${club.name}` })),
+  ]
   const choose = (next: string) => {
     setPurpose(next)
     if (next !== BENCH && next !== '') ready({ player_id: player.id, club_id: next })
@@ -97,26 +115,13 @@ export function MonitorPanel({ player, units }: { player: Player; units: Units }
           {isOn && (
             <label className="flex items-baseline gap-2">
               <span>What are they for?</span>
-              <select
-                className="field"
-                aria-label="What the shots are for"
+              <Choice
+                look="field"
+                label="What the shots are for"
                 value={purpose}
-                onChange={(event) => choose(event.target.value)}
-              >
-                <option value="">not said yet: nothing is booked</option>
-                {onBench && (
-                  <option value={BENCH}>
-                    the shot on the Bench: {onBench.club_name}, {onBench.method_name.toLowerCase()}
-                  </option>
-                )}
-                {player.clubs
-                  .filter((club) => club.kind !== 'putter')
-                  .map((club) => (
-                    <option key={club.id} value={club.id}>
-                      stock shots, {club.name}
-                    </option>
-                  ))}
-              </select>
+                options={purposes}
+                onChange={choose}
+              />
             </label>
           )}
         </div>
@@ -126,7 +131,7 @@ export function MonitorPanel({ player, units }: { player: Player; units: Units }
           </p>
         )}
         <div className="mt-2 max-w-lg">
-          <LandedRows shots={purpose === '' ? desk.fresh.slice(-8).reverse() : shown} units={units} />
+          <LandedRows shots={purpose === '' ? desk.fresh.slice(-8).reverse() : shown} />
         </div>
       </div>
     </section>

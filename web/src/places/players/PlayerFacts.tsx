@@ -1,3 +1,4 @@
+import { Choice } from '../../ui/Choice'
 import type { PlayerEdit } from '../../api/client'
 
 type Key =
@@ -72,17 +73,14 @@ function Pick<T extends string>(props: {
   return (
     <label className={ROW}>
       <span>{props.label}</span>
-      <select
-        className="field min-w-0"
+      <Choice
+        look="field"
+        className="min-w-0"
+        label={props.label}
         value={props.value}
-        onChange={(event) => props.onPick(event.target.value as T)}
-      >
-        {props.options.map(([value, words]) => (
-          <option key={value} value={value}>
-            {words}
-          </option>
-        ))}
-      </select>
+        options={props.options.map(([value, words]) => ({ value, words }))}
+        onChange={props.onPick}
+      />
     </label>
   )
 }

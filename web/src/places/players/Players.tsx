@@ -1,15 +1,15 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
+import { tell } from '../../lib/desk'
+import { useDropPlayer } from '../../api/mutations'
 import { Tabs } from 'radix-ui'
 import { useState } from 'react'
-import { client, done, type Player, type Settings } from '../../api/client'
-import { bagQuery, catalogueQuery, playersQuery } from '../../api/queries'
+import { type Player } from '../../api/client'
+import { bagQuery, catalogueQuery } from '../../api/queries'
 import { CarryLine } from '../../drawing/CarryLine'
 import { WedgeChart } from '../../drawing/WedgeChart'
 import { stepWords, swung } from '../../lib/bag'
-import { distance, scaleOf, type Units } from '../../lib/units'
-import type { KeyActions } from '../../lib/keys'
+import { distance, scaleOf } from '../../lib/units'
 import { usePlace } from '../../lib/place'
-import { useKeys } from '../../lib/use-keys'
 import { Problem } from '../../ui/Problem'
 import { Head } from '../../ui/Head'
 import { BagTable } from './BagTable'
@@ -17,14 +17,7 @@ import { Learnt } from './Learnt'
 import { hasBadNumber, PlayerFacts } from './PlayerFacts'
 import { StockShots } from './StockShots'
 import { useEdit } from './use-edit'
-
-interface PlayersProps {
-  player: Player
-  settings: Settings
-  keys: KeyActions
-  onTold: (words: string) => void
-  onDropped: () => void
-}
+import { useUnits } from '../../lib/use-units'
 
 const TABS = [
   ['bag', 'Bag'],
@@ -57,17 +50,9 @@ function Conflict({ edit }: { edit: Edit }) {
   )
 }
 
-function DropPlayer({ player, onDropped }: { player: Player; onDropped: () => void }) {
+function DropPlayer({ player }: { player: Player }) {
   const [asks, setAsks] = useState(false)
-  const queries = useQueryClient()
-  const drop = useMutation({
-    mutationFn: async () =>
-      done(await client.DELETE('/api/players/{player_id}', { params: { path: { player_id: player.id } } })),
-    onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: playersQuery.queryKey })
-      onDropped()
-    },
-  })
+  const drop = useDropPlayer()
   if (!asks)
     return (
       <button type="button" className="text-quiet hover:text-hot" onClick={() => setAsks(true)}>
@@ -77,7 +62,7 @@ function DropPlayer({ player, onDropped }: { player: Player; onDropped: () => vo
   return (
     <span className="flex flex-wrap items-center gap-2">
       {player.name} and the whole book of theirs?
-      <button type="button" className="press" onClick={() => drop.mutate()}>
+      <button type="button" className="press" onClick={() => drop.mutate(player.id)}>
         Delete
       </button>
       <button type="button" className="press" onClick={() => setAsks(false)}>
@@ -107,7 +92,9 @@ function Stands({ player }: { player: Player }) {
   )
 }
 
-function BagDrawings({ edit, player, units }: { edit: Edit; player: Player; units: Units }) {
+function BagDrawings({ edit, player }: { edit: Edit; player: Player }) {
+  const units = useUnits()
+
   const bag = useQuery(bagQuery(player.id, player.version))
   const scale = scaleOf('distance', units)
   const clubs = edit.draft.clubs
@@ -144,12 +131,7 @@ function BagDrawings({ edit, player, units }: { edit: Edit; player: Player; unit
       <section aria-label="Clubs" className="mt-3">
         <Head title="Clubs" note="press a number to change it" />
         <div className="px-3.5">
-          <BagTable
-            clubs={clubs}
-            notes={notes}
-            units={units}
-            onClubs={(next) => edit.patch({ clubs: next })}
-          />
+          <BagTable clubs={clubs} notes={notes} onClubs={(next) => edit.patch({ clubs: next })} />
         </div>
       </section>
     </>
@@ -157,9 +139,8 @@ function BagDrawings({ edit, player, units }: { edit: Edit; player: Player; unit
 }
 
 /** Players: who they are, what they carry, what their book teaches. */
-export function Players({ player, settings, keys, onTold, onDropped }: PlayersProps) {
-  useKeys(keys)
-  const edit = useEdit(player, () => onTold(`${player.name} is saved.`))
+export function Players({ player }: { player: Player }) {
+  const edit = useEdit(player, () => tell(`${player.name} is saved.`))
   return (
     <main className="mx-auto grid max-w-[1400px] lg:grid-cols-[340px_1fr]">
       <section aria-label="Player" className="border-rule p-3.5 lg:border-r">
@@ -182,7 +163,7 @@ export function Players({ player, settings, keys, onTold, onDropped }: PlayersPr
               Undo
             </button>
           )}
-          <DropPlayer player={player} onDropped={onDropped} />
+          <DropPlayer player={player} />
         </div>
       </section>
       <Tabs.Root defaultValue="bag" className="min-w-0 py-2">
@@ -194,13 +175,13 @@ export function Players({ player, settings, keys, onTold, onDropped }: PlayersPr
           ))}
         </Tabs.List>
         <Tabs.Content value="bag" className="pt-1">
-          <BagDrawings edit={edit} player={player} units={settings} />
+          <BagDrawings edit={edit} player={player} />
         </Tabs.Content>
         <Tabs.Content value="stock" className="pt-1">
-          <StockShots player={player} units={settings} onTold={onTold} />
+          <StockShots player={player} />
         </Tabs.Content>
         <Tabs.Content value="learnt" className="pt-1">
-          <Learnt player={player} onTold={onTold} />
+          <Learnt player={player} />
         </Tabs.Content>
       </Tabs.Root>
     </main>

@@ -1,24 +1,24 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { Choice } from '../../ui/Choice'
+import { useQuery } from '@tanstack/react-query'
+import { tell } from '../../lib/desk'
+import { useSavePlayer } from '../../api/mutations'
 import { useState } from 'react'
-import { client, unwrap, type Player, type Stock } from '../../api/client'
-import { playersQuery, stockQuery } from '../../api/queries'
+import { type Player, type Stock } from '../../api/client'
+import { stockQuery } from '../../api/queries'
 import { bookingOf, newId, NOTHING_SEEN } from '../../lib/booking'
 import { editOf } from '../../lib/bag'
 import { enqueue } from '../../lib/queue'
-import { distance, scaleOf, type Units } from '../../lib/units'
+import { distance, scaleOf } from '../../lib/units'
 import { Problem } from '../../ui/Problem'
 import { Head } from '../../ui/Head'
 import { ImportSheet } from './ImportSheet'
 import { MonitorPanel } from './MonitorPanel'
-
-interface StockShotsProps {
-  player: Player
-  units: Units
-  onTold: (words: string) => void
-}
+import { useUnits } from '../../lib/use-units'
 
 /** All shots of a club on a line, the bag's carry below it: flagged ones are hollow. */
-function Strip({ stock, units }: { stock: Stock; units: Units }) {
+function Strip({ stock }: { stock: Stock }) {
+  const units = useUnits()
+
   const carries = stock.shots.map((shot) => shot.carry_m)
   const low = Math.min(...carries, stock.bag_carry_m) - 4
   const high = Math.max(...carries, stock.bag_carry_m) + 4
@@ -51,7 +51,9 @@ function Strip({ stock, units }: { stock: Stock; units: Units }) {
   )
 }
 
-function TypeOne({ player, units, onTold }: StockShotsProps) {
+function TypeOne({ player }: { player: Player }) {
+  const units = useUnits()
+
   const [club, setClub] = useState('7-iron')
   const [carry, setCarry] = useState('')
   const scale = scaleOf('distance', units)
@@ -67,21 +69,16 @@ function TypeOne({ player, units, onTold }: StockShotsProps) {
         const seen = { ...NOTHING_SEEN, carry: scale.fromShown(typed) }
         void enqueue(newId(), bookingOf(player.id, { purpose: 'stock', club_id: chosen }, seen, new Date()))
         setCarry('')
-        onTold('Booked.')
+        tell('Booked.')
       }}
     >
-      <select
-        className="field"
-        aria-label="Club"
+      <Choice
+        look="field"
+        label="Club"
         value={chosen}
-        onChange={(event) => setClub(event.target.value)}
-      >
-        {swung.map((one) => (
-          <option key={one.id} value={one.id}>
-            {one.name}
-          </option>
-        ))}
-      </select>
+        options={swung.map((one) => ({ value: one.id, words: one.name }))}
+        onChange={setClub}
+      />
       <label>
         carried{' '}
         <input
@@ -101,41 +98,28 @@ function TypeOne({ player, units, onTold }: StockShotsProps) {
 }
 
 /** Stock shots: typed, imported or measured; what they say of each club's carry, and into the bag with it. */
-export function StockShots({ player, units, onTold }: StockShotsProps) {
+export function StockShots({ player }: { player: Player }) {
+  const units = useUnits()
+
   const stock = useQuery(stockQuery(player.id))
-  const queries = useQueryClient()
   const [isImporting, setImporting] = useState(false)
-  const take = useMutation({
-    mutationFn: async (one: Stock) => {
-      const edit = editOf(player)
-      const clubs = edit.clubs.map((club) =>
-        club.id === one.club_id ? { ...club, stock_carry_m: one.carry_m } : club,
-      )
-      return unwrap(
-        await client.PUT('/api/players/{player_id}', {
-          params: { path: { player_id: player.id } },
-          body: { ...edit, clubs },
-        }),
-      )
-    },
-    onSuccess: async () => {
-      await Promise.all(
-        [playersQuery.queryKey, ['plan'], ['book']].map((queryKey) =>
-          queries.invalidateQueries({ queryKey }),
-        ),
-      )
-      onTold('The bag has the new carry.')
-    },
-  })
+  const save = useSavePlayer(player.id)
+  const take = (one: Stock) => {
+    const edit = editOf(player)
+    const clubs = edit.clubs.map((club) =>
+      club.id === one.club_id ? { ...club, stock_carry_m: one.carry_m } : club,
+    )
+    save.mutate({ ...edit, clubs }, { onSuccess: () => tell('The bag has the new carry.') })
+  }
   const far = (metres: number) => `${distance(metres, units)} ${units.distance}`
   return (
     <div className="grid gap-4">
       <div className="grid gap-x-6 gap-y-3 xl:grid-cols-2">
-        <MonitorPanel player={player} units={units} />
+        <MonitorPanel player={player} />
         <section aria-label="Type or import">
           <Head title="Type or import" note="full stock swings from a clean level lie" />
           <div className="grid gap-2 px-3.5">
-            <TypeOne player={player} units={units} onTold={onTold} />
+            <TypeOne player={player} />
             <button type="button" className="press justify-self-start" onClick={() => setImporting(true)}>
               Import a CSV file
             </button>
@@ -145,7 +129,7 @@ export function StockShots({ player, units, onTold }: StockShotsProps) {
       <section aria-label="Stock carries">
         <Head title="Stock carries by the shots" note="red: median; hollow: flagged; triangle: in the bag" />
         <div className="px-3.5">
-          {(stock.error ?? take.error) && <Problem error={(stock.error ?? take.error) as Error} />}
+          {(stock.error ?? save.error) && <Problem error={(stock.error ?? save.error) as Error} />}
           {stock.data?.length === 0 && (
             <p>No stock shots yet: the bag’s carries are what was typed when the player was added.</p>
           )}
@@ -158,9 +142,9 @@ export function StockShots({ player, units, onTold }: StockShotsProps) {
                     {far(one.carry_m)} ± {distance(one.sd_m, units)}, {one.shots.length} shots
                   </div>
                 </div>
-                <Strip stock={one} units={units} />
+                <Strip stock={one} />
                 {Math.abs(one.carry_m - one.bag_carry_m) >= 0.5 ? (
-                  <button type="button" className="press py-0.5" onClick={() => take.mutate(one)}>
+                  <button type="button" className="press py-0.5" onClick={() => take(one)}>
                     Use {far(one.carry_m)}
                   </button>
                 ) : (

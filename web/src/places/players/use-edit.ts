@@ -1,12 +1,10 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useSavePlayer } from '../../api/mutations'
 import { useState } from 'react'
-import { client, RefusedError, unwrap, type Player, type PlayerEdit } from '../../api/client'
-import { playersQuery } from '../../api/queries'
+import { RefusedError, type Player, type PlayerEdit } from '../../api/client'
 import { differences, editOf } from '../../lib/bag'
 
 /** A player being edited: the draft, whether it differs, saving it, and what to do when somebody else was faster. */
 export function useEdit(player: Player, onSaved: () => void) {
-  const queries = useQueryClient()
   const [base, setBase] = useState(() => editOf(player))
   const [draft, setDraft] = useState<PlayerEdit>(base)
   const [texts, setTexts] = useState<Record<string, string>>({})
@@ -16,22 +14,14 @@ export function useEdit(player: Player, onSaved: () => void) {
     setDraft(from)
     setTexts({})
   }
-  const save = useMutation({
-    mutationFn: async (body: PlayerEdit) =>
-      unwrap(
-        await client.PUT('/api/players/{player_id}', { params: { path: { player_id: player.id } }, body }),
-      ),
-    onSuccess: async (saved) => {
-      begin(editOf(saved))
-      await queries.invalidateQueries({ queryKey: playersQuery.queryKey })
-      void queries.invalidateQueries({ queryKey: ['plan'] })
-      onSaved()
-    },
-    onError: async (error) => {
-      if (error instanceof RefusedError && error.status === 409)
-        await queries.invalidateQueries({ queryKey: playersQuery.queryKey })
-    },
-  })
+  const save = useSavePlayer(player.id)
+  const send = (body: PlayerEdit) =>
+    save.mutate(body, {
+      onSuccess: (saved) => {
+        begin(editOf(saved))
+        onSaved()
+      },
+    })
   const fresh = editOf(player)
   if (fresh.version !== base.version && !save.isPending && !save.isError) {
     // Changed elsewhere on this page (stock carry, clothes, learning), or by somebody else in what isn't typed here.
@@ -53,7 +43,7 @@ export function useEdit(player: Player, onSaved: () => void) {
     isSaving: save.isPending,
     patch: (change: Partial<PlayerEdit>) => setDraft((before) => ({ ...before, ...change })),
     text: (key: string, text: string) => setTexts((before) => ({ ...before, [key]: text })),
-    save: () => save.mutate(draft),
+    save: () => send(draft),
     /** Take the newer version and lose what was typed here. */
     takeTheirs: () => {
       save.reset()
@@ -66,7 +56,7 @@ export function useEdit(player: Player, onSaved: () => void) {
       )
       const merged = { ...fresh, ...mine }
       setDraft(merged)
-      save.mutate(merged)
+      send(merged)
     },
   }
 }

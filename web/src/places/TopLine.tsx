@@ -1,29 +1,16 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
 import { Popover } from 'radix-ui'
-import { client, done, type Mast, type Player, type Settings } from '../../api/client'
-import { sessionQuery, sessionsQuery } from '../../api/queries'
-import type { Reading } from '../../lib/reading'
-import type { Place } from '../../lib/place'
-import { conditionWords } from '../../lib/sky-words'
-import { mastWords } from '../../lib/mast'
-import { Choice } from '../../ui/Choice'
-
-interface TopLineProps {
-  reading: Reading
-  players: Player[]
-  settings: Settings
-  isDusk: boolean
-  mast: Mast | undefined
-  place: Place
-  onPlace: (place: Place) => void
-  onSettings: (patch: Partial<Settings>) => void
-  onDusk: () => void
-  onPlayer: (id: string) => void
-  onNewPlayer: () => void
-  onKept: () => void
-  onKeys: () => void
-  onFiles: () => void
-}
+import type { Settings } from '../api/client'
+import { useSaveSettings, useSignOut, useSignOutThere } from '../api/mutations'
+import { mastQuery, playersQuery, sessionQuery, sessionsQuery, settingsQuery } from '../api/queries'
+import { lay } from '../lib/desk'
+import { usePlace, type Place } from '../lib/place'
+import { useReading } from '../lib/store'
+import { useChoosePlayer } from '../lib/use-choose-player'
+import { useDusk } from '../lib/use-dusk'
+import { conditionWords } from '../lib/sky-words'
+import { mastWords } from '../lib/mast'
+import { Choice } from '../ui/Choice'
 
 const DISTANCES = [
   { value: 'm', words: 'metres' },
@@ -63,16 +50,8 @@ function SignedIn() {
   const session = useQuery(sessionQuery)
   const coach = session.data?.coach
   const elsewhere = useQuery({ ...sessionsQuery, enabled: !!coach }).data?.filter((one) => !one.is_this) ?? []
-  const queries = useQueryClient()
-  const leave = useMutation({
-    mutationFn: async () => done(await client.DELETE('/api/session')),
-    onSuccess: () => queries.invalidateQueries(),
-  })
-  const end = useMutation({
-    mutationFn: async (session_id: string) =>
-      done(await client.DELETE('/api/sessions/{session_id}', { params: { path: { session_id } } })),
-    onSuccess: () => queries.invalidateQueries({ queryKey: sessionsQuery.queryKey }),
-  })
+  const leave = useSignOut()
+  const end = useSignOutThere()
   if (!coach) return null
   return (
     <>
@@ -98,13 +77,9 @@ function Word({ onClick, children }: { onClick: () => void; children: string }) 
   )
 }
 
-function Units({
-  settings,
-  isDusk,
-  onSettings,
-  onDusk,
-  onFiles,
-}: Pick<TopLineProps, 'settings' | 'isDusk' | 'onSettings' | 'onDusk' | 'onFiles'>) {
+function UnitsMenu({ settings }: { settings: Settings }) {
+  const { isDusk, toggle } = useDusk()
+  const save = useSaveSettings()
   return (
     <Popover.Root>
       <Popover.Trigger className={PLAIN}>Units</Popover.Trigger>
@@ -117,7 +92,7 @@ function Units({
                 label="Distances"
                 value={settings.distance}
                 options={DISTANCES}
-                onChange={(distance) => onSettings({ distance })}
+                onChange={(distance) => save({ distance })}
               />
             </dd>
             <dt className="text-quiet">ball place</dt>
@@ -126,7 +101,7 @@ function Units({
                 label="Short lengths"
                 value={settings.small}
                 options={SMALLS}
-                onChange={(small) => onSettings({ small })}
+                onChange={(small) => save({ small })}
               />
             </dd>
             <dt className="text-quiet">slopes</dt>
@@ -135,7 +110,7 @@ function Units({
                 label="Slopes"
                 value={settings.slope}
                 options={SLOPES}
-                onChange={(slope) => onSettings({ slope })}
+                onChange={(slope) => save({ slope })}
               />
             </dd>
             <dt className="text-quiet">warmth</dt>
@@ -144,7 +119,7 @@ function Units({
                 label="Temperature"
                 value={settings.temperature}
                 options={WARMTHS}
-                onChange={(temperature) => onSettings({ temperature })}
+                onChange={(temperature) => save({ temperature })}
               />
             </dd>
             <dt className="text-quiet">wind</dt>
@@ -153,19 +128,19 @@ function Units({
                 label="Wind speeds"
                 value={settings.speed}
                 options={SPEEDS}
-                onChange={(speed) => onSettings({ speed })}
+                onChange={(speed) => save({ speed })}
               />
             </dd>
             <dt className="text-quiet">record</dt>
             <dd>
-              <Popover.Close className="word" onClick={onFiles}>
+              <Popover.Close className="word" onClick={() => lay('files')}>
                 files and copies
               </Popover.Close>
             </dd>
             <SignedIn />
             <dt className="text-quiet">page</dt>
             <dd>
-              <Word onClick={onDusk}>{isDusk ? 'dusk' : 'paper'}</Word>
+              <Word onClick={toggle}>{isDusk ? 'dusk' : 'paper'}</Word>
             </dd>
           </dl>
         </Popover.Content>
@@ -175,8 +150,14 @@ function Units({
 }
 
 /** The slim top line: place names, the player, the air in words, units, keys. */
-export function TopLine(props: TopLineProps) {
-  const { reading, players, settings, mast } = props
+export function TopLine() {
+  const reading = useReading()
+  const { place, go } = usePlace()
+  const players = useQuery(playersQuery).data ?? []
+  const settings = useQuery(settingsQuery).data
+  const mast = useQuery(mastQuery).data
+  const choosePlayer = useChoosePlayer()
+  if (!settings) return null
   const heard = mastWords(mast)
   const options = [
     ...players.map((p) => ({ value: p.id, words: p.note ? `${p.name}, ${p.note}` : p.name })),
@@ -186,20 +167,18 @@ export function TopLine(props: TopLineProps) {
     <header className="no-print flex flex-wrap items-baseline gap-x-5 gap-y-1 border-b border-ink px-4 py-2">
       <h1 className="text-lg font-bold">Veltrin</h1>
       <nav className="flex flex-wrap gap-x-4" aria-label="Places">
-        {NAMES.map(([place, name]) => (
+        {NAMES.map(([one, name]) => (
           <button
-            key={place}
+            key={one}
             type="button"
-            aria-current={place === props.place ? 'page' : undefined}
-            className={
-              place === props.place ? 'border-b-[3px] border-hot font-semibold whitespace-nowrap' : PLAIN
-            }
-            onClick={() => place !== props.place && props.onPlace(place)}
+            aria-current={one === place ? 'page' : undefined}
+            className={one === place ? 'border-b-[3px] border-hot font-semibold whitespace-nowrap' : PLAIN}
+            onClick={() => one !== place && go(one)}
           >
             {name}
           </button>
         ))}
-        <button type="button" className={PLAIN} onClick={props.onKept}>
+        <button type="button" className={PLAIN} onClick={() => lay('kept')}>
           Kept shots
         </button>
       </nav>
@@ -211,26 +190,20 @@ export function TopLine(props: TopLineProps) {
             value={reading.player}
             options={options}
             className="font-semibold"
-            onChange={(id) => (id === '+' ? props.onNewPlayer() : props.onPlayer(id))}
+            onChange={(id) => (id === '+' ? lay('player') : choosePlayer(id))}
           />
         </span>
         <button
           type="button"
           className={PLAIN}
           aria-label={`Conditions: ${conditionWords(reading, settings)}`}
-          onClick={() => props.place !== 'conditions' && props.onPlace('conditions')}
+          onClick={() => place !== 'conditions' && go('conditions')}
         >
           {conditionWords(reading, settings)}
           {heard && <span className={mast?.state === 'live' ? 'text-quiet' : 'text-hot'}> ({heard})</span>}
         </button>
-        <Units
-          settings={settings}
-          isDusk={props.isDusk}
-          onSettings={props.onSettings}
-          onDusk={props.onDusk}
-          onFiles={props.onFiles}
-        />
-        <button type="button" className={PLAIN} onClick={props.onKeys} aria-label="Keys">
+        <UnitsMenu settings={settings} />
+        <button type="button" className={PLAIN} onClick={() => lay('keys')} aria-label="Keys">
           <kbd className="figure border border-faint px-1">?</kbd> keys
         </button>
       </div>

@@ -1,12 +1,12 @@
-import { KEYS } from '../../lib/keys'
-import { Sheet } from '../../ui/Sheet'
+import { KEYS } from '../lib/keys'
+import { useLaid } from '../lib/desk'
+import { Sheet } from '../ui/Sheet'
 
 /** The keys. */
-export function KeysSheet({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
+export function KeysSheet() {
   return (
     <Sheet
-      open={open}
-      onOpenChange={onOpenChange}
+      {...useLaid('keys')}
       title="Keys"
       about="Single letters. On a grip of a drawing: arrow keys one step, Page keys ten, Home to zero."
     >

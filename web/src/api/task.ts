@@ -1,0 +1,18 @@
+import { useMutation, useQueryClient, type QueryKey } from '@tanstack/react-query'
+
+/** Ask the server to do something; what it changes is looked at anew. */
+export function useTask<In, Out>(ask: (body: In) => Promise<Out>, ...stale: QueryKey[]) {
+  const queries = useQueryClient()
+  return useMutation({
+    mutationFn: ask,
+    onSuccess: async () => {
+      await Promise.all(stale.map((queryKey) => queries.invalidateQueries({ queryKey })))
+    },
+  })
+}
+
+/** What a device says after it was told something is what the page shows of it. */
+export function useDevice<In, Told>(ask: (body: In) => Promise<Told>, queryKey: QueryKey) {
+  const queries = useQueryClient()
+  return useMutation({ mutationFn: ask, onSuccess: (told) => queries.setQueryData(queryKey, told) })
+}

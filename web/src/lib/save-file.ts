@@ -1,0 +1,8 @@
+/** Hand a text to the browser as a file. */
+export function saveFile(name: string, text: string, type: string) {
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(new Blob([text], { type }))
+  link.download = name
+  link.click()
+  URL.revokeObjectURL(link.href)
+}
