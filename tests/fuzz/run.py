@@ -6,13 +6,13 @@ make fuzz  (python -m tests.fuzz.run REQUESTS SEED)
 from __future__ import annotations
 
 import json
+import multiprocessing
 import random
 import resource
 import sys
 import tempfile
 import time
 from collections import Counter
-from concurrent.futures import ProcessPoolExecutor
 from dataclasses import dataclass, field
 from pathlib import Path
 from typing import Any
@@ -197,12 +197,17 @@ def run(count: int, seed: int) -> Found:
 PART = 500
 
 
+def _part(seed: int) -> Found:
+    return run(PART, seed)
+
+
 def main(count: int, seed: int) -> int:
     """Ask `count` things in parts, each of a server of its own; print what was found."""
     total = Found()
     began = time.monotonic()
-    with ProcessPoolExecutor(2, max_tasks_per_child=8) as pool:
-        for part in pool.map(run, [PART] * (count // PART), range(seed, seed + count // PART)):
+    # Not the executor of concurrent.futures: told to renew its workers it stops for ever (CPython 3.11, issue 115634).
+    with multiprocessing.get_context("spawn").Pool(2, maxtasksperchild=8) as pool:
+        for part in pool.imap_unordered(_part, range(seed, seed + count // PART)):
             total.add(part)
             if part.wrong:
                 print(*part.wrong[:5], sep="\n", flush=True)

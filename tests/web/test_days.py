@@ -107,7 +107,7 @@ def test_the_wind_is_dragged_and_told_by_signs_and_compass(running: Running, ope
     settled(page)
     calm = first_call(page)
     # Its tail is dragged to the far left of the line: a cross-wind.
-    drag(page, page.get_by_role("button", name=re.compile("^Wind, calm")), 0, -16)
+    drag(page, page.get_by_role("button", name=re.compile("^Wind, calm")), 0, -45)
     settled(page)
     windy = first_call(page)
     assert windy != calm

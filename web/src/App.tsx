@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { cardUnits } from './lib/units'
-import { lazy, Suspense, useEffect } from 'react'
+import { Suspense, useEffect } from 'react'
 import type { Player, Settings } from './api/client'
 import { healthQuery, playersQuery, sessionQuery, settingsQuery } from './api/queries'
 import { fromSearch, toSearch } from './lib/address'
@@ -8,10 +8,13 @@ import { fromDay } from './lib/day'
 import { change, START } from './lib/reading'
 import { begin } from './lib/history'
 import { useBench, useReading } from './lib/store'
-import { PLACES, useBackAndForward, usePlace, type Place } from './lib/place'
+import { placeAt, PLACE_NAMES, PLACES, useBackAndForward, usePlace, type Place } from './lib/place'
 import { useMast } from './lib/use-mast'
+import { useDusk } from './lib/use-dusk'
 import { useKeys } from './lib/use-keys'
 import { InUnits } from './lib/use-units'
+import { part, renewParts } from './lib/part'
+import { usePrefetch } from './lib/use-prefetch'
 import { lay, useLaid } from './lib/desk'
 import { useChoosePlayer } from './lib/use-choose-player'
 import { Bench } from './places/bench/Bench'
@@ -21,19 +24,22 @@ import { KeptSheet } from './places/bench/KeptSheet'
 import { PlayerForm } from './places/bench/PlayerForm'
 import { AstraySheet } from './places/book/AstraySheet'
 import { FilesSheet } from './places/FilesSheet'
+import { UnitsSheet } from './places/UnitsSheet'
 import { SignIn } from './places/SignIn'
 import { keepSending } from './lib/queue'
-import { Conditions } from './places/conditions/Conditions'
-import { Methods } from './places/methods/Methods'
 import { TopLine } from './places/TopLine'
 import { Problem } from './ui/Problem'
 import { Sheet } from './ui/Sheet'
+import { Boundary } from './ui/Boundary'
 import { Live } from './ui/Live'
 import { Told } from './ui/Told'
 
-// Not what a coach opens first: fetched (from this very server) when they are gone to.
-const FieldBook = lazy(async () => ({ default: (await import('./places/book/FieldBook')).FieldBook }))
-const Players = lazy(async () => ({ default: (await import('./places/players/Players')).Players }))
+// Not what a coach opens first: fetched (from this very server) when they are gone to, or when there is time.
+const fieldBook = part(async () => (await import('./places/book/FieldBook')).FieldBook)
+const playersPlace = part(async () => (await import('./places/players/Players')).Players)
+const methods = part(async () => (await import('./places/methods/Methods')).Methods)
+const conditions = part(async () => (await import('./places/conditions/Conditions')).Conditions)
+const PARTS = [conditions, methods, fieldBook, playersPlace]
 
 /** Start from the coach's own air and last player where the address doesn't say otherwise. */
 function useStart(players: Player[] | undefined, settings: Settings | undefined) {
@@ -57,8 +63,16 @@ function useAddress() {
   const reading = useReading()
   const place = usePlace((state) => state.place)
   useEffect(() => {
+    document.title = `${PLACE_NAMES[place]} · Veltrin`
     const search = toSearch(reading)
-    window.history.replaceState(null, '', PLACES[place] + (search ? `?${search}` : ''))
+    const put = () => {
+      const path = PLACES[placeAt(window.location.pathname)]
+      window.history.replaceState(window.history.state, '', path + (search ? `?${search}` : ''))
+    }
+    put()
+    // A step back leads to another place, or out of a sheet, with the reading as it is now.
+    window.addEventListener('popstate', put)
+    return () => window.removeEventListener('popstate', put)
   }, [reading, place])
 }
 
@@ -128,9 +142,11 @@ function Desk() {
   useSending()
   useMast()
   useDeskKeys()
+  useDusk()
+  usePrefetch(PARTS)
 
   const error = players.error ?? settings.error
-  if (error) {
+  if (error && !(players.data && settings.data)) {
     return (
       <main className="p-6">
         <Problem error={error} onRetry={() => void Promise.all([players.refetch(), settings.refetch()])} />
@@ -164,6 +180,7 @@ function Desk() {
         </InUnits>
       )}
       <KeysSheet />
+      <UnitsSheet />
       <NewPlayerSheet />
       <Told />
     </InUnits>
@@ -174,13 +191,15 @@ function Desk() {
 function At({ player }: { player: Player }) {
   const place = usePlace((state) => state.place)
   return (
-    <Suspense fallback={<p className="p-6 text-quiet">Opening.</p>}>
-      {place === 'bench' && <Bench player={player} />}
-      {place === 'methods' && <Methods player={player} />}
-      {place === 'conditions' && <Conditions player={player} />}
-      {place === 'players' && <Players key={player.id} player={player} />}
-      {place === 'book' && <FieldBook key={player.id} player={player} />}
-    </Suspense>
+    <Boundary key={place} name={PLACE_NAMES[place]} onRetry={renewParts}>
+      <Suspense fallback={<p className="p-6 text-quiet">Opening.</p>}>
+        {place === 'bench' && <Bench player={player} />}
+        {place === 'methods' && <methods.View player={player} />}
+        {place === 'conditions' && <conditions.View player={player} />}
+        {place === 'players' && <playersPlace.View key={player.id} player={player} />}
+        {place === 'book' && <fieldBook.View key={player.id} player={player} />}
+      </Suspense>
+    </Boundary>
   )
 }
 

@@ -12,7 +12,10 @@ const queries = new QueryClient({
       // What the server refuses stays refused; a lost connection is tried twice more.
       retry: (count, error) => !(error instanceof RefusedError) && count < 2,
       refetchOnWindowFocus: false,
+      // The server may be this very machine: a browser without a network still reaches it.
+      networkMode: 'always',
     },
+    mutations: { networkMode: 'always' },
   },
 })
 

@@ -10,6 +10,7 @@ from veltrin.core.ground import BALL_M
 from veltrin.core.hole import KINDS, OBSTACLES
 from veltrin.core.methods import CATALOGUE, DISPUTES, HAND_WORDS, Method, in_general
 from veltrin.core.plan import READINGS
+from veltrin.core.plan.rank import STAYS_WITHIN
 from veltrin.core.quantity import QUANTITIES
 from veltrin.core.run import FIRMNESS
 from veltrin.core.run.terrain import (
@@ -80,6 +81,7 @@ def _house() -> dict[str, object]:
             "least_width_m": LEAST_USUAL_WIDTH_M,
         },
         "ball_mm": 1000.0 * BALL_M,
+        "as_good_strokes": STAYS_WITHIN,
     }
 
 

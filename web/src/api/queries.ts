@@ -133,8 +133,15 @@ export function schoolsQuery(request: PlanRequest) {
   })
 }
 
+export async function fetchPlan(body: PlanRequest, signal: AbortSignal | null = null): Promise<PlanResponse> {
+  const answer = await client.POST('/api/plan', { body, signal })
+  // The client's type helper widens the points' triples to plain arrays; the contract says triples.
+  const told: unknown = unwrap(answer)
+  return told as PlanResponse
+}
+
 /**
- * The plan of a request; the last one stays on screen until the next is there. The first plan of all comes in
+ * The plan of a request. The first plan of all comes in
  * stages: the calls at once, their risk a moment later. `held`: the call that stands first on the page while a
  * reading is dragged; it stays there until it is clearly beaten.
  */
@@ -143,18 +150,13 @@ export function planQuery(request: PlanRequest | null, held: string | null = nul
   return queryOptions<PlanResponse>({
     queryKey,
     enabled: request !== null,
-    placeholderData: keepPreviousData,
     gcTime: 30_000,
     staleTime: Infinity,
     queryFn: async ({ signal, client: queries }) => {
       const shown = queries.getQueriesData({ queryKey: ['plan'] }).some(([, data]) => data !== undefined)
       if (!shown)
         return streamPlan(request as PlanRequest, signal, (stage) => queries.setQueryData(queryKey, stage))
-      const body = { ...(request as PlanRequest), shown_id: held }
-      const answer = await client.POST('/api/plan', { body, signal })
-      // The client's type helper widens the points' triples to plain arrays; the contract says triples.
-      const told: unknown = unwrap(answer)
-      return told as PlanResponse
+      return fetchPlan({ ...(request as PlanRequest), shown_id: held }, signal)
     },
   })
 }

@@ -58,7 +58,8 @@ export function EndView({ side, leftHanded, shown, onDrag, onRelease, onStep }: 
         valueAt={(_, y) =>
           snap('side', Math.asin(Math.max(-0.5, Math.min(0.5, (MID.y - 5 - y) / ARM))) / RAD)
         }
-        onDrag={(value) => onDrag({ side: value })}
+        gear={0.25}
+        onDrag={(value) => onDrag({ side: snap('side', value) })}
         onRelease={onRelease}
         onStep={(value) => onStep({ side: snap('side', value) })}
       />

@@ -13,6 +13,8 @@ interface GripProps {
   onStep: (along: number, up: number) => void
   onDelete?: () => void
   small?: boolean
+  /** How much of the way of a finger counts: below one where the drawing is small for what it sets. */
+  gear?: number
 }
 
 const STEPS: Record<string, readonly [number, number]> = {
@@ -24,8 +26,8 @@ const STEPS: Record<string, readonly [number, number]> = {
 
 /** A grip that moves both ways: drag it, or focus it and use the arrow keys (with Shift: five steps). */
 export function Grip(props: GripProps) {
-  const { x, y, label, spoken, onMove, onRelease, onStep, onDelete, small } = props
-  const held = useRef<readonly [number, number] | null>(null)
+  const { x, y, label, spoken, onMove, onRelease, onStep, onDelete, small, gear = 1 } = props
+  const held = useRef<{ px: number; py: number; x: number; y: number } | null>(null)
   const onKeyDown = (event: KeyboardEvent) => {
     const step = STEPS[event.key]
     const times = event.shiftKey ? 5 : 1
@@ -53,17 +55,18 @@ export function Grip(props: GripProps) {
         event.preventDefault()
         event.stopPropagation()
         const [px, py] = pointIn(event)
-        held.current = [px - x, py - y]
+        held.current = { px, py, x, y }
       }}
       onPointerMove={(event) => {
         if (!held.current) return
         const [px, py] = pointIn(event)
-        onMove(px - held.current[0], py - held.current[1])
+        const began = held.current
+        onMove(began.x + gear * (px - began.px), began.y + gear * (py - began.py))
       }}
       onPointerUp={letGo}
       onPointerCancel={letGo}
     >
-      <circle r={small ? 11 : 15} style={{ fill: 'transparent', stroke: 'none' }} />
+      <circle r={small ? 18 : 20} style={{ fill: 'transparent', stroke: 'none' }} />
       <circle r={small ? 5 : 8} />
       {!small && (
         <path

@@ -215,6 +215,9 @@ export function GroundSection(props: GroundProps) {
   const shape = { ...reading, id: 'ground', mm: MM, top, over, reach: REACH }
   const surface =
     cover.group === 'sand' || cover.group === 'bare' ? over : cover.group === 'divot' ? 0 : over - top
+  // The ball is its own ruler: its measure stands clear of the tips, or beside it where grass fills the drawing.
+  const tips = hasGrass(reading.cover) ? (reading.grass - over) * MM : 0
+  const ruler = Math.min(Math.max(58, tips + 12), ORIGIN.y - 24)
   const marks = call ? lowMarks(call.setup, call.odds, units) : []
   return (
     <svg
@@ -233,7 +236,7 @@ export function GroundSection(props: GroundProps) {
       {marks.map((mark, i) => (
         <LowLabel key={mark.words[0]} {...mark} tilt={tilt} y={LABELS_Y[i] ?? 250} />
       ))}
-      <g transform={`translate(${ORIGIN.x} ${ORIGIN.y - 58})`}>
+      <g transform={`translate(${ORIGIN.x} ${ORIGIN.y - ruler})`}>
         <path
           d={`M${-BALL / 2} 4v-8M${BALL / 2} 4v-8M${-BALL / 2} 0h${BALL}`}
           stroke="var(--quiet)"

@@ -19,6 +19,8 @@ interface HandleProps {
   onStep: (value: number) => void
   /** What a screen reader's user raises with the up and right arrows; -1 turns them round. */
   up?: 1 | -1
+  /** How much of the way of a finger counts: below one where the drawing is small for what it sets. */
+  gear?: number
 }
 
 const ARROWS = { x: 'M-3 -3 -6 0 -3 3 M3 -3 6 0 3 3', y: 'M-3 -3 0 -6 3 -3 M-3 3 0 6 3 3' }
@@ -40,8 +42,9 @@ export function Handle(props: HandleProps) {
     onRelease,
     onStep,
     up = 1,
+    gear = 1,
   } = props
-  const held = useRef(false)
+  const held = useRef<{ at: number; value: number } | null>(null)
 
   const onKeyDown = (event: KeyboardEvent) => {
     const moves: Record<string, number> = {
@@ -76,21 +79,24 @@ export function Handle(props: HandleProps) {
         event.currentTarget.setPointerCapture(event.pointerId)
         event.currentTarget.focus()
         event.preventDefault()
-        held.current = true
+        held.current = { at: valueAt(...pointIn(event)), value }
       }}
       onPointerMove={(event) => {
-        if (held.current) onDrag(valueAt(...pointIn(event)))
+        if (!held.current) return
+        const at = valueAt(...pointIn(event))
+        const { at: began, value: from } = held.current
+        onDrag(gear === 1 ? at : Math.min(high, Math.max(low, from + gear * (at - began))))
       }}
       onPointerUp={() => {
-        held.current = false
+        held.current = null
         onRelease()
       }}
       onPointerCancel={() => {
-        held.current = false
+        held.current = null
         onRelease()
       }}
     >
-      <circle r={18} style={{ fill: 'transparent', stroke: 'none' }} />
+      <circle r={21} style={{ fill: 'transparent', stroke: 'none' }} />
       <circle r={9.5} />
       <path d={ARROWS[along]} fill="none" stroke="var(--ink)" strokeWidth={1.5} strokeLinecap="round" />
     </g>

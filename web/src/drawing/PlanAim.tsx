@@ -1,5 +1,7 @@
+import { useMemo } from 'react'
 import type { Call } from '../api/client'
-import { polyline, RAD } from '../lib/geometry'
+import { polyline, RAD, type Point } from '../lib/geometry'
+import { regionOf } from '../lib/region'
 import type { Reading } from '../lib/reading'
 import { aimWords } from '../lib/words'
 import type { Drawn } from './Elevation'
@@ -27,6 +29,14 @@ export function Aim({ drawn, reading, scale }: AimProps) {
   const y = MID + ey * scale.k
   const x = scale.x(ex)
   const shown = Math.max(16, Math.min(PLAN_H - 10, y))
+  // Clear of the strikes around the flag, on the side that is aimed to.
+  const near = dotsOf(call, scale).filter(([dx]) => dx > x - 170 && dx < x + 10)
+  const heights = near.map(([, dy]) => dy)
+  const clear =
+    call.aim_deg > 0
+      ? Math.min(PLAN_H - 10, Math.max(shown + 16, ...heights.map((at) => at + 18)))
+      : Math.max(16, Math.min(shown - 8, ...heights.map((at) => at - 10)))
+  const hasRoom = x > 170
   const straight = Math.abs(call.aim_deg) < 0.25
   return (
     <g>
@@ -35,9 +45,9 @@ export function Aim({ drawn, reading, scale }: AimProps) {
         <>
           <path d={`M${x} ${y - 5}v10M${x - 5} ${y}h10`} stroke="var(--hot)" strokeWidth={1.5} />
           <text
-            x={isFlag ? x - 12 : Math.max(x + 12, 60)}
-            y={call.aim_deg > 0 ? shown + 16 : shown - 8}
-            textAnchor={isFlag ? 'end' : 'start'}
+            x={isFlag ? (hasRoom ? x - 12 : 8) : Math.max(x + 12, 60)}
+            y={clear}
+            textAnchor={isFlag && hasRoom ? 'end' : 'start'}
             className="halo"
             style={{ fill: 'var(--hot)', fontWeight: 600 }}
           >
@@ -49,24 +59,31 @@ export function Aim({ drawn, reading, scale }: AimProps) {
   )
 }
 
-/** Where the strikes of the scatter end, and the outline of the tightest eight tenths. */
+const EIGHT_IN_TEN = 0.8
+
+/** Where strikes end, on the drawing. */
+function dotsOf(call: Call, scale: LineScale): Point[] {
+  return (call.detail?.ends ?? [])
+    .map(([x, y]): Point => [scale.x(x), MID + y * scale.k])
+    .filter(([x, y]) => x > 0 && x < scale.width && y > 0 && y < PLAN_H)
+}
+
+/** Where the strikes of the scatter end, and the region of the tightest eight tenths. */
 export function Ends({ call, scale, tone }: { call: Call; scale: LineScale; tone: Drawn['tone'] }) {
-  const dots = (call.detail?.ends ?? [])
-    .map(([x, y]) => ({ x: scale.x(x), y: MID + y * scale.k }))
-    .filter(({ x, y }) => x > 0 && x < scale.width && y > 0 && y < PLAN_H)
-  const outline = call.detail?.outline ?? []
+  const dots = useMemo(() => dotsOf(call, scale), [call, scale])
+  const outline = useMemo(() => regionOf(dots, EIGHT_IN_TEN, scale.width, PLAN_H), [dots, scale.width])
   return (
     <g>
       {tone === 'hot' && (
         <g fill="var(--hot)" opacity={0.45}>
-          {dots.map(({ x, y }, i) => (
+          {dots.map(([x, y], i) => (
             <circle key={i} cx={x} cy={y} r={1.7} />
           ))}
         </g>
       )}
-      {outline.length > 2 && (
+      {outline.length > 0 && (
         <path
-          d={`${polyline(outline.map(([x, y]) => [scale.x(x), MID + y * scale.k]))}z`}
+          d={outline.map((ring) => `${polyline(ring)}z`).join('')}
           fill="none"
           stroke={`var(--${tone})`}
           strokeDasharray={tone === 'hot' ? '5 4' : '2 4'}

@@ -2,7 +2,7 @@ import { useState, type PointerEvent } from 'react'
 import { polyline } from '../lib/geometry'
 import { newArea, type AreaKind, type Box } from '../lib/line'
 import { RANGES, snap, type Reading } from '../lib/reading'
-import { distance, halfDegree, show } from '../lib/units'
+import { halfDegree, show } from '../lib/units'
 import type { Drawn } from './Elevation'
 import { Aim, Ends, MID, PLAN_H } from './PlanAim'
 import { Grip } from './Grip'
@@ -88,9 +88,11 @@ function Tilt({
     <g>
       {steep > 0 && <line x1={x} y1={y} x2={x + dx} y2={y + dy} stroke="var(--turf)" strokeWidth={2} />}
       <circle cx={x} cy={y} r={2.5} fill="var(--turf)" />
-      <text x={x} y={y - 12} textAnchor="middle" className="halo quiet">
-        {words}
-      </text>
+      {steep > 0 && (
+        <text x={x} y={reading.greenSide > 0 ? y - 12 : y + 24} textAnchor="middle" className="halo quiet">
+          {words}
+        </text>
+      )}
       <Grip
         small
         x={x + dx}
@@ -190,16 +192,6 @@ export function PlanView(props: PlanProps) {
       )}
       <circle cx={flagX} cy={MID} r={3.5} fill="var(--ink)" />
       <circle cx={scale.x(0)} cy={MID} r={4.5} fill="var(--ball)" stroke="var(--ink)" strokeWidth={1.5} />
-      <text x={scale.width - 6} y={16} textAnchor="end" className="halo quiet">
-        left of the line is up
-      </text>
-      {first && (
-        <text x={6} y={PLAN_H - 8} className="halo quiet">
-          {first.call.spread
-            ? `dots: strikes; dashed: eight of ten; mean leave ${distance(first.call.leave_m, units)} ${units.distance}`
-            : `typical leave ${distance(first.call.leave_m, units)} ${units.distance}`}
-        </text>
-      )}
       {!drawing && (
         <>
           <AreaGrips

@@ -67,9 +67,18 @@ export function WindAloft({ day, peak }: WindAloftProps) {
         </g>
       ))}
       <path d={polyline(points)} fill="none" stroke="var(--quiet)" strokeDasharray="2 4" />
-      {mark(2, 'at the flag', 'var(--second)')}
-      {mark(10, 'at 10 m', 'var(--second)')}
-      {peak !== undefined &&
+      {day.wind === 0 ? (
+        <text x={LEFT + 12} y={y(10)} className="quiet">
+          calm at every height
+        </text>
+      ) : (
+        <>
+          {mark(2, 'at the flag', 'var(--second)')}
+          {mark(10, 'at 10 m', 'var(--second)')}
+        </>
+      )}
+      {day.wind > 0 &&
+        peak !== undefined &&
         peak > 3.5 &&
         Math.abs(peak - 10) > 2 &&
         mark(Math.min(peak, TOP_M), 'at the ball’s peak', 'var(--hot)')}

@@ -43,6 +43,7 @@ export function WindArrow({ reading, x, y, isLed, onDrag, onRelease, onStep }: W
       {!isLed && (
         <Grip
           small
+          gear={0.35}
           x={x + dx}
           y={y + dy}
           label="Wind"

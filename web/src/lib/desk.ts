@@ -1,7 +1,7 @@
 import { create } from 'zustand'
 
 /** Sheets that can be laid over any place. */
-export type DeskSheet = 'kept' | 'keys' | 'player' | 'card' | 'astray' | 'files'
+export type DeskSheet = 'kept' | 'keys' | 'player' | 'card' | 'astray' | 'files' | 'units'
 
 interface DeskState {
   sheet: DeskSheet | null

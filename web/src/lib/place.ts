@@ -1,5 +1,6 @@
 import { useEffect } from 'react'
 import { create } from 'zustand'
+import { passOverLeft, takeLeftOver } from './back'
 
 /** The places there are, by their path. */
 export const PLACES = {
@@ -10,6 +11,14 @@ export const PLACES = {
   conditions: '/conditions',
 } as const
 export type Place = keyof typeof PLACES
+
+export const PLACE_NAMES: Record<Place, string> = {
+  bench: 'Bench',
+  methods: 'Methods',
+  players: 'Players',
+  book: 'Field book',
+  conditions: 'Conditions',
+}
 
 export function placeAt(path: string): Place {
   const known = Object.keys(PLACES) as Place[]
@@ -25,7 +34,8 @@ interface PlaceState {
 export const usePlace = create<PlaceState>()((set) => ({
   place: placeAt(window.location.pathname),
   go: (place) => {
-    window.history.pushState(null, '', PLACES[place] + window.location.search)
+    const step = takeLeftOver() ? 'replaceState' : 'pushState'
+    window.history[step](null, '', PLACES[place] + window.location.search)
     set({ place })
   },
 }))
@@ -33,7 +43,10 @@ export const usePlace = create<PlaceState>()((set) => ({
 /** Follow the browser's own back and forward. */
 export function useBackAndForward() {
   useEffect(() => {
-    const follow = () => usePlace.setState({ place: placeAt(window.location.pathname) })
+    const follow = () => {
+      usePlace.setState({ place: placeAt(window.location.pathname) })
+      passOverLeft()
+    }
     window.addEventListener('popstate', follow)
     return () => window.removeEventListener('popstate', follow)
   }, [])

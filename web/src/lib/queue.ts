@@ -34,6 +34,14 @@ function write(change: (waiting: Waiting[]) => Waiting[]) {
   useQueue.setState({ waiting })
 }
 
+/** What became of a shot: in the book, waiting in this browser, or not taken. */
+export type Sent = 'booked' | 'waiting' | 'refused'
+
+/** Not taken for what it holds. All else may be different in a while: nobody there, signed out, too busy, broken. */
+function isRefusal(error: unknown): error is RefusedError {
+  return error instanceof RefusedError && [400, 404, 409, 413, 422].includes(error.status)
+}
+
 let onSent: () => void = () => undefined
 let running: Promise<void> = Promise.resolve()
 
@@ -47,8 +55,8 @@ async function sendAll(): Promise<void> {
       write((waiting) => waiting.filter((one) => one.id !== next.id))
       onSent()
     } catch (error) {
-      // Nobody there, or nobody signed in: it waits. Refused: it is shown, and nothing is lost.
-      if (!(error instanceof RefusedError) || error.status === 401) return
+      // Refused: it is shown, and nothing is lost.
+      if (!isRefusal(error)) return
       write((waiting) =>
         waiting.map((one) => (one.id === next.id ? { ...one, problem: error.message } : one)),
       )
@@ -63,10 +71,13 @@ export function flush(): Promise<void> {
   return running
 }
 
-/** Keep a shot, then send it as soon as somebody hears it. */
-export function enqueue(id: string, body: BookingIn): Promise<void> {
+/** Keep a shot, then send it as soon as somebody hears it; says what came of the first try. */
+export async function enqueue(id: string, body: BookingIn): Promise<Sent> {
   write((waiting) => [...waiting, { id, body }])
-  return flush()
+  await flush()
+  const left = stored().find((one) => one.id === id)
+  if (!left) return 'booked'
+  return left.problem === undefined ? 'waiting' : 'refused'
 }
 
 /** Give up on a shot that the server refused. */

@@ -1,4 +1,4 @@
-import type { Call, Odds, Setup } from '../api/client'
+import type { Call, Odds, Setup, Share } from '../api/client'
 import { distance, small, type Units } from './units'
 
 const MOST_EARLY_M = 0.1195
@@ -20,15 +20,15 @@ export function offWords(setup: Setup, odds: Odds, units: Units): string {
 export function oddsWords(odds: Odds, isSplash: boolean): string {
   const [heavy, thin] = isSplash ? ['stuck', 'skulled'] : ['heavy', 'thin']
   const parts = [
-    `clean ${Math.round(odds.clean_pct)} %`,
-    ...(odds.heavy_pct >= 0.5 ? [`${heavy} ${Math.round(odds.heavy_pct)} %`] : []),
-    ...(odds.thin_pct >= 0.5 ? [`${thin} ${Math.round(odds.thin_pct)} %`] : []),
+    `clean ${percent(odds.clean_pct)}`,
+    ...(odds.heavy_pct >= 0.5 ? [`${heavy} ${percent(odds.heavy_pct)}`] : []),
+    ...(odds.thin_pct >= 0.5 ? [`${thin} ${percent(odds.thin_pct)}`] : []),
   ]
   return parts.join(', ')
 }
 
 function fromFlag(metres: number, units: Units): string {
-  return `${distance(Math.abs(metres), units)} ${units.distance} ${metres < 0 ? 'short' : 'past'}`
+  return `${distance(Math.abs(metres), units)}\u00a0${units.distance} ${metres < 0 ? 'short' : 'past'}`
 }
 
 /** The middle eight tenths of many strikes, along the line. */
@@ -44,4 +44,23 @@ export function worstWords(call: Call, units: Units): string | null {
   if (!spread) return null
   const end = fromFlag(spread.worst_along_m, units)
   return spread.worst_is === 'thin' ? `thin, ${end}` : end
+}
+
+/** A chance, whole; a number never leaves its sign. */
+export const percent = (value: number): string => `${Math.round(value)}\u00a0%`
+
+/** Where most strikes end, in words: the two largest shares. */
+export function twoLargest(shares: readonly Share[]): string {
+  const shown = [...shares].sort((a, b) => b.pct - a.pct).slice(0, 2)
+  return shown
+    .filter(({ pct }) => pct >= 0.5)
+    .map(({ words, pct }) => `${words} ${percent(pct)}`)
+    .join(', ')
+}
+
+/** Between where and where eight in ten end, short. */
+export function betweenWords(call: Call, units: Units): string {
+  const { spread } = call
+  if (!spread) return ''
+  return `${fromFlag(spread.short_m, units)} to ${fromFlag(spread.long_m, units)}, 8 in 10`
 }

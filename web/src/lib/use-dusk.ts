@@ -1,4 +1,5 @@
-import { useEffect, useState } from 'react'
+import { useEffect } from 'react'
+import { create } from 'zustand'
 
 const KEY = 'veltrin-page'
 
@@ -8,15 +9,17 @@ function atStart(): boolean {
   return window.matchMedia('(prefers-color-scheme: dark)').matches
 }
 
+const usePage = create<{ isDusk: boolean }>()(() => ({ isDusk: atStart() }))
+
 /** Paper or dusk; follows the system until the coach chooses. */
 export function useDusk() {
-  const [isDusk, setDusk] = useState(atStart)
+  const isDusk = usePage((state) => state.isDusk)
   useEffect(() => {
     document.documentElement.dataset.theme = isDusk ? 'dusk' : 'paper'
   }, [isDusk])
   const toggle = () => {
     window.localStorage.setItem(KEY, isDusk ? 'paper' : 'dusk')
-    setDusk(!isDusk)
+    usePage.setState({ isDusk: !isDusk })
   }
   return { isDusk, toggle }
 }

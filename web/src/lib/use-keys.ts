@@ -1,5 +1,19 @@
 import { useEffect } from 'react'
+import { create } from 'zustand'
+import { persist } from 'zustand/middleware'
 import type { KeyActions, KeyName } from './keys'
+
+/** Whether single letters do something; who dictates, or presses keys by mistake, turns them off. */
+interface Switch {
+  areOn: boolean
+}
+
+const useSwitch = create<Switch>()(persist((): Switch => ({ areOn: true }), { name: 'veltrin.keys' }))
+
+export const useLetterKeys = () => ({
+  areOn: useSwitch((state) => state.areOn),
+  turn: (areOn: boolean) => useSwitch.setState({ areOn }),
+})
 
 function isTyping(target: EventTarget | null): boolean {
   return (
@@ -12,6 +26,7 @@ function isTyping(target: EventTarget | null): boolean {
 export function useKeys(actions: KeyActions) {
   useEffect(() => {
     const onKeyDown = (event: KeyboardEvent) => {
+      if (!useSwitch.getState().areOn) return
       if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return
       if (document.querySelector('[role="dialog"],[role="listbox"],[role="menu"]')) return
       const action = actions[event.key.toUpperCase() as KeyName]

@@ -1,13 +1,16 @@
-import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import type { Call, PlanResponse } from '../api/client'
-import { planQuery } from '../api/queries'
+import { RefusedError, type Call, type PlanResponse } from '../api/client'
+import { fetchPlan, planQuery } from '../api/queries'
 import { type Reading } from './reading'
 import { toRequest } from './request'
 import { useBench } from './store'
 
-const SETTLE_MS = 160
-const FAST_MS = 45
+/** How long a reading has to stand still until the whole plan is asked: in the hand it may yet move on. */
+const HELD_MS = 160
+const LOOSE_MS = 40
+/** When nobody answered, it is asked again by itself. */
+const AGAIN_MS = 3_000
 
 /** The value as it was when it last stood still for `ms`. */
 function useSettled<T>(value: T, ms: number): T {
@@ -19,19 +22,36 @@ function useSettled<T>(value: T, ms: number): T {
   return settled
 }
 
-/** The value, let through at most every `ms`. */
-function useThrottled<T>(value: T, ms: number): T {
-  const [through, setThrough] = useState(value)
-  const last = useRef(0)
+interface Told<In, Out> {
+  of: In
+  answer: Out
+}
+
+/**
+ * What was answered last. One question is under way at a time: what is wanted meanwhile waits, and only the newest of
+ * it is asked. Asking anew at every move would break off each answer before it comes.
+ */
+export function useNewest<In, Out>(wanted: In | null, ask: (body: In) => Promise<Out>): Told<In, Out> | null {
+  const [told, setTold] = useState<Told<In, Out> | null>(null)
+  const line = useRef<{ next: In | null; isAsking: boolean }>({ next: null, isAsking: false })
   useEffect(() => {
-    const wait = Math.max(0, last.current + ms - performance.now())
-    const timer = setTimeout(() => {
-      last.current = performance.now()
-      setThrough(value)
-    }, wait)
-    return () => clearTimeout(timer)
-  }, [value, ms])
-  return through
+    const { current } = line
+    current.next = wanted
+    const run = async () => {
+      if (current.isAsking) return
+      current.isAsking = true
+      while (current.next !== null) {
+        const of = current.next
+        current.next = null
+        // Who isn't answered while a reading moves is answered, or told why not, when it stands.
+        const answer = await ask(of).catch(() => null)
+        if (answer !== null) setTold({ of, answer })
+      }
+      current.isAsking = false
+    }
+    void run()
+  }, [wanted, ask])
+  return told
 }
 
 /** A fresh call with the scatter of its older self: many strikes follow with the whole plan. */
@@ -57,34 +77,59 @@ export function drawnIds(plan: PlanResponse | undefined, chosen: string): string
   return [...new Set(ids.filter((id): id is string => typeof id === 'string' && id !== ''))]
 }
 
+interface Kept {
+  plan: PlanResponse
+  of: Reading
+  /** The fast answer that was there already: it is older than this plan. */
+  fast: unknown
+}
+
 /**
  * The plan for a reading. While the reading is still moving, only the drawn calls are worked out again (fast answer);
- * once it stands still the whole plan follows.
+ * once it stands still the whole plan follows. The last plan stays, marked old, until there is a newer one.
  */
 export function usePlan(reading: Reading) {
-  const settled = useSettled(reading, SETTLE_MS)
-  const moving = useThrottled(reading, FAST_MS)
+  const isHeld = useBench((state) => state.held !== null)
+  const settled = useSettled(reading, isHeld ? HELD_MS : LOOSE_MS)
   const ready = settled.player !== ''
   // Let go, the answer is the reading's own: whoever opens its address sees the same.
   const standing = useBench((state) => (state.held === null ? null : state.first))
-  const full = useQuery(planQuery(ready ? toRequest(settled) : null, standing))
-  useEffect(() => {
-    if (!full.isPlaceholderData) useBench.getState().stands(full.data?.first_id ?? null)
-  }, [full.data, full.isPlaceholderData])
-  const ids = drawnIds(full.data, reading.call)
-  const isMoving = moving !== settled && ready && ids.length > 0
-  const fast = useQuery({
-    ...planQuery(isMoving ? toRequest({ ...moving, call: '' }, ids) : null),
-    placeholderData: keepPreviousData,
+  const full = useQuery({
+    ...planQuery(ready ? toRequest(settled) : null, standing),
+    // What the server refuses stays refused until the reading changes; a server that is away may come back.
+    refetchInterval: ({ state }) =>
+      state.error && !(state.error instanceof RefusedError) ? AGAIN_MS : false,
   })
-  const plan = useMemo(() => {
-    if (!full.data) return undefined
-    return isMoving && fast.data ? merge(full.data, fast.data.calls) : full.data
-  }, [full.data, fast.data, isMoving])
+  const [kept, setKept] = useState<Kept | null>(null)
+  const answered = full.data
+  const last = kept?.of.player === reading.player ? kept.plan : undefined
+  const asked = drawnIds(last, reading.call).join()
+  const isMoving = reading !== settled && ready && asked !== ''
+  const wanted = useMemo(
+    () =>
+      isMoving ? { ...toRequest({ ...reading, call: '' }, asked.split(',')), shown_id: standing } : null,
+    [reading, isMoving, asked, standing],
+  )
+  const fast = useNewest(wanted, fetchPlan)
+  const isStale = kept?.plan !== answered || kept?.of !== settled || kept.fast !== fast
+  if (answered && !isMoving && isStale) setKept({ plan: answered, of: settled, fast })
+  useEffect(() => {
+    if (answered) useBench.getState().stands(answered.first_id ?? null)
+  }, [answered])
+
+  // The answer to what moved last stays until the whole plan of the same reading is there.
+  const isFast = fast !== null && fast !== kept?.fast && fast.of.player_id === reading.player
+  const plan = useMemo(() => (last && isFast ? merge(last, fast.answer.calls) : last), [last, isFast, fast])
+  const isCurrent = answered !== undefined && answered.has_risk && reading === settled
+  const isUnanswered = full.error !== null || full.failureCount > 0
   return {
     plan,
+    /** Whether it answers the reading as it stands, whole: only then is it booked or kept. */
+    isCurrent,
+    /** Whether its figures are of a reading that is no more, and nobody answers for the new one. */
+    isOld: plan !== undefined && answered === undefined && isUnanswered,
     error: full.error,
     retry: () => void full.refetch(),
-    isSettling: isMoving || full.isFetching,
+    isSettling: !isCurrent && !isUnanswered,
   }
 }

@@ -111,6 +111,14 @@ function pastWords(call: Call, units: Units): string[] {
   return [`finish ${measure} ${call.past_m > 0 ? 'past it' : 'short of it'}`]
 }
 
+/** The answer in a line: the swing, where to land, where to aim. */
+export function shortWords(call: Call, front: number, back: number, units: Units): string {
+  if (call.finish === 'none') return call.key_words.join(' ')
+  const lands =
+    call.apex_m >= 0.12 && call.target.name === 'flag' ? [landWords(call, front, back, units)] : []
+  return [call.swing_words, ...lands, aimWords(call, units)].join(', ')
+}
+
 export function callSentence(call: Call, front: number, back: number, units: Units): string {
   if (call.finish === 'none') return call.key_words.join(' ')
   const flies = call.apex_m >= 0.12

@@ -82,7 +82,7 @@ export function FilesSheet({ player }: { player: Player | undefined }) {
             {read.data &&
               `${read.data.players} players and ${read.data.bookings} shots were added; ${read.data.known} shots were here already.`}
           </Live>
-          <p className="mt-1 text-[13px] text-quiet">
+          <p className="mt-1 text-small text-quiet">
             All of it or nothing. Players and shots that are here already stay as they are.
           </p>
         </dd>
@@ -98,14 +98,14 @@ export function FilesSheet({ player }: { player: Player | undefined }) {
               >
                 Copy the whole database now
               </button>
-              <ul className="figure mt-2 text-[13px]">
+              <ul className="figure mt-2 text-small">
                 {copies.data?.slice(0, 6).map((one) => (
                   <li key={one.name}>
                     {one.name} <span className="text-quiet">{(one.bytes / 1024 / 1024).toFixed(1)} MB</span>
                   </li>
                 ))}
               </ul>
-              <p className="mt-1 text-[13px] text-quiet">
+              <p className="mt-1 text-small text-quiet">
                 One is made every day by itself. Kept are the newest of seven days, five weeks and twelve
                 months. To put one back: stop the server, then <code>veltrin restore FILE</code>.
               </p>

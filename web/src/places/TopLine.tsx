@@ -1,173 +1,71 @@
 import { useQuery } from '@tanstack/react-query'
-import { Popover } from 'radix-ui'
-import type { Settings } from '../api/client'
-import { useSaveSettings, useSignOut, useSignOutThere } from '../api/mutations'
-import { mastQuery, playersQuery, sessionQuery, sessionsQuery, settingsQuery } from '../api/queries'
-import { lay } from '../lib/desk'
-import { usePlace, type Place } from '../lib/place'
+import { DropdownMenu } from 'radix-ui'
+import { mastQuery, playersQuery } from '../api/queries'
+import { lay, type DeskSheet } from '../lib/desk'
+import { mastWords } from '../lib/mast'
+import { PLACE_NAMES, usePlace, type Place } from '../lib/place'
+import { useQueue } from '../lib/queue'
+import { conditionWords } from '../lib/sky-words'
 import { useReading } from '../lib/store'
 import { useChoosePlayer } from '../lib/use-choose-player'
-import { useDusk } from '../lib/use-dusk'
-import { conditionWords } from '../lib/sky-words'
-import { mastWords } from '../lib/mast'
+import { useUnits } from '../lib/use-units'
+import { MIDDLE, useAtLeast } from '../lib/use-wide'
 import { Choice } from '../ui/Choice'
 
-const DISTANCES = [
-  { value: 'm', words: 'metres' },
-  { value: 'yd', words: 'yards' },
-] as const
-const SMALLS = [
-  { value: 'cm', words: 'centimetres' },
-  { value: 'in', words: 'inches' },
-] as const
-const SLOPES = [
-  { value: 'deg', words: 'degrees' },
-  { value: 'pct', words: 'percent' },
-] as const
-const WARMTHS = [
-  { value: 'C', words: 'Celsius' },
-  { value: 'F', words: 'Fahrenheit' },
-] as const
-const SPEEDS = [
-  { value: 'm/s', words: 'metres a second' },
-  { value: 'mph', words: 'miles an hour' },
-  { value: 'km/h', words: 'kilometres an hour' },
-] as const
-
-const PAPER = 'z-50 border border-ink bg-lit p-3'
-const NAMES: [Place, string][] = [
-  ['bench', 'Bench'],
-  ['methods', 'Methods'],
-  ['players', 'Players'],
-  ['book', 'Field book'],
-  ['conditions', 'Conditions'],
+const PLACE_LIST = Object.keys(PLACE_NAMES) as Place[]
+const SHEETS: [DeskSheet, string][] = [
+  ['kept', 'Kept shots'],
+  ['units', 'Units'],
+  ['keys', 'Keys'],
 ]
-
 const PLAIN = 'whitespace-nowrap hover:text-hot'
+const ITEM = 'cursor-pointer px-4 py-2.5 outline-none data-[highlighted]:bg-ink data-[highlighted]:text-paper'
 
-/** Who is signed in, where one has to be, and where else. */
-function SignedIn() {
-  const session = useQuery(sessionQuery)
-  const coach = session.data?.coach
-  const elsewhere = useQuery({ ...sessionsQuery, enabled: !!coach }).data?.filter((one) => !one.is_this) ?? []
-  const leave = useSignOut()
-  const end = useSignOutThere()
-  if (!coach) return null
+/** All places behind one word: what a phone has room for. */
+function PlaceMenu() {
+  const { place, go } = usePlace()
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger
+        aria-label={`Places: ${PLACE_NAMES[place]}`}
+        className="min-h-11 shrink-0 border-r border-rule pr-3 font-bold"
+      >
+        ☰ {PLACE_NAMES[place]}
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="start"
+          collisionPadding={8}
+          className="z-50 min-w-52 border border-ink bg-lit py-1 text-ink"
+        >
+          {PLACE_LIST.map((one) => (
+            <DropdownMenu.Item
+              key={one}
+              className={`${ITEM} ${one === place ? 'border-l-[3px] border-hot font-semibold' : ''}`}
+              onSelect={() => one !== place && go(one)}
+            >
+              {PLACE_NAMES[one]}
+            </DropdownMenu.Item>
+          ))}
+          <DropdownMenu.Separator className="my-1 h-px bg-rule" />
+          {SHEETS.map(([sheet, words]) => (
+            <DropdownMenu.Item key={sheet} className={ITEM} onSelect={() => lay(sheet)}>
+              {words}
+            </DropdownMenu.Item>
+          ))}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  )
+}
+
+function PlaceList() {
+  const { place, go } = usePlace()
   return (
     <>
-      <dt className="text-quiet">coach</dt>
-      <dd>
-        {coach}, <Word onClick={() => leave.mutate()}>sign out</Word>
-        {elsewhere.map((one) => (
-          <p key={one.id} className="text-[13px]">
-            also at {one.address} since {one.made_at.slice(0, 10)},{' '}
-            <Word onClick={() => end.mutate(one.id)}>sign out there</Word>
-          </p>
-        ))}
-      </dd>
-    </>
-  )
-}
-
-function Word({ onClick, children }: { onClick: () => void; children: string }) {
-  return (
-    <button type="button" className="word" onClick={onClick}>
-      {children}
-    </button>
-  )
-}
-
-function UnitsMenu({ settings }: { settings: Settings }) {
-  const { isDusk, toggle } = useDusk()
-  const save = useSaveSettings()
-  return (
-    <Popover.Root>
-      <Popover.Trigger className={PLAIN}>Units</Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content className={PAPER} sideOffset={8} align="end">
-          <dl className="grid grid-cols-[6rem_1fr] gap-y-1.5">
-            <dt className="text-quiet">distances</dt>
-            <dd>
-              <Choice
-                label="Distances"
-                value={settings.distance}
-                options={DISTANCES}
-                onChange={(distance) => save({ distance })}
-              />
-            </dd>
-            <dt className="text-quiet">ball place</dt>
-            <dd>
-              <Choice
-                label="Short lengths"
-                value={settings.small}
-                options={SMALLS}
-                onChange={(small) => save({ small })}
-              />
-            </dd>
-            <dt className="text-quiet">slopes</dt>
-            <dd>
-              <Choice
-                label="Slopes"
-                value={settings.slope}
-                options={SLOPES}
-                onChange={(slope) => save({ slope })}
-              />
-            </dd>
-            <dt className="text-quiet">warmth</dt>
-            <dd>
-              <Choice
-                label="Temperature"
-                value={settings.temperature}
-                options={WARMTHS}
-                onChange={(temperature) => save({ temperature })}
-              />
-            </dd>
-            <dt className="text-quiet">wind</dt>
-            <dd>
-              <Choice
-                label="Wind speeds"
-                value={settings.speed}
-                options={SPEEDS}
-                onChange={(speed) => save({ speed })}
-              />
-            </dd>
-            <dt className="text-quiet">record</dt>
-            <dd>
-              <Popover.Close className="word" onClick={() => lay('files')}>
-                files and copies
-              </Popover.Close>
-            </dd>
-            <SignedIn />
-            <dt className="text-quiet">page</dt>
-            <dd>
-              <Word onClick={toggle}>{isDusk ? 'dusk' : 'paper'}</Word>
-            </dd>
-          </dl>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
-  )
-}
-
-/** The slim top line: place names, the player, the air in words, units, keys. */
-export function TopLine() {
-  const reading = useReading()
-  const { place, go } = usePlace()
-  const players = useQuery(playersQuery).data ?? []
-  const settings = useQuery(settingsQuery).data
-  const mast = useQuery(mastQuery).data
-  const choosePlayer = useChoosePlayer()
-  if (!settings) return null
-  const heard = mastWords(mast)
-  const options = [
-    ...players.map((p) => ({ value: p.id, words: p.note ? `${p.name}, ${p.note}` : p.name })),
-    { value: '+', words: 'Add a player' },
-  ]
-  return (
-    <header className="no-print flex flex-wrap items-baseline gap-x-5 gap-y-1 border-b border-ink px-4 py-2">
       <h1 className="text-lg font-bold">Veltrin</h1>
-      <nav className="flex flex-wrap gap-x-4" aria-label="Places">
-        {NAMES.map(([one, name]) => (
+      <nav className="flex gap-x-4" aria-label="Places">
+        {PLACE_LIST.map((one) => (
           <button
             key={one}
             type="button"
@@ -175,34 +73,98 @@ export function TopLine() {
             className={one === place ? 'border-b-[3px] border-hot font-semibold whitespace-nowrap' : PLAIN}
             onClick={() => one !== place && go(one)}
           >
-            {name}
+            {PLACE_NAMES[one]}
           </button>
         ))}
         <button type="button" className={PLAIN} onClick={() => lay('kept')}>
           Kept shots
         </button>
       </nav>
-      <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1 sm:ml-auto">
-        <span className="whitespace-nowrap">
-          <span className="text-quiet">for </span>
-          <Choice
-            label="Player"
-            value={reading.player}
-            options={options}
-            className="font-semibold"
-            onChange={(id) => (id === '+' ? lay('player') : choosePlayer(id))}
-          />
+    </>
+  )
+}
+
+function PlayerChoice() {
+  const players = useQuery(playersQuery).data ?? []
+  const choosePlayer = useChoosePlayer()
+  const options = [
+    ...players.map((p) => ({ value: p.id, words: p.note ? `${p.name}, ${p.note}` : p.name })),
+    { value: '+', words: 'Add a player' },
+  ]
+  return (
+    <Choice
+      label="Player"
+      value={useReading().player}
+      options={options}
+      className="min-w-0 truncate font-semibold"
+      onChange={(id) => (id === '+' ? lay('player') : choosePlayer(id))}
+    />
+  )
+}
+
+/** The day in words; a press leads to it. */
+function TheDay() {
+  const reading = useReading()
+  const units = useUnits()
+  const { place, go } = usePlace()
+  const mast = useQuery(mastQuery).data
+  const heard = mastWords(mast)
+  const words = conditionWords(reading, units)
+  return (
+    <button
+      type="button"
+      className="truncate hover:text-hot"
+      aria-label={`Conditions: ${words}`}
+      onClick={() => place !== 'conditions' && go('conditions')}
+    >
+      {words}
+      {heard && <span className={mast?.state === 'live' ? 'text-quiet' : 'text-hot'}> ({heard})</span>}
+    </button>
+  )
+}
+
+/** Shots that were entered and are not yet in the book. */
+function Waiting() {
+  const count = useQueue((state) => state.waiting.length)
+  if (count === 0) return null
+  return (
+    <button
+      type="button"
+      className="whitespace-nowrap text-hot"
+      onClick={() => usePlace.getState().go('book')}
+    >
+      {count} {count === 1 ? 'shot waits' : 'shots wait'}
+    </button>
+  )
+}
+
+/** The slim top line: places, the player, the day in words; on a phone one line of them. */
+export function TopLine() {
+  const isWide = useAtLeast(MIDDLE)
+  if (!isWide)
+    return (
+      <header className="no-print flex min-w-0 items-center gap-x-3 border-b border-ink px-3">
+        <PlaceMenu />
+        <PlayerChoice />
+        <span className="ml-auto flex max-w-[45%] min-w-0 gap-x-3 text-small">
+          <Waiting />
+          <TheDay />
         </span>
-        <button
-          type="button"
-          className={PLAIN}
-          aria-label={`Conditions: ${conditionWords(reading, settings)}`}
-          onClick={() => place !== 'conditions' && go('conditions')}
-        >
-          {conditionWords(reading, settings)}
-          {heard && <span className={mast?.state === 'live' ? 'text-quiet' : 'text-hot'}> ({heard})</span>}
+      </header>
+    )
+  return (
+    <header className="no-print flex flex-wrap items-baseline gap-x-5 gap-y-1 border-b border-ink px-4 py-2">
+      <PlaceList />
+      <div className="ml-auto flex min-w-0 flex-wrap items-baseline gap-x-5 gap-y-1">
+        <Waiting />
+        <span className="flex min-w-0 whitespace-nowrap">
+          <span className="text-quiet">for&nbsp;</span>
+          <PlayerChoice />
+        </span>
+        <TheDay />
+        <button type="button" className={PLAIN} onClick={() => lay('units')}>
+          Units
         </button>
-        <UnitsMenu settings={settings} />
         <button type="button" className={PLAIN} onClick={() => lay('keys')} aria-label="Keys">
           <kbd className="figure border border-faint px-1">?</kbd> keys
         </button>

@@ -40,20 +40,20 @@ describe('the strike in words', () => {
   const call = sampleCall({ spread: SPREAD })
 
   it('speaks of heavy and thin on turf, of stuck and skulled in sand', () => {
-    expect(oddsWords(call.odds, false)).toBe('clean 88 %, heavy 9 %, thin 3 %')
-    expect(oddsWords(call.odds, true)).toContain('stuck 9 %, skulled 3 %')
+    expect(oddsWords(call.odds, false)).toBe('clean 88\u00a0%, heavy 9\u00a0%, thin 3\u00a0%')
+    expect(oddsWords(call.odds, true)).toContain('stuck 9\u00a0%, skulled 3\u00a0%')
   })
 
   it('gives spread and bad miss against the flag', () => {
-    expect(spreadWords(call, METRIC)).toBe('8 of 10 end from 4 m short to 3 m past')
-    expect(worstWords(call, METRIC)).toBe('thin, 14 m past')
+    expect(spreadWords(call, METRIC)).toBe('8 of 10 end from 4\u00a0m short to 3\u00a0m past')
+    expect(worstWords(call, METRIC)).toBe('thin, 14\u00a0m past')
     expect(worstWords(sampleCall(), METRIC)).toBeNull()
   })
 
   it('is read aloud in whole sentences', () => {
     const heard = spokenSummary(START, call, METRIC)
     expect(heard).toContain('The lie: on top, fairway; ground medium; 6° down.')
-    expect(heard).toContain('Strike: clean 88 %')
+    expect(heard).toContain('Strike: clean 88\u00a0%')
   })
 
   it('labels where the arc is lowest, where a splash goes in, and nothing for an edge', () => {

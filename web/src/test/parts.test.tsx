@@ -101,6 +101,7 @@ describe('the calls', () => {
           plan={shown}
           chosen={chosen}
           reading={START}
+          isOld={false}
           isSettling={false}
           onChoose={onChoose}
           onLedger={onLedger}
@@ -128,8 +129,9 @@ describe('the calls', () => {
   it('tells the risk: the next putt, a bad one, where strikes end', () => {
     show('58~dropped-foot')
     const card = within(screen.getByRole('article', { name: 'First call' }))
-    expect(card.getByText(/Putt next 81 %, a bad one 19 %/)).toBeTruthy()
-    expect(card.getByText(/green 81 %, sand 19 %/)).toBeTruthy()
+    expect(card.getByText(/^green 81\s%, sand 19\s%$/)).toBeTruthy()
+    expect(card.getByRole('img', { name: /^Ends: green 81 %, sand 19 %$/ })).toBeTruthy()
+    expect(card.getByText('why').closest('details')?.textContent).toMatch(/Putt next 81\s%, a bad one 19\s%/)
   })
 
   it('gives the safe call a card, or says that the first is the safe one', () => {

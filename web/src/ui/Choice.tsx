@@ -35,6 +35,7 @@ export function Choice<T extends string>({
         className={`${look} ${className}`}
       >
         <Select.Value />
+        {look === 'field' && <Select.Icon className="float-right ml-2 text-quiet">▾</Select.Icon>}
       </Select.Trigger>
       <Select.Portal>
         <Select.Content

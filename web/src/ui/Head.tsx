@@ -5,7 +5,7 @@ export function Head({ title, note }: { title: string; note?: ReactNode }) {
   return (
     <header className="flex items-baseline justify-between gap-3 px-3.5 pt-2 pb-1">
       <h2 className="font-bold">{title}</h2>
-      <span className="text-[13px] text-quiet">{note}</span>
+      <span className="text-small text-quiet">{note}</span>
     </header>
   )
 }

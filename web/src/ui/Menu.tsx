@@ -19,7 +19,7 @@ export function Menu({ label, groups, onPick }: MenuProps) {
         >
           {groups.map((group, g) => (
             <DropdownMenu.Group key={group.title}>
-              <DropdownMenu.Label className="px-3 pt-1 text-[12px] text-quiet">
+              <DropdownMenu.Label className="px-3 pt-1 text-tiny text-quiet">
                 {group.title}
               </DropdownMenu.Label>
               {group.items.map((item) => (
@@ -29,7 +29,7 @@ export function Menu({ label, groups, onPick }: MenuProps) {
                   onSelect={() => onPick(item.id, g)}
                 >
                   {item.words}
-                  {item.about && <span className="ml-2 text-[12px] opacity-70">{item.about}</span>}
+                  {item.about && <span className="ml-2 text-tiny opacity-70">{item.about}</span>}
                 </DropdownMenu.Item>
               ))}
             </DropdownMenu.Group>

@@ -1,5 +1,6 @@
 import { Dialog } from 'radix-ui'
 import type { ReactNode } from 'react'
+import { useBackCloses } from '../lib/back'
 
 interface SheetProps {
   open: boolean
@@ -13,6 +14,7 @@ interface SheetProps {
 
 /** A sheet of paper laid over the page. */
 export function Sheet({ open, title, about, wide, onOpenChange, children }: SheetProps) {
+  useBackCloses(open, () => onOpenChange(false))
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>

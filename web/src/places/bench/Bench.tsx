@@ -1,5 +1,8 @@
-import { useState } from 'react'
-import type { Call, Player, PlanResponse, Swap } from '../../api/client'
+import { useRef, useState } from 'react'
+import { RefusedError, type Call, type Player, type PlanResponse, type Swap } from '../../api/client'
+import { callName } from '../../lib/advice'
+import { Live } from '../../ui/Live'
+import { AnswerBar } from './AnswerBar'
 import type { Drawn } from '../../drawing/Elevation'
 import { harderWords } from '../../lib/blow-words'
 import { useBench, useReading } from '../../lib/store'
@@ -45,7 +48,8 @@ export function Bench({ player }: { player: Player }) {
   const units = useUnits()
   const note = useDesk((state) => state.note)
   const reading = useReading()
-  const { plan, error, retry, isSettling } = usePlan(reading)
+  const { plan, error, retry, isSettling, isCurrent, isOld } = usePlan(reading)
+  const calls = useRef<HTMLDivElement>(null)
   const [ledger, setLedger] = useState<LedgerName>('loft')
   const [sheet, setSheet] = useState<SheetName | null>(null)
   const opens = (name: SheetName) => ({
@@ -54,10 +58,17 @@ export function Bench({ player }: { player: Player }) {
   })
   const drawn = drawnCalls(plan, reading.call, reading.against)
   const chosen = drawn[0]?.call
+  const first = plan?.calls.find((call) => call.id === plan.first_id)
   // Relief is a call without a stroke: there is nothing of it to draw.
   const struck = drawn.filter(({ call }) => call.finish !== 'none')
   const { set } = useBench.getState()
   const choose = (id: string) => set({ call: id === plan?.first_id ? '' : id })
+
+  const book = () => {
+    if (chosen?.finish === 'none') tell('No stroke was played: book the next one.')
+    else if (!isCurrent) tell('Not yet: the call is still being worked out for this reading.')
+    else setSheet('book')
+  }
 
   useKeys({
     '1': () => set({ call: '' }),
@@ -71,18 +82,30 @@ export function Bench({ player }: { player: Player }) {
     N: () => setSheet('lines'),
     C: () => drawn.length > 1 && setSheet('compare'),
     W: () => chosen && setSheet('what-if'),
-    K: () => chosen && setSheet('keep'),
-    E: () => chosen && setSheet('book'),
+    K: () => chosen && isCurrent && setSheet('keep'),
+    E: () => chosen && book(),
   })
 
   return (
-    <main className="mx-auto max-w-[480px] lg:max-w-[1400px]">
+    <main className="pb-20 lg:pb-0">
       {error && (
         <div className="p-3">
-          <Problem error={error} onRetry={retry} />
+          {plan && !(error instanceof RefusedError) ? (
+            <p role="alert" className="border-l-4 border-hot bg-lit px-3 py-2">
+              <b>Nobody answers.</b> The calls below are for the reading before; it is asked again by itself.{' '}
+              <button type="button" className="word" onClick={retry}>
+                Ask now
+              </button>
+            </p>
+          ) : (
+            <Problem error={error} onRetry={retry} />
+          )}
         </div>
       )}
-      <div className="grid lg:grid-cols-[360px_1fr_348px]">
+      <Live as="p" className="sr-only">
+        {isCurrent && first && `First call: ${callName(first)}, ${first.strokes.toFixed(2)} strokes.`}
+      </Live>
+      <div className="bench-parts">
         <GroundPanel
           reading={reading}
           call={struck.find(({ call }) => call === chosen)?.call}
@@ -91,24 +114,38 @@ export function Bench({ player }: { player: Player }) {
           onHelps={() => setSheet('helps')}
         />
         <LinePanel reading={reading} drawn={struck} onLines={() => setSheet('lines')} />
-        {plan ? (
-          <CallsPanel
-            plan={plan}
-            chosen={chosen?.id}
-            reading={reading}
-            isSettling={isSettling}
-            onCompare={() => setSheet('compare')}
-            onWhatIf={() => setSheet('what-if')}
-            onChoose={choose}
-            onLedger={(id, name) => {
-              choose(id)
-              setLedger(name)
-            }}
-          />
-        ) : (
-          <p className="p-4 text-quiet">{error ? '' : 'Working out the calls.'}</p>
-        )}
+        <div ref={calls} className={`bench-calls ${isOld ? 'old' : ''}`}>
+          {plan ? (
+            <CallsPanel
+              plan={plan}
+              chosen={chosen?.id}
+              reading={reading}
+              isSettling={isSettling}
+              isOld={isOld}
+              onCompare={() => setSheet('compare')}
+              onWhatIf={() => setSheet('what-if')}
+              onChoose={choose}
+              onLedger={(id, name) => {
+                choose(id)
+                setLedger(name)
+              }}
+            />
+          ) : (
+            <p className="p-4 text-quiet">{error ? '' : 'Working out the calls.'}</p>
+          )}
+        </div>
       </div>
+      {chosen && (
+        <AnswerBar
+          call={chosen}
+          reading={reading}
+          isOld={isOld}
+          isSettling={isSettling}
+          calls={calls}
+          mayBook={isCurrent}
+          onBook={book}
+        />
+      )}
       <HelpsSheet {...opens('helps')} reading={reading} hand={player.hand} />
       <LineSheet {...opens('lines')} reading={reading} />
       {chosen && (
@@ -122,10 +159,8 @@ export function Bench({ player }: { player: Player }) {
             ledger={ledger}
             onLedger={setLedger}
             onKeep={() => setSheet('keep')}
-            onBook={() => {
-              if (chosen.finish === 'none') tell('No stroke was played: book the next one.')
-              else setSheet('book')
-            }}
+            mayBook={isCurrent}
+            onBook={book}
           />
           <BookSheet
             key={`${sheet === 'book'}`}
@@ -134,10 +169,9 @@ export function Bench({ player }: { player: Player }) {
             call={chosen}
             player={player}
             note={note}
-            onBooked={(words) => {
+            onBooked={() => {
               setSheet(null)
               mark('')
-              tell(words)
             }}
           />
           <KeepSheet

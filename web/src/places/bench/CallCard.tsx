@@ -2,9 +2,11 @@ import type { Call } from '../../api/client'
 import { callName, OUT_WORDS, sharesWords, stopsBy } from '../../lib/advice'
 import { blowWords, isBlown, playsAsWords } from '../../lib/blow-words'
 import { type Reading } from '../../lib/reading'
+import { Meaning } from '../../ui/Meaning'
+import { EndsStrip, OddsStrip, SpreadBar, type Reach } from '../../drawing/Strips'
 import { distance, height } from '../../lib/units'
 import type { LedgerName } from '../../lib/ledger'
-import { worstWords, oddsWords, spreadWords } from '../../lib/strike-words'
+import { betweenWords, oddsWords, percent, spreadWords, twoLargest, worstWords } from '../../lib/strike-words'
 import { aimFigure, callSentence } from '../../lib/words'
 import { useUnits } from '../../lib/use-units'
 
@@ -29,12 +31,12 @@ function Figures({ call, onLedger }: FiguresProps) {
     <dl className="mt-1 grid grid-cols-6 gap-1">
       {cells.map(([value, name, ledger]) => (
         <div key={name} className="flex flex-col-reverse">
-          <dt className="text-[12px] text-quiet">{name}</dt>
-          <dd className="figure font-semibold">
+          <dt className="text-tiny text-quiet">{name}</dt>
+          <dd className="figure flex min-h-[1.72rem] items-center font-semibold">
             {ledger ? (
               <button
                 type="button"
-                className="hover:text-hot hover:underline"
+                className="text-left hover:text-hot hover:underline"
                 aria-label={`${name} ${value}: open the ${ledger} ledger`}
                 onClick={() => onLedger(call.id, ledger)}
               >
@@ -50,55 +52,87 @@ function Figures({ call, onLedger }: FiguresProps) {
   )
 }
 
-/** A stroke's numbers, how it ends, how it fails. */
-function Outcome({ call, onLedger }: FiguresProps) {
-  const units = useUnits()
-
-  const spread = spreadWords(call, units)
-  const worst = worstWords(call, units)
-  const shares = sharesWords(call)
-  return (
-    <>
-      <Figures call={call} onLedger={onLedger} />
-      {call.spread && (
-        <p className="mt-0.5 text-[13px]">
-          <b className="font-semibold">
-            Putt next {Math.round(call.spread.next_putt_pct)} %, a bad one {Math.round(call.spread.bad_pct)} %
-          </b>
-          {shares && <span className="text-quiet">: {shares}</span>}
-          {call.spread.again_pct >= 1 && (
-            <span className="text-quiet">; still in the same {Math.round(call.spread.again_pct)} %</span>
-          )}
-        </p>
-      )}
-      <p className="mt-0.5 text-[13px] text-quiet">
-        <b className="font-semibold text-ink">{oddsWords(call.odds, call.setup.blow === 'splash')}</b>
-        {spread && `; ${spread}`}
-        {worst && `, the worst twentieth ${worst}`}.
-      </p>
-      <p className="mt-0.5 text-[13px]">
-        {playsAsWords(call, units)}
-        {isBlown(call) && <span className="text-quiet">; {blowWords(call, units)}</span>}
-      </p>
-    </>
-  )
-}
-
 interface CallCardProps {
   call: Call
   rank: string
   title: string
   isChosen: boolean
+  /** Whether it costs no more than the first one, as far as the strikes can tell. */
+  isAsGood: boolean
   reading: Reading
+  reach: Reach
   onChoose: (id: string) => void
   onLedger: (id: string, ledger: LedgerName) => void
 }
 
-/** One call: what to do, its numbers, how it ends, how it fails. */
+/** How it ends, is struck, spreads: three strips, each with its words. */
+function Pictures({ call, reach }: { call: Call; reach: Reach }) {
+  const units = useUnits()
+  const { spread } = call
+  const shares = sharesWords(call) ?? ''
+  const odds = oddsWords(call.odds, call.setup.blow === 'splash')
+  const along = spreadWords(call, units) ?? ''
+  return (
+    <div className="mt-1 grid grid-cols-[7.5rem_minmax(0,1fr)] items-center gap-x-2.5 gap-y-1 text-small">
+      {spread && (
+        <>
+          <EndsStrip shares={spread.shares} words={`Ends: ${shares}`} />
+          <span>{twoLargest(spread.shares)}</span>
+        </>
+      )}
+      <OddsStrip odds={call.odds} words={`Struck: ${odds}`} />
+      <span>{odds}</span>
+      {spread && (
+        <>
+          <SpreadBar
+            spread={spread}
+            reach={reach}
+            words={`${along}; the worst twentieth ${worstWords(call, units) ?? ''}`}
+          />
+          <span>{betweenWords(call, units)}</span>
+        </>
+      )}
+    </div>
+  )
+}
+
+/** What stands behind the call: for who asks. */
+function Why({ call }: { call: Call }) {
+  const units = useUnits()
+  const { spread } = call
+  return (
+    <details className="mt-1 text-small">
+      <summary className="word inline-block cursor-pointer list-none">why</summary>
+      <ul className="mt-1 space-y-0.5">
+        <li>
+          <Meaning of="plays as">{playsAsWords(call, units)}</Meaning>
+          {isBlown(call) && `; ${blowWords(call, units)}`}.
+        </li>
+        {spread && (
+          <li>
+            <Meaning of="putt next">Putt next</Meaning> {percent(spread.next_putt_pct)},{' '}
+            <Meaning of="a bad one">a bad one</Meaning> {percent(spread.bad_pct)}
+            {spread.again_pct >= 1 && (
+              <>
+                , <Meaning of="the same again">the same again</Meaning> {percent(spread.again_pct)}
+              </>
+            )}
+            ; <Meaning of="worst twentieth">the worst twentieth</Meaning> {worstWords(call, units)}.
+          </li>
+        )}
+        <li>
+          It stops by {stopsBy(call)}. Bad miss: {call.miss}.
+        </li>
+        <li>Best when {call.wins_when}.</li>
+      </ul>
+    </details>
+  )
+}
+
+/** One call: what to do, its numbers, pictures of how it ends and fails, and why behind a press. */
 export function CallCard(props: CallCardProps) {
   const units = useUnits()
-
-  const { call, rank, title, isChosen, reading, onChoose, onLedger } = props
+  const { call, rank, title, isChosen, isAsGood, reading, reach, onChoose, onLedger } = props
   const out = call.target.name === 'flag' ? null : OUT_WORDS[call.target.name]
   return (
     <article
@@ -111,15 +145,15 @@ export function CallCard(props: CallCardProps) {
         aria-pressed={isChosen}
         onClick={() => onChoose(call.id)}
       >
-        <span className="flex items-baseline gap-2">
-          <kbd className="figure border border-faint px-1 text-[12px]">{rank}</kbd>
-          <b className={isChosen ? 'text-hot' : ''}>{title}</b>
-          <span className="ml-auto text-[13px] text-quiet">
+        <span className="flex items-baseline gap-2 text-small text-quiet">
+          <kbd className="figure border border-faint px-1">{rank}</kbd>
+          <span className={isChosen ? 'text-hot' : ''}>{title}</span>
+          <span className="ml-auto">
             {call.pinned && <span className="mr-1 border border-hot px-1 text-hot">pinned</span>}
             {call.school}
           </span>
         </span>
-        <span className="mt-0.5 block font-semibold">
+        <span className={`block font-bold ${rank === '1' ? 'text-[1.3rem] leading-tight' : 'text-head'}`}>
           {callName(call)}
           {out && <span className="text-hot">, {out}</span>}
         </span>
@@ -131,13 +165,20 @@ export function CallCard(props: CallCardProps) {
           in.
         </p>
       ) : (
-        <Outcome call={call} onLedger={onLedger} />
+        <>
+          <Figures call={call} onLedger={onLedger} />
+          <Pictures call={call} reach={reach} />
+        </>
       )}
-      {isChosen && (
-        <p className="text-[13px] text-quiet">
-          {call.finish !== 'none' && `It stops by ${stopsBy(call)}. Bad miss: ${call.miss}. `}
-          Best when {call.wins_when}.
+      {isAsGood && (
+        <p className="text-small">
+          <Meaning of="as good as">as good as</Meaning> the first: nothing to choose between them in strokes.
         </p>
+      )}
+      {call.finish === 'none' ? (
+        <p className="text-small text-quiet">Best when {call.wins_when}.</p>
+      ) : (
+        <Why call={call} />
       )}
     </article>
   )

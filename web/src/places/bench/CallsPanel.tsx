@@ -1,4 +1,7 @@
+import { useState } from 'react'
+import house from '../../../../docs/schema/house.json'
 import type { Call, PlanResponse } from '../../api/client'
+import { reachOf, StripHatches } from '../../drawing/Strips'
 import { callName, medicineWords, OUT_WORDS } from '../../lib/advice'
 import { MOODS, type Reading } from '../../lib/reading'
 import { useBench } from '../../lib/store'
@@ -17,6 +20,8 @@ interface CallsPanelProps {
   chosen: string | undefined
   reading: Reading
   isSettling: boolean
+  /** Nobody answers for the reading as it is: these are the calls of the one before. */
+  isOld: boolean
   onCompare: () => void
   onWhatIf: () => void
   onChoose: (id: string) => void
@@ -34,47 +39,75 @@ function withSign(text: string): string {
   return text.startsWith('−') ? text : `+${text}`
 }
 
+const COLUMNS = [
+  { id: 'name', words: 'club and way', value: (call: Call) => callName(call) },
+  { id: 'carry', words: 'carry', value: (call: Call) => call.carry_m },
+  { id: 'run', words: 'run', value: (call: Call) => call.run_m },
+  { id: 'putt', words: 'putt', value: (call: Call) => -(call.spread?.next_putt_pct ?? -1) },
+  { id: 'strokes', words: 'strokes', value: (call: Call) => call.strokes },
+] as const
+type Column = (typeof COLUMNS)[number]['id']
+
+function sorted(calls: readonly Call[], by: Column): Call[] {
+  const column = COLUMNS.find(({ id }) => id === by) ?? COLUMNS[4]
+  return [...calls].sort((a, b) => {
+    const [x, y] = [column.value(a), column.value(b)]
+    return typeof x === 'string' ? x.localeCompare(String(y)) : x - Number(y)
+  })
+}
+
 function OtherRow(props: { call: Call; isChosen: boolean; onChoose: (id: string) => void }) {
   const units = useUnits()
-
   const { call, isChosen, onChoose } = props
   return (
     <tr className={isChosen ? 'bg-lit' : ''}>
       <td className="pr-1 pl-3">
-        <button
-          type="button"
-          className="w-full py-[3px] text-left hover:text-hot"
-          onClick={() => onChoose(call.id)}
-        >
+        <button type="button" className="w-full text-left hover:text-hot" onClick={() => onChoose(call.id)}>
           {callName(call)}
           {call.target.name !== 'flag' && <span className="text-hot">, {OUT_WORDS[call.target.name]}</span>}
         </button>
       </td>
-      <td className="figure w-13 text-right">{distance(call.carry_m, units)}</td>
-      <td className="figure w-13 text-right text-quiet">{withSign(distance(call.run_m, units))}</td>
+      <td className="figure w-12 text-right">{distance(call.carry_m, units)}</td>
+      <td className="figure w-11 text-right text-quiet">{withSign(distance(call.run_m, units))}</td>
+      <td className="figure w-11 text-right text-quiet">
+        {call.spread ? `${Math.round(call.spread.next_putt_pct)}` : ''}
+      </td>
       <td className="figure w-13 pr-3 text-right">{call.strokes.toFixed(2)}</td>
     </tr>
   )
 }
 
+/** The rest, sorted by the column that is pressed. */
 function OtherCalls(props: { calls: Call[]; chosen: string | undefined; onChoose: (id: string) => void }) {
   const isWide = useWide()
+  const [by, setBy] = useState<Column>('strokes')
   return (
-    <details open={isWide} className="text-[13px]">
+    <details open={isWide} className="text-small">
       <summary className="cursor-pointer px-3 pt-2 pb-1 font-bold">
         Also possible ({props.calls.length})
       </summary>
       <table className="w-full">
         <thead className="text-quiet">
           <tr>
-            <th className="pl-3 text-left font-normal">club and way</th>
-            <th className="text-right font-normal">carry</th>
-            <th className="text-right font-normal">run</th>
-            <th className="pr-3 pl-2 text-right font-normal">strokes</th>
+            {COLUMNS.map(({ id, words }) => (
+              <th
+                key={id}
+                aria-sort={by === id ? 'ascending' : 'none'}
+                className="font-normal first:pl-3 first:text-left last:pr-3 not-first:pl-2 not-first:text-right"
+              >
+                <button
+                  type="button"
+                  className={`py-1 hover:text-hot ${by === id ? 'text-ink underline' : ''}`}
+                  onClick={() => setBy(id)}
+                >
+                  {id === 'putt' ? 'putt\u00a0%' : words}
+                </button>
+              </th>
+            ))}
           </tr>
         </thead>
         <tbody>
-          {props.calls.map((call) => (
+          {sorted(props.calls, by).map((call) => (
             <OtherRow key={call.id} {...props} call={call} isChosen={call.id === props.chosen} />
           ))}
         </tbody>
@@ -85,9 +118,7 @@ function OtherCalls(props: { calls: Call[]; chosen: string | undefined; onChoose
 
 /** Calls: first, second, the rest, and what fell out. */
 export function CallsPanel(props: CallsPanelProps) {
-  const units = useUnits()
-
-  const { plan, chosen, reading, isSettling, onChoose, onLedger } = props
+  const { plan, chosen, reading, isSettling, isOld, onChoose, onLedger } = props
   const find = (id: string | null) => plan.calls.find((call) => call.id === id)
   const first = find(plan.first_id)
   const second = find(plan.second_id)
@@ -99,15 +130,26 @@ export function CallsPanel(props: CallsPanelProps) {
   const others = plan.calls.filter((call) => ![first, second, safe].includes(call))
   const medicine = medicineWords(plan)
   const looked = plan.calls.find((c) => c.id === chosen)
-  const card = { reading, units, onChoose, onLedger }
+  const shown = [first, second, safe, picked].filter((call) => call !== undefined)
+  const card = (call: Call) => ({
+    call,
+    reading,
+    reach: reachOf(shown),
+    isAsGood: first !== undefined && call !== first && call.strokes - first.strokes < house.as_good_strokes,
+    onChoose,
+    onLedger,
+  })
   return (
-    <section aria-label="Calls" aria-busy={isSettling} className="relative min-w-0">
+    <section aria-label="Calls" aria-busy={isSettling} className="relative h-full min-w-0">
       {/* Beside the drawings the list fills their height and scrolls inside it. */}
       <div className="flex flex-col lg:absolute lg:inset-0">
+        <StripHatches />
         <Head
           title="Calls"
           note={
-            isSettling ? (
+            isOld ? (
+              <b className="text-hot">old: for the reading before</b>
+            ) : isSettling ? (
               plan.has_risk ? (
                 'working it out'
               ) : (
@@ -128,7 +170,7 @@ export function CallsPanel(props: CallsPanelProps) {
         />
         <div className="min-h-0 flex-1 overflow-y-auto border-t border-rule">
           {first && (
-            <p className="flex gap-4 border-b border-rule px-3 py-1 text-[13px]">
+            <p className="flex gap-4 border-b border-rule px-3 py-1 text-small">
               <button type="button" className="word" onClick={props.onCompare}>
                 compare two
               </button>
@@ -139,8 +181,8 @@ export function CallsPanel(props: CallsPanelProps) {
           )}
           {first && (
             <CallCard
-              {...card}
-              call={first}
+              {...card(first)}
+
               rank="1"
               title={isSafeToo(first) ? 'First call, and the safe one' : 'First call'}
               isChosen={first.id === chosen}
@@ -148,18 +190,18 @@ export function CallsPanel(props: CallsPanelProps) {
           )}
           {second && (
             <CallCard
-              {...card}
-              call={second}
+              {...card(second)}
+
               rank="2"
               title={isSafeToo(second) ? 'Second call, and the safe one' : 'Second call'}
               isChosen={second.id === chosen}
             />
           )}
           {safe && safe !== first && safe !== second && (
-            <CallCard {...card} call={safe} rank="3" title="Safe call" isChosen={safe.id === chosen} />
+            <CallCard {...card(safe)} rank="3" title="Safe call" isChosen={safe.id === chosen} />
           )}
           {medicine && <p className="border-b border-rule px-3 py-1.5 font-semibold">{medicine}</p>}
-          {picked && <CallCard {...card} call={picked} rank="·" title="Your pick" isChosen />}
+          {picked && <CallCard {...card(picked)} rank="·" title="Your pick" isChosen />}
           {looked && (
             <>
               <Holds plan={plan} call={looked} reading={reading} />

@@ -35,17 +35,17 @@ export function CardSheet({ player }: { player: Player }) {
           return (
             <li key={shot.id}>
               <b>{shot.summary}.</b>
-              <span className="block text-[13px]">
+              <span className="block text-small">
                 {lieWords(reading, units)}; flag at {show(reading.flag, 'distance', units)}.
               </span>
               {shot.say.map((line) => (
-                <span key={line} className="block text-[13px]">
+                <span key={line} className="block text-small">
                   {line}
                 </span>
               ))}
               <button
                 type="button"
-                className="text-[13px] text-quiet hover:text-hot print:hidden"
+                className="text-small text-quiet hover:text-hot print:hidden"
                 onClick={() => takeOff.mutate(shot.id)}
               >
                 Take it off

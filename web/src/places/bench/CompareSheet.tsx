@@ -65,7 +65,7 @@ function Column(props: {
       <h3 className="font-bold" style={{ color: `var(--${tone})` }}>
         {picker}
       </h3>
-      <table className="mt-1 w-full text-[13px]">
+      <table className="mt-1 w-full text-small">
         <tbody>
           {facts(call, units).map(([name, value]) => (
             <tr key={name} className="border-b border-rule align-baseline">
@@ -78,7 +78,7 @@ function Column(props: {
         </tbody>
       </table>
       <h4 className="mt-2 font-semibold">Set-up</h4>
-      <ol className="list-decimal pl-5 text-[13px]">
+      <ol className="list-decimal pl-5 text-small">
         {sayLines(call, player.hand, units).map((line) => (
           <li key={line}>{line}</li>
         ))}
@@ -88,7 +88,7 @@ function Column(props: {
           <LedgerRows name={ledger} rows={call.detail.ledgers[ledger]} />
         </div>
       )}
-      <button type="button" className="press mt-2 text-[13px]" onClick={onCard}>
+      <button type="button" className="press mt-2 text-small" onClick={onCard}>
         Put on {player.name.split(' ')[0]}’s card
       </button>
     </section>
@@ -123,8 +123,8 @@ export function CompareSheet(props: CompareSheetProps) {
         <Elevation reading={reading} drawn={drawn} scale={scale} cut={0} {...still} />
         <PlanView reading={reading} drawn={drawn} scale={scale} drawing={null} onDrawn={NOTHING} {...still} />
       </div>
-      <p className="my-2 flex gap-4 text-[13px]">
-        <button type="button" className="press text-[13px]" onClick={() => onPair(two.call.id, one.call.id)}>
+      <p className="my-2 flex gap-4 text-small">
+        <button type="button" className="press text-small" onClick={() => onPair(two.call.id, one.call.id)}>
           Swap the two
         </button>
         <span className="self-center">

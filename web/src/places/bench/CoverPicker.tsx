@@ -34,14 +34,14 @@ export function CoverPicker({ cover, onPick }: CoverPickerProps) {
         >
           {GROUPS.map(([group, name]) => (
             <section key={group} aria-label={name} className="mb-2">
-              <h3 className="text-[13px] text-quiet">{name}</h3>
+              <h3 className="text-small text-quiet">{name}</h3>
               <div className="flex flex-wrap gap-2">
                 {COVER_LIST.filter((one) => one.group === group).map((one) => (
                   <button
                     key={one.name}
                     type="button"
                     aria-pressed={one.name === cover}
-                    className={`w-[86px] border text-left text-[12px] leading-tight hover:border-hot ${one.name === cover ? 'border-hot font-semibold' : 'border-rule'}`}
+                    className={`w-[86px] border text-left text-tiny leading-tight hover:border-hot ${one.name === cover ? 'border-hot font-semibold' : 'border-rule'}`}
                     onClick={() => {
                       onPick(one.name)
                       setOpen(false)

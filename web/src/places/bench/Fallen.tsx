@@ -33,7 +33,7 @@ export function Fallen({ fellOut }: { fellOut: FellOut[] }) {
   const named = ({ name, short }: FellGroup['clubs'][number]) =>
     short === null ? name : `${name} (${distance(short, units)} ${units.distance})`
   return (
-    <details className="px-3 py-2 text-[13px]">
+    <details className="px-3 py-2 text-small">
       <summary className="cursor-pointer font-bold">Fell out, and why ({groups.length})</summary>
       <ul className="mt-1 space-y-1">
         {groups.map(({ words, clubs }) => (
@@ -50,7 +50,7 @@ export function Fallen({ fellOut }: { fellOut: FellOut[] }) {
 /** Cautions, and the rules this lie brings up: short, never in the way. */
 export function CareNotes({ care }: { care: Care[] }) {
   return (
-    <section aria-label="Care" className="px-3 pt-2 text-[13px]">
+    <section aria-label="Care" className="px-3 pt-2 text-small">
       <h3 className="font-bold">Care and rules</h3>
       <ul className="mt-0.5 space-y-0.5">
         {care.map(({ kind, words, rule }) => (

@@ -107,7 +107,7 @@ export function GroundPanel({ reading, call, player, keptClubId, onHelps }: Grou
         />
         <div
           className="absolute top-1 left-2 border border-rule bg-paper"
-          style={{ width: END_W, height: END_H }}
+          style={{ width: `${END_W / 14}rem`, height: `${END_H / 14}rem` }}
         >
           <EndView
             side={reading.side}
@@ -119,7 +119,7 @@ export function GroundPanel({ reading, call, player, keptClubId, onHelps }: Grou
           />
         </div>
       </div>
-      <dl className="grid grid-cols-[4.6rem_1fr] gap-x-2 gap-y-[3px] border-t border-rule px-3.5 py-1.5">
+      <dl className="grid grid-cols-[4.6rem_1fr] gap-x-2 items-baseline border-t border-rule px-3.5 py-0.5">
         <SlopeRow name="ground" shown={fall} reading={reading} read="fall">
           {coverOf(reading.cover).group !== 'sand' && (
             <>

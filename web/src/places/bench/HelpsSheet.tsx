@@ -48,19 +48,19 @@ function HelpBlock({ help, reading }: { help: Help; reading: Reading }) {
   return (
     <section aria-label={help.name} className="border-t border-rule py-2">
       <h3 className="font-semibold">{help.name}</h3>
-      <p className="text-[13px] text-quiet">{help.how}</p>
+      <p className="text-small text-quiet">{help.how}</p>
       <div className="mt-1.5 flex flex-wrap gap-2">
         {fits.map((step) => (
           <button
             key={step.words}
             type="button"
-            className="border border-faint px-2 py-1 text-left text-[13px] hover:border-hot"
+            className="border border-faint px-2 py-1 text-left text-small hover:border-hot"
             onClick={() => set(patchOf(help, step, reading))}
           >
             {help.sets === 'sunk' && <Swatch cover={reading.cover} sunk={Number(step.value)} />}
             {help.sets === 'cover' && <Swatch cover={step.value as CoverName} />}
             <span className="block">{step.words}</span>
-            <span className="block text-[12px] text-quiet">{doubtWords(help, step)}</span>
+            <span className="block text-tiny text-quiet">{doubtWords(help, step)}</span>
           </button>
         ))}
       </div>
@@ -103,7 +103,7 @@ function RiseBlock() {
   return (
     <section aria-label="Rise over run" className="border-t border-rule py-2">
       <h3 className="font-semibold">Rise over run</h3>
-      <p className="text-[13px] text-quiet">
+      <p className="text-small text-quiet">
         Lay a club level from the ball, or pace it, and measure how far the ground rises (falls: minus) at its
         end.
       </p>
@@ -115,7 +115,7 @@ function RiseBlock() {
         className="mt-1.5 flex flex-wrap items-end gap-3"
       >
         <label>
-          <span className="block text-[13px] text-quiet">rise, {isInches ? 'in' : 'cm'}</span>
+          <span className="block text-small text-quiet">rise, {isInches ? 'in' : 'cm'}</span>
           <input
             className="field figure w-20"
             inputMode="decimal"
@@ -127,7 +127,7 @@ function RiseBlock() {
           />
         </label>
         <label>
-          <span className="block text-[13px] text-quiet">over a run of, {isYards ? 'yd' : 'm'}</span>
+          <span className="block text-small text-quiet">over a run of, {isYards ? 'yd' : 'm'}</span>
           <input
             className="field figure w-20"
             inputMode="decimal"
@@ -139,7 +139,7 @@ function RiseBlock() {
           />
         </label>
         <label>
-          <span className="block text-[13px] text-quiet">which way</span>
+          <span className="block text-small text-quiet">which way</span>
           <Choice look="field" label="which way" value={along} options={WAYS} onChange={setAlong} />
         </label>
         <button type="submit" className="press" disabled={measure.isPending}>
@@ -147,7 +147,7 @@ function RiseBlock() {
         </button>
       </form>
       {measure.error && <Problem error={measure.error} />}
-      <Live as="p" className="mt-1 text-[13px]">
+      <Live as="p" className="mt-1 text-small">
         {found &&
           `${trim(slope.toShown(found.slope_deg), 1)}${slope.sign}, give or take ${trim(found.doubt_deg, 1)}°. ${
             Math.abs(found.slope_deg) > RANGES.fall.high

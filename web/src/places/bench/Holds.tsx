@@ -25,7 +25,7 @@ export function Holds({ plan, call, reading }: AdviceProps) {
   const changing = rows.filter((row) => row.changes)
   const fall = rows.find((row) => row.reading === 'fall')
   return (
-    <details className="px-3 pt-2 text-[13px]" onToggle={(event) => setOpen(event.currentTarget.open)}>
+    <details className="px-3 pt-2 text-small" onToggle={(event) => setOpen(event.currentTarget.open)}>
       <summary className="cursor-pointer font-bold">Does the call hold?</summary>
       {answer.isFetching && <p className="text-quiet">Weighing each reading.</p>}
       {answer.error && <Problem error={answer.error} />}
@@ -64,7 +64,7 @@ export function WhoCan({ call, reading }: AdviceProps) {
   const request = toRequest({ ...reading, call: '', keep: '' })
   const answer = useQuery({ ...whoQuery({ request, call_id: call.id }), enabled: open })
   return (
-    <details className="px-3 pt-2 text-[13px]" onToggle={(event) => setOpen(event.currentTarget.open)}>
+    <details className="px-3 pt-2 text-small" onToggle={(event) => setOpen(event.currentTarget.open)}>
       <summary className="cursor-pointer font-bold">Who can play it?</summary>
       <p className="text-quiet">
         Club-head speed: needs {speed(call.club_speed_m_s)} m/s of this player’s {speed(call.full_speed_m_s)}.

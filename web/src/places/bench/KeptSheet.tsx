@@ -25,7 +25,7 @@ function Row(props: { shot: Shot; onOpen: () => void; onDrop: () => void }) {
         <span className="block">
           {shot.player_name}: {shot.summary}
         </span>
-        <span className="block text-[13px] text-quiet">
+        <span className="block text-small text-quiet">
           {when(shot)}, flag {show(shot.request.line.flag_m, 'distance', units)}
         </span>
       </button>

@@ -8,7 +8,7 @@ import type { AreaKind } from '../../lib/line'
 import { isLed } from '../../lib/mast'
 import type { Reading } from '../../lib/reading'
 import { useBench } from '../../lib/store'
-import { useWide } from '../../lib/use-wide'
+import { MIDDLE, useAtLeast } from '../../lib/use-wide'
 import { OUT_WORDS } from '../../lib/advice'
 import { distance, height, show } from '../../lib/units'
 import { Head } from '../../ui/Head'
@@ -44,7 +44,7 @@ function Legend({ drawn }: { drawn: Drawn[] }) {
   const unit = units.distance
   const first = drawn[0]?.call
   return (
-    <ul className="px-3.5 text-[13px]" aria-label="What is drawn">
+    <ul className="px-3.5 text-small" aria-label="What is drawn">
       {drawn.map(({ call, tone }) => (
         <Key
           key={call.id}
@@ -71,23 +71,31 @@ export function LinePanel({ reading, drawn, onLines }: LinePanelProps) {
   const led = isLed(useQuery(mastQuery).data)
   const [drawing, setDrawing] = useState<AreaKind | null>(null)
   const { set, drag, release } = useBench.getState()
-  const isWide = useWide()
+  const isWide = useAtLeast(MIDDLE)
   const scale = lineScale(
     isWide ? LINE_WIDE : LINE_NARROW,
     reading,
     drawn.map((d) => d.call),
     TALLEST - (isWide ? WIDE_CUT : LOW_CUT),
   )
+  const [first] = drawn
   const toGreen =
     reading.front > 0 ? `, ${show(reading.front, 'distance', units)} to the green` : ', on the green'
   const heights = scale.lift === 1 ? 'heights true' : `heights ×${scale.lift}`
   return (
-    <section aria-label="Line" className="flex min-w-0 flex-col border-rule lg:border-r">
+    <section aria-label="Line" className="bench-line flex min-w-0 flex-col border-rule lg:border-r">
       <Head
         title="Line"
         note={`${show(reading.flag, 'distance', units)} to the flag${toGreen}; ${heights}`}
       />
-      <LineTools reading={reading} drawing={drawing} onDrawing={setDrawing} onLines={onLines} />
+      <div className="flex flex-wrap items-baseline">
+        <LineTools reading={reading} drawing={drawing} onDrawing={setDrawing} onLines={onLines} />
+        {first && (
+          <p className="ml-auto px-3.5 text-tiny text-quiet">
+            dots: strikes; dashed: 8 in 10; mean leave {show(first.call.leave_m, 'distance', units)}
+          </p>
+        )}
+      </div>
       <Legend drawn={drawn} />
       <Elevation
         reading={reading}

@@ -27,7 +27,7 @@ interface LineToolsProps {
 export function LineTools({ reading, drawing, onDrawing, onLines }: LineToolsProps) {
   return (
     <>
-      <Live as="p" className="px-3.5 text-[13px]">
+      <Live as="p" className="px-3.5 text-small">
         {drawing && <DrawingHelp kind={drawing} reading={reading} onDone={() => onDrawing(null)} />}
       </Live>
       {!drawing && <Tools reading={reading} onDrawing={onDrawing} onLines={onLines} />}
@@ -60,7 +60,7 @@ function Tools({ reading, onDrawing, onLines }: Omit<LineToolsProps, 'drawing'>)
   const units = useUnits()
   const set = useBench.getState().set
   return (
-    <p className="flex flex-wrap gap-x-4 px-3.5 text-[13px]">
+    <p className="flex flex-wrap gap-x-4 px-3.5 text-small">
       <Menu
         label="quick start"
         groups={[

@@ -35,12 +35,12 @@ function Say({
         ))}
       </ol>
       {call.cautions.map((caution) => (
-        <p key={caution} className="mx-3.5 mt-2 border-l-4 border-double border-ink pl-2 text-[13px]">
+        <p key={caution} className="mx-3.5 mt-2 border-l-4 border-double border-ink pl-2 text-small">
           {caution}
         </p>
       ))}
       {swap && <SwapNote swap={swap} />}
-      {harder && <p className="mx-3.5 mt-2 text-[13px] text-quiet">{harder}</p>}
+      {harder && <p className="mx-3.5 mt-2 text-small text-quiet">{harder}</p>}
     </section>
   )
 }
@@ -50,7 +50,7 @@ function SwapNote({ swap }: { swap: Swap }) {
 
   const far = (metres: number) => `${distance(metres, units)} ${units.distance}`
   return (
-    <p className="mx-3.5 mt-2 text-[13px] text-quiet">
+    <p className="mx-3.5 mt-2 text-small text-quiet">
       Club swap: the {swap.from_club} shows {swap.loft_level_deg.toFixed(0)}° on the level,{' '}
       {swap.loft_kept_deg.toFixed(0)}° here; the {swap.to_club} gives {swap.loft_swapped_deg.toFixed(0)}°.
       With the very same stroke it stops at {far(swap.swapped_total_m)}, the {swap.from_club} at{' '}
@@ -76,7 +76,7 @@ export function LedgerRows({ name, rows }: { name: LedgerName; rows: LedgerRow[]
 
   const factor = name === 'distance' && units.distance === 'yd' ? 1 / YARD : 1
   return (
-    <table className="w-full text-[13px]">
+    <table className="w-full text-small">
       <tbody>
         {rescaled(rows, factor).map((row, i) => (
           <tr key={row.words} className={row.total ? 'border-t border-ink font-bold' : ''}>
@@ -100,10 +100,12 @@ interface LedgerPanelProps {
   ledger: LedgerName
   onLedger: (name: LedgerName) => void
   onKeep: () => void
+  /** Whether the call is the reading's own. */
+  mayBook: boolean
   onBook: () => void
 }
 
-function LedgerPanel({ call, ledger, onLedger, onKeep, onBook }: LedgerPanelProps) {
+function LedgerPanel({ call, ledger, onLedger, onKeep, mayBook, onBook }: LedgerPanelProps) {
   const units = useUnits()
 
   const unit = { distance: units.distance, spin: 'rpm', loft: '°', bounce: '°', aim: '°' }[ledger]
@@ -116,12 +118,13 @@ function LedgerPanel({ call, ledger, onLedger, onKeep, onBook }: LedgerPanelProp
             <button type="button" className="hover:text-hot" onClick={() => lay('astray')}>
               astray
             </button>
-            <button type="button" className="hover:text-hot" onClick={onKeep}>
+            <button type="button" className="hover:text-hot" disabled={!mayBook} onClick={onKeep}>
               keep
             </button>
             <button
               type="button"
-              className="press press-main px-2 py-0 text-[13px] whitespace-nowrap"
+              className="press press-main px-2 py-0 text-small whitespace-nowrap"
+              disabled={!mayBook}
               onClick={onBook}
             >
               Book it
@@ -169,10 +172,11 @@ export function SetupStrip({
   ledger,
   onLedger,
   onKeep,
+  mayBook,
   onBook,
 }: SetupStripProps) {
   return (
-    <div className="grid border-t border-ink lg:h-[227px] lg:grid-cols-[330px_292px_1fr_258px]">
+    <div className="grid border-t border-ink md:grid-cols-2 lg:h-[16.2rem] lg:grid-cols-[23.6rem_20.9rem_1fr_18.4rem]">
       {call.finish === 'none' ? (
         <section aria-label="Set-up" className="min-w-0 border-rule lg:col-span-2 lg:border-r">
           <Head title="Set-up" note="" />
@@ -193,7 +197,14 @@ export function SetupStrip({
         </>
       )}
       <Say call={call} hand={player.hand} swap={swap} harder={harder} />
-      <LedgerPanel call={call} ledger={ledger} onLedger={onLedger} onKeep={onKeep} onBook={onBook} />
+      <LedgerPanel
+        call={call}
+        ledger={ledger}
+        onLedger={onLedger}
+        onKeep={onKeep}
+        mayBook={mayBook}
+        onBook={onBook}
+      />
     </div>
   )
 }

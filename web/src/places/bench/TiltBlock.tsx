@@ -31,7 +31,7 @@ export function TiltBlock({ hand }: { hand: 'right' | 'left' }) {
   return (
     <section aria-label="Phone level" className="border-t border-rule py-2">
       <h3 className="font-semibold">Phone level</h3>
-      <p className="text-[13px] text-quiet">
+      <p className="text-small text-quiet">
         Lay the phone flat on a club on the ground, screen up, its top to the target. Usually {TILT_DOUBT}°
         off.
       </p>
@@ -66,7 +66,7 @@ export function TiltBlock({ hand }: { hand: 'right' | 'left' }) {
           Use the phone as a level
         </button>
       )}
-      <Live as="p" className="mt-1 text-[13px]">
+      <Live as="p" className="mt-1 text-small">
         {told}
       </Live>
     </section>

@@ -93,7 +93,7 @@ export function WhatIfSheet({ open, reading, call, onOpenChange }: WhatIfSheetPr
           ))}
         </div>
       )}
-      <p className="mt-3 text-[13px] text-quiet">
+      <p className="mt-3 text-small text-quiet">
         First: the stroke as you would play it now, on ground that is otherwise. Second and third: the call
         made for it. Where a curve breaks off it is no call any more.
       </p>

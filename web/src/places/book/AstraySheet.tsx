@@ -97,11 +97,11 @@ export function AstraySheet() {
           <span
             role="timer"
             aria-label={`${left} seconds left to look`}
-            className={`figure text-[22px] ${left <= 30 ? 'text-hot' : ''}`}
+            className={`figure text-[1.571rem] ${left <= 30 ? 'text-hot' : ''}`}
           >
             {clockWords(left)}
           </span>
-          <span className="text-[13px] text-quiet">
+          <span className="text-small text-quiet">
             {left === 0
               ? 'Time is up: the ball is lost (18.2).'
               : `of ${clockWords(SEARCH_S)} to find it (rule 18.2; the committee decides)`}

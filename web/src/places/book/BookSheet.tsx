@@ -1,7 +1,7 @@
-import { useState } from 'react'
 import type { Call, Player } from '../../api/client'
-import { bookingOf, newId, NOTHING_SEEN } from '../../lib/booking'
-import { enqueue } from '../../lib/queue'
+import { bookIt } from '../../lib/book-it'
+import { bookingOf, NOTHING_SEEN } from '../../lib/booking'
+import { forgetSeen, keepSeen, useDrafts } from '../../lib/drafts'
 import type { Reading } from '../../lib/reading'
 import { toRequest } from '../../lib/request'
 import { Sheet } from '../../ui/Sheet'
@@ -15,7 +15,7 @@ interface BookSheetProps {
   /** A note to begin with: where a stray ball lay. */
   note: string
   onOpenChange: (open: boolean) => void
-  onBooked: (words: string) => void
+  onBooked: () => void
 }
 
 /** What entering needs to know of a call. */
@@ -34,25 +34,30 @@ export function targetOf(call: Call, reading: Reading): Target {
 export function BookSheet(props: BookSheetProps) {
   const { open, reading, call, player, note, onOpenChange, onBooked } = props
   const begin = { ...NOTHING_SEEN, note }
-  const [seen, setSeen] = useState(begin)
+  const request = toRequest(reading)
+  const of = JSON.stringify([request, call.id])
+  const draft = useDrafts((state) => state.seen)
+  const seen = draft?.of === of ? draft.seen : begin
   const isEmpty = seen.finish === null && seen.carry === null && seen.misses.length === 0
   const book = () => {
-    const meant = { purpose: 'shot', request: toRequest(reading), call_id: call.id } as const
-    void enqueue(newId(), bookingOf(player.id, meant, seen, new Date()))
-    setSeen(NOTHING_SEEN)
-    onBooked(navigator.onLine ? 'Booked.' : 'Kept here until there is a network.')
+    const meant = { purpose: 'shot', request, call_id: call.id } as const
+    void bookIt(bookingOf(player.id, meant, seen, new Date()))
+    forgetSeen()
+    onBooked()
   }
   return (
     <Sheet
       open={open}
-      onOpenChange={(next) => {
-        if (next) setSeen(begin)
-        onOpenChange(next)
-      }}
+      onOpenChange={onOpenChange}
       title="What did it do?"
       about={`${player.name}: ${call.club_name}, ${call.method_name.toLowerCase()}. Tap where it finished; the rest is for when there is time.`}
     >
-      <SeenForm seen={seen} target={targetOf(call, reading)} player={player} onSeen={setSeen} />
+      <SeenForm
+        seen={seen}
+        target={targetOf(call, reading)}
+        player={player}
+        onSeen={(next) => keepSeen(of, next)}
+      />
       <div className="sticky bottom-0 mt-3 bg-paper py-2">
         <button
           type="button"

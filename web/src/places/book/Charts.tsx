@@ -47,7 +47,7 @@ export function Charts({ summary }: { summary: BookSummary }) {
           {...about}
         />
       </div>
-      <p className="text-[13px] text-quiet">
+      <p className="text-small text-quiet">
         Dashed ellipse: where eight in ten were expected, for the middle one of these shots. The newest{' '}
         {summary.points.length} shots are drawn.
       </p>

@@ -146,7 +146,7 @@ export function FaultReader({ player }: { player: Player }) {
             Begin anew
           </button>
         </div>
-        <p className="mt-2 max-w-prose text-[13px] text-quiet">
+        <p className="mt-2 max-w-prose text-small text-quiet">
           One ball tells little: a fault comes back. Two or three of the same shot, with the mark in the turf
           and on the face, tell it in nine of ten cases.
         </p>

@@ -9,7 +9,7 @@ function RateCell({ rate, isBad = false }: { rate: Rate; isBad?: boolean }) {
       <span className={isBad && rate.hits > 0 ? 'font-bold text-hot' : ''}>
         <span className="figure">{share}</span> %
       </span>{' '}
-      <span className="figure text-[12px] text-quiet">
+      <span className="figure text-tiny text-quiet">
         {rate.hits}/{rate.of}, {Math.round(rate.low_pct)}–{Math.round(rate.high_pct)}
       </span>
     </td>
@@ -21,9 +21,9 @@ export function Lies({ summary }: { summary: BookSummary }) {
   if (summary.lies.length === 0) return <p className="py-3">No shots at a target are booked yet.</p>
   const rows = [...summary.lies].sort((a, b) => (b.lost ?? -9) - (a.lost ?? -9))
   return (
-    <div className="overflow-x-auto py-3">
+    <div className="overflow-x-auto py-3" role="group" aria-label="Table" tabIndex={0}>
       <table className="w-full min-w-[50rem]">
-        <thead className="text-[13px] text-quiet">
+        <thead className="text-small text-quiet">
           <tr className="border-b border-ink">
             <th className="text-left font-normal">lie</th>
             <th className="text-right font-normal">shots</th>
@@ -45,7 +45,7 @@ export function Lies({ summary }: { summary: BookSummary }) {
                 <span className={`figure ${(lie.lost ?? 0) > 0 ? 'font-bold' : ''}`}>
                   {lie.lost == null ? '' : lie.lost.toFixed(2).replace('-', '−')}
                 </span>{' '}
-                <span className="figure text-[12px] text-quiet">
+                <span className="figure text-tiny text-quiet">
                   {lie.lost_within == null ? '' : `± ${lie.lost_within.toFixed(2)}`}
                 </span>
               </td>
@@ -57,7 +57,7 @@ export function Lies({ summary }: { summary: BookSummary }) {
           ))}
         </tbody>
       </table>
-      <p className="mt-2 max-w-prose text-[13px] text-quiet">
+      <p className="mt-2 max-w-prose text-small text-quiet">
         Behind each share: how many of how many, and the percent between which the true rate lies eight times
         in ten. Lies that cost most against the plan stand first.
       </p>

@@ -47,7 +47,7 @@ function FinishField({ seen, onSeen }: Pick<SeenFormProps, 'seen' | 'onSeen'>) {
         }}
       />
       {isUnread && (
-        <span className="text-[13px] text-quiet">
+        <span className="text-small text-quiet">
           Say how far short or past, and how far left or right, in {units.distance}.
         </span>
       )}

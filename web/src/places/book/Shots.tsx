@@ -166,7 +166,7 @@ export function Shots({ which }: { which: Which }) {
         </ul>
       )}
       {isWide && (
-        <table className="w-full text-[13px]">
+        <table className="w-full text-small">
           <thead className="text-left text-quiet">
             <tr>
               <th className="font-normal">when</th>

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { Choice } from '../../ui/Choice'
-import { tell } from '../../lib/desk'
+import { bookIt } from '../../lib/book-it'
 import { useDropTrial, useStartTrial } from '../../api/mutations'
 import { useCallback, useEffect, useState } from 'react'
 import { type Landed, type Player, type Trial } from '../../api/client'
@@ -26,7 +26,7 @@ function Results({ trial }: { trial: Trial }) {
   if (trial.measures.length === 0)
     return <p className="text-quiet">At least two balls of each way have to be struck.</p>
   return (
-    <table className="w-full text-[13px]">
+    <table className="w-full text-small">
       <thead className="text-quiet">
         <tr className="border-b border-ink">
           <th className="text-left font-normal">measure</th>
@@ -121,9 +121,8 @@ function NextBall({ trial, player }: { trial: Trial; player: Player }) {
             disabled={seen.finish === null && seen.carry === null}
             onClick={() => {
               const meant = { purpose: 'trial', trial_id: trial.id, arm } as const
-              void enqueue(newId(), bookingOf(player.id, meant, seen, new Date()))
+              void bookIt(bookingOf(player.id, meant, seen, new Date()))
               setSeen(NOTHING_SEEN)
-              tell('Booked.')
             }}
           >
             Book ball {trial.struck + 1}
@@ -233,7 +232,7 @@ export function Trials({ player }: { player: Player }) {
       {open && (
         <section aria-label="Trial" className="grid content-start gap-4">
           <Head title={open.name} note={`A: ${open.a_words}; B: ${open.b_words}`} />
-          <div className="overflow-x-auto px-3.5">
+          <div className="overflow-x-auto px-3.5" role="group" aria-label="Table" tabIndex={0}>
             <Results trial={open} />
           </div>
           <div className="px-3.5">

@@ -9,7 +9,7 @@ export function BlowCall({ call, plan }: { call: Call; plan: PlanResponse }) {
 
   const harder = harderWords(plan, units)
   return (
-    <div className="mt-1 border-t border-rule pt-1 text-[13px]">
+    <div className="mt-1 border-t border-rule pt-1 text-small">
       <p>
         <b className="font-semibold">{callName(call)}</b>, the first call on the Bench:{' '}
         {blowWords(call, units)}.

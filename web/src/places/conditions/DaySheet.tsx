@@ -37,7 +37,7 @@ function Cell({ cell, stock }: { cell: Row['today']; stock: number }) {
     <td className="figure px-2 text-right">
       {shown(cell.carry_m)}
       {differs && <span className="sr-only">, plays as </span>}
-      <span className="ml-1.5 inline-block w-8 text-[12px] text-quiet">
+      <span className="ml-1.5 inline-block w-8 text-tiny text-quiet">
         {!differs ? '' : cell.plays_as_m === null ? '–' : shown(cell.plays_as_m)}
       </span>
     </td>
@@ -64,17 +64,17 @@ export function DaySheet({ reading, player, course }: DaySheetProps) {
     <section aria-label="Day sheet" aria-busy={sheet.isFetching}>
       <h2 className="mt-2 text-lg font-bold">
         {player.name}: how far each club carries today
-        <button type="button" className="press no-print ml-4 py-0 text-[13px]" onClick={() => window.print()}>
+        <button type="button" className="press no-print ml-4 py-0 text-small" onClick={() => window.print()}>
           Print
         </button>
       </h2>
-      <p className="text-[13px] text-quiet">
+      <p className="text-small text-quiet">
         {[course, reading.dayName, conditionWords({ ...reading, wind: 0 }, units)].filter(Boolean).join(', ')}
         . Full stock swing, {units.distance}. Wind {where}; slopes without wind. Small: what this club’s own
         distance plays as.
       </p>
-      <div className="relative mt-2 overflow-x-auto">
-        <table className="w-full border-collapse text-[13px]">
+      <div className="relative mt-2 overflow-x-auto" role="group" aria-label="Table" tabIndex={0}>
+        <table className="w-full border-collapse text-small">
           <thead>
             <tr className="text-left">
               <td />
@@ -141,7 +141,7 @@ export function DaySheet({ reading, player, course }: DaySheetProps) {
           </tbody>
         </table>
       </div>
-      <p className="mt-2 text-[13px] text-quiet">
+      <p className="mt-2 text-small text-quiet">
         A dash: the club won’t get it up, it is blown back, or more than the bag holds. Down the wind a low,
         slow ball comes down early and runs: its carry hardly grows. For practice and preparation: in a round
         rule 4.3a limits what may be consulted.

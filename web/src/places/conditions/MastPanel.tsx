@@ -31,7 +31,7 @@ export function MastPanel({ mast }: { mast: Mast | undefined }) {
       {isOn ? (
         <>
           {mast.mean && (
-            <p className="text-[13px]">
+            <p className="text-small">
               {speedWords(mast.mean.speed_m_s, units)}, gusts {speedWords(mast.mean.gust_m_s, units)}, from{' '}
               {Math.round(mast.mean.from_deg)}° ({compassWords(mast.mean.from_deg)}),{' '}
               {mast.mean.over_s >= 110 ? 'over two minutes' : `over ${Math.round(mast.mean.over_s)} s so far`}
@@ -44,16 +44,16 @@ export function MastPanel({ mast }: { mast: Mast | undefined }) {
             </p>
           )}
           {!isWell && mast.mean && (
-            <p className="text-[13px] text-quiet">
+            <p className="text-small text-quiet">
               The last wind heard is kept. Stop following to set it by hand.
             </p>
           )}
           {mast.air !== null && mast.air.rain_mm_h > 0 && (
-            <p className="text-[13px]">It rains there: set the rain here if it rains on you.</p>
+            <p className="text-small">It rains there: set the rain here if it rains on you.</p>
           )}
           <button
             type="button"
-            className="press mt-1 py-0 text-[13px]"
+            className="press mt-1 py-0 text-small"
             onClick={() => follow.mutate({ on: false, port: null })}
           >
             Stop following
@@ -61,7 +61,7 @@ export function MastPanel({ mast }: { mast: Mast | undefined }) {
         </>
       ) : (
         <form
-          className="mt-1 flex flex-wrap items-center gap-3 text-[13px]"
+          className="mt-1 flex flex-wrap items-center gap-3 text-small"
           onSubmit={(event) => {
             event.preventDefault()
             follow.mutate({ on: true, port: port === null ? null : Number(port) })

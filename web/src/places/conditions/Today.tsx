@@ -30,13 +30,13 @@ export function Today({ reading, player, mast }: TodayProps) {
     <div className="grid gap-x-8 lg:grid-cols-[340px_1fr_370px]">
       <section aria-label="Wind" className="min-w-0">
         <h2 className="mt-2 font-bold">Wind: {windWords(reading)}</h2>
-        <p className="text-[13px] text-quiet">{partsWords(reading, units)}</p>
+        <p className="text-small text-quiet">{partsWords(reading, units)}</p>
         <WindFromAbove reading={reading} isLed={led} onDrag={drag} onRelease={release} onStep={set} />
         <WindReadings reading={reading} isLed={led} />
       </section>
       <section aria-label="Wind by height" className="min-w-0">
         <h2 className="mt-2 font-bold">Wind by height</h2>
-        <p className="text-[13px] text-quiet">what the ball meets on its way</p>
+        <p className="text-small text-quiet">what the ball meets on its way</p>
         <WindAloft day={reading} peak={first?.apex_m} />
         {first && plan && <BlowCall call={first} plan={plan} />}
         <MastPanel mast={mast} />

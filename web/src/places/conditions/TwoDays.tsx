@@ -46,10 +46,10 @@ function DayColumn(props: { one: OnDay; other: OnDay; player: Player; tone: 'hot
   )
   return (
     <section aria-label={one.name} className="min-w-0">
-      <h3 className="text-[15px] font-bold" style={{ color: `var(--${tone})` }}>
+      <h3 className="text-head font-bold" style={{ color: `var(--${tone})` }}>
         {one.name}
       </h3>
-      <p className="text-[13px] text-quiet">
+      <p className="text-small text-quiet">
         {conditionWords(there, units)}; {lieWords(there, units)}
       </p>
       {first ? (
@@ -70,7 +70,7 @@ function DayColumn(props: { one: OnDay; other: OnDay; player: Player; tone: 'hot
               />
             </>
           )}
-          <p className="mt-2 text-[13px] text-quiet">
+          <p className="mt-2 text-small text-quiet">
             Then:{' '}
             {one.calls
               .slice(1)
@@ -79,7 +79,7 @@ function DayColumn(props: { one: OnDay; other: OnDay; player: Player; tone: 'hot
           </p>
           <button
             type="button"
-            className="press mt-2 text-[13px]"
+            className="press mt-2 text-small"
             onClick={() => {
               useBench
                 .getState()
@@ -102,7 +102,7 @@ function Changes({ days }: { days: [OnDay, OnDay] }) {
 
   const rows = changedRows(days, units, aimFigure)
   return (
-    <table className="mt-2 w-full max-w-[720px] text-[13px]">
+    <table className="mt-2 w-full max-w-[720px] text-small">
       <thead>
         <tr className="border-b border-ink text-left">
           <td />

@@ -165,7 +165,7 @@ export function Weather({ reading, player }: WeatherProps) {
           onChange={(preferred) => set({ preferred })}
         />
       </dd>
-      <dd className="col-span-2 mt-1 text-[13px] text-quiet">
+      <dd className="col-span-2 mt-1 text-small text-quiet">
         Ground, grass, sand and rain set what the lie on the Bench is like; read it anew there where it
         differs.
       </dd>

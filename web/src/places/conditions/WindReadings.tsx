@@ -10,7 +10,7 @@ import { WordOrNumber } from '../../ui/WordOrNumber'
 import { useUnits } from '../../lib/use-units'
 
 const BY = [
-  { value: 'line', words: 'against the line' },
+  { value: 'line', words: 'counted from the line' },
   { value: 'compass', words: 'by compass' },
 ] as const
 const AT = [

@@ -1,3 +1,5 @@
+import { useState } from 'react'
+import { percent } from '../../lib/strike-words'
 import type { Method, Player } from '../../api/client'
 import { distance } from '../../lib/units'
 import type { Side } from '../../lib/schools'
@@ -6,7 +8,7 @@ import { useUnits } from '../../lib/use-units'
 
 function Declared({ method }: { method: Method }) {
   return (
-    <div className="grid gap-x-6 pb-2 pl-3 text-[13px] md:grid-cols-2">
+    <div className="grid gap-x-6 pb-2 pl-3 text-small md:grid-cols-2">
       <div>
         {method.key_words.map((words) => (
           <p key={words}>Say: {words}</p>
@@ -41,16 +43,24 @@ interface CatalogueProps {
 
 function Row({ side, player, onTake }: Omit<CatalogueProps, 'families'> & { side: Side }) {
   const units = useUnits()
-
+  const [isOpen, setOpen] = useState(false)
   const { method, call, reason } = side
   return (
-    <details className="border-t border-rule" id={method.id}>
-      <summary className="grid cursor-pointer grid-cols-[1fr_auto] items-baseline gap-x-3 py-1 md:grid-cols-[13rem_12rem_1fr_auto]">
-        <b className="font-semibold">{method.name}</b>
-        <span className="text-[13px] text-quiet max-md:hidden">{method.school}</span>
-        <span className={`text-[13px] max-md:col-span-2 ${call ? '' : 'text-quiet'}`}>
+    <div className="border-t border-rule" id={method.id}>
+      <div className="grid grid-cols-[1fr_auto] items-baseline gap-x-3 py-1 md:grid-cols-[13rem_12rem_1fr_auto]">
+        <button
+          type="button"
+          className="text-left font-semibold hover:text-hot"
+          aria-expanded={isOpen}
+          onClick={() => setOpen(!isOpen)}
+        >
+          <span aria-hidden>{isOpen ? '▾' : '▸'} </span>
+          {method.name}
+        </button>
+        <span className="text-small text-quiet max-md:hidden">{method.school}</span>
+        <span className={`text-small max-md:order-last max-md:col-span-2 ${call ? '' : 'text-quiet'}`}>
           {call
-            ? `${call.club_name}: ${distance(call.carry_m, units)} + ${distance(call.run_m, units)} ${units.distance}, clean ${Math.round(call.odds.clean_pct)} %, leaves ${distance(call.leave_m, units)}`
+            ? `${call.club_name}: ${distance(call.carry_m, units)} + ${distance(call.run_m, units)} ${units.distance}, clean ${percent(call.odds.clean_pct)}, leaves ${distance(call.leave_m, units)}`
             : `not here: ${reason}`}
         </span>
         <span className="flex gap-1.5">
@@ -58,20 +68,17 @@ function Row({ side, player, onTake }: Omit<CatalogueProps, 'families'> & { side
             <button
               type="button"
               aria-label={`${method.name} to the Bench`}
-              className="border border-ink px-1.5 text-[13px] hover:border-hot hover:text-hot"
-              onClick={(event) => {
-                event.preventDefault()
-                onTake(call.id)
-              }}
+              className="border border-ink px-1.5 text-small hover:border-hot hover:text-hot"
+              onClick={() => onTake(call.id)}
             >
               Bench
             </button>
           )}
           <StandButtons player={player} methodId={method.id} methodName={method.name} />
         </span>
-      </summary>
-      <Declared method={method} />
-    </details>
+      </div>
+      {isOpen && <Declared method={method} />}
+    </div>
   )
 }
 
@@ -81,7 +88,7 @@ export function Catalogue({ families, ...rest }: CatalogueProps) {
     <>
       {families.map(([family, sides]) => (
         <section key={family} aria-label={family} className="mt-3">
-          <h3 className="text-[13px] font-bold text-quiet">{family}</h3>
+          <h3 className="text-small font-bold text-quiet">{family}</h3>
           {sides.map((side) => (
             <Row key={side.method.id} side={side} {...rest} />
           ))}

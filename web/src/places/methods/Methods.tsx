@@ -26,7 +26,7 @@ function Dispute(props: { asked: Question; player: Player; onTake: (callId: stri
   const { asked, player, onTake } = props
   return (
     <section aria-label={asked.question} className="mt-3">
-      <h3 className="mb-1 text-[15px] font-bold">{asked.question}</h3>
+      <h3 className="mb-1 text-head font-bold">{asked.question}</h3>
       <div className={`grid gap-y-3 ${COLUMNS[asked.sides.length] ?? ''}`}>
         {asked.sides.map((side) => (
           <SchoolColumn
@@ -39,7 +39,7 @@ function Dispute(props: { asked: Question; player: Player; onTake: (callId: stri
         ))}
       </div>
       {asked.absent.length > 0 && (
-        <p className="mt-1 text-[13px] text-quiet">
+        <p className="mt-1 text-small text-quiet">
           Not here: {asked.absent.map(({ method, reason }) => `${method.name} ${reason ?? ''}`).join('; ')}.
         </p>
       )}
@@ -92,7 +92,7 @@ export function Methods({ player }: { player: Player }) {
       </section>
       <section aria-label="Catalogue">
         <h2 className="mt-6 text-lg font-bold">All methods</h2>
-        <p className="text-[13px] text-quiet">
+        <p className="text-small text-quiet">
           Pinned ones come first among {player.name}’s calls, left-out ones are not offered. Open one for
           words, faults and cures.
         </p>

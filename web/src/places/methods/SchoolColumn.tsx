@@ -53,10 +53,10 @@ export function SchoolColumn({ side, isFavoured, player, onTake }: SchoolColumnP
       className={`flex min-w-0 flex-col border-l-[3px] px-3 py-1.5 ${isFavoured ? 'border-l-hot bg-lit' : 'border-l-rule'}`}
     >
       <h4 className="font-bold">{method.name}</h4>
-      <p className="text-[13px] text-quiet">{method.school}</p>
-      {isFavoured && <p className="text-[13px] font-semibold text-hot">the numbers favour this here</p>}
+      <p className="text-small text-quiet">{method.school}</p>
+      {isFavoured && <p className="text-small font-semibold text-hot">the numbers favour this here</p>}
       <p className="mt-1 font-semibold">{call.club_name}</p>
-      <dl className="grid grid-cols-[5.6rem_1fr] gap-x-2 text-[13px]">
+      <dl className="grid grid-cols-[5.6rem_1fr] gap-x-2 text-small">
         {rowsOf(call, units).map(([name, words]) => (
           <div key={name} className="contents">
             <dt className="text-quiet">{name}</dt>
@@ -64,7 +64,7 @@ export function SchoolColumn({ side, isFavoured, player, onTake }: SchoolColumnP
           </div>
         ))}
       </dl>
-      <details className="mt-1 text-[13px]">
+      <details className="mt-1 text-small">
         <summary className="cursor-pointer">Set-up</summary>
         <ol className="list-decimal pl-5">
           {sayLines(call, player.hand, units).map((line) => (
@@ -72,14 +72,14 @@ export function SchoolColumn({ side, isFavoured, player, onTake }: SchoolColumnP
           ))}
         </ol>
       </details>
-      <p className="mt-1 text-[13px]">
+      <p className="mt-1 text-small">
         <span className="text-quiet">Wins when </span>
         {method.wins_when}.
       </p>
       <p className="mt-auto flex flex-wrap gap-1.5 pt-1.5">
         <button
           type="button"
-          className="border border-ink px-1.5 text-[13px] font-semibold hover:border-hot hover:text-hot"
+          className="border border-ink px-1.5 text-small font-semibold hover:border-hot hover:text-hot"
           onClick={() => onTake(call.id)}
         >
           To the Bench

@@ -21,7 +21,7 @@ export function StandButtons({ player, methodId, methodName }: StandButtonsProps
       aria-pressed={stand === value}
       aria-label={`${words} ${methodName} for ${player.name}`}
       disabled={save.isPending}
-      className={`border px-1.5 text-[13px] hover:border-hot ${stand === value ? 'border-hot text-hot' : 'border-faint'}`}
+      className={`border px-1.5 text-small hover:border-hot ${stand === value ? 'border-hot text-hot' : 'border-faint'}`}
       onClick={() => save.mutate(stand === value ? null : value)}
     >
       {stand === value ? on : words}

@@ -1,3 +1,4 @@
+import { EditableDay } from '../../ui/EditableDay'
 import { Choice } from '../../ui/Choice'
 import type { Bag, Club } from '../../api/client'
 import { clubBeside, grooveWords } from '../../lib/bag'
@@ -27,7 +28,7 @@ function Cell(props: {
   return (
     <input
       key={value}
-      className="figure w-full border-b border-transparent bg-transparent text-right hover:border-quiet focus:border-hot"
+      className="figure w-full min-w-14 border-b border-transparent bg-transparent px-1 text-right hover:border-quiet focus:border-hot"
       inputMode="decimal"
       aria-label={`${club.name}: ${label}`}
       defaultValue={value}
@@ -52,8 +53,8 @@ export function BagTable({ clubs, notes, onClubs }: BagTableProps) {
   const put = (at: number, patch: Partial<Club>) =>
     onClubs(clubs.map((club, i) => (i === at ? { ...club, ...patch } : club)))
   return (
-    <div className="overflow-x-auto">
-      <table className="w-full min-w-[38rem] text-[13px]">
+    <div className="overflow-x-auto" role="group" aria-label="Table" tabIndex={0}>
+      <table className="w-full min-w-[38rem] text-small">
         <thead className="text-quiet">
           <tr className="border-b border-rule">
             <th className="text-left font-normal">club</th>
@@ -81,12 +82,10 @@ export function BagTable({ clubs, notes, onClubs }: BagTableProps) {
               />
             )
             const day = (read: 'bought_on' | 'cleaned_on', label: string) => (
-              <input
-                type="date"
-                className="w-[7.4rem] bg-transparent text-[12px]"
-                aria-label={`${club.name}: ${label}`}
-                value={club[read] ?? ''}
-                onChange={(event) => put(i, { [read]: event.target.value || null })}
+              <EditableDay
+                label={`${club.name}: ${label}`}
+                value={club[read] ?? null}
+                onChange={(next) => put(i, { [read]: next })}
               />
             )
             const note = notes.find((one) => one.club_id === club.id)

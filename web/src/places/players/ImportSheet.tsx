@@ -108,8 +108,8 @@ function Match({ preview, matched, player, onMatched }: MatchProps) {
           </label>
         ))}
       </div>
-      <div className="overflow-x-auto">
-        <table className="text-[12px]">
+      <div className="overflow-x-auto" role="group" aria-label="Table" tabIndex={0}>
+        <table className="text-tiny">
           <thead className="text-quiet">
             <tr>
               {preview.columns.map((column) => (

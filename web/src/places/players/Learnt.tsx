@@ -92,7 +92,7 @@ export function Learnt({ player }: { player: Player }) {
           return (
             <section key={quantity} aria-label={TITLES[quantity][0]}>
               <Head title={TITLES[quantity][0]} note={TITLES[quantity][1]} />
-              <table className="mx-3.5 w-[calc(100%-1.75rem)] text-[13px]">
+              <table className="mx-3.5 w-[calc(100%-1.75rem)] text-small">
                 <thead className="text-quiet">
                   <tr>
                     <th className="text-left font-normal">by</th>
@@ -113,7 +113,7 @@ export function Learnt({ player }: { player: Player }) {
           )
         })}
       </div>
-      <p className="mt-3 max-w-prose px-3.5 text-[13px] text-quiet">
+      <p className="mt-3 max-w-prose px-3.5 text-small text-quiet">
         What bears on one stroke adds up: its clubs, its lie, its method. Strikes booked as heavy, thin or
         shanked count in the rates, not here. A prior pulls few shots towards the model.
       </p>

@@ -21,7 +21,7 @@ export function LandedRows({ shots }: { shots: Landed[] }) {
   const speed = scaleOf('wind', units)
   if (shots.length === 0) return null
   return (
-    <table className="w-full text-[13px]">
+    <table className="w-full text-small">
       <thead className="text-quiet">
         <tr>
           <th className="text-right font-normal">ball {units.speed}</th>

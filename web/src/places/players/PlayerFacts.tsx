@@ -139,7 +139,7 @@ export function PlayerFacts({ draft, texts, onDraft, onText }: PlayerFactsProps)
                   } else if (Number.isFinite(next)) onDraft({ [key]: next / times })
                 }}
               />
-              <span className="text-[13px] whitespace-nowrap text-quiet">
+              <span className="text-small whitespace-nowrap text-quiet">
                 {unit} {hint}
               </span>
             </span>

@@ -1,13 +1,13 @@
 import { Choice } from '../../ui/Choice'
 import { useQuery } from '@tanstack/react-query'
+import { bookIt } from '../../lib/book-it'
 import { tell } from '../../lib/desk'
 import { useSavePlayer } from '../../api/mutations'
 import { useState } from 'react'
 import { type Player, type Stock } from '../../api/client'
 import { stockQuery } from '../../api/queries'
-import { bookingOf, newId, NOTHING_SEEN } from '../../lib/booking'
+import { bookingOf, NOTHING_SEEN } from '../../lib/booking'
 import { editOf } from '../../lib/bag'
-import { enqueue } from '../../lib/queue'
 import { distance, scaleOf } from '../../lib/units'
 import { Problem } from '../../ui/Problem'
 import { Head } from '../../ui/Head'
@@ -67,9 +67,8 @@ function TypeOne({ player }: { player: Player }) {
       onSubmit={(event) => {
         event.preventDefault()
         const seen = { ...NOTHING_SEEN, carry: scale.fromShown(typed) }
-        void enqueue(newId(), bookingOf(player.id, { purpose: 'stock', club_id: chosen }, seen, new Date()))
+        void bookIt(bookingOf(player.id, { purpose: 'stock', club_id: chosen }, seen, new Date()))
         setCarry('')
-        tell('Booked.')
       }}
     >
       <Choice
@@ -138,7 +137,7 @@ export function StockShots({ player }: { player: Player }) {
               <div key={one.club_id} className="grid grid-cols-[7.5rem_1fr_7rem] items-center gap-3">
                 <div>
                   <b>{one.club_name}</b>
-                  <div className="text-[13px] text-quiet">
+                  <div className="text-small text-quiet">
                     {far(one.carry_m)} ± {distance(one.sd_m, units)}, {one.shots.length} shots
                   </div>
                 </div>
@@ -148,12 +147,12 @@ export function StockShots({ player }: { player: Player }) {
                     Use {far(one.carry_m)}
                   </button>
                 ) : (
-                  <span className="text-[13px] text-quiet">as in the bag</span>
+                  <span className="text-small text-quiet">as in the bag</span>
                 )}
               </div>
             ))}
           </div>
-          {stock.data?.[0] && <p className="mt-2 max-w-prose text-[13px] text-quiet">{stock.data[0].rule}</p>}
+          {stock.data?.[0] && <p className="mt-2 max-w-prose text-small text-quiet">{stock.data[0].rule}</p>}
         </div>
       </section>
       <ImportSheet open={isImporting} player={player} onOpenChange={setImporting} />

@@ -1,53 +1,51 @@
 import { useSavePlayer } from '../../api/mutations'
-import { useState } from 'react'
 import { RefusedError, type Player, type PlayerEdit } from '../../api/client'
 import { differences, editOf } from '../../lib/bag'
+import { keepPlayerDraft, useDrafts, type PlayerDraft } from '../../lib/drafts'
+
+/** What is being edited, on top of the player as it is now. */
+function onTopOf(fresh: PlayerEdit, kept: PlayerDraft | undefined): PlayerDraft {
+  if (!kept || (differences(kept.draft, kept.base).length === 0 && Object.keys(kept.texts).length === 0))
+    return { base: fresh, draft: fresh, texts: {} }
+  // Changed elsewhere, or by somebody else, in what isn't typed here (stock carry, clothes, learning).
+  if (fresh.version !== kept.base.version && differences(fresh, kept.base).length === 0)
+    return { ...kept, base: fresh, draft: { ...kept.draft, version: fresh.version } }
+  return kept
+}
 
 /** A player being edited: the draft, whether it differs, saving it, and what to do when somebody else was faster. */
 export function useEdit(player: Player, onSaved: () => void) {
-  const [base, setBase] = useState(() => editOf(player))
-  const [draft, setDraft] = useState<PlayerEdit>(base)
-  const [texts, setTexts] = useState<Record<string, string>>({})
-  const isChanged = differences(draft, base).length > 0
-  const begin = (from: PlayerEdit) => {
-    setBase(from)
-    setDraft(from)
-    setTexts({})
-  }
+  const kept = useDrafts((state) => state.players[player.id])
   const save = useSavePlayer(player.id)
+  const fresh = editOf(player)
+  const { base, draft, texts } = onTopOf(fresh, kept)
+  const isConflict = save.error instanceof RefusedError && save.error.status === 409
+  const forget = () => keepPlayerDraft(player.id, undefined)
+  const put = (how: (now: PlayerDraft) => PlayerDraft) =>
+    keepPlayerDraft(player.id, how(onTopOf(fresh, useDrafts.getState().players[player.id])))
   const send = (body: PlayerEdit) =>
     save.mutate(body, {
-      onSuccess: (saved) => {
-        begin(editOf(saved))
+      onSuccess: () => {
+        forget()
         onSaved()
       },
     })
-  const fresh = editOf(player)
-  if (fresh.version !== base.version && !save.isPending && !save.isError) {
-    // Changed elsewhere on this page (stock carry, clothes, learning), or by somebody else in what isn't typed here.
-    if (!isChanged) begin(fresh)
-    else if (differences(fresh, base).length === 0) {
-      setBase(fresh)
-      setDraft({ ...draft, version: fresh.version })
-    }
-  }
-  const isConflict = save.error instanceof RefusedError && save.error.status === 409
   return {
     draft,
     texts,
-    isChanged,
+    isChanged: differences(draft, base).length > 0,
     isConflict,
     /** Fields in which the newer version differs from what this page began with. */
     theirs: differences(fresh, base),
     error: isConflict ? null : save.error,
     isSaving: save.isPending,
-    patch: (change: Partial<PlayerEdit>) => setDraft((before) => ({ ...before, ...change })),
-    text: (key: string, text: string) => setTexts((before) => ({ ...before, [key]: text })),
+    patch: (change: Partial<PlayerEdit>) => put((now) => ({ ...now, draft: { ...now.draft, ...change } })),
+    text: (key: string, text: string) => put((now) => ({ ...now, texts: { ...now.texts, [key]: text } })),
     save: () => send(draft),
     /** Take the newer version and lose what was typed here. */
     takeTheirs: () => {
       save.reset()
-      begin(fresh)
+      forget()
     },
     /** Put only what was changed here on top of the newer version. */
     putOnTop: () => {
@@ -55,7 +53,7 @@ export function useEdit(player: Player, onSaved: () => void) {
         differences(draft, base).map((key) => [key, draft[key as keyof PlayerEdit]]),
       )
       const merged = { ...fresh, ...mine }
-      setDraft(merged)
+      keepPlayerDraft(player.id, { base: fresh, draft: merged, texts })
       send(merged)
     },
   }

@@ -1,0 +1,175 @@
+"""Answers lost, late or wrong: none is taken for the present reading that isn't its own, and nothing typed is lost."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable
+
+from playwright.sync_api import Page, Route, expect
+
+from tests.conftest import Running
+from tests.web.conftest import PHONE, told
+
+LIE = "/?player=tove&fall=6&flag=15"
+Open = Callable[..., Page]
+
+
+def ready(page: Page) -> None:
+    expect(page.get_by_role("region", name="Calls")).to_contain_text("First call", timeout=30_000)
+    expect(page.get_by_role("region", name="Calls")).to_have_attribute("aria-busy", "false")
+
+
+def set_flag(page: Page, metres: str) -> None:
+    page.get_by_role("button", name=re.compile("^Flag: ")).click()
+    page.get_by_role("textbox", name="Flag").fill(metres)
+    page.keyboard.press("Enter")
+
+
+def test_an_answer_for_another_reading_is_told_old_and_not_booked(running: Running, open_page: Open) -> None:
+    page = open_page(running.url + LIE)
+    ready(page)
+    book = page.get_by_role("button", name="Book it")
+    expect(book).to_be_enabled()
+    page.context.set_offline(True)
+    set_flag(page, "120")
+    expect(page.get_by_role("alert")).to_contain_text("Nobody answers")
+    # The last calls, set-up and ledger stay on the page, marked old.
+    expect(page.get_by_role("region", name="Calls")).to_contain_text("old: for the reading before")
+    expect(page.get_by_role("region", name="Say")).to_contain_text("Feet")
+    expect(book).to_be_disabled()
+    page.keyboard.press("e")
+    expect(page.get_by_role("dialog")).to_have_count(0)
+    # Back again, it is asked by itself.
+    page.context.set_offline(False)
+    expect(book).to_be_enabled(timeout=20_000)
+    expect(page.get_by_role("alert")).to_have_count(0)
+
+
+def test_a_booking_is_told_booked_waiting_or_refused(running: Running, open_page: Open) -> None:
+    page = open_page(running.url + LIE)
+    ready(page)
+    refusal = '{"errors": [{"field": "note", "problem": "is odd.", "fix": "Leave it out."}]}'
+
+    def answer(status: int, body: str) -> None:
+        def fulfil(route: Route) -> None:
+            route.fulfill(status=status, body=body, content_type="application/json")
+
+        page.unroute("**/api/book/*")
+        page.route("**/api/book/*", fulfil)
+
+    def book(finish: str) -> None:
+        page.keyboard.press("e")
+        page.get_by_label("Finish in words").fill(finish)
+        page.get_by_role("dialog").get_by_role("button", name="Book it").click()
+
+    answer(500, '{"errors": [{"field": "server", "problem": "failed.", "fix": "Look at its log."}]}')
+    book("2 past")
+    expect(told(page)).to_contain_text("the shot waits in this browser")
+    waiting = page.get_by_role("button", name=re.compile("shots? waits?$"))
+    expect(waiting).to_have_text("1 shot waits")
+    answer(422, refusal)
+    book("3 short")
+    expect(told(page)).to_contain_text("refused")
+    expect(waiting).to_have_text("2 shots wait")
+    page.unroute("**/api/book/*")
+    book("pin high 1 left")
+    expect(told(page)).to_contain_text("Booked.")
+    waiting.click()
+    expect(page.get_by_text(re.compile("was refused: note is odd")).first).to_be_visible()
+
+
+def test_what_is_begun_outlives_the_place_the_page_and_a_closed_sheet(running: Running, open_page: Open) -> None:
+    page = open_page(running.url + LIE)
+    ready(page)
+    # A shot being entered: Escape and the browser's Back close the sheet and stay on the Bench, the tap is kept.
+    page.keyboard.press("e")
+    page.get_by_label("Finish in words").fill("2 past")
+    page.keyboard.press("Escape")
+    expect(page.get_by_role("dialog")).to_have_count(0)
+    page.keyboard.press("e")
+    expect(page.get_by_role("dialog")).to_contain_text("Finished: 2 m past")
+    page.go_back()
+    expect(page.get_by_role("dialog")).to_have_count(0)
+    expect(page.get_by_role("region", name="Calls")).to_be_visible()
+    # A bag being edited.
+    page.keyboard.press("g")
+    page.get_by_label("Notes").fill("tempo")
+    page.keyboard.press("Tab")
+    page.get_by_role("button", name="Bench", exact=True).click()
+    ready(page)
+    page.reload()
+    ready(page)
+    page.keyboard.press("g")
+    expect(page.get_by_label("Notes")).to_have_value("tempo")
+    expect(page.get_by_role("button", name="Save")).to_be_enabled()
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_label("Notes")).not_to_have_value("tempo")
+
+
+def test_other_places_open_without_a_server(running: Running, open_page: Open) -> None:
+    page = open_page(running.url + LIE, service_workers="allow")
+    ready(page)
+    # Parts are fetched ahead, and the shell is kept by the worker.
+    page.wait_for_function("navigator.serviceWorker.ready.then(() => true)")
+    page.wait_for_function("performance.getEntriesByType('resource').some((r) => r.name.includes('FieldBook'))")
+    page.context.set_offline(True)
+    for key, words in (("f", "Field book"), ("g", "Players"), ("t", "Conditions")):
+        page.keyboard.press(key)
+        expect(page.get_by_role("navigation", name="Places")).to_be_visible()
+        expect(page.get_by_role("button", name=words, exact=True)).to_have_attribute("aria-current", "page")
+        expect(page.get_by_role("tablist").first).to_be_visible()
+        page.get_by_role("button", name="Bench", exact=True).click()
+
+
+def test_a_part_that_cannot_be_fetched_is_told_and_tried_again(running: Running, open_page: Open) -> None:
+    page = open_page(running.url + LIE, service_workers="block")
+    page.route("**/assets/FieldBook*.js", lambda route: route.abort())
+    ready(page)
+    page.wait_for_timeout(2000)
+    page.keyboard.press("f")
+    expect(page.get_by_role("alert")).to_contain_text("Field book can’t be shown now")
+    expect(page.get_by_role("navigation", name="Places")).to_be_visible()
+    page.unroute("**/assets/FieldBook*.js")
+    page.get_by_role("button", name="Try again").click()
+    expect(page.get_by_role("tab", name="Trials")).to_be_visible()
+
+
+def test_a_phone_gives_the_answer_in_six_acts(running: Running, open_page: Open) -> None:
+    """Read a lie (slope down, seat, cover, flag) and read the answer, counting taps and drags."""
+    page = open_page(f"{running.url}/?player=tove", PHONE, has_touch=True)
+    ready(page)
+    answer = page.get_by_role("region", name="Answer")
+    box = answer.bounding_box()
+    assert box is not None
+    assert box["y"] + box["height"] <= PHONE["height"] + 1
+    header = page.get_by_role("banner").bounding_box()
+    assert header is not None
+    assert header["height"] <= 52
+    before = answer.inner_text()
+    acts = 0
+    began = page.evaluate("performance.now()")
+
+    def drag(grip: str, dx: float, dy: float) -> None:
+        nonlocal acts
+        box = page.get_by_role("slider", name=re.compile(grip)).bounding_box()
+        assert box is not None
+        x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+        page.mouse.move(x, y)
+        page.mouse.down()
+        page.mouse.move(x + dx / 2, y + dy / 2)
+        page.mouse.move(x + dx, y + dy)
+        page.mouse.up()
+        acts += 1
+
+    drag("^Fall", 0, 14)
+    drag("^Side slope", 0, -12)
+    page.get_by_role("button", name=re.compile("^Cover:")).tap()
+    page.get_by_role("button", name="rough", exact=True).tap()
+    acts += 2
+    drag("^Seat", 0, 10)
+    expect(answer).not_to_have_text(before)
+    expect(page.get_by_role("region", name="Calls")).to_have_attribute("aria-busy", "false")
+    assert acts <= 6
+    assert page.evaluate("performance.now()") - began < 20_000
+    assert "fall=" in page.url
+    assert "side=" in page.url

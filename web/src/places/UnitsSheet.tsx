@@ -1,0 +1,153 @@
+import { useQuery } from '@tanstack/react-query'
+import type { Settings } from '../api/client'
+import { useSaveSettings, useSignOut, useSignOutThere } from '../api/mutations'
+import { sessionQuery, sessionsQuery, settingsQuery } from '../api/queries'
+import { lay, useLaid } from '../lib/desk'
+import { useDusk } from '../lib/use-dusk'
+import { useLetterKeys } from '../lib/use-keys'
+import { Choice } from '../ui/Choice'
+import { Sheet } from '../ui/Sheet'
+
+const DISTANCES = [
+  { value: 'm', words: 'metres' },
+  { value: 'yd', words: 'yards' },
+] as const
+const SMALLS = [
+  { value: 'cm', words: 'centimetres' },
+  { value: 'in', words: 'inches' },
+] as const
+const SLOPES = [
+  { value: 'deg', words: 'degrees' },
+  { value: 'pct', words: 'percent' },
+] as const
+const WARMTHS = [
+  { value: 'C', words: 'Celsius' },
+  { value: 'F', words: 'Fahrenheit' },
+] as const
+const SPEEDS = [
+  { value: 'm/s', words: 'metres a second' },
+  { value: 'mph', words: 'miles an hour' },
+  { value: 'km/h', words: 'kilometres an hour' },
+] as const
+const PAGES = [
+  { value: 'paper', words: 'paper' },
+  { value: 'dusk', words: 'dusk' },
+] as const
+const LETTERS = [
+  { value: 'on', words: 'single letters' },
+  { value: 'off', words: 'off' },
+] as const
+
+/** Who is signed in, where one has to be, and where else. */
+function SignedIn() {
+  const session = useQuery(sessionQuery)
+  const coach = session.data?.coach
+  const elsewhere = useQuery({ ...sessionsQuery, enabled: !!coach }).data?.filter((one) => !one.is_this) ?? []
+  const leave = useSignOut()
+  const end = useSignOutThere()
+  if (!coach) return null
+  return (
+    <>
+      <dt className="text-quiet">coach</dt>
+      <dd>
+        {coach},{' '}
+        <button type="button" className="word" onClick={() => leave.mutate()}>
+          sign out
+        </button>
+        {elsewhere.map((one) => (
+          <p key={one.id} className="text-small">
+            also at {one.address} since {one.made_at.slice(0, 10)},{' '}
+            <button type="button" className="word" onClick={() => end.mutate(one.id)}>
+              sign out there
+            </button>
+          </p>
+        ))}
+      </dd>
+    </>
+  )
+}
+
+function Rows({ settings }: { settings: Settings }) {
+  const { isDusk, toggle } = useDusk()
+  const { areOn, turn } = useLetterKeys()
+  const save = useSaveSettings()
+  return (
+    <dl className="grid grid-cols-[7rem_1fr] gap-y-2">
+      <dt className="text-quiet">distances</dt>
+      <dd>
+        <Choice
+          label="Distances"
+          value={settings.distance}
+          options={DISTANCES}
+          onChange={(distance) => save({ distance })}
+        />
+      </dd>
+      <dt className="text-quiet">ball place</dt>
+      <dd>
+        <Choice
+          label="Short lengths"
+          value={settings.small}
+          options={SMALLS}
+          onChange={(small) => save({ small })}
+        />
+      </dd>
+      <dt className="text-quiet">slopes</dt>
+      <dd>
+        <Choice
+          label="Slopes"
+          value={settings.slope}
+          options={SLOPES}
+          onChange={(slope) => save({ slope })}
+        />
+      </dd>
+      <dt className="text-quiet">warmth</dt>
+      <dd>
+        <Choice
+          label="Temperature"
+          value={settings.temperature}
+          options={WARMTHS}
+          onChange={(temperature) => save({ temperature })}
+        />
+      </dd>
+      <dt className="text-quiet">wind</dt>
+      <dd>
+        <Choice
+          label="Wind speeds"
+          value={settings.speed}
+          options={SPEEDS}
+          onChange={(speed) => save({ speed })}
+        />
+      </dd>
+      <dt className="text-quiet">page</dt>
+      <dd>
+        <Choice label="Page" value={isDusk ? 'dusk' : 'paper'} options={PAGES} onChange={toggle} />
+      </dd>
+      <dt className="text-quiet">keys</dt>
+      <dd>
+        <Choice
+          label="Letter keys"
+          value={areOn ? 'on' : 'off'}
+          options={LETTERS}
+          onChange={(next) => turn(next === 'on')}
+        />
+      </dd>
+      <dt className="text-quiet">record</dt>
+      <dd>
+        <button type="button" className="word" onClick={() => lay('files')}>
+          files and copies
+        </button>
+      </dd>
+      <SignedIn />
+    </dl>
+  )
+}
+
+/** Units, the page's look, letter keys, the record, who is signed in. */
+export function UnitsSheet() {
+  const settings = useQuery(settingsQuery).data
+  return (
+    <Sheet {...useLaid('units')} title="Units and page" about="As this coach likes them, on every place.">
+      {settings && <Rows settings={settings} />}
+    </Sheet>
+  )
+}

@@ -1,0 +1,43 @@
+import { useState } from 'react'
+
+interface EditableDayProps {
+  label: string
+  /** Year, month, day; null: not known. */
+  value: string | null
+  onChange: (value: string | null) => void
+}
+
+/** A day as it is written where the coach lives; pressed, it turns into a field. */
+export function EditableDay({ label, value, onChange }: EditableDayProps) {
+  const [isOpen, setOpen] = useState(false)
+  if (isOpen)
+    return (
+      <input
+        autoFocus
+        type="date"
+        className="field w-34 text-tiny"
+        aria-label={label}
+        value={value ?? ''}
+        onChange={(event) => onChange(event.target.value || null)}
+        onBlur={() => setOpen(false)}
+      />
+    )
+  // Noon: a day must not slip into the one before by the time zone.
+  const words = value
+    ? new Date(`${value}T12:00`).toLocaleDateString(undefined, {
+        day: 'numeric',
+        month: 'short',
+        year: 'numeric',
+      })
+    : 'not known'
+  return (
+    <button
+      type="button"
+      className={`whitespace-nowrap hover:text-hot ${value ? '' : 'text-quiet'}`}
+      aria-label={`${label}: ${words}. Change`}
+      onClick={() => setOpen(true)}
+    >
+      {value ? words : '–'}
+    </button>
+  )
+}
