@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
-import pytest
 from playwright.sync_api import Page, expect
 
 from tests.conftest import Running
@@ -28,7 +28,6 @@ SHEETS = "?opxhncwke"
 
 
 def violations(page: Page) -> list[str]:
-    page.evaluate(AXE.read_text())
     found: dict[str, Any] = page.evaluate(
         "tags => axe.run(document, {runOnly: {type: 'tag', values: tags}, resultTypes: ['violations']})", TAGS
     )
@@ -47,25 +46,136 @@ def ready(page: Page, path: str) -> None:
         expect(page.get_by_role("region", name="Catalogue")).to_be_visible(timeout=30_000)
 
 
-# Colours hang on the theme alone and targets on the size alone: two of the four pairs see both of each.
-@pytest.mark.parametrize(("size", "theme"), [(WIDE, "paper"), (PHONE, "dusk")], ids=["1280-paper", "390-dusk"])
-def test_everybody_can_use_every_place(running: Running, open_page: Open, size: dict[str, int], theme: str) -> None:
-    page = open_page(running.url + "/" + LIE, size, color_scheme="dark" if theme == "dusk" else "light")
-    found = []
+THEMES = ("paper", "dusk")
+
+
+def test_everybody_can_use_every_place(running: Running, open_page: Open) -> None:
+    page = open_page(running.url + "/" + LIE)
+    found: set[str] = set()
+
+    def look(where: str, all_four: bool = False) -> None:
+        # Loaded once, looked at in both sizes and both themes; what lies on a place has no colours of its own.
+        for size, themes in ((PHONE, THEMES if all_four else ("dusk",)), (WIDE, THEMES if all_four else ("paper",))):
+            page.set_viewport_size(size)
+            for theme in themes:
+                page.evaluate("theme => (document.documentElement.dataset.theme = theme)", theme)
+                found.update(f"{where}, {size['width']}, {theme}: {one}" for one in violations(page))
+
     for path in PLACES:
         page.goto(running.url + path + LIE)
         ready(page, path)
-        found += [f"{path} {one}" for one in violations(page)]
+        page.evaluate(AXE.read_text())
+        look(path, all_four=True)
         for tab in TABS.get(path, ()):
             page.get_by_role("tab", name=tab).click()
-            page.wait_for_timeout(700)
-            found += [f"{path} {tab} {one}" for one in violations(page)]
+            page.wait_for_timeout(500)
+            look(f"{path} {tab}")
     page.goto(running.url + "/" + LIE)
     ready(page, "/")
+    page.evaluate(AXE.read_text())
     for key in SHEETS:
         page.keyboard.press(key)
         expect(page.get_by_role("dialog")).to_be_visible()
-        found += [f"{key} {one}" for one in violations(page)]
+        look(f"sheet {key}")
         page.keyboard.press("Escape")
         expect(page.get_by_role("dialog")).to_have_count(0)
-    assert not found, "\n".join(sorted(set(found)))
+    assert not found, "\n".join(sorted(found))
+
+
+# What stands on the page and may not meet: words with words, words with grips, words with the edge of their drawing.
+MEETINGS = """() => {
+  const wrong = []
+  for (const svg of document.querySelectorAll('svg')) {
+    if (svg.closest('[inert]')) continue
+    const frame = svg.getBoundingClientRect()
+    if (frame.width < 60 || frame.height < 40) continue
+    const boxes = [...svg.querySelectorAll('text')].filter((t) => t.textContent.trim() !== '').map((t) => ({
+      words: t.textContent, box: t.getBoundingClientRect() }))
+    const grips = [...svg.querySelectorAll('.handle')].map((g) => ({
+      words: 'grip ' + g.getAttribute('aria-label'),
+      box: g.querySelector('circle:last-of-type').getBoundingClientRect() }))
+    const name = svg.getAttribute('aria-label') ?? ''
+    const meet = (a, b) => Math.min(a.right, b.right) - Math.max(a.left, b.left) > 1.5 &&
+      Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top) > 3.5
+    boxes.forEach((one, i) => {
+      if (one.box.left < frame.left - 1.5 || one.box.right > frame.right + 1.5 || one.box.top < frame.top - 2 ||
+          one.box.bottom > frame.bottom + 2) wrong.push(`${name}: “${one.words}” leaves the drawing`)
+      for (const other of [...boxes.slice(i + 1), ...grips])
+        if (meet(one.box, other.box)) wrong.push(`${name}: “${one.words}” meets “${other.words}”`)
+    })
+  }
+  return [...new Set(wrong)]
+}"""
+SIZES = [(390, 844), (820, 1180), (1280, 800), (1920, 1080), (2560, 1440)]
+LIES = (
+    "?player=tove&fall=6&flag=15",
+    "?player=tove&flag=60&front=50&back=72&cover=deep&sunk=1&grass=100&side=-4&fall=-5",
+    "?player=corwin&flag=130&front=120&back=145&wind=6&from=60&gf=2&gs=-2",
+    "?player=ansgar&flag=18&front=14&back=26&cover=sand&sunk=0.3&lip=1.2&side=6",
+    "?player=brisa&flag=9&front=3&back=16&cover=fringe",
+)
+
+
+def test_words_meet_nothing(running: Running, open_page: Open) -> None:
+    page = open_page(running.url)
+    found: list[str] = []
+
+    def look(where: str) -> None:
+        # Loaded once, looked at in every size.
+        for width, height in SIZES:
+            page.set_viewport_size({"width": width, "height": height})
+            page.wait_for_timeout(60)
+            found.extend(f"{where}, {width}: {one}" for one in page.evaluate(MEETINGS))
+
+    for lie in LIES:
+        page.goto(running.url + "/" + lie)
+        ready(page, "/")
+        look(lie)
+    for path in PLACES[1:]:
+        page.goto(running.url + path + LIES[2])
+        ready(page, path)
+        look(path)
+        for tab in TABS.get(path, ()):
+            page.get_by_role("tab", name=tab).click()
+            page.wait_for_timeout(500)
+            look(f"{path} {tab}")
+    assert not found, "\n".join(found)
+
+
+def test_paper_is_one_page_each(running: Running, open_page: Open) -> None:
+    """A4 with margins of 12 mm: 704 px by 1032 px, at 96 to the inch."""
+    page = open_page(running.url + "/" + LIE, {"width": 1032, "height": 704}, color_scheme="dark")
+    ready(page, "/")
+    page.keyboard.press("c")
+    page.get_by_role("button", name=re.compile("Put on Tove")).first.click()
+    page.keyboard.press("Escape")
+    page.emulate_media(media="print")
+    # The Bench: the player's name, the line, the calls, what to say; no grips, paper white at dusk.
+    assert page.evaluate("document.documentElement.scrollHeight") <= 704
+    expect(page.get_by_text("Tove Aldersyn: on top, fairway")).to_be_visible()
+    expect(page.get_by_role("region", name="Say")).to_be_visible()
+    expect(page.locator(".handle").first).to_be_hidden()
+    assert page.evaluate("getComputedStyle(document.documentElement).backgroundColor") == "rgb(255, 255, 255)"
+    # The card: what is on it stands on the paper, and nothing else.
+    page.emulate_media(media="screen")
+    page.keyboard.press("p")
+    entry = page.locator(".card-page li").first
+    expect(entry).to_be_visible()
+    page.emulate_media(media="print")
+    box = entry.bounding_box()
+    assert box is not None
+    assert box["x"] >= 0
+    assert box["y"] >= 0
+    assert box["x"] + box["width"] <= 1032
+    expect(page.locator("#root")).to_be_hidden()
+    # The day sheet keeps its last column on a portrait page.
+    page.emulate_media(media="screen")
+    page.keyboard.press("Escape")
+    page.set_viewport_size({"width": 704, "height": 1032})
+    page.goto(running.url + "/conditions" + LIE)
+    page.get_by_role("tab", name="Day sheet").click()
+    expect(page.get_by_role("row", name=re.compile("^Lob wedge"))).to_be_visible(timeout=30_000)
+    page.emulate_media(media="print")
+    table = page.get_by_role("table").bounding_box()
+    assert table is not None
+    assert table["x"] + table["width"] <= 704

@@ -67,7 +67,8 @@ function useAddress() {
     const search = toSearch(reading)
     const put = () => {
       const path = PLACES[placeAt(window.location.pathname)]
-      window.history.replaceState(window.history.state, '', path + (search ? `?${search}` : ''))
+      const { hash } = window.location
+      window.history.replaceState(window.history.state, '', path + (search ? `?${search}` : '') + hash)
     }
     put()
     // A step back leads to another place, or out of a sheet, with the reading as it is now.

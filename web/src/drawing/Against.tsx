@@ -62,7 +62,7 @@ export function Against({ pairs, title, toShown, unit }: ScatterProps) {
             fillOpacity={0.45}
           />
         ))}
-        <text x={S - 10} y={S - 2} textAnchor="end" className="quiet">
+        <text x={S - 10} y={S - 6} textAnchor="end" className="quiet">
           predicted, {unit}
         </text>
         <text x={4} y={13} className="quiet">

@@ -37,7 +37,7 @@ export function CarryLine({ clubs, steps, toShown, unit }: CarryLineProps) {
       role="img"
       aria-label={`Carry and loft of ${clubs.length} clubs`}
     >
-      {x.ticks(6).map((at) => (
+      {x.ticks(W > 500 ? 6 : 4).map((at) => (
         <g key={at}>
           <line x1={x(at)} x2={x(at)} y1={TOP - 6} y2={height - 6} stroke="var(--rule)" />
           <text x={x(at)} y={12} textAnchor="middle" className="figure quiet">

@@ -10,7 +10,7 @@ import { Hatches } from './hatch'
 import { useUnits } from '../lib/use-units'
 
 const GROUND_W = 372
-const GROUND_H = 298
+const GROUND_H = 284
 const MM = 1.05 // pixels per millimetre, everything in this drawing
 const BALL = BALL_MM * MM
 const ORIGIN = { x: 172, y: 134 }
@@ -18,7 +18,7 @@ const REACH = 320
 const TIPS_X = 96
 const SEAT = { x: 224, top: 86, length: 80 }
 const GIVE = { y: GROUND_H - 14, from: 128, to: GROUND_W - 22 }
-const LABELS_Y = [218, 253]
+const LABELS_Y = [208, 240]
 
 /** A point of the tilted ground on the page. */
 function turned(along: number, down: number, tilt: number) {
@@ -234,7 +234,7 @@ export function GroundSection(props: GroundProps) {
         {call && <Arcs setup={call.setup} odds={call.odds} mm={MM} surface={surface} ball={BALL} />}
       </g>
       {marks.map((mark, i) => (
-        <LowLabel key={mark.words[0]} {...mark} tilt={tilt} y={LABELS_Y[i] ?? 250} />
+        <LowLabel key={mark.words[0]} {...mark} tilt={tilt} y={LABELS_Y[i] ?? 240} />
       ))}
       <g transform={`translate(${ORIGIN.x} ${ORIGIN.y - ruler})`}>
         <path

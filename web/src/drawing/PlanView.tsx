@@ -89,7 +89,12 @@ function Tilt({
       {steep > 0 && <line x1={x} y1={y} x2={x + dx} y2={y + dy} stroke="var(--turf)" strokeWidth={2} />}
       <circle cx={x} cy={y} r={2.5} fill="var(--turf)" />
       {steep > 0 && (
-        <text x={x} y={reading.greenSide > 0 ? y - 12 : y + 24} textAnchor="middle" className="halo quiet">
+        <text
+          x={x + (reading.greenFall < 0 ? 12 : -12)}
+          y={y + 4}
+          textAnchor={reading.greenFall < 0 ? 'start' : 'end'}
+          className="halo quiet"
+        >
           {words}
         </text>
       )}

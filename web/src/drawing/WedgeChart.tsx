@@ -14,6 +14,8 @@ const TOP = 12
 const FOOT = 40
 const [LOFT_LOW, LOFT_HIGH] = [42, 66]
 const [BOUNCE_LOW, BOUNCE_HIGH] = [0, 16]
+const x = scaleLinear([LOFT_LOW, LOFT_HIGH], [LEFT, W - RIGHT]).clamp(true)
+const y = scaleLinear([BOUNCE_LOW, BOUNCE_HIGH], [H - FOOT, TOP]).clamp(true)
 
 /** Bands of bounce, and the ground each is for. */
 const BANDS = [
@@ -22,10 +24,24 @@ const BANDS = [
   { low: 10, high: 16, words: 'soft turf, fluffy sand, rough', fill: 'url(#wedge-soft)' },
 ] as const
 
+type Mark = readonly [number, number]
+
+/** Where a band's words stand clear of the wedges in it: one of its four corners. */
+function freeCorner(band: { low: number; high: number }, marks: readonly Mark[]) {
+  const wide = 200
+  const corners = [y(band.high) + 14, y(band.low) - 3].flatMap((at) => [
+    { x: W - RIGHT - 6, y: at, textAnchor: 'end' as const, from: W - RIGHT - 6 - wide, to: W - RIGHT },
+    { x: LEFT + 6, y: at, textAnchor: 'start' as const, from: LEFT, to: LEFT + 6 + wide },
+  ])
+  const isFree = ({ y: at, from, to }: (typeof corners)[number]) =>
+    marks.every(([mx, my]) => mx < from - 50 || mx > to + 50 || Math.abs(my - at + 4) > 15.5)
+  const free = corners.find(isFree) ?? corners[0]
+  return free && { x: free.x, y: free.y, textAnchor: free.textAnchor }
+}
+
 /** Wedges by loft and bounce over the grounds they suit: an empty band is a ground without a club. */
 export function WedgeChart({ wedges, notes }: WedgeChartProps) {
-  const x = scaleLinear([LOFT_LOW, LOFT_HIGH], [LEFT, W - RIGHT]).clamp(true)
-  const y = scaleLinear([BOUNCE_LOW, BOUNCE_HIGH], [H - FOOT, TOP]).clamp(true)
+  const marks = wedges.map((club): Mark => [x(club.loft_deg), y(club.bounce_deg)])
   return (
     <svg viewBox={`0 0 ${W} ${H}`} className="block w-full" role="img" aria-label="Wedges by loft and bounce">
       <defs>
@@ -47,7 +63,7 @@ export function WedgeChart({ wedges, notes }: WedgeChartProps) {
             fill={band.fill}
             stroke="var(--rule)"
           />
-          <text x={W - RIGHT - 6} y={y(band.high) + 14} textAnchor="end" className="quiet halo">
+          <text {...freeCorner(band, marks)} className="quiet halo">
             {band.words}
           </text>
         </g>

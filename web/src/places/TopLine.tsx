@@ -153,11 +153,11 @@ export function TopLine() {
       </header>
     )
   return (
-    <header className="no-print flex flex-wrap items-baseline gap-x-5 gap-y-1 border-b border-ink px-4 py-2">
+    <header className="no-print flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-ink px-4 py-1.5">
       <PlaceList />
-      <div className="ml-auto flex min-w-0 flex-wrap items-baseline gap-x-5 gap-y-1">
+      <div className="ml-auto flex min-w-0 flex-wrap items-center gap-x-5 gap-y-1">
         <Waiting />
-        <span className="flex min-w-0 whitespace-nowrap">
+        <span className="flex min-w-0 items-center whitespace-nowrap">
           <span className="text-quiet">for&nbsp;</span>
           <PlayerChoice />
         </span>

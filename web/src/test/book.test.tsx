@@ -261,7 +261,7 @@ describe('the field book', () => {
   })
 
   it('puts the dearest lie first, counts behind every share', () => {
-    shown(<Lies summary={SUMMARY} />)
+    shown(<Lies summary={SUMMARY} onOpen={vi.fn()} />)
     const names = screen.getAllByRole('rowheader').map((cell) => cell.textContent)
     expect(names).toEqual(['rough', 'fairway'])
     const row = screen.getAllByRole('row')[1]?.textContent ?? ''

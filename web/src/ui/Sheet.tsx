@@ -18,7 +18,7 @@ export function Sheet({ open, title, about, wide, onOpenChange, children }: Shee
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/40" />
+        <Dialog.Overlay className="veil fixed inset-0 z-40 bg-ink/40" />
         <Dialog.Content
           className={`sheet fixed left-1/2 z-50 -translate-x-1/2 overflow-y-auto border border-ink bg-paper p-5 ${wide ? 'top-[3vh] max-h-[94vh] w-[min(74rem,96vw)]' : 'top-[8vh] max-h-[84vh] w-[min(34rem,94vw)]'}`}
         >

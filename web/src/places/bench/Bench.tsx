@@ -7,7 +7,10 @@ import type { Drawn } from '../../drawing/Elevation'
 import { harderWords } from '../../lib/blow-words'
 import { useBench, useReading } from '../../lib/store'
 import { mark, tell, useDesk } from '../../lib/desk'
+import { conditionWords } from '../../lib/sky-words'
+import { show } from '../../lib/units'
 import { useUnits } from '../../lib/use-units'
+import { lieWords } from '../../lib/words'
 import type { LedgerName } from '../../lib/ledger'
 import { useKeys } from '../../lib/use-keys'
 import { usePlan } from '../../lib/use-plan'
@@ -88,6 +91,10 @@ export function Bench({ player }: { player: Player }) {
 
   return (
     <main className="pb-20 lg:pb-0">
+      <p className="only-print mb-2 text-head">
+        <b>{player.name}</b>: {lieWords(reading, units)}; flag at {show(reading.flag, 'distance', units)};{' '}
+        {conditionWords(reading, units)}.
+      </p>
       {error && (
         <div className="p-3">
           {plan && !(error instanceof RefusedError) ? (

@@ -170,7 +170,7 @@ export function CallsPanel(props: CallsPanelProps) {
         />
         <div className="min-h-0 flex-1 overflow-y-auto border-t border-rule">
           {first && (
-            <p className="flex gap-4 border-b border-rule px-3 py-1 text-small">
+            <p className="no-print flex gap-4 border-b border-rule px-3 py-1 text-small">
               <button type="button" className="word" onClick={props.onCompare}>
                 compare two
               </button>

@@ -60,7 +60,7 @@ function Tools({ reading, onDrawing, onLines }: Omit<LineToolsProps, 'drawing'>)
   const units = useUnits()
   const set = useBench.getState().set
   return (
-    <p className="flex flex-wrap gap-x-4 px-3.5 text-small">
+    <p className="no-print flex flex-wrap gap-x-4 px-3.5 text-small">
       <Menu
         label="quick start"
         groups={[

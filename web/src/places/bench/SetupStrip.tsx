@@ -176,7 +176,7 @@ export function SetupStrip({
   onBook,
 }: SetupStripProps) {
   return (
-    <div className="grid border-t border-ink md:grid-cols-2 lg:h-[16.2rem] lg:grid-cols-[23.6rem_20.9rem_1fr_18.4rem]">
+    <div className="bench-strip grid border-t border-ink md:grid-cols-2 lg:h-[16.2rem] lg:grid-cols-[23.6rem_20.9rem_1fr_18.4rem]">
       {call.finish === 'none' ? (
         <section aria-label="Set-up" className="min-w-0 border-rule lg:col-span-2 lg:border-r">
           <Head title="Set-up" note="" />

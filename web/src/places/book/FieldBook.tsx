@@ -1,8 +1,9 @@
 import { useQuery } from '@tanstack/react-query'
 import { Tabs } from 'radix-ui'
 import { useState } from 'react'
+import { useFilters } from '../../lib/use-filters'
 import type { Player } from '../../api/client'
-import { summaryQuery, type Which } from '../../api/queries'
+import { summaryQuery } from '../../api/queries'
 import { Problem } from '../../ui/Problem'
 import { Charts } from './Charts'
 import { FaultReader } from './FaultReader'
@@ -23,7 +24,7 @@ const PARTS = [
 /** The field book: what was struck, how it compares, what goes wrong, and which way is better. */
 export function FieldBook({ player }: { player: Player }) {
   const [part, setPart] = useState<string>('shots')
-  const [which, setWhich] = useState<Which>({ player_id: player.id })
+  const [which, setWhich] = useFilters(player.id)
   const summary = useQuery(summaryQuery(which))
   const isFiltered = part === 'shots' || part === 'charts' || part === 'lies'
   return (
@@ -51,7 +52,17 @@ export function FieldBook({ player }: { player: Player }) {
           <Shots which={which} />
         </Tabs.Content>
         <Tabs.Content value="charts">{summary.data && <Charts summary={summary.data} />}</Tabs.Content>
-        <Tabs.Content value="lies">{summary.data && <Lies summary={summary.data} />}</Tabs.Content>
+        <Tabs.Content value="lies">
+          {summary.data && (
+            <Lies
+              summary={summary.data}
+              onOpen={(lie) => {
+                setWhich({ ...which, cover: lie.cover })
+                setPart('shots')
+              }}
+            />
+          )}
+        </Tabs.Content>
         <Tabs.Content value="fault">
           <FaultReader player={player} />
         </Tabs.Content>

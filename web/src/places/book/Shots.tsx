@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { Fragment, useState } from 'react'
+import { Spark } from '../../drawing/Spark'
 import { useDropBooking, useLetCount } from '../../api/mutations'
 import { type Booking } from '../../api/client'
 import { bookQuery, PAGE, type Which } from '../../api/queries'
@@ -13,6 +14,26 @@ import { useUnits } from '../../lib/use-units'
 function whenWords(moment: string): string {
   const date = new Date(moment)
   return `${date.toLocaleDateString(undefined, { day: 'numeric', month: 'short' })} ${date.toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' })}`
+}
+
+const timeWords = (moment: string) =>
+  new Date(moment).toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' })
+
+const dayWords = (moment: string) =>
+  new Date(moment).toLocaleDateString(undefined, {
+    weekday: 'long',
+    day: 'numeric',
+    month: 'long',
+    year: 'numeric',
+  })
+
+const meantOf = (row: Booking) => ({ carry: row.expected_carry_m, total: row.expected_total_m })
+
+/** How far it went in all, where that was seen. */
+function totalOf(row: Booking): number | null {
+  if (row.holed) return row.target_m
+  if (row.total_m != null) return row.total_m
+  return row.past_m == null ? null : row.target_m + row.past_m
 }
 
 function endWords(row: Booking, units: Units): string {
@@ -65,7 +86,7 @@ function Row({ row }: { row: Booking }) {
   return (
     <>
       <tr className="border-b border-rule align-baseline">
-        <td className="pr-3 whitespace-nowrap text-quiet">{whenWords(row.booked_at)}</td>
+        <td className="pr-3 whitespace-nowrap text-quiet">{timeWords(row.booked_at)}</td>
         <td className="pr-3">
           <button
             type="button"
@@ -78,6 +99,9 @@ function Row({ row }: { row: Booking }) {
           {row.purpose !== 'shot' && <span className="text-quiet"> ({row.purpose})</span>}
         </td>
         <td className="pr-3">{row.lie_words}</td>
+        <td className="pr-3">
+          <Spark meant={meantOf(row)} seen={{ carry: row.carry_m ?? null, total: totalOf(row) }} />
+        </td>
         <td className="figure pr-3 text-right whitespace-nowrap">
           <span className="text-quiet">{distance(row.expected_carry_m, units)}</span> {carry && `→ ${carry}`}
         </td>
@@ -93,7 +117,7 @@ function Row({ row }: { row: Booking }) {
       {isOpen && (
         <tr className="border-b border-rule bg-lit">
           <td />
-          <td colSpan={7} className="py-2">
+          <td colSpan={8} className="py-2">
             <Change row={row} onDone={() => setOpen(false)} />
           </td>
         </tr>
@@ -172,6 +196,7 @@ export function Shots({ which }: { which: Which }) {
               <th className="font-normal">when</th>
               <th className="font-normal">club and way</th>
               <th className="font-normal">lie</th>
+              <th className="font-normal">meant, seen</th>
               <th className="pr-3 text-right font-normal">carry {units.distance}, meant → seen</th>
               <th className="font-normal">finish</th>
               <th className="font-normal">ended, miss</th>
@@ -180,9 +205,22 @@ export function Shots({ which }: { which: Which }) {
             </tr>
           </thead>
           <tbody>
-            {told.rows.map((row) => (
-              <Row key={row.id} row={row} />
-            ))}
+            {told.rows.map((row, i) => {
+              const day = dayWords(row.booked_at)
+              const before = told.rows[i - 1]
+              return (
+                <Fragment key={row.id}>
+                  {(!before || dayWords(before.booked_at) !== day) && (
+                    <tr>
+                      <th scope="rowgroup" colSpan={9} className="pt-2 text-left font-semibold">
+                        {day}
+                      </th>
+                    </tr>
+                  )}
+                  <Row row={row} />
+                </Fragment>
+              )
+            })}
           </tbody>
         </table>
       )}

@@ -5,6 +5,7 @@ import { isForecast, toDay } from '../../lib/day'
 import type { Reading } from '../../lib/reading'
 import { conditionWords } from '../../lib/sky-words'
 import { scaleOf, show, trim, YARD, type Units } from '../../lib/units'
+import { CarryCurves } from '../../drawing/CarryCurves'
 import { Problem } from '../../ui/Problem'
 import { useUnits } from '../../lib/use-units'
 
@@ -73,8 +74,9 @@ export function DaySheet({ reading, player, course }: DaySheetProps) {
         . Full stock swing, {units.distance}. Wind {where}; slopes without wind. Small: what this club’s own
         distance plays as.
       </p>
+      <CarryCurves sheet={sheet.data} />
       <div className="relative mt-2 overflow-x-auto" role="group" aria-label="Table" tabIndex={0}>
-        <table className="w-full border-collapse text-small">
+        <table className="whole w-full border-collapse text-small">
           <thead>
             <tr className="text-left">
               <td />

@@ -36,14 +36,6 @@ function DayColumn(props: { one: OnDay; other: OnDay; player: Player; tone: 'hot
   const { go } = usePlace.getState()
   const [first] = one.calls
   const there = fromRequest(one.request, '')
-  const drawn = one.calls.slice(0, 1).map((call) => ({ call, tone }))
-  const both = [...one.calls.slice(0, 1), ...other.calls.slice(0, 1)]
-  const scale = lineScale(LINE_WIDE, there, both, TALLEST)
-  // No more sky than the flag and the higher flight need.
-  const cut = Math.max(
-    0,
-    Math.min(scale.y(Math.max(...both.map((call) => call.apex_m), 0)), scale.y(there.rise) - 50) - 12,
-  )
   return (
     <section aria-label={one.name} className="min-w-0">
       <h3 className="text-head font-bold" style={{ color: `var(--${tone})` }}>
@@ -58,9 +50,6 @@ function DayColumn(props: { one: OnDay; other: OnDay; player: Player; tone: 'hot
             <b className="font-semibold">{callName(first)}</b>:{' '}
             {callSentence(first, there.front, there.back, units)}
           </p>
-          <div inert>
-            <Elevation reading={there} drawn={drawn} scale={scale} cut={cut} {...STILL} />
-          </div>
           {one.carried && (
             <>
               <p className="mt-1">{carriedWords(one, other, units)}</p>
@@ -97,12 +86,37 @@ function DayColumn(props: { one: OnDay; other: OnDay; player: Player; tone: 'hot
   )
 }
 
+/** The first calls of both days in one drawing: what the day does to the flight is the distance between the two. */
+function BothFlights({ one, two }: { one: OnDay; two: OnDay }) {
+  const there = fromRequest(one.request, '')
+  const drawn = [
+    ...one.calls.slice(0, 1).map((call) => ({ call, tone: 'hot' as const })),
+    ...two.calls.slice(0, 1).map((call) => ({ call, tone: 'second' as const })),
+  ]
+  const calls = drawn.map(({ call }) => call)
+  const scale = lineScale(LINE_WIDE, there, calls, TALLEST)
+  // No more sky than the flag and the higher flight need.
+  const highest = Math.max(...calls.map((call) => call.apex_m), 0)
+  const cut = Math.max(0, Math.min(scale.y(highest), scale.y(there.rise) - 50) - 12)
+  return (
+    <figure aria-label="Both flights" className="min-w-0">
+      <div inert>
+        <Elevation reading={there} drawn={drawn} scale={scale} cut={cut} {...STILL} />
+      </div>
+      <figcaption className="text-small text-quiet">
+        <b className="text-hot">{one.name}</b>, solid; <b className="text-second">{two.name}</b>, dashed;
+        dotted: the first one’s stock shot from level ground.
+      </figcaption>
+    </figure>
+  )
+}
+
 function Changes({ days }: { days: [OnDay, OnDay] }) {
   const units = useUnits()
 
   const rows = changedRows(days, units, aimFigure)
   return (
-    <table className="mt-2 w-full max-w-[720px] text-small">
+    <table className="mt-2 w-full text-small">
       <thead>
         <tr className="border-b border-ink text-left">
           <td />
@@ -167,7 +181,10 @@ export function TwoDays({ reading, player }: TwoDaysProps) {
         !found.error && <p className="mt-2 text-quiet">Working out both days.</p>
       ) : (
         <>
-          <Changes days={[one, two]} />
+          <div className="grid items-end gap-8 lg:grid-cols-[1.1fr_1fr]">
+            <Changes days={[one, two]} />
+            <BothFlights one={one} two={two} />
+          </div>
           <div className="mt-4 grid gap-8 lg:grid-cols-2">
             <DayColumn one={one} other={two} player={player} tone="hot" />
             <DayColumn one={two} other={one} player={player} tone="second" />

@@ -41,7 +41,7 @@ export function WindReadings({ reading, isLed }: WindReadingsProps) {
   const from =
     reading.windBy === 'compass'
       ? `${Math.round(reading.windFrom)}°, ${compassWords(reading.windFrom)}`
-      : `${Math.round(reading.windFrom)}°, ${sideOfWind(fromLine(reading))}`
+      : `${Math.round(reading.windFrom)}° (${sideOfWind(fromLine(reading))})`
   const forces = BEAUFORT.filter((force) => force.number <= STRONGEST)
   return (
     <dl className="mt-1 grid grid-cols-[6.2rem_1fr] gap-y-1">

@@ -143,7 +143,7 @@ export function Players({ player }: { player: Player }) {
   const edit = useEdit(player, () => tell(`${player.name} is saved.`))
   return (
     <main className="mx-auto grid max-w-[1400px] lg:grid-cols-[340px_1fr]">
-      <section aria-label="Player" className="border-rule p-3.5 lg:border-r">
+      <section aria-label="Player" className="border-rule p-3.5 max-lg:order-last lg:border-r">
         <h2 className="mb-2 text-lg font-bold">{player.name}</h2>
         {edit.isConflict && <Conflict edit={edit} />}
         <PlayerFacts draft={edit.draft} texts={edit.texts} onDraft={edit.patch} onText={edit.text} />
