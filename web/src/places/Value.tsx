@@ -2,6 +2,15 @@ import { RANGES, type NumberKey, type Reading } from '../lib/reading'
 import { useBench } from '../lib/store'
 import { EditableNumber } from '../ui/EditableNumber'
 
+/** What is above nought and what below, where a reading goes both ways: typed, the side is chosen in words. */
+const BOTH_WAYS: Partial<Record<NumberKey, readonly [string, string]>> = {
+  fall: ['down', 'up'],
+  side: ['above the feet', 'below the feet'],
+  rise: ['up', 'below you'],
+  greenFall: ['away', 'towards you'],
+  greenSide: ['to the right', 'to the left'],
+}
+
 interface ValueProps {
   read: NumberKey
   /** Words it is shown in while it isn't being edited. */
@@ -21,6 +30,7 @@ export function Value({ read, shown, reading, low, high, also }: ValueProps) {
     <EditableNumber
       shown={shown}
       value={reading[read]}
+      sides={BOTH_WAYS[read]}
       range={{ ...range, low: low ?? range.low, high: high ?? range.high }}
       onChange={(value) => useBench.getState().set({ [read]: value, ...also })}
     />

@@ -37,6 +37,32 @@ describe('a number in words', () => {
     expect(screen.queryByRole('textbox')).toBeNull()
   })
 
+  it('says which side a number is on, and turns it round at a press', () => {
+    const onChange = vi.fn()
+    const sides = ['above the feet', 'below the feet'] as const
+    render(
+      <EditableNumber
+        shown="3° below"
+        value={-3}
+        range={{ ...RANGES.side }}
+        sides={sides}
+        onChange={onChange}
+      />,
+    )
+    fireEvent.click(screen.getByRole('button', { name: /3° below/ }))
+    const field = screen.getByRole<HTMLInputElement>('textbox')
+    expect(field.value).toBe('3')
+    fireEvent.change(field, { target: { value: '6' } })
+    fireEvent.click(screen.getByRole('button', { name: /^below the feet/ }))
+    expect(screen.getByRole('button', { name: /^above the feet/ })).toBeTruthy()
+    fireEvent.keyDown(field, { key: 'Enter' })
+    expect(onChange).toHaveBeenLastCalledWith(6)
+    fireEvent.click(screen.getByRole('button', { name: /3° below/ }))
+    fireEvent.change(screen.getByRole('textbox'), { target: { value: '-4' } })
+    fireEvent.keyDown(screen.getByRole('textbox'), { key: 'Enter' })
+    expect(onChange).toHaveBeenLastCalledWith(-4)
+  })
+
   it('tells the range and keeps the field open on a bad one', () => {
     const { onChange, field } = open()
     fireEvent.change(field, { target: { value: '50' } })

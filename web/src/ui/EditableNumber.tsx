@@ -8,15 +8,20 @@ interface EditableNumberProps {
   shown: string
   value: number
   range: Range
+  /** What is above nought and what below, where it goes both ways. */
+  sides?: readonly [string, string] | undefined
   onChange: (value: number) => void
 }
 
+const isMinus = (text: string) => text.trim().startsWith('-')
+
 /** A value in words that turns into a number field when it is pressed. A value out of range is told, not taken. */
-export function EditableNumber({ shown, value, range, onChange }: EditableNumberProps) {
+export function EditableNumber({ shown, value, range, sides, onChange }: EditableNumberProps) {
   const units = useUnits()
 
   const [text, setText] = useState<string | null>(null)
   const [problem, setProblem] = useState('')
+  const [isOther, setOther] = useState(false)
   const scale = scaleOf(range.unit, units)
 
   const close = () => {
@@ -25,7 +30,8 @@ export function EditableNumber({ shown, value, range, onChange }: EditableNumber
   }
   const commit = () => {
     if (text === null) return
-    const parsed = parseNumber(text, range, units)
+    // Without a sign the word beside the field decides; a minus is the second of the two.
+    const parsed = parseNumber(sides && isOther && !isMinus(text) ? `-${text.trim()}` : text, range, units)
     if ('problem' in parsed) {
       setProblem(parsed.problem)
       return
@@ -45,14 +51,18 @@ export function EditableNumber({ shown, value, range, onChange }: EditableNumber
         type="button"
         className="word"
         aria-label={`${range.name}: ${shown}. Change`}
-        onClick={() => setText(trim(scale.toShown(value), 1))}
+        onClick={() => {
+          setOther(sides !== undefined && value < 0)
+          setText(trim(scale.toShown(sides ? Math.abs(value) : value), 1))
+        }}
       >
         {shown}
       </button>
     )
   }
+  const isBelow = isOther || isMinus(text)
   return (
-    <span className="relative inline-block">
+    <span className="relative inline-block whitespace-nowrap">
       <input
         autoFocus
         className="field figure w-20"
@@ -66,6 +76,19 @@ export function EditableNumber({ shown, value, range, onChange }: EditableNumber
         onKeyDown={onKeyDown}
       />
       <span className="ml-1 text-quiet">{scale.sign}</span>
+      {sides && (
+        <button
+          type="button"
+          tabIndex={-1}
+          className="word ml-1.5 whitespace-nowrap"
+          aria-label={`${sides[isBelow ? 1 : 0]}: turn round`}
+          // The field keeps the focus: what is typed is not yet taken.
+          onPointerDown={(event) => event.preventDefault()}
+          onClick={() => setOther(!isOther)}
+        >
+          {sides[isBelow ? 1 : 0]}
+        </button>
+      )}
       {problem && (
         <span
           role="alert"

@@ -1,5 +1,6 @@
-import { FIRMNESSES, firmnessTold } from '../../lib/day'
+import { FIRMNESSES, firmnessTold, fromLine } from '../../lib/day'
 import { SURROUNDS, type NumberKey, type Reading } from '../../lib/reading'
+import { sideOfWind, speedWords } from '../../lib/sky-words'
 import { useBench } from '../../lib/store'
 import { show } from '../../lib/units'
 import { Choice } from '../../ui/Choice'
@@ -28,7 +29,21 @@ export function LineReadings({ reading }: { reading: Reading }) {
   return (
     <>
       <dt className="text-quiet">flag</dt>
-      <dd>{metres('flag')}</dd>
+      <dd>
+        {metres('flag')}; wind{' '}
+        <Value
+          read="wind"
+          shown={reading.wind === 0 ? 'calm' : speedWords(reading.wind, units)}
+          reading={reading}
+          also={{ gust: 0 }}
+        />
+        {reading.wind > 0 && (
+          <>
+            {' '}
+            <Value read="windFrom" shown={sideOfWind(fromLine(reading))} reading={reading} />
+          </>
+        )}
+      </dd>
       <dt className="text-quiet">green</dt>
       <dd>
         {metres('front')} to {metres('back')}, {metres('width')} wide,{' '}
