@@ -25,6 +25,8 @@ from scipy.integrate import solve_ivp
 
 from tests.bench.book import bench_book
 from tests.bench.clock import clock
+from tests.bench.dragging import measure
+from tests.conftest import Running
 from tests.questions import STORED_ONLY, plan_request
 from veltrin.api.app import create_app
 from veltrin.core.air import Air
@@ -215,6 +217,15 @@ def bench_start() -> dict[str, float]:
     return {"address_told_s": told - begun, "first_plan_after_address_s": answered - told}
 
 
+def bench_dragging() -> dict[str, float]:
+    """What a hand sees in the browser; the demo's own server beside it on the same machine."""
+    with tempfile.TemporaryDirectory() as folder:
+        store = open_store(Path(folder) / "bench.sqlite3")
+        fill(store)
+        with Running(store) as server:
+            return measure(server.url)
+
+
 def main() -> None:
     """Run all, print, save."""
     results: dict[str, Any] = {
@@ -223,6 +234,7 @@ def main() -> None:
         "plan": bench_plan(),
         "book": bench_book(),
         "start": bench_start(),
+        "dragging": bench_dragging(),
     }
     for group, numbers in results.items():
         if isinstance(numbers, dict):
