@@ -43,6 +43,8 @@ def open_page(chromium: Browser) -> Iterator[Callable[..., Page]]:
     wrong: list[str] = []
 
     def opened(url: str, size: dict[str, int] = WIDE, **more: object) -> Page:
+        # The shell for when the server is away is one test's; elsewhere nothing is to stand between.
+        more.setdefault("service_workers", "block")
         context = chromium.new_context(viewport=size, **more)
         contexts.append(context)
         page = context.new_page()

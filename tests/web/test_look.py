@@ -179,3 +179,29 @@ def test_paper_is_one_page_each(running: Running, open_page: Open) -> None:
     table = page.get_by_role("table").bounding_box()
     assert table is not None
     assert table["x"] + table["width"] <= 704
+
+
+def test_focus_comes_back_and_the_picker_fits_a_phone(running: Running, open_page: Open) -> None:
+    page = open_page(running.url + "/" + LIE, PHONE)
+    ready(page, "/")
+    button = page.get_by_role("button", name=re.compile("^Cover:"))
+    button.focus()
+    for key in SHEETS:
+        page.keyboard.press(key)
+        expect(page.get_by_role("dialog")).to_be_visible()
+        page.keyboard.press("Escape")
+        expect(page.get_by_role("dialog")).to_have_count(0)
+        expect(button).to_be_focused()
+    # Every cover can be tapped where it stands: inside the window, scrolled to within the list at most.
+    for width in (320, 390, 768):
+        page.set_viewport_size({"width": width, "height": 700})
+        button.click()
+        for cover in ("fringe", "tight turf", "compacted wet sand"):
+            swatch = page.get_by_role("button", name=cover, exact=True).first
+            swatch.scroll_into_view_if_needed()
+            box = swatch.bounding_box()
+            assert box is not None
+            assert box["x"] >= 0, (width, cover)
+            assert box["x"] + box["width"] <= width, (width, cover)
+            assert 0 <= box["y"] <= 700 - box["height"], (width, cover)
+        page.keyboard.press("Escape")

@@ -215,9 +215,9 @@ export function GroundSection(props: GroundProps) {
   const shape = { ...reading, id: 'ground', mm: MM, top, over, reach: REACH }
   const surface =
     cover.group === 'sand' || cover.group === 'bare' ? over : cover.group === 'divot' ? 0 : over - top
-  // The ball is its own ruler: its measure stands clear of the tips, or beside it where grass fills the drawing.
-  const tips = hasGrass(reading.cover) ? (reading.grass - over) * MM : 0
-  const ruler = Math.min(Math.max(58, tips + 12), ORIGIN.y - 24)
+  // The ball is its own ruler: its measure stands clear of the tips, and goes where grass fills the drawing.
+  const ruler = Math.max(58, hasGrass(reading.cover) ? over * MM + 12 : 0)
+  const isRulerClear = ruler <= ORIGIN.y - 22
   const marks = call ? lowMarks(call.setup, call.odds, units) : []
   return (
     <svg
@@ -236,16 +236,18 @@ export function GroundSection(props: GroundProps) {
       {marks.map((mark, i) => (
         <LowLabel key={mark.words[0]} {...mark} tilt={tilt} y={LABELS_Y[i] ?? 240} />
       ))}
-      <g transform={`translate(${ORIGIN.x} ${ORIGIN.y - ruler})`}>
-        <path
-          d={`M${-BALL / 2} 4v-8M${BALL / 2} 4v-8M${-BALL / 2} 0h${BALL}`}
-          stroke="var(--quiet)"
-          fill="none"
-        />
-        <text className="figure quiet halo" y={-8} textAnchor="middle">
-          42.7 mm
-        </text>
-      </g>
+      {isRulerClear && (
+        <g transform={`translate(${ORIGIN.x} ${ORIGIN.y - ruler})`}>
+          <path
+            d={`M${-BALL / 2} 4v-8M${BALL / 2} 4v-8M${-BALL / 2} 0h${BALL}`}
+            stroke="var(--quiet)"
+            fill="none"
+          />
+          <text className="figure quiet halo" y={-8} textAnchor="middle">
+            42.7 mm
+          </text>
+        </g>
+      )}
       <line
         x1={ORIGIN.x}
         y1={ORIGIN.y}

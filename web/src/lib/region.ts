@@ -3,7 +3,7 @@ import { polygonContains } from 'd3-polygon'
 import type { Point } from './geometry'
 
 const GRID = 4
-const STEPS = 9
+const STEPS = 7
 
 type Rings = [number, number][][]
 

@@ -104,7 +104,8 @@ export function usePlan(reading: Reading) {
   const answered = full.data
   const last = kept?.of.player === reading.player ? kept.plan : undefined
   const asked = drawnIds(last, reading.call).join()
-  const isMoving = reading !== settled && ready && asked !== ''
+  // A typed value is answered whole at once; in the hand the figures follow meanwhile.
+  const isMoving = isHeld && reading !== settled && ready && asked !== ''
   const wanted = useMemo(
     () =>
       isMoving ? { ...toRequest({ ...reading, call: '' }, asked.split(',')), shown_id: standing } : null,
@@ -112,7 +113,7 @@ export function usePlan(reading: Reading) {
   )
   const fast = useNewest(wanted, fetchPlan)
   const isStale = kept?.plan !== answered || kept?.of !== settled || kept.fast !== fast
-  if (answered && !isMoving && isStale) setKept({ plan: answered, of: settled, fast })
+  if (answered && reading === settled && isStale) setKept({ plan: answered, of: settled, fast })
   useEffect(() => {
     if (answered) useBench.getState().stands(answered.first_id ?? null)
   }, [answered])

@@ -1,5 +1,5 @@
 import { Dialog } from 'radix-ui'
-import type { ReactNode } from 'react'
+import { useRef, type ReactNode } from 'react'
 import { useBackCloses } from '../lib/back'
 
 interface SheetProps {
@@ -15,11 +15,18 @@ interface SheetProps {
 /** A sheet of paper laid over the page. */
 export function Sheet({ open, title, about, wide, onOpenChange, children }: SheetProps) {
   useBackCloses(open, () => onOpenChange(false))
+  // A sheet is laid by a key as often as by a button: whatever had the focus has it again.
+  const before = useRef<Element | null>(null)
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
         <Dialog.Overlay className="veil fixed inset-0 z-40 bg-ink/40" />
         <Dialog.Content
+          onOpenAutoFocus={() => (before.current = document.activeElement)}
+          onCloseAutoFocus={(event) => {
+            event.preventDefault()
+            if (before.current instanceof HTMLElement) before.current.focus()
+          }}
           className={`sheet fixed left-1/2 z-50 -translate-x-1/2 overflow-y-auto border border-ink bg-paper p-5 ${wide ? 'top-[3vh] max-h-[94vh] w-[min(74rem,96vw)]' : 'top-[8vh] max-h-[84vh] w-[min(34rem,94vw)]'}`}
         >
           <Dialog.Title className="text-lg font-bold">{title}</Dialog.Title>

@@ -1,6 +1,7 @@
 import { Popover } from 'radix-ui'
 import { useState } from 'react'
 import { Swatch } from '../../drawing/Swatch'
+import { MIDDLE, useAtLeast } from '../../lib/use-wide'
 import { COVER_LIST, coverOf, type CoverGroup, type CoverName } from '../../lib/covers'
 
 const GROUPS: [CoverGroup, string][] = [
@@ -19,6 +20,7 @@ interface CoverPickerProps {
 /** The cover by its drawn swatch. */
 export function CoverPicker({ cover, onPick }: CoverPickerProps) {
   const [open, setOpen] = useState(false)
+  const isWide = useAtLeast(MIDDLE)
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger aria-label={`Cover: ${coverOf(cover).words}. Change`} className="word">
@@ -26,11 +28,11 @@ export function CoverPicker({ cover, onPick }: CoverPickerProps) {
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
-          side="right"
-          align="start"
+          side={isWide ? 'right' : 'bottom'}
+          align={isWide ? 'start' : 'center'}
           sideOffset={10}
           collisionPadding={8}
-          className="z-50 max-h-[86vh] w-[min(34rem,94vw)] overflow-y-auto border border-ink bg-lit p-3"
+          className="z-50 max-h-[min(86vh,var(--radix-popover-content-available-height))] w-[min(34rem,94vw)] overflow-y-auto border border-ink bg-lit p-3"
         >
           {GROUPS.map(([group, name]) => (
             <section key={group} aria-label={name} className="mb-2">
