@@ -55,7 +55,9 @@ def test_everybody_can_use_every_place(running: Running, open_page: Open) -> Non
 
     def look(where: str, all_four: bool = False) -> None:
         # Loaded once, looked at in both sizes and both themes; what lies on a place has no colours of its own.
-        for size, themes in ((PHONE, THEMES if all_four else ("dusk",)), (WIDE, THEMES if all_four else ("paper",))):
+        pairs = [(PHONE, THEMES if all_four else ("dusk",)), (WIDE, THEMES if all_four else ("paper",))]
+        # A sheet is one and the same at every size: by turns in one of the two.
+        for size, themes in pairs if not where.startswith("sheet") else [pairs[SHEETS.index(where[-1]) % 2]]:
             page.set_viewport_size(size)
             for theme in themes:
                 page.evaluate("theme => (document.documentElement.dataset.theme = theme)", theme)

@@ -1,7 +1,7 @@
 import { cleanup, fireEvent, render, screen, within } from '@testing-library/react'
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
-import { afterEach, describe, expect, it, vi } from 'vitest'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Call, Method, Player } from '../api/client'
 import { GroundSection } from '../drawing/GroundSection'
 import { Swatch } from '../drawing/Swatch'
@@ -13,6 +13,7 @@ import { LieRows } from '../places/bench/LieRows'
 import { Catalogue } from '../places/methods/Catalogue'
 import { SchoolColumn } from '../places/methods/SchoolColumn'
 import { sampleCall } from './sample'
+import { stubWidth } from './wide'
 
 afterEach(cleanup)
 
@@ -76,6 +77,7 @@ it('draws a swatch for each cover', () => {
 })
 
 describe('the lie in rows', () => {
+  beforeEach(() => stubWidth(true))
   const rows = (cover: CoverName, patch: Partial<Reading> = {}) =>
     render(<LieRows reading={change({ ...START, ...patch }, { cover })} />).container.textContent
 
