@@ -8,7 +8,8 @@ from typing import Any
 
 from playwright.sync_api import Page, sync_playwright
 
-ARGS = ["--no-sandbox", "--disable-gpu"]
+from tests.web.conftest import ARGS
+
 GRIPS = (("Fall of the ground", 0, 60), ("Distance to the flag", 90, 0), ("Side slope", 0, 60))
 DRAG_S = 3.0
 

@@ -14,6 +14,7 @@ import tempfile
 import time
 from collections import Counter
 from dataclasses import dataclass, field
+from functools import partial
 from pathlib import Path
 from typing import Any
 
@@ -200,17 +201,13 @@ def run(count: int, seed: int) -> Found:
 PART = 500
 
 
-def _part(seed: int) -> Found:
-    return run(PART, seed)
-
-
 def main(count: int, seed: int) -> int:
     """Ask `count` things in parts, each of a server of its own; print what was found."""
     total = Found()
     began = time.monotonic()
     # Not the executor of concurrent.futures: told to renew its workers it stops for ever (CPython 3.11, issue 115634).
     with multiprocessing.get_context("spawn").Pool(2, maxtasksperchild=8) as pool:
-        for part in pool.imap_unordered(_part, range(seed, seed + count // PART)):
+        for part in pool.imap_unordered(partial(run, PART), range(seed, seed + count // PART)):
             total.add(part)
             if part.wrong:
                 print(*part.wrong[:5], sep="\n", flush=True)

@@ -26,6 +26,13 @@ def told(page: Page) -> Locator:
     return page.get_by_role("region", name=re.compile("^Told"))
 
 
+def ready(page: Page) -> None:
+    """Wait for the first call, and for the whole plan of the reading."""
+    calls = page.get_by_role("region", name="Calls")
+    expect(calls).to_contain_text("First call", timeout=30_000)
+    expect(calls).to_have_attribute("aria-busy", "false")
+
+
 @pytest.fixture(scope="session")
 def chromium() -> Iterator[Browser]:
     path = shutil.which("chromium")

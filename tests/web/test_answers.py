@@ -8,15 +8,10 @@ from collections.abc import Callable
 from playwright.sync_api import Page, Route, expect
 
 from tests.conftest import Running
-from tests.web.conftest import PHONE, told
+from tests.web.conftest import PHONE, ready, told
 
 LIE = "/?player=tove&fall=6&flag=15"
 Open = Callable[..., Page]
-
-
-def ready(page: Page) -> None:
-    expect(page.get_by_role("region", name="Calls")).to_contain_text("First call", timeout=30_000)
-    expect(page.get_by_role("region", name="Calls")).to_have_attribute("aria-busy", "false")
 
 
 def set_flag(page: Page, metres: str) -> None:
@@ -122,7 +117,7 @@ def test_other_places_open_without_a_server(running: Running, open_page: Open) -
 
 
 def test_a_part_that_cannot_be_fetched_is_told_and_tried_again(running: Running, open_page: Open) -> None:
-    page = open_page(running.url + LIE, service_workers="block")
+    page = open_page(running.url + LIE)
     page.route("**/assets/FieldBook*.js", lambda route: route.abort())
     ready(page)
     page.wait_for_timeout(2000)

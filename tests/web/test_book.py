@@ -10,7 +10,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.conftest import Running, serving
-from tests.web.conftest import PHONE, WIDE, told
+from tests.web.conftest import PHONE, WIDE, ready, told
 from veltrin.api.guard import Guard
 from veltrin.devices.monitor import StandInMonitor
 from veltrin.service.coaches import add_coach
@@ -26,11 +26,6 @@ def measured(demo_store: Store) -> Iterator[Running]:
     with serving(demo_store, monitor_port=monitor.port) as server:
         yield server
     monitor.stop()
-
-
-def ready(page: Page) -> None:
-    expect(page.get_by_role("region", name="Calls")).to_contain_text("First call", timeout=30_000)
-    expect(page.get_by_role("region", name="Calls")).to_have_attribute("aria-busy", "false")
 
 
 def distance_ledger(page: Page) -> str:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from pathlib import Path
 from typing import Any
 
@@ -46,39 +46,38 @@ def ready(page: Page, path: str) -> None:
         expect(page.get_by_role("region", name="Catalogue")).to_be_visible(timeout=30_000)
 
 
-THEMES = ("paper", "dusk")
+EVERY_PAIR = [(size, theme) for size in (PHONE, WIDE) for theme in ("paper", "dusk")]
+# Tabs and sheets have no colours of their own: two pairs see both sizes and both themes, a sheet one of them by turns.
+OPPOSITE = [(PHONE, "dusk"), (WIDE, "paper")]
 
 
 def test_everybody_can_use_every_place(running: Running, open_page: Open) -> None:
     page = open_page(running.url + "/" + LIE)
     found: set[str] = set()
 
-    def look(where: str, all_four: bool = False) -> None:
-        # Loaded once, looked at in both sizes and both themes; what lies on a place has no colours of its own.
-        pairs = [(PHONE, THEMES if all_four else ("dusk",)), (WIDE, THEMES if all_four else ("paper",))]
-        # A sheet is one and the same at every size: by turns in one of the two.
-        for size, themes in pairs if not where.startswith("sheet") else [pairs[SHEETS.index(where[-1]) % 2]]:
+    def look(where: str, pairs: Sequence[tuple[dict[str, int], str]]) -> None:
+        # Loaded once, looked at in one size and theme after the other.
+        for size, theme in pairs:
             page.set_viewport_size(size)
-            for theme in themes:
-                page.evaluate("theme => (document.documentElement.dataset.theme = theme)", theme)
-                found.update(f"{where}, {size['width']}, {theme}: {one}" for one in violations(page))
+            page.evaluate("theme => (document.documentElement.dataset.theme = theme)", theme)
+            found.update(f"{where}, {size['width']}, {theme}: {one}" for one in violations(page))
 
     for path in PLACES:
         page.goto(running.url + path + LIE)
         ready(page, path)
         page.evaluate(AXE.read_text())
-        look(path, all_four=True)
+        look(path, EVERY_PAIR)
         for tab in TABS.get(path, ()):
             page.get_by_role("tab", name=tab).click()
             page.wait_for_timeout(500)
-            look(f"{path} {tab}")
+            look(f"{path} {tab}", OPPOSITE)
     page.goto(running.url + "/" + LIE)
     ready(page, "/")
     page.evaluate(AXE.read_text())
-    for key in SHEETS:
+    for i, key in enumerate(SHEETS):
         page.keyboard.press(key)
         expect(page.get_by_role("dialog")).to_be_visible()
-        look(f"sheet {key}")
+        look(f"sheet {key}", [OPPOSITE[i % 2]])
         page.keyboard.press("Escape")
         expect(page.get_by_role("dialog")).to_have_count(0)
     assert not found, "\n".join(sorted(found))

@@ -58,7 +58,6 @@ function Track(props: { flight: Points; run: Points; tone: keyof typeof STROKE; 
 
 function Axis({ scale }: { scale: LineScale }) {
   const units = useUnits()
-
   const unit = scaleOf('distance', units)
   const end = unit.toShown(scale.end)
   const ticks = scaleLinear([0, end], [0, 1]).ticks(scale.width / 62)
@@ -176,7 +175,6 @@ function Mark({ x, y, label, tone }: { x: number; y: number; label: string; tone
 /** From the side, heights true: flights, bounces, run, the green, the flag and what stands in the way. */
 export function Elevation({ reading, drawn, scale, cut, onDrag, onRelease, onStep }: ElevationProps) {
   const units = useUnits()
-
   const first = drawn[0]
   const flagX = scale.x(reading.flag)
   const level = (x: number) => scale.y(scale.ground(x))

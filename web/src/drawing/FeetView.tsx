@@ -115,7 +115,6 @@ export function FeetView({ setup, leftHanded }: FeetProps) {
 
 function Notes(props: { setup: Setup; hand: number; y: number; wider: number }) {
   const units = useUnits()
-
   const { setup, wider, y, hand } = props
   const back = setup.ball_back_m
   const ball =

@@ -206,7 +206,6 @@ function withSeat(reading: Reading, grass: number | undefined): Partial<Reading>
 /** The ground under the ball in section, to scale, with the head's arc and how far it may be off. */
 export function GroundSection(props: GroundProps) {
   const units = useUnits()
-
   const { reading, call, fallShown } = props
   const tilt = reading.fall
   const cover = coverOf(reading.cover)

@@ -21,7 +21,6 @@ interface AimProps {
 /** Where to aim, and in words. */
 export function Aim({ drawn, reading, scale }: AimProps) {
   const units = useUnits()
-
   const { call } = drawn
   const isFlag = call.target.name === 'flag'
   const far = isFlag ? reading.flag : call.target.distance_m
@@ -30,7 +29,7 @@ export function Aim({ drawn, reading, scale }: AimProps) {
   const x = scale.x(ex)
   const shown = Math.max(16, Math.min(PLAN_H - 10, y))
   // Clear of the strikes around the flag, on the side that is aimed to.
-  const near = dotsOf(call, scale).filter(([dx]) => dx > x - 170 && dx < x + 10)
+  const near = useDots(call, scale).filter(([dx]) => dx > x - 170 && dx < x + 10)
   const heights = near.map(([, dy]) => dy)
   const clear =
     call.aim_deg > 0
@@ -61,16 +60,23 @@ export function Aim({ drawn, reading, scale }: AimProps) {
 
 const EIGHT_IN_TEN = 0.8
 
-/** Where strikes end, on the drawing. */
-function dotsOf(call: Call, scale: LineScale): Point[] {
-  return (call.detail?.ends ?? [])
-    .map(([x, y]): Point => [scale.x(x), MID + y * scale.k])
-    .filter(([x, y]) => x > 0 && x < scale.width && y > 0 && y < PLAN_H)
+/** Where strikes end, on the drawing. The scale is made anew at every redrawing: what it says is compared, not itself. */
+function useDots(call: Call, scale: LineScale): Point[] {
+  const ends = call.detail?.ends
+  const { k, width } = scale
+  const ball = scale.x(0)
+  return useMemo(
+    () =>
+      (ends ?? [])
+        .map(([x, y]): Point => [ball + x * k, MID + y * k])
+        .filter(([x, y]) => x > 0 && x < width && y > 0 && y < PLAN_H),
+    [ends, k, width, ball],
+  )
 }
 
 /** Where the strikes of the scatter end, and the region of the tightest eight tenths. */
 export function Ends({ call, scale, tone }: { call: Call; scale: LineScale; tone: Drawn['tone'] }) {
-  const dots = useMemo(() => dotsOf(call, scale), [call, scale])
+  const dots = useDots(call, scale)
   const outline = useMemo(() => regionOf(dots, EIGHT_IN_TEN, scale.width, PLAN_H), [dots, scale.width])
   return (
     <g>

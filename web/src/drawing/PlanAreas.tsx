@@ -38,7 +38,6 @@ export function AreaShapes({ areas, scale, mid }: Pick<PlanAreasProps, 'areas' |
 /** Their grips: the middle moves an area, its far right corner stretches it, Delete takes it away. */
 export function AreaGrips({ areas, scale, mid, onChange, onRelease }: PlanAreasProps) {
   const units = useUnits()
-
   const metres = (x: number, y: number) => [(x - scale.x(0)) / scale.k, (y - mid) / scale.k] as const
   return (
     <>

@@ -158,7 +158,6 @@ function useDrawing({ drawing, reading, scale, onDrawn, onStep }: PlanProps) {
 /** From above, same scale across as along: aim, curve, where strikes end, the green, its tilt, and all trouble. */
 export function PlanView(props: PlanProps) {
   const units = useUnits()
-
   const { reading, drawn, scale, drawing, isLed = false, onDrag, onRelease, onStep } = props
   const [first] = drawn
   const flagX = scale.x(reading.flag)

@@ -20,7 +20,6 @@ interface WindAloftProps {
 /** Wind by height over this line, with the height of the reading and the peak of the flight. */
 export function WindAloft({ day, peak }: WindAloftProps) {
   const units = useUnits()
-
   const rows = aloft(day)
   const most = Math.max(...rows.map((row) => row.factor * day.wind), 4)
   const x = scaleLinear([0, most], [LEFT, W - 70])

@@ -55,7 +55,6 @@ function North({ bearing }: { bearing: number }) {
 /** The wind over the shot line from above: its tail is dragged to where it comes from, the further out the stronger. */
 export function WindFromAbove({ reading, isLed, onDrag, onRelease, onStep }: WindProps) {
   const units = useUnits()
-
   const [dx, dy] = tailOf(reading, PER_M_S)
   const [x, y] = [MID + dx, MID + dy]
   const spoken = `${speedWords(reading.wind, units)} ${sideOfWind(fromLine(reading))}`

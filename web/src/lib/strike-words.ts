@@ -49,10 +49,10 @@ export function worstWords(call: Call, units: Units): string | null {
 /** A chance, whole; a number never leaves its sign. */
 export const percent = (value: number): string => `${Math.round(value)}\u00a0%`
 
-/** Where most strikes end, in words: the two largest shares. */
+/** Where most strikes end, in words: the two largest shares, which stand first. */
 export function twoLargest(shares: readonly Share[]): string {
-  const shown = [...shares].sort((a, b) => b.pct - a.pct).slice(0, 2)
-  return shown
+  return shares
+    .slice(0, 2)
     .filter(({ pct }) => pct >= 0.5)
     .map(({ words, pct }) => `${words} ${percent(pct)}`)
     .join(', ')

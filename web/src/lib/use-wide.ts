@@ -4,15 +4,19 @@ import { useSyncExternalStore } from 'react'
 export const MIDDLE = '(min-width: 768px)'
 export const WIDE = '(min-width: 1240px)'
 
-/** Whether the window is that wide. */
-export function useAtLeast(width: typeof MIDDLE | typeof WIDE): boolean {
-  const listen = (onChange: () => void) => {
-    const query = window.matchMedia(width)
-    query.addEventListener('change', onChange)
-    return () => query.removeEventListener('change', onChange)
-  }
-  return useSyncExternalStore(listen, () => window.matchMedia(width).matches)
+type Width = typeof MIDDLE | typeof WIDE
+
+// One listener a width, not one a redrawing: a new function would be taken off and put on again each time.
+const listenTo = (width: Width) => (onChange: () => void) => {
+  const query = window.matchMedia(width)
+  query.addEventListener('change', onChange)
+  return () => query.removeEventListener('change', onChange)
 }
+const LISTEN = { [MIDDLE]: listenTo(MIDDLE), [WIDE]: listenTo(WIDE) }
+
+/** Whether the window is that wide. */
+export const useAtLeast = (width: Width): boolean =>
+  useSyncExternalStore(LISTEN[width], () => window.matchMedia(width).matches)
 
 /** Whether the Bench stands side by side (true) or as a tape of parts, one below the other. */
 export const useWide = () => useAtLeast(WIDE)

@@ -3,6 +3,7 @@ import type { Settings } from '../api/client'
 import { useSaveSettings, useSignOut, useSignOutThere } from '../api/mutations'
 import { sessionQuery, sessionsQuery, settingsQuery } from '../api/queries'
 import { lay, useLaid } from '../lib/desk'
+import type { Units } from '../lib/units'
 import { useDusk } from '../lib/use-dusk'
 import { useLetterKeys } from '../lib/use-keys'
 import { Choice } from '../ui/Choice'
@@ -67,57 +68,40 @@ function SignedIn() {
   )
 }
 
+/** One of the units, as the coach has it. */
+function UnitRow<K extends keyof Units>(props: {
+  title: string
+  label: string
+  read: K
+  options: readonly { value: Settings[K]; words: string }[]
+  settings: Settings
+}) {
+  const save = useSaveSettings()
+  return (
+    <>
+      <dt className="text-quiet">{props.title}</dt>
+      <dd>
+        <Choice
+          label={props.label}
+          value={props.settings[props.read]}
+          options={props.options}
+          onChange={(value) => save({ [props.read]: value })}
+        />
+      </dd>
+    </>
+  )
+}
+
 function Rows({ settings }: { settings: Settings }) {
   const { isDusk, toggle } = useDusk()
   const { areOn, turn } = useLetterKeys()
-  const save = useSaveSettings()
   return (
     <dl className="grid grid-cols-[7rem_1fr] gap-y-2">
-      <dt className="text-quiet">distances</dt>
-      <dd>
-        <Choice
-          label="Distances"
-          value={settings.distance}
-          options={DISTANCES}
-          onChange={(distance) => save({ distance })}
-        />
-      </dd>
-      <dt className="text-quiet">ball place</dt>
-      <dd>
-        <Choice
-          label="Short lengths"
-          value={settings.small}
-          options={SMALLS}
-          onChange={(small) => save({ small })}
-        />
-      </dd>
-      <dt className="text-quiet">slopes</dt>
-      <dd>
-        <Choice
-          label="Slopes"
-          value={settings.slope}
-          options={SLOPES}
-          onChange={(slope) => save({ slope })}
-        />
-      </dd>
-      <dt className="text-quiet">warmth</dt>
-      <dd>
-        <Choice
-          label="Temperature"
-          value={settings.temperature}
-          options={WARMTHS}
-          onChange={(temperature) => save({ temperature })}
-        />
-      </dd>
-      <dt className="text-quiet">wind</dt>
-      <dd>
-        <Choice
-          label="Wind speeds"
-          value={settings.speed}
-          options={SPEEDS}
-          onChange={(speed) => save({ speed })}
-        />
-      </dd>
+      <UnitRow title="distances" label="Distances" read="distance" options={DISTANCES} settings={settings} />
+      <UnitRow title="ball place" label="Short lengths" read="small" options={SMALLS} settings={settings} />
+      <UnitRow title="slopes" label="Slopes" read="slope" options={SLOPES} settings={settings} />
+      <UnitRow title="warmth" label="Temperature" read="temperature" options={WARMTHS} settings={settings} />
+      <UnitRow title="wind" label="Wind speeds" read="speed" options={SPEEDS} settings={settings} />
       <dt className="text-quiet">page</dt>
       <dd>
         <Choice label="Page" value={isDusk ? 'dusk' : 'paper'} options={PAGES} onChange={toggle} />

@@ -18,7 +18,6 @@ const isMinus = (text: string) => text.trim().startsWith('-')
 /** A value in words that turns into a number field when it is pressed. A value out of range is told, not taken. */
 export function EditableNumber({ shown, value, range, sides, onChange }: EditableNumberProps) {
   const units = useUnits()
-
   const [text, setText] = useState<string | null>(null)
   const [problem, setProblem] = useState('')
   const [isOther, setOther] = useState(false)

@@ -18,7 +18,6 @@ interface FiguresProps {
 /** The numbers of a call; each opens the ledger that explains it. */
 function Figures({ call, onLedger }: FiguresProps) {
   const units = useUnits()
-
   const cells: [string, string, LedgerName | null][] = [
     [distance(call.carry_m, units), 'carry', 'distance'],
     [distance(call.run_m, units), 'run', 'distance'],

@@ -130,11 +130,11 @@ export function CallsPanel(props: CallsPanelProps) {
   const others = plan.calls.filter((call) => ![first, second, safe].includes(call))
   const medicine = medicineWords(plan)
   const looked = plan.calls.find((c) => c.id === chosen)
-  const shown = [first, second, safe, picked].filter((call) => call !== undefined)
+  const reach = reachOf([first, second, safe, picked].filter((call) => call !== undefined))
   const card = (call: Call) => ({
     call,
     reading,
-    reach: reachOf(shown),
+    reach,
     isAsGood: first !== undefined && call !== first && call.strokes - first.strokes < house.as_good_strokes,
     onChoose,
     onLedger,

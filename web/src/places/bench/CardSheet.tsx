@@ -14,7 +14,6 @@ import { useUnits } from '../../lib/use-units'
 export function CardSheet({ player }: { player: Player }) {
   const { open, onOpenChange } = useLaid('card')
   const units = useUnits()
-
   const shots = useQuery({ ...shotsQuery, enabled: open })
   const takeOff = useTakeOffCard()
   const mine = (shots.data ?? []).filter((shot) => shot.on_card && shot.player_id === player.id)

@@ -58,7 +58,6 @@ function Column(props: {
   onCard: () => void
 }) {
   const units = useUnits()
-
   const { call, tone, player, ledger, picker, onCard } = props
   return (
     <section aria-label={callName(call)} className="min-w-0">

@@ -27,7 +27,6 @@ export function groupByReason(fellOut: FellOut[]): FellGroup[] {
 /** What fell out, and why. */
 export function Fallen({ fellOut }: { fellOut: FellOut[] }) {
   const units = useUnits()
-
   const groups = groupByReason(fellOut)
   if (groups.length === 0) return null
   const named = ({ name, short }: FellGroup['clubs'][number]) =>

@@ -77,7 +77,6 @@ function KeptClub({
 /** Ground: the section under the ball and its reading in words. */
 export function GroundPanel({ reading, call, player, keptClubId, onHelps }: GroundPanelProps) {
   const units = useUnits()
-
   const { set, drag, release } = useBench.getState()
   const fall = fallWords(reading.fall, show(reading.fall, 'slope', units))
   const side = sideWords(reading.side, show(reading.side, 'slope', units))

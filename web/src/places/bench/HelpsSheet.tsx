@@ -76,7 +76,6 @@ const WAYS = [
 
 function RiseBlock() {
   const units = useUnits()
-
   const [rise, setRise] = useState('')
   const [run, setRun] = useState('1')
   const [along, setAlong] = useState<'fall' | 'side'>('fall')

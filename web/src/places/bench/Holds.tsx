@@ -17,7 +17,6 @@ interface AdviceProps {
 /** Which reading would change the call, and what to measure again. */
 export function Holds({ plan, call, reading }: AdviceProps) {
   const units = useUnits()
-
   const [open, setOpen] = useState(false)
   const request = toRequest({ ...reading, call: '' })
   const answer = useQuery({ ...sensitivityQuery({ request, call_id: call.id }), enabled: open })

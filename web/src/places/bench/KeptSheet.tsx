@@ -16,7 +16,6 @@ function when(shot: Shot): string {
 
 function Row(props: { shot: Shot; onOpen: () => void; onDrop: () => void }) {
   const units = useUnits()
-
   const { shot, onOpen, onDrop } = props
   return (
     <li className="flex items-start gap-3 border-b border-rule py-2">

@@ -51,7 +51,6 @@ function GrassKind(props: RowProps) {
 
 function SandRow(props: RowProps) {
   const units = useUnits()
-
   const { reading } = props
   return (
     <>
@@ -78,7 +77,6 @@ function SandRow(props: RowProps) {
 /** What the ball lies in, how deep, how wet; the grass, the sand, the give of the ground. */
 export function LieRows(props: RowProps) {
   const units = useUnits()
-
   const { reading } = props
   const { group } = coverOf(reading.cover)
   const set = useBench.getState().set

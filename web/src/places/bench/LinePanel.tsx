@@ -40,7 +40,6 @@ function Key(props: { tone: 'hot' | 'second' | 'ghost'; name: string; words: str
 
 function Legend({ drawn }: { drawn: Drawn[] }) {
   const units = useUnits()
-
   const unit = units.distance
   const first = drawn[0]?.call
   return (
@@ -67,7 +66,6 @@ function Legend({ drawn }: { drawn: Drawn[] }) {
 /** Line: from the side and from above, at one scale. */
 export function LinePanel({ reading, drawn, onLines }: LinePanelProps) {
   const units = useUnits()
-
   const led = isLed(useQuery(mastQuery).data)
   const [drawing, setDrawing] = useState<AreaKind | null>(null)
   const { set, drag, release } = useBench.getState()

@@ -21,7 +21,6 @@ function riseWords(shown: string, value: number): string {
 /** The line in words: flag, green, what it is like there. */
 export function LineReadings({ reading }: { reading: Reading }) {
   const units = useUnits()
-
   const set = useBench.getState().set
   const number = (read: NumberKey, shown: string) => <Value read={read} shown={shown} reading={reading} />
   const metres = (key: 'flag' | 'front' | 'back' | 'width') =>

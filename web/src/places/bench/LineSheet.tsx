@@ -50,7 +50,6 @@ function Line({ children, onDelete, name }: { children: ReactNode; onDelete: () 
 
 function AreaLine(props: { area: Area; onChange: (area: Area) => void; onDelete: () => void }) {
   const units = useUnits()
-
   const { area, onChange, onDelete } = props
   const tilt = (key: 'fall' | 'side', words: string) => (
     <>
@@ -77,7 +76,6 @@ function ObstacleLine(props: {
   onDelete: () => void
 }) {
   const units = useUnits()
-
   const { obstacle, onChange, onDelete } = props
   const number = (key: keyof typeof OBSTACLE_RANGES) => (
     <EditableNumber

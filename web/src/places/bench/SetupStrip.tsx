@@ -47,7 +47,6 @@ function Say({
 
 function SwapNote({ swap }: { swap: Swap }) {
   const units = useUnits()
-
   const far = (metres: number) => `${distance(metres, units)} ${units.distance}`
   return (
     <p className="mx-3.5 mt-2 text-small text-quiet">
@@ -73,7 +72,6 @@ function aimValue(value: number): string {
 /** The rows of a ledger in the coach's units. */
 export function LedgerRows({ name, rows }: { name: LedgerName; rows: LedgerRow[] }) {
   const units = useUnits()
-
   const factor = name === 'distance' && units.distance === 'yd' ? 1 / YARD : 1
   return (
     <table className="w-full text-small">
@@ -107,7 +105,6 @@ interface LedgerPanelProps {
 
 function LedgerPanel({ call, ledger, onLedger, onKeep, mayBook, onBook }: LedgerPanelProps) {
   const units = useUnits()
-
   const unit = { distance: units.distance, spin: 'rpm', loft: '°', bounce: '°', aim: '°' }[ledger]
   return (
     <section aria-label="Ledger" className="flex min-h-0 min-w-0 flex-col overflow-y-auto">

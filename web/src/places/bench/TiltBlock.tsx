@@ -10,7 +10,6 @@ import { useUnits } from '../../lib/use-units'
 /** The phone as a slope level, where it has a sensor. */
 export function TiltBlock({ hand }: { hand: 'right' | 'left' }) {
   const units = useUnits()
-
   const [isOn, setOn] = useState(false)
   const [told, setTold] = useState('')
   const { tilt, silent } = useTilt(isOn)

@@ -22,7 +22,6 @@ interface WhatIfSheetProps {
 /** One reading over its range: where the same stroke would finish, the aim it wants, what it costs. */
 export function WhatIfSheet({ open, reading, call, onOpenChange }: WhatIfSheetProps) {
   const units = useUnits()
-
   const [name, setName] = useState<ReadingName>('fall')
   const request = toRequest({ ...reading, call: '' })
   const readings = useQuery({ ...sensitivityQuery({ request, call_id: call.id }), enabled: open })

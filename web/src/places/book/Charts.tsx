@@ -7,7 +7,6 @@ import { useUnits } from '../../lib/use-units'
 /** Predicted against actual: carry, run, finish, and strokes lost over time. */
 export function Charts({ summary }: { summary: BookSummary }) {
   const units = useUnits()
-
   const scale = scaleOf('distance', units)
   const pairs = (
     expected: (p: BookSummary['points'][number]) => number,

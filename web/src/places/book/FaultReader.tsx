@@ -56,7 +56,6 @@ function Causes({ told }: { told: FaultResponse }) {
 /** From the shot on the Bench and what was seen of it, the likely causes with sign and cure. */
 export function FaultReader({ player }: { player: Player }) {
   const units = useUnits()
-
   const reading = useReading()
   const { plan } = usePlan(reading)
   const [callId, setCallId] = useState('')

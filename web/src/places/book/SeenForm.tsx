@@ -28,7 +28,6 @@ const PUTT_OPTIONS = ['1', '2', '3', '4'].map((value) => ({ value, words: value 
 /** Finish in words: read when it can be, told when it can't. */
 function FinishField({ seen, onSeen }: Pick<SeenFormProps, 'seen' | 'onSeen'>) {
   const units = useUnits()
-
   const [text, setText] = useState('')
   const unit = units.distance === 'yd' ? YARD : 1
   const isUnread = text.trim() !== '' && parseFinish(text, unit) === null
@@ -57,7 +56,6 @@ function FinishField({ seen, onSeen }: Pick<SeenFormProps, 'seen' | 'onSeen'>) {
 
 function Carry({ seen, target, onSeen }: Omit<SeenFormProps, 'player'>) {
   const units = useUnits()
-
   const scale = scaleOf('distance', units)
   return (
     <label className="flex items-baseline gap-2">
@@ -84,7 +82,6 @@ function Carry({ seen, target, onSeen }: Omit<SeenFormProps, 'player'>) {
 /** Everything that can be seen of a ball, in the order in which one sees it; nothing has to be filled in. */
 export function SeenForm({ seen, target, player, onSeen }: SeenFormProps) {
   const units = useUnits()
-
   const shown = (metres: number) => `${distance(metres, units)} ${units.distance}`
   const words = seen.finish ? finishWords(seen.finish, shown) : 'not said yet'
   const toggle = (miss: MissName) =>

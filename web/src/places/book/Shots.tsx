@@ -80,7 +80,6 @@ function Change({ row, onDone }: { row: Booking; onDone: () => void }) {
 
 function Row({ row }: { row: Booking }) {
   const units = useUnits()
-
   const [isOpen, setOpen] = useState(false)
   const carry = row.carry_m == null ? '' : distance(row.carry_m, units)
   return (
@@ -129,7 +128,6 @@ function Row({ row }: { row: Booking }) {
 /** One shot on a phone: what it was, then what it did. */
 function Entry({ row }: { row: Booking }) {
   const units = useUnits()
-
   const [isOpen, setOpen] = useState(false)
   const did = [
     endWords(row, units),
@@ -166,7 +164,6 @@ function Entry({ row }: { row: Booking }) {
 /** The shots themselves, newest first. */
 export function Shots({ which }: { which: Which }) {
   const units = useUnits()
-
   const [offset, setOffset] = useState(0)
   const isWide = useWide()
   const page = useQuery(bookQuery(which, offset))

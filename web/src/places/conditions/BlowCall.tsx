@@ -6,7 +6,6 @@ import { useUnits } from '../../lib/use-units'
 /** What this wind does to the first call of the shot on the Bench. */
 export function BlowCall({ call, plan }: { call: Call; plan: PlanResponse }) {
   const units = useUnits()
-
   const harder = harderWords(plan, units)
   return (
     <div className="mt-1 border-t border-rule pt-1 text-small">

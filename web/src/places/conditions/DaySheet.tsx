@@ -30,7 +30,6 @@ type Row = Sheet['rows'][number]
 
 function Cell({ cell, stock }: { cell: Row['today']; stock: number }) {
   const units = useUnits()
-
   const shown = (metres: number) => trim(Math.round(units.distance === 'yd' ? metres / YARD : metres), 0)
   if (cell.carry_m === null) return <td className="px-2 pr-10 text-right text-quiet">–</td>
   const differs = cell.plays_as_m === null || Math.abs(cell.plays_as_m - stock) >= 1
@@ -48,7 +47,6 @@ function Cell({ cell, stock }: { cell: Row['today']; stock: number }) {
 /** How far each club carries today, and what its own distance plays as, by wind and by slope. To be printed. */
 export function DaySheet({ reading, player, course }: DaySheetProps) {
   const units = useUnits()
-
   const winds = windSteps(units, isForecast(reading))
   const body = {
     player_id: player.id,

@@ -11,7 +11,6 @@ import { useUnits } from '../../lib/use-units'
 /** The weather mast: followed or not, what it says, and whether it still says it. */
 export function MastPanel({ mast }: { mast: Mast | undefined }) {
   const units = useUnits()
-
   const [port, setPort] = useState<string | null>(null)
   const follow = useFollowMast()
   if (!mast) return null

@@ -21,7 +21,6 @@ interface TodayProps {
 /** The day as it is: wind drawn and dragged, wind by height, air, ground and greens, the mast. */
 export function Today({ reading, player, mast }: TodayProps) {
   const units = useUnits()
-
   const { drag, release, set } = useBench.getState()
   const { plan } = usePlan(reading)
   const first = plan?.calls.find((call) => call.id === plan.first_id)

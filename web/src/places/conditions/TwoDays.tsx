@@ -31,7 +31,6 @@ interface TwoDaysProps {
 /** One day: its first call, its flight, and what becomes of that stroke on the other day. */
 function DayColumn(props: { one: OnDay; other: OnDay; player: Player; tone: 'hot' | 'second' }) {
   const units = useUnits()
-
   const { one, other, player, tone } = props
   const { go } = usePlace.getState()
   const [first] = one.calls
@@ -113,7 +112,6 @@ function BothFlights({ one, two }: { one: OnDay; two: OnDay }) {
 
 function Changes({ days }: { days: [OnDay, OnDay] }) {
   const units = useUnits()
-
   const rows = changedRows(days, units, aimFigure)
   return (
     <table className="mt-2 w-full text-small">
@@ -148,7 +146,6 @@ function Changes({ days }: { days: [OnDay, OnDay] }) {
 /** The same lie and line on two days: what changes, and why. */
 export function TwoDays({ reading, player }: TwoDaysProps) {
   const units = useUnits()
-
   const saved = useQuery(daysQuery)
   const seasons = seasonsAt(reading.altitude)
   const known: Day[] = [...seasons, ...(saved.data ?? []).map((one) => one.day)]

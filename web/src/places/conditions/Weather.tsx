@@ -60,7 +60,6 @@ interface WeatherProps {
 /** Air, ball, clothes, rain, ground, greens, grass and sand, in words that can be changed. */
 export function Weather({ reading, player }: WeatherProps) {
   const units = useUnits()
-
   const set = useBench.getState().set
   const number = (read: NumberKey, shown = show(reading[read], RANGES[read].unit, units)) => (
     <Value read={read} shown={shown} reading={reading} />

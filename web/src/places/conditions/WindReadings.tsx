@@ -30,7 +30,6 @@ interface WindReadingsProps {
 /** The wind in numbers and words, by hand, by signs or by compass. */
 export function WindReadings({ reading, isLed }: WindReadingsProps) {
   const units = useUnits()
-
   const set = useBench.getState().set
   const number = (read: NumberKey, shown: string, more: { low?: number; also?: Partial<Reading> } = {}) =>
     isLed && read !== 'bearing' ? (

@@ -45,7 +45,6 @@ function rowsOf(call: Call, units: Units): [string, string][] {
 /** One school for the present lie: what it does, what comes of it, and when it wins. */
 export function SchoolColumn({ side, isFavoured, player, onTake }: SchoolColumnProps) {
   const units = useUnits()
-
   const { method, call } = side
   return (
     <article

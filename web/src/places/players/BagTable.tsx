@@ -46,7 +46,6 @@ function Cell(props: {
 /** The bag as a table that is written in. */
 export function BagTable({ clubs, notes, onClubs }: BagTableProps) {
   const units = useUnits()
-
   const carry = scaleOf('distance', units)
   const speed = scaleOf('wind', units)
   const today = new Date()

@@ -17,7 +17,6 @@ const BENCH = 'bench'
 /** Shots as they land, newest first. */
 export function LandedRows({ shots }: { shots: Landed[] }) {
   const units = useUnits()
-
   const speed = scaleOf('wind', units)
   if (shots.length === 0) return null
   return (

@@ -94,7 +94,6 @@ function Stands({ player }: { player: Player }) {
 
 function BagDrawings({ edit, player }: { edit: Edit; player: Player }) {
   const units = useUnits()
-
   const bag = useQuery(bagQuery(player.id, player.version))
   const scale = scaleOf('distance', units)
   const clubs = edit.draft.clubs

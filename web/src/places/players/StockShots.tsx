@@ -18,7 +18,6 @@ import { useUnits } from '../../lib/use-units'
 /** All shots of a club on a line, the bag's carry below it: flagged ones are hollow. */
 function Strip({ stock }: { stock: Stock }) {
   const units = useUnits()
-
   const carries = stock.shots.map((shot) => shot.carry_m)
   const low = Math.min(...carries, stock.bag_carry_m) - 4
   const high = Math.max(...carries, stock.bag_carry_m) + 4
@@ -53,7 +52,6 @@ function Strip({ stock }: { stock: Stock }) {
 
 function TypeOne({ player }: { player: Player }) {
   const units = useUnits()
-
   const [club, setClub] = useState('7-iron')
   const [carry, setCarry] = useState('')
   const scale = scaleOf('distance', units)
@@ -99,7 +97,6 @@ function TypeOne({ player }: { player: Player }) {
 /** Stock shots: typed, imported or measured; what they say of each club's carry, and into the bag with it. */
 export function StockShots({ player }: { player: Player }) {
   const units = useUnits()
-
   const stock = useQuery(stockQuery(player.id))
   const [isImporting, setImporting] = useState(false)
   const save = useSavePlayer(player.id)
