@@ -167,6 +167,37 @@ def test_filters_and_rates_by_kind_of_lie(client: TestClient) -> None:
     assert client.get("/api/book", params={"player_id": "nobody"}).status_code == 404
 
 
+def test_a_page_is_sorted_by_any_column_what_was_not_seen_last(client: TestClient) -> None:
+    for past in (3, -8, 1):
+        book(client, past_m=past, side_m=0, putts=2)
+    unseen = book(client, carry_m=30).json()["id"]
+
+    def column(name: str, **order: Any) -> list[Any]:
+        page = client.get("/api/book", params={"player_id": "brisa", **order}).json()
+        return [row[name] for row in page["rows"]]
+
+    assert column("past_m", sort="finish", ascending=True) == [1, 3, -8, None]
+    assert column("past_m", sort="finish") == [-8, 3, 1, None]
+    assert column("id", sort="lost")[-1] == unseen
+    lost = [v for v in column("lost", sort="lost") if v is not None]
+    assert lost == sorted(lost, reverse=True)
+    assert column("id", ascending=True) == column("id")[::-1]
+    wrong = client.get("/api/book", params={"player_id": "brisa", "sort": "colour"})
+    assert wrong.status_code == 422
+
+
+def test_a_booked_shot_gives_back_the_question_it_was_planned_by(client: TestClient) -> None:
+    shot = book(client, past_m=1, side_m=0).json()
+    assert shot["has_question"]
+    asked = client.get(f"/api/book/{shot['id']}/question").json()
+    assert (asked["player_id"], asked["lie"]["cover"], asked["line"]["flag_m"]) == ("brisa", "rough", 40)
+    calls = client.post("/api/plan", json=asked).json()["calls"]
+    assert CALL in {call["id"] for call in calls}
+    gone = client.get(f"/api/book/{new_id()}/question")
+    assert gone.status_code == 404
+    assert gone.json()["errors"][0]["field"] == "booking_id"
+
+
 def test_a_fault_is_read_from_what_was_seen(client: TestClient) -> None:
     body = {"request": REQUEST, "call_id": CALL, "balls": [{"misses": ["thin", "long"]}, {"misses": ["thin"]}]}
     told = client.post("/api/faults", json=body).json()

@@ -16,6 +16,8 @@ from veltrin.core.learn.faults import (
     IMAGINED,
     REPORTED,
     TURF_READ_SD_M,
+    Readout,
+    Shape,
     Shown,
     rank_causes,
     showings,
@@ -68,7 +70,7 @@ def hits(name: str, balls: int, tries: int) -> list[bool]:
             continue
         for _ in range(tries):
             ranked = rank_causes(shown, faulty(stroke, cause, rng, balls))
-            found.append(cause.id in [r.cause.id for r in ranked if r.cause.id != CHANCE.id][:3])
+            found.append(cause.id in [c.id for c, _ in ranked if c.id != CHANCE.id][:3])
     return found
 
 
@@ -86,7 +88,7 @@ def test_one_ball_tells_less_than_three() -> None:
 
 def first(name: str, *balls: Ball) -> list[str]:
     _, shown = meant(name)
-    return [r.cause.id for r in rank_causes(shown, balls) if r.cause.id != CHANCE.id][:3]
+    return [c.id for c, _ in rank_causes(shown, balls) if c.id != CHANCE.id][:3]
 
 
 # Facts of the trade (common practice): what a miss comes from.
@@ -112,7 +114,7 @@ def test_a_mark_behind_the_ball_speaks_for_an_arc_that_bottoms_out_early() -> No
 
     def share(ball: Ball) -> float:
         early = ("hung-back", "dipped", "upright")
-        return sum(r.share for r in rank_causes(shown, [ball]) if r.cause.id in early)
+        return sum(share for cause, share in rank_causes(shown, [ball]) if cause.id in early)
 
     assert share(behind) > share(clean)
 
@@ -120,8 +122,9 @@ def test_a_mark_behind_the_ball_speaks_for_an_arc_that_bottoms_out_early() -> No
 def test_shares_are_a_distribution_and_each_cause_has_sign_and_cure() -> None:
     _, shown = meant("tight chip")
     ranked = rank_causes(shown, [Ball(frozenset({"short"}))])
-    assert sum(r.share for r in ranked) == pytest.approx(1.0)
-    assert [r.share for r in ranked] == sorted((r.share for r in ranked), reverse=True)
+    shares = [share for _, share in ranked]
+    assert sum(shares) == pytest.approx(1.0)
+    assert shares == sorted(shares, reverse=True)
     for cause in CAUSES:
         assert cause.sign.endswith(".")
         assert cause.cure.endswith(".")
@@ -142,8 +145,35 @@ def test_a_left_hander_is_read_in_the_mirror() -> None:
     left = read_fault(lefty, call_id, [Ball(frozenset({"left", "short"}))])
     assert right is not None
     assert left is not None
-    by_right = {r.cause.id: r.share for r in right}
-    by_left = {r.cause.id: r.share for r in left}
+    by_right = {r.cause.id: r.share for r in right.ranked}
+    by_left = {r.cause.id: r.share for r in left.ranked}
     assert by_left["face-open"] == pytest.approx(by_right["face-open"], rel=1e-6)
     assert by_left["aimed-left"] == pytest.approx(by_right["aimed-right"], rel=1e-6)
+    hooked = {r.cause.id: r.shape.run[-1, 1] for r in right.ranked}
+    for ranked in left.ranked:
+        if ranked.cause.id == "face-open":
+            assert ranked.shape.run[-1, 1] == pytest.approx(-hooked["face-open"], abs=1e-9)
     assert read_fault(question, "driver~stock-swing", [Ball(frozenset({"short"}))]) is None
+
+
+def shaped(name: str) -> tuple[Readout, dict[str, Shape]]:
+    question = LIES[name]
+    told = read_fault(question, plan_shot(question).calls[0].id, [Ball(frozenset({"short"}))])
+    assert told is not None
+    return told, {r.cause.id: r.shape for r in told.ranked}
+
+
+# Facts of the trade (common practice): what each error does to the head's way and to the ball.
+def test_every_cause_is_drawn_as_what_it_does() -> None:
+    told, shapes = shaped("uphill iron")
+    planned, end = told.planned, told.planned.run[-1]
+    assert end[0] == pytest.approx(told.meant_m, abs=1.5)
+    assert shapes["hung-back"].low_point_m < planned.low_point_m - 0.03
+    assert shapes["dipped"].edge_m < planned.edge_m - 0.008
+    assert shapes["rose-up"].edge_m > planned.edge_m + 0.008
+    assert shapes["too-close"].heel_m > 0.015
+    assert shapes["too-hard"].run[-1, 0] > end[0] + told.long_m
+    assert shapes["slowed"].run[-1, 0] < end[0] - told.long_m
+    assert shapes["face-shut"].run[-1, 1] > end[1] + told.wide_m
+    assert shapes["aimed-right"].run[-1, 1] < end[1] - told.wide_m
+    assert shapes["scooped"].flight[:, 2].max() > planned.flight[:, 2].max()

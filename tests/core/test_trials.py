@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from scipy import stats
 
 from veltrin.core.errors import OutOfRangeError
-from veltrin.core.learn import compare, order_of, outliers, rate, stock_of
+from veltrin.core.learn import compare, mean_within, order_of, outliers, rate, stock_of
 
 # --- trials ---
 
@@ -133,3 +133,13 @@ def test_few_shots_and_equal_shots_are_not_flagged_and_none_is_dropped() -> None
     assert stock.sd_m == pytest.approx(math.sqrt(2.5))
     with pytest.raises(ValueError, match="no shots"):
         stock_of([])
+
+
+# Worked example, from memory of Student's table: t(0.95, 4) = 2.132.
+def test_a_mean_comes_with_students_interval() -> None:
+    told = mean_within([1.0, 2.0, 3.0, 4.0, 5.0])
+    assert told is not None
+    mean, half = told
+    assert mean == 3.0
+    assert half == pytest.approx(2.132 * math.sqrt(2.5 / 5), rel=1e-3)
+    assert mean_within([1.0]) is None

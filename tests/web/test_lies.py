@@ -76,9 +76,12 @@ def test_schools_stand_side_by_side_and_a_pin_counts(running: Running, open_page
     expect(page).to_have_url(re.compile("/methods\\?"))
     tight = page.get_by_role("region", name=re.compile("^Tight lie"))
     expect(tight.get_by_role("article")).to_have_count(4)
-    expect(tight).to_contain_text("the numbers favour this here")
+    expect(tight).to_contain_text("the numbers favour it here")
     press = tight.get_by_role("article", name="Low press")
-    for row in ("carry and run", "strike", "spread", "worst 1 in 20", "Wins when"):
+    expect(tight).to_contain_text(re.compile("Low press wins when .*; "))
+    expect(press.get_by_role("img")).to_have_count(3)
+    press.get_by_text("figures and set-up").click()
+    for row in ("carry and run", "struck clean", "spread", "worst 1 in 20", "strokes, leaves"):
         expect(press).to_contain_text(row)
     press.get_by_role("button", name=re.compile("^Pin Low press")).click()
     expect(press.get_by_role("button", name=re.compile("^Pin Low press"))).to_have_attribute("aria-pressed", "true")

@@ -52,7 +52,7 @@ def test_a_bunker_and_a_tilted_green_change_call_landing_and_risk(running: Runni
     page.mouse.up()
     expect(page).to_have_url(re.compile("areas=sand"))
     # The green is tilted by its arrow: keys work as well as a drag.
-    tilt = page.get_by_role("button", name=re.compile("Tilt of the green"))
+    tilt = page.get_by_role("slider", name="Tilt of the green")
     tilt.focus()
     for _ in range(4):
         tilt.press("ArrowLeft")
@@ -78,12 +78,12 @@ def test_a_bunker_and_a_tilted_green_change_call_landing_and_risk(running: Runni
 def test_the_bunker_is_moved_stretched_and_deleted_by_keys(running: Running, open_page: Open) -> None:
     page = open_page(running.url + START + "&areas=sand*0*0*8,-5_15,-5_15,5_8,5")
     settled(page)
-    grip = page.get_by_role("button", name=re.compile("Move the sand"))
+    grip = page.get_by_role("slider", name="Move the sand")
     grip.focus()
     grip.press("Shift+ArrowRight")
     expect(page).to_have_url(re.compile(r"areas=sand.*10\.5"))
-    page.get_by_role("button", name=re.compile("Stretch the sand")).press("ArrowRight")
-    page.get_by_role("button", name=re.compile("Move the sand")).press("Delete")
+    page.get_by_role("slider", name="Stretch the sand").press("ArrowRight")
+    page.get_by_role("slider", name="Move the sand").press("Delete")
     expect(page).not_to_have_url(re.compile("areas="))
 
 
@@ -91,7 +91,7 @@ def test_a_tree_is_drawn_raised_and_told(running: Running, open_page: Open) -> N
     page = open_page(running.url + "/?p=brisa&fall=0&flag=60&front=50&back=72")
     settled(page)
     draw(page, "tree")
-    grip = page.get_by_role("button", name=re.compile("^tree, "))
+    grip = page.get_by_role("slider", name="tree", exact=True)
     grip.focus()
     grip.press("Shift+ArrowUp")
     expect(page).to_have_url(re.compile("things=tree"))

@@ -1,5 +1,4 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { cardUnits } from './lib/units'
 import { Suspense, useEffect } from 'react'
 import type { Player, Settings } from './api/client'
 import { healthQuery, playersQuery, sessionQuery, settingsQuery } from './api/queries'
@@ -15,23 +14,16 @@ import { useKeys } from './lib/use-keys'
 import { InUnits } from './lib/use-units'
 import { part, renewParts } from './lib/part'
 import { usePrefetch } from './lib/use-prefetch'
-import { lay, useLaid } from './lib/desk'
+import { lay, useDesk } from './lib/desk'
 import { useChoosePlayer } from './lib/use-choose-player'
-import { Bench } from './places/bench/Bench'
-import { CardSheet } from './places/bench/CardSheet'
-import { KeysSheet } from './places/KeysSheet'
-import { KeptSheet } from './places/bench/KeptSheet'
-import { PlayerForm } from './places/bench/PlayerForm'
-import { AstraySheet } from './places/book/AstraySheet'
-import { FilesSheet } from './places/FilesSheet'
-import { UnitsSheet } from './places/UnitsSheet'
+import { Bench, benchSheets } from './places/bench/Bench'
 import { SignIn } from './places/SignIn'
 import { keepSending } from './lib/queue'
 import { TopLine } from './places/TopLine'
 import { Problem } from './ui/Problem'
-import { Sheet } from './ui/Sheet'
 import { Boundary } from './ui/Boundary'
 import { Live } from './ui/Live'
+import { Once } from './ui/Once'
 import { Told } from './ui/Told'
 
 // Not what a coach opens first: fetched (from this very server) when they are gone to, or when there is time.
@@ -39,7 +31,9 @@ const fieldBook = part(async () => (await import('./places/book/FieldBook')).Fie
 const playersPlace = part(async () => (await import('./places/players/Players')).Players)
 const methods = part(async () => (await import('./places/methods/Methods')).Methods)
 const conditions = part(async () => (await import('./places/conditions/Conditions')).Conditions)
-const PARTS = [conditions, methods, fieldBook, playersPlace]
+const deskSheets = part(async () => (await import('./places/DeskSheets')).DeskSheets)
+const playerForm = part(async () => (await import('./places/bench/PlayerForm')).PlayerForm)
+const PARTS = [benchSheets, deskSheets, conditions, methods, fieldBook, playersPlace]
 
 /** Start from the coach's own air and last player where the address doesn't say otherwise. */
 function useStart(players: Player[] | undefined, settings: Settings | undefined) {
@@ -162,7 +156,9 @@ function Desk() {
         <p className="mt-2 mb-4 max-w-prose">
           No players yet. Add the first one: the usual bag is scaled from how far the 7-iron carries.
         </p>
-        <PlayerForm onAdded={(p) => choosePlayer(p.id)} />
+        <Once when name="The form">
+          <playerForm.View onAdded={(p) => choosePlayer(p.id)} />
+        </Once>
       </main>
     )
   }
@@ -172,17 +168,7 @@ function Desk() {
       <TopLine />
       <Warming />
       {player && <At player={player} />}
-      <AstraySheet />
-      <FilesSheet player={player} />
-      <KeptSheet />
-      {player && (
-        <InUnits value={cardUnits(player, settings.data)}>
-          <CardSheet player={player} />
-        </InUnits>
-      )}
-      <KeysSheet />
-      <UnitsSheet />
-      <NewPlayerSheet />
+      <LaidSheets player={player} />
       <Told />
     </InUnits>
   )
@@ -204,16 +190,11 @@ function At({ player }: { player: Player }) {
   )
 }
 
-function NewPlayerSheet() {
-  const choosePlayer = useChoosePlayer()
+function LaidSheets({ player }: { player: Player | undefined }) {
+  const isLaid = useDesk((state) => state.sheet !== null)
   return (
-    <Sheet {...useLaid('player')} title="Add a player" about="Five facts; the bag can be measured later.">
-      <PlayerForm
-        onAdded={(player) => {
-          lay(null)
-          choosePlayer(player.id)
-        }}
-      />
-    </Sheet>
+    <Once when={isLaid} name="This sheet">
+      <deskSheets.View player={player} />
+    </Once>
   )
 }

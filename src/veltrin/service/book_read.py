@@ -21,13 +21,17 @@ from veltrin.service.contracts.book import (
     RateOut,
     StretchOut,
 )
+from veltrin.service.contracts.plan import PlanRequest
+from veltrin.service.errors import NotFoundError
 from veltrin.service.players import find_stored
 from veltrin.service.translate import deg
 from veltrin.service.words import cover_words, lie_words, method_words
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as rows
 from veltrin.store.repositories import book_charts as chart_rows
-from veltrin.store.repositories.book import Which
+from veltrin.store.repositories.book import NEWEST, Which
+from veltrin.store.repositories.book import Order as Order
+from veltrin.store.repositories.book import Sort as Sort
 from veltrin.store.repositories.book_charts import ByCover
 from veltrin.store.tables import BookingRow
 
@@ -94,8 +98,21 @@ def booking_out(one: BookingRow) -> BookingOut:
             "lost": _plain(one.lost),
             "counts": one.counts,
             "far_off": one.far_off,
+            "has_question": one.question_id is not None,
         }
     )
+
+
+def show_question(store: Store, booking_id: str) -> PlanRequest:
+    """The question a booked shot was planned by, as it stood."""
+    with store.session() as session:
+        found = rows.load(session, booking_id)
+        body = None if found is None or found.question_id is None else rows.question_of(session, found.question_id)
+    if body is None:
+        raise NotFoundError(
+            "booking_id", "There is no such shot, or it was booked without a question.", "Choose one from /api/book."
+        )
+    return PlanRequest.model_validate_json(body)
 
 
 def which_of(
@@ -111,11 +128,11 @@ def which_of(
     return Which(player_id, cover, method, club, purpose, None, since, until)
 
 
-def list_book(store: Store, which: Which, limit: int, offset: int) -> BookPage:
-    """A page of a player's booked shots, newest first."""
+def list_book(store: Store, which: Which, limit: int, offset: int, order: Order = NEWEST) -> BookPage:
+    """A page of a player's booked shots, newest first unless asked otherwise."""
     find_stored(store, which.player_id)
     with store.session() as session:
-        total, found = rows.page(session, which, limit, offset)
+        total, found = rows.page(session, which, limit, offset, order)
     return BookPage(total=total, rows=[booking_out(one) for one in found])
 
 

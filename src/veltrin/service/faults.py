@@ -2,13 +2,17 @@
 
 from __future__ import annotations
 
-from veltrin.core.learn import CHANCE, Ball, read_fault
-from veltrin.service.contracts.book import CauseOut, FaultRequest, FaultResponse
+from veltrin.core.learn import CHANCE, Ball, Shape, read_fault
+from veltrin.service.border import check, tell
+from veltrin.service.contracts.book import CauseOut, FaultRequest, FaultResponse, ShapeOut
 from veltrin.service.plan import question_of
 from veltrin.service.planned import no_call
+from veltrin.service.translate_plan import points_out
 from veltrin.store.engine import Store
 
 SHOWN = 5
+
+check(ShapeOut, Shape, "flight", "run")
 
 
 def read(store: Store, body: FaultRequest) -> FaultResponse:
@@ -21,11 +25,11 @@ def read(store: Store, body: FaultRequest) -> FaultResponse:
         )
         for b in body.balls
     ]
-    ranked = read_fault(question_of(store, body.request), body.call_id, balls)
-    if ranked is None:
+    read_out = read_fault(question_of(store, body.request), body.call_id, balls)
+    if read_out is None:
         raise no_call(body.call_id)
-    causes = [r for r in ranked if r.cause.id != CHANCE.id]
-    chance = next(r.share for r in ranked if r.cause.id == CHANCE.id)
+    causes = [r for r in read_out.ranked if r.cause.id != CHANCE.id]
+    chance = next(r.share for r in read_out.ranked if r.cause.id == CHANCE.id)
     return FaultResponse(
         causes=[
             CauseOut(
@@ -34,8 +38,17 @@ def read(store: Store, body: FaultRequest) -> FaultResponse:
                 sign=r.cause.sign,
                 cure=r.cause.cure,
                 share_pct=round(100.0 * r.share, 1),
+                shape=_shape_out(r.shape),
             )
             for r in causes[:SHOWN]
         ],
         chance_pct=round(100.0 * chance, 1),
+        planned=_shape_out(read_out.planned),
+        meant_m=read_out.meant_m,
+        long_m=read_out.long_m,
+        wide_m=read_out.wide_m,
     )
+
+
+def _shape_out(shape: Shape) -> ShapeOut:
+    return tell(ShapeOut, shape, flight=points_out(shape.flight), run=points_out(shape.run))

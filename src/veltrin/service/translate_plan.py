@@ -57,7 +57,7 @@ for contract, kind in (
     check(contract, kind)
 
 
-def _points(points: Vec) -> Points:
+def points_out(points: Vec) -> Points:
     """Polyline with right positive, to the centimetre."""
     return [(round(float(x), 2), round(0.0 - float(y), 2) + 0.0, round(float(z), 2)) for x, y, z in points]
 
@@ -78,10 +78,10 @@ def _detail(call: Call) -> DetailOut | None:
     ghost = detail.ghost
     ledgers = {name: rows_out(rows, -1.0 if name == "aim" else 1.0) for name, rows in detail.ledgers.items()}
     return DetailOut(
-        flight=_points(detail.flight),
-        run=_points(detail.run),
+        flight=points_out(detail.flight),
+        run=points_out(detail.run),
         ledgers=LedgersOut.model_validate(ledgers),
-        ghost=tell(GhostOut, ghost, flight=_points(ghost.flight), run=_points(ghost.run)),
+        ghost=tell(GhostOut, ghost, flight=points_out(ghost.flight), run=points_out(ghost.run)),
         ends=[] if spread is None else _ends(spread.ends[:ENDS_SHOWN]),
         outline=[] if spread is None else _ends(spread.outline),
     )

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 import uuid
 from datetime import UTC, datetime
-from typing import Any
+from typing import Any, get_args
 
-from veltrin.core.learn import Difference, compare, order_of
+from veltrin.core.learn import Arm, Difference, compare, mean_within, order_of
 from veltrin.core.units import RAD_S_PER_RPM
-from veltrin.service.contracts.book import MeasureOut, TrialNew, TrialOut
+from veltrin.service.contracts.book import CloudOut, FinishedOut, MeasureOut, TrialNew, TrialOut
 from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.errors import ConflictError, NotFoundError
 from veltrin.service.planned import plain_request, planned_shot
@@ -109,9 +109,30 @@ def _measures(balls: list[BookingRow], trial: TrialRow) -> list[MeasureOut]:
     return measures
 
 
+def _finished(balls: list[BookingRow]) -> list[FinishedOut]:
+    return [
+        FinishedOut.model_validate({"arm": b.arm, "past_m": b.total_m - b.target_m, "side_m": 0.0 - b.side_m})
+        for b in balls
+        if b.arm is not None and b.total_m is not None and b.side_m is not None
+    ]
+
+
+def _clouds(finished: list[FinishedOut]) -> list[CloudOut]:
+    clouds = []
+    for arm in get_args(Arm):
+        ours = [b for b in finished if b.arm == arm]
+        past, side = mean_within([b.past_m for b in ours]), mean_within([b.side_m for b in ours])
+        if past is not None and side is not None:
+            clouds.append(
+                CloudOut(arm=arm, past_m=past[0], past_within_m=past[1], side_m=side[0], side_within_m=side[1])
+            )
+    return clouds
+
+
 def _out(store: Store, trial: TrialRow) -> TrialOut:
     with store.session() as session:
         balls = book_rows.every(session, Which(trial.player_id, trial_id=trial.id))
+    finished = _finished(balls)
     left = list(trial.order)
     for ball in balls:
         if ball.arm in left:
@@ -130,6 +151,8 @@ def _out(store: Store, trial: TrialRow) -> TrialOut:
             "struck": len(balls),
             "next_arm": left[0] if left else None,
             "measures": _measures(balls, trial),
+            "balls": finished,
+            "clouds": _clouds(finished),
             "request": PlanRequest.model_validate_json(trial.request_json),
         }
     )

@@ -41,6 +41,7 @@ export type PlayerEdit = Schemas['PlayerEdit']
 export type Bag = Schemas['BagOut']
 export type Booking = Schemas['BookingOut']
 export type BookingIn = Schemas['BookingIn']
+export type BookSort = NonNullable<NonNullable<paths['/api/book']['get']['parameters']['query']>['sort']>
 export type BookPage = Schemas['BookPage']
 export type BookSummary = Schemas['BookSummary']
 export type LieRate = Schemas['LieRateOut']

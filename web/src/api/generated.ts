@@ -13,7 +13,7 @@ export interface paths {
         };
         /**
          * List Book
-         * @description Booked shots of a player, newest first.
+         * @description Booked shots of a player, newest first; or by club, lie, carry meant, distance from the target, strokes lost.
          */
         get: operations["list_book_api_book_get"];
         put?: never;
@@ -81,6 +81,26 @@ export interface paths {
          * @description Learn from a booked shot, or don't.
          */
         put: operations["let_count_api_book__booking_id__counts_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/{booking_id}/question": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Question
+         * @description The question a booked shot was planned by, as it stood.
+         */
+        get: operations["show_question_api_book__booking_id__question_get"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -1384,6 +1404,11 @@ export interface components {
              * @description So far from what was expected that it doesn't count until you say so.
              */
             far_off: boolean;
+            /**
+             * Has Question
+             * @description Whether the question it was planned by is kept: it can be opened again.
+             */
+            has_question: boolean;
             /** Heel Mm */
             heel_mm: number | null;
             /** Holed */
@@ -1744,13 +1769,14 @@ export interface components {
         };
         /**
          * CauseOut
-         * @description A likely cause: how likely, the sign to look for, the cure.
+         * @description A likely cause: how likely, the sign to look for, the cure, what it looks like.
          */
         CauseOut: {
             /** Cure */
             cure: string;
             /** Id */
             id: string;
+            shape: components["schemas"]["ShapeOut"];
             /** Share Pct */
             share_pct: number;
             /** Sign */
@@ -1768,6 +1794,25 @@ export interface components {
             carry_m: number | null;
             /** Plays As M */
             plays_as_m: number | null;
+        };
+        /**
+         * CloudOut
+         * @description The mean finish of one way, m, and within how much of it the true mean lies nine times of ten.
+         */
+        CloudOut: {
+            /**
+             * Arm
+             * @enum {string}
+             */
+            arm: "a" | "b";
+            /** Past M */
+            past_m: number;
+            /** Past Within M */
+            past_within_m: number;
+            /** Side M */
+            side_m: number;
+            /** Side Within M */
+            side_within_m: number;
         };
         /**
          * ClubNoteOut
@@ -2214,6 +2259,22 @@ export interface components {
             causes: components["schemas"]["CauseOut"][];
             /** Chance Pct */
             chance_pct: number;
+            /**
+             * Long M
+             * @description So far past or short of it counts as long or short.
+             */
+            long_m: number;
+            /**
+             * Meant M
+             * @description Where the stroke is meant to finish.
+             */
+            meant_m: number;
+            planned: components["schemas"]["ShapeOut"];
+            /**
+             * Wide M
+             * @description So far beside the target counts as left or right.
+             */
+            wide_m: number;
         };
         /**
          * FellOutOut
@@ -2250,6 +2311,21 @@ export interface components {
              * @description It was reckoned and failed; else the method refused the lie or the club.
              */
             was_tried: boolean;
+        };
+        /**
+         * FinishedOut
+         * @description Where a ball of a trial finished against the target, m: past it and right of it positive.
+         */
+        FinishedOut: {
+            /**
+             * Arm
+             * @enum {string}
+             */
+            arm: "a" | "b";
+            /** Past M */
+            past_m: number;
+            /** Side M */
+            side_m: number;
         };
         /**
          * FlightRequest
@@ -4371,6 +4447,53 @@ export interface components {
             upright_thin: boolean;
         };
         /**
+         * ShapeOut
+         * @description What one stroke with an error, and no scatter, looks like: flight, run, and the head in section.
+         */
+        ShapeOut: {
+            /**
+             * Early M
+             * @description In the ground so far behind the ball.
+             */
+            early_m: number;
+            /**
+             * Edge M
+             * @description Leading edge above the ball's bottom as it reaches the ball.
+             */
+            edge_m: number;
+            /**
+             * Entry M
+             * @description Splash: goes in so far behind the ball.
+             */
+            entry_m: number;
+            /** Flight */
+            flight: [
+                number,
+                number,
+                number
+            ][];
+            /**
+             * Heel M
+             * @description Met so far towards the heel.
+             */
+            heel_m: number;
+            /**
+             * Low Point M
+             * @description Lowest point of the arc, ahead of the ball.
+             */
+            low_point_m: number;
+            /** Mark Depth M */
+            mark_depth_m: number;
+            /** Mark M */
+            mark_m: number;
+            /** Run */
+            run: [
+                number,
+                number,
+                number
+            ][];
+        };
+        /**
          * ShareOut
          * @description Share of strikes that end on a kind of ground.
          */
@@ -4518,6 +4641,11 @@ export interface components {
             short_m: number;
             /** Strikes */
             strikes: number;
+            /**
+             * Strokes Error
+             * @description Standard error of the expected strokes by the number of strikes, at most.
+             */
+            strokes_error: number;
             /** Worst Across M */
             worst_across_m: number;
             /** Worst Along M */
@@ -4699,6 +4827,16 @@ export interface components {
             b_call: string;
             /** B Words */
             b_words: string;
+            /**
+             * Balls
+             * @description Where its balls finished, in the order struck.
+             */
+            balls: components["schemas"]["FinishedOut"][];
+            /**
+             * Clouds
+             * @description Of each way with two balls or more.
+             */
+            clouds: components["schemas"]["CloudOut"][];
             /**
              * Id
              * @description A UUID.
@@ -4995,6 +5133,8 @@ export interface operations {
             query: {
                 limit?: number;
                 offset?: number;
+                sort?: "when" | "club" | "lie" | "carry" | "finish" | "lost";
+                ascending?: boolean;
                 player_id: string;
                 cover?: string | null;
                 method?: string | null;
@@ -5404,6 +5544,100 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BookingOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    show_question_api_book__booking_id__question_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                booking_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanRequest"];
                 };
             };
             /** @description Nobody is signed in */

@@ -9,6 +9,7 @@ import {
   type Call,
   type Day,
   type FaultRequest,
+  type FaultResponse,
   type LineIn,
   type Mast,
   type Matched,
@@ -233,7 +234,7 @@ export const useDropBooking = () =>
   )
 
 export const useReadFault = () =>
-  useTask(async (body: FaultRequest) => unwrap(await client.POST('/api/faults', { body })))
+  useTask(async (body: FaultRequest) => unwrap(await client.POST('/api/faults', { body })) as FaultResponse)
 
 export const useStartTrial = (player_id: string) =>
   useTask(

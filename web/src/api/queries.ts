@@ -6,6 +6,7 @@ import {
   type PlanResponse,
   type ReadingName,
   type SchoolsResponse,
+  type BookSort,
   type DaySheetRequest,
   type TwoDays,
   type TwoDaysRequest,
@@ -195,12 +196,27 @@ export interface Which {
 export const PAGE = 40
 
 /** A page of the book, newest first. */
-export function bookQuery(which: Which, offset: number) {
+export function bookQuery(which: Which, offset: number, sort: BookSort, ascending: boolean) {
   return queryOptions({
-    queryKey: ['book', 'page', which, offset],
+    queryKey: ['book', 'page', which, offset, sort, ascending],
     placeholderData: keepPreviousData,
     queryFn: async () =>
-      unwrap(await client.GET('/api/book', { params: { query: { ...which, limit: PAGE, offset } } })),
+      unwrap(
+        await client.GET('/api/book', {
+          params: { query: { ...which, limit: PAGE, offset, sort, ascending } },
+        }),
+      ),
+  })
+}
+
+/** The question a booked shot was planned by. */
+export function bookedQuestionQuery(booking_id: string) {
+  return queryOptions({
+    queryKey: ['book', 'question', booking_id],
+    queryFn: async () =>
+      unwrap<PlanRequest>(
+        await client.GET('/api/book/{booking_id}/question', { params: { path: { booking_id } } }),
+      ),
   })
 }
 

@@ -11,6 +11,8 @@ const BALL = { x: 176 }
 interface FeetProps {
   setup: Setup
   leftHanded: boolean
+  /** Without its words: in a row of small drawings. */
+  plain?: boolean
 }
 
 function Shoe({ x, y, turn, ghost }: { x: number; y: number; turn: number; ghost: boolean }) {
@@ -63,7 +65,7 @@ function Stance({ width, stance, back, hand, ghost, line }: StanceProps) {
 }
 
 /** From above, target to the right: feet around the ball, stance line, path and face, stock as a ghost. */
-export function FeetView({ setup, leftHanded }: FeetProps) {
+export function FeetView({ setup, leftHanded, plain = false }: FeetProps) {
   // A right-hander stands to the left of the line, which is up on the page.
   const hand = leftHanded ? -1 : 1
   const line = leftHanded ? 60 : FEET_H - 52
@@ -73,7 +75,7 @@ export function FeetView({ setup, leftHanded }: FeetProps) {
   const face = setup.open_deg * 0.9 * hand
   return (
     <svg
-      viewBox={`0 0 ${FEET_W} ${FEET_H}`}
+      viewBox={plain ? `52 0 248 ${FEET_H}` : `0 0 ${FEET_W} ${FEET_H}`}
       className="block w-full"
       role="img"
       aria-label="Set-up from above"
@@ -108,7 +110,7 @@ export function FeetView({ setup, leftHanded }: FeetProps) {
         />
         <circle r={5.4} fill="var(--ball)" stroke="var(--ink)" strokeWidth={1.6} />
       </g>
-      <Notes setup={setup} hand={hand} y={leftHanded ? 16 : FEET_H - 21} wider={wider} />
+      {!plain && <Notes setup={setup} hand={hand} y={leftHanded ? 16 : FEET_H - 21} wider={wider} />}
     </svg>
   )
 }

@@ -5,6 +5,9 @@ interface GripProps {
   x: number
   y: number
   label: string
+  /** The first of the two things it sets, and how far that goes: what a slider has to have; `spoken` tells both. */
+  value: number
+  high: number
   spoken: string
   /** Dragged to a place in the drawing's own units. */
   onMove: (x: number, y: number) => void
@@ -26,7 +29,7 @@ const STEPS: Record<string, readonly [number, number]> = {
 
 /** A grip that moves both ways: drag it, or focus it and use the arrow keys (with Shift: five steps). */
 export function Grip(props: GripProps) {
-  const { x, y, label, spoken, onMove, onRelease, onStep, onDelete, small, gear = 1 } = props
+  const { x, y, label, value, high, spoken, onMove, onRelease, onStep, onDelete, small, gear = 1 } = props
   const held = useRef<{ px: number; py: number; x: number; y: number } | null>(null)
   const onKeyDown = (event: KeyboardEvent) => {
     const step = STEPS[event.key]
@@ -44,10 +47,14 @@ export function Grip(props: GripProps) {
     <g
       className="handle"
       transform={`translate(${x} ${y})`}
-      role="button"
+      role="slider"
       tabIndex={0}
-      aria-label={`${label}, ${spoken}`}
-      aria-roledescription="movable"
+      aria-label={label}
+      aria-roledescription="grip that moves both ways"
+      aria-valuenow={value}
+      aria-valuemin={Math.min(0, value)}
+      aria-valuemax={Math.max(high, value)}
+      aria-valuetext={spoken}
       onKeyDown={onKeyDown}
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId)

@@ -66,6 +66,8 @@ export function Obstacles({ obstacles, scale, onChange, onRelease }: ObstaclesPr
               x={scale.x(obstacle.at)}
               y={scale.y(scale.ground(obstacle.at) + obstacle.high)}
               label={OBSTACLE_WORDS[obstacle.kind]}
+              value={obstacle.at}
+              high={scale.end}
               spoken={`${show(obstacle.at, 'distance', units)} away, ${show(obstacle.high, 'distance', units)} high`}
               onMove={(x, y) =>
                 put(

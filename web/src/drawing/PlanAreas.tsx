@@ -54,6 +54,8 @@ export function AreaGrips({ areas, scale, mid, onChange, onRelease }: PlanAreasP
               x={scale.x(cx)}
               y={mid + cy * scale.k}
               label={`Move the ${name}`}
+              value={cx}
+              high={scale.end}
               spoken={place}
               onMove={(x, y) => {
                 const [mx, my] = metres(x, y)
@@ -68,6 +70,8 @@ export function AreaGrips({ areas, scale, mid, onChange, onRelease }: PlanAreasP
               x={scale.x(box.x1)}
               y={mid + box.y1 * scale.k}
               label={`Stretch the ${name}`}
+              value={box.x1 - box.x0}
+              high={scale.end}
               spoken={`${show(box.x1 - box.x0, 'distance', units)} by ${show(box.y1 - box.y0, 'distance', units)}`}
               onMove={(x, y) => put(stretchArea(area, ...metres(x, y)), true)}
               onRelease={onRelease}

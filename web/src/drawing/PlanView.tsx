@@ -103,6 +103,8 @@ function Tilt({
         x={x + dx}
         y={y + dy}
         label="Tilt of the green"
+        value={reading.greenFall}
+        high={RANGES.greenFall.high}
         spoken={words}
         onMove={(px, py) =>
           onDrag({

@@ -14,6 +14,49 @@ const FACE_H = 104
 const K = 1.7
 const [FACE_X, FACE_Y] = [85, 84]
 
+/** Outline and grooves of a wedge's face, a right-hander's heel on the right. */
+function FaceShape({ hand }: { hand: 1 | -1 }) {
+  const x = (heel: number) => FACE_X + hand * heel * K
+  return (
+    <>
+      <path
+        d={`M${x(36)} ${FACE_Y + 6}L${x(-30)} ${FACE_Y + 6}Q${x(-44)} ${FACE_Y - 8} ${x(-42)} 26Q${x(-36)} 8 ${x(-22)} 10L${x(32)} 52L${x(40)} 40L${x(47)} 44L${x(38)} ${FACE_Y}Z`}
+        fill="var(--paper)"
+        stroke="var(--ink)"
+        strokeWidth={1.4}
+      />
+      {[0, 5, 10, 15, 20, 25].map((up) => (
+        <line
+          key={up}
+          x1={x(26)}
+          x2={x(-24)}
+          y1={FACE_Y - up * K}
+          y2={FACE_Y - up * K}
+          stroke="var(--faint)"
+        />
+      ))}
+    </>
+  )
+}
+
+/** The same with where the ball met it, to look at. */
+export function FaceMark({ heel, leftHanded, words }: { heel: number; leftHanded: boolean; words: string }) {
+  const hand = leftHanded ? -1 : 1
+  return (
+    <svg viewBox={`0 0 ${FACE_W} ${FACE_H}`} className="block w-full" role="img" aria-label={words}>
+      <FaceShape hand={hand} />
+      <circle
+        cx={FACE_X + hand * heel * K}
+        cy={FACE_Y - 10 * K}
+        r={7}
+        fill="none"
+        stroke="var(--hot)"
+        strokeWidth={2.5}
+      />
+    </svg>
+  )
+}
+
 /** The club face as the ball sees it: a tap says where it met the ball; a second tap there takes it back. */
 export function FaceTap({ at, leftHanded, onTap }: FaceTapProps) {
   // The ball sees a right-hander's heel on its right.
@@ -38,22 +81,7 @@ export function FaceTap({ at, leftHanded, onTap }: FaceTapProps) {
       }
       onPointerDown={tap}
     >
-      <path
-        d={`M${x(36)} ${FACE_Y + 6}L${x(-30)} ${FACE_Y + 6}Q${x(-44)} ${FACE_Y - 8} ${x(-42)} 26Q${x(-36)} 8 ${x(-22)} 10L${x(32)} 52L${x(40)} 40L${x(47)} 44L${x(38)} ${FACE_Y}Z`}
-        fill="var(--paper)"
-        stroke="var(--ink)"
-        strokeWidth={1.4}
-      />
-      {[0, 5, 10, 15, 20, 25].map((up) => (
-        <line
-          key={up}
-          x1={x(26)}
-          x2={x(-24)}
-          y1={FACE_Y - up * K}
-          y2={FACE_Y - up * K}
-          stroke="var(--faint)"
-        />
-      ))}
+      <FaceShape hand={hand} />
       <text x={x(-44)} y={FACE_H - 3} textAnchor={leftHanded ? 'end' : 'start'} className="quiet">
         toe
       </text>

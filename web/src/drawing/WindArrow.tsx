@@ -1,5 +1,5 @@
 import { fromLine } from '../lib/day'
-import type { Reading } from '../lib/reading'
+import { RANGES, type Reading } from '../lib/reading'
 import { sideOfWind, speedWords } from '../lib/sky-words'
 import { Grip } from './Grip'
 import { tailOf, windAt, windStep } from './WindFromAbove'
@@ -47,6 +47,8 @@ export function WindArrow({ reading, x, y, isLed, onDrag, onRelease, onStep }: W
           x={x + dx}
           y={y + dy}
           label="Wind"
+          value={reading.wind}
+          high={RANGES.wind.high}
           spoken={reading.wind === 0 ? 'calm' : `${words} ${sideOfWind(fromLine(reading))}`}
           onMove={(px, py) => onDrag(windAt(py - y, -(px - x), PER_M_S, reading))}
           onRelease={onRelease}

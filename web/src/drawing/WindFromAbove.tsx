@@ -96,6 +96,8 @@ export function WindFromAbove({ reading, isLed, onDrag, onRelease, onStep }: Win
           x={x}
           y={y}
           label="Wind"
+          value={reading.wind}
+          high={RANGES.wind.high}
           spoken={spoken}
           onMove={(px, py) => onDrag(windAt(px - MID, py - MID, PER_M_S, reading))}
           onRelease={onRelease}

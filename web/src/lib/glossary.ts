@@ -6,7 +6,9 @@ export const GLOSSARY = {
   'a bad one': 'Chance that it ends three quarters of a stroke dearer than the best call does on average.',
   'putt next': 'Chance that the next stroke is a putt.',
   'as good as':
-    'The difference is smaller than what so many strikes can tell apart: choose what the player likes.',
+    'The difference is smaller than what so many strikes can tell apart (±: their standard error): choose what the player likes.',
+  'kept club':
+    'The club used from level ground stays in the hand: the swing makes up for the slope, not another loft.',
   'the same again': 'Chance that the ball still lies in the same trouble.',
 } as const
 

@@ -1,3 +1,4 @@
+import house from '../../../docs/schema/house.json'
 import type { Call, Odds, Setup, Share } from '../api/client'
 import { distance, small, type Units } from './units'
 
@@ -63,4 +64,16 @@ export function betweenWords(call: Call, units: Units): string {
   const { spread } = call
   if (!spread) return ''
   return `${fromFlag(spread.short_m, units)} to ${fromFlag(spread.long_m, units)}, 8 in 10`
+}
+
+/** Whether a call costs no more than another as far as so many strikes can tell, or a stroke in thirty. */
+export function isAsGood(call: Call, first: Call): boolean {
+  const error = Math.hypot(call.spread?.strokes_error ?? 0, first.spread?.strokes_error ?? 0)
+  return call.strokes - first.strokes < Math.max(house.as_good_strokes, error)
+}
+
+/** Expected strokes with how far they may be off by the number of strikes. */
+export function strokesWords(call: Call): string {
+  const error = call.spread?.strokes_error
+  return call.strokes.toFixed(2) + (error === undefined ? '' : ` ± ${error.toFixed(2)}`)
 }

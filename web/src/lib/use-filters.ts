@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import type { BookSort } from '../api/client'
 import type { Which } from '../api/queries'
 
 const KEYS = ['cover', 'method', 'club', 'purpose', 'since'] as const
@@ -12,15 +13,50 @@ function fromHash(player_id: string): Which {
   return { player_id, ...Object.fromEntries(known) }
 }
 
+/** How its list is sorted; it stands in the address too. */
+export interface Sorted {
+  by: BookSort
+  ascending: boolean
+}
+
+const NEWEST: Sorted = { by: 'when', ascending: false }
+const SORTS: Record<BookSort, true> = {
+  when: true,
+  club: true,
+  lie: true,
+  carry: true,
+  finish: true,
+  lost: true,
+}
+
+function sortedFromHash(): Sorted {
+  const [by, way] = (new URLSearchParams(window.location.hash.slice(1)).get('sort') ?? '').split('.')
+  return by !== undefined && by in SORTS ? { by: by as BookSort, ascending: way === 'up' } : NEWEST
+}
+
+function toHash(which: Which, sorted: Sorted) {
+  const told = new URLSearchParams(KEYS.flatMap((key) => (which[key] ? [[key, which[key]]] : [])))
+  if (sorted.by !== NEWEST.by || sorted.ascending)
+    told.set('sort', `${sorted.by}.${sorted.ascending ? 'up' : 'down'}`)
+  const { pathname, search } = window.location
+  const hash = `${told}` === '' ? '' : `#${told}`
+  window.history.replaceState(window.history.state, '', pathname + search + hash)
+}
+
 /** Which shots of the book are looked at. It stands in the address, so that a reload or a link shows the same. */
-export function useFilters(player_id: string): [Which, (which: Which) => void] {
+export function useFilters(player_id: string) {
   const [which, setWhich] = useState(() => fromHash(player_id))
-  const set = (next: Which) => {
-    const told = new URLSearchParams(KEYS.flatMap((key) => (next[key] ? [[key, next[key]]] : [])))
-    const { pathname, search } = window.location
-    const hash = `${told}` === '' ? '' : `#${told}`
-    window.history.replaceState(window.history.state, '', pathname + search + hash)
-    setWhich(next)
+  const [sorted, setSorted] = useState(sortedFromHash)
+  return {
+    which,
+    sorted,
+    filter: (next: Which) => {
+      toHash(next, sorted)
+      setWhich(next)
+    },
+    sort: (next: Sorted) => {
+      toHash(which, next)
+      setSorted(next)
+    },
   }
-  return [which, set]
 }

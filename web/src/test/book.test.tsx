@@ -4,8 +4,8 @@ import { lay, useDesk } from '../lib/desk'
 import { cleanup, fireEvent, render, screen, within } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import type { Booking, BookSummary, LieRate } from '../api/client'
-import { bookQuery, summaryQuery, type Which } from '../api/queries'
+import type { BookSummary, LieRate } from '../api/client'
+import { summaryQuery, type Which } from '../api/queries'
 import { FinishTap } from '../drawing/FinishTap'
 import { FaceTap, TurfTap } from '../drawing/StrikeTap'
 import { NOTHING_SEEN, type Seen } from '../lib/booking'
@@ -15,7 +15,6 @@ import { Charts } from '../places/book/Charts'
 import { Filters } from '../places/book/Filters'
 import { Lies } from '../places/book/Lies'
 import { SeenForm } from '../places/book/SeenForm'
-import { Shots } from '../places/book/Shots'
 import { WaitingShots } from '../places/book/WaitingShots'
 import { PLAYER } from './players'
 import { stubWidth } from './wide'
@@ -215,51 +214,7 @@ const SUMMARY: BookSummary = {
   ],
 } // prettier-ignore
 
-const ROW: Booking = {
-  id: 'x', player_id: 'tove', booked_at: '2026-05-01T10:00:00Z', source: 'hand', purpose: 'shot', trial_id: null,
-  arm: null, club_id: '58', club_name: 'Lob wedge 58', cover: 'rough', slope: 'level', lie_words: 'rough',
-  method_id: 'stock-swing', method_name: 'Stock swing', call_id: '58~stock-swing', target_m: 40, expected_carry_m: 31,
-  expected_total_m: 40, carry_m: 26, carry_side_m: 0, total_m: 36, past_m: -4, side_m: 1.5, measured: {}, heel_mm: null,
-  up_mm: null, turf_cm: null, misses: ['heavy'], note: 'by the wall', holed: false, putts: 2, chipped_again: null,
-  end_words: 'green', lost: -0.12, counts: false, far_off: true,
-} // prettier-ignore
-
-describe('the field book', () => {
-  it('lists what was meant and what was seen, and says why a shot does not count', () => {
-    shown(<Shots which={WHICH} />, (queries) =>
-      queries.setQueryData(bookQuery(WHICH, 0).queryKey, { total: 1, rows: [ROW] }),
-    )
-    const text = screen.getByRole('table').textContent
-    expect(text).toContain('Lob wedge 58, stock swing')
-    expect(text).toContain('31')
-    expect(text).toContain('→ 26')
-    expect(text).toContain('4 short, 1.5 right')
-    expect(text).toContain('green, heavy')
-    expect(text).toContain('−0.12')
-    expect(text).toContain('far off')
-    fireEvent.click(screen.getByRole('button', { name: 'Lob wedge 58, stock swing' }))
-    expect(screen.getByText('by the wall')).toBeTruthy()
-    expect(screen.getByRole('button', { name: 'Learn from it' })).toBeTruthy()
-  })
-
-  it('is a list on a phone, with the same to say', () => {
-    stubWidth(false)
-    shown(<Shots which={WHICH} />, (queries) =>
-      queries.setQueryData(bookQuery(WHICH, 0).queryKey, { total: 1, rows: [ROW] }),
-    )
-    const text = screen.getByRole('list', { name: 'Booked shots' }).textContent
-    expect(text).toContain('rough: 4 short, 1.5 right, carried 26, heavy')
-    expect(text).toContain('(not learnt)')
-    expect(screen.queryByRole('table')).toBeNull()
-  })
-
-  it('says what to do while it is empty', () => {
-    shown(<Shots which={WHICH} />, (queries) =>
-      queries.setQueryData(bookQuery(WHICH, 0).queryKey, { total: 0, rows: [] }),
-    )
-    expect(screen.getByText(/On the Bench press E/)).toBeTruthy()
-  })
-
+describe('what the book comes to', () => {
   it('puts the dearest lie first, counts behind every share', () => {
     shown(<Lies summary={SUMMARY} onOpen={vi.fn()} />)
     const names = screen.getAllByRole('rowheader').map((cell) => cell.textContent)

@@ -110,9 +110,12 @@ describe('a school', () => {
   it('stands with its numbers, its pin and the way to the Bench', () => {
     const onTake = vi.fn()
     const side = { method: METHOD, call: sampleCall(), reason: null }
-    shown(<SchoolColumn side={side} isFavoured player={PLAYER} onTake={onTake} />)
+    const frame = { from: 0, to: 16, up: 1, side: 1 }
+    shown(
+      <SchoolColumn side={side} isFavoured player={PLAYER} reading={START} frame={frame} onTake={onTake} />,
+    )
     const column = screen.getByRole('article', { name: 'Dropped foot' })
-    expect(column.textContent).toContain('the numbers favour this here')
+    expect(column.textContent).toContain('the numbers favour it here')
     expect(column.textContent).toContain('clean 88\u00a0%, heavy 9\u00a0%, thin 3\u00a0%')
     const pin = within(column).getByRole('button', { name: 'Pin Dropped foot for Tove' })
     expect(pin.getAttribute('aria-pressed')).toBe('true')
@@ -122,7 +125,7 @@ describe('a school', () => {
 
   it('is listed with its reason, faults and cures where it can not be played', () => {
     const side = { method: METHOD, call: null, reason: 'is for a downhill lie' }
-    shown(<Catalogue families={[['downhill', [side]]]} player={PLAYER} onTake={vi.fn()} />)
+    shown(<Catalogue families={[['downhill', [side]]]} player={PLAYER} flag={14.5} onTake={vi.fn()} />)
     const family = screen.getByRole('region', { name: 'downhill' })
     expect(family.textContent).toContain('not here: is for a downhill lie')
     fireEvent.click(within(family).getByRole('button', { name: /Dropped foot$/ }))

@@ -138,6 +138,8 @@ describe('a grip that moves both ways', () => {
           x={0}
           y={0}
           label="sand"
+          value={9}
+          high={20}
           spoken="9 m"
           onMove={vi.fn()}
           onRelease={vi.fn()}
@@ -146,7 +148,7 @@ describe('a grip that moves both ways', () => {
         />
       </svg>,
     )
-    const grip = screen.getByRole('button', { name: 'sand, 9 m' })
+    const grip = screen.getByRole('slider', { name: 'sand' })
     fireEvent.keyDown(grip, { key: 'ArrowRight' })
     fireEvent.keyDown(grip, { key: 'ArrowUp', shiftKey: true })
     fireEvent.keyDown(grip, { key: 'x' })

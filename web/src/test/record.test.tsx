@@ -20,26 +20,10 @@ import { LandedRows, MonitorPanel } from '../places/players/MonitorPanel'
 import { StockShots } from '../places/players/StockShots'
 import { PLAYER } from './players'
 import { sampleCall, samplePlan } from './sample'
+import { serve } from './serve'
 import { stubWidth } from './wide'
 
 const READING = { ...START, player: 'tove' }
-
-type Answer = (request: Request) => unknown
-/** Answer requests by method and path; what isn't listed is a lost connection. */
-function serve(answers: Record<string, Answer>) {
-  const fetched = vi.fn(async (request: Request) => {
-    const key = `${request.method} ${new URL(request.url).pathname}`
-    const found = Object.entries(answers).find(([path]) => key.startsWith(path))
-    if (!found) throw new TypeError(`nobody answers ${key}`)
-    const body = await Promise.resolve(found[1](request))
-    return new Response(JSON.stringify(body), {
-      status: 200,
-      headers: { 'content-type': 'application/json' },
-    })
-  })
-  vi.stubGlobal('fetch', fetched)
-  return fetched
-}
 
 function shown(part: ReactNode, fill: (queries: QueryClient) => void = () => undefined) {
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } })
@@ -207,12 +191,16 @@ describe('files and copies', () => {
 })
 
 describe('a fault', () => {
+  const shape = {
+    flight: [[0, 0, 0], [5, 0, 1], [9, 0, 0]], run: [[9, 0, 0], [14, 0.5, 0]],
+    low_point_m: 0.08, edge_m: 0.009, early_m: 0, entry_m: 0, mark_m: 0, mark_depth_m: 0, heel_m: 0,
+  } satisfies FaultResponse['planned'] // prettier-ignore
   const told: FaultResponse = {
     causes: [
-      { id: 'rose-up', words: 'stood up', sign: 'No mark.', cure: 'Keep the height.', share_pct: 61.2 },
+      { id: 'rose-up', words: 'stood up', sign: 'No mark.', cure: 'Keep the height.', share_pct: 61.2, shape },
     ],
-    chance_pct: 8.4,
-  }
+    chance_pct: 8.4, planned: shape, meant_m: 14.5, long_m: 1.2, wide_m: 1,
+  } // prettier-ignore
 
   it('is read from several balls of the call on the Bench', async () => {
     const fetched = serve({ 'POST /api/faults': () => told })
@@ -224,6 +212,7 @@ describe('a fault', () => {
     fireEvent.click(within(second).getByRole('button', { name: 'long' }))
     fireEvent.click(screen.getByRole('button', { name: 'Read the fault' }))
     expect(await screen.findByText('Keep the height.')).toBeTruthy()
+    expect(screen.getByRole('img', { name: /stood up: flight and finish/ })).toBeTruthy()
     expect(screen.getByRole('region', { name: 'Likely causes' }).textContent).toContain(
       '8 % that it was an ordinary',
     )
@@ -241,6 +230,8 @@ describe('a trial', () => {
     id: '11111111-1111-4111-8111-111111111111', player_id: 'tove', name: 'A against B', made_at: '2026-11-25T10:00:00Z',
     a_call: '58~dropped-foot', b_call: '54~kept-club', a_words: 'lob wedge', b_words: 'sand wedge',
     order: ['a', 'b', 'b', 'a'], struck: 3, next_arm: 'a', request: toRequest(READING),
+    balls: [{ arm: 'a', past_m: 1, side_m: 0 }, { arm: 'b', past_m: -1, side_m: 2 }, { arm: 'b', past_m: 3, side_m: 0 }],
+    clouds: [{ arm: 'b', past_m: 1, past_within_m: 3, side_m: 1, side_within_m: 2 }],
     measures: [
       {
         name: 'carry', unit: 'm', shots_a: 1, shots_b: 2, mean_a: 9.5, mean_b: 9.46, sd_a: 1, sd_b: 1.2,
@@ -255,6 +246,11 @@ describe('a trial', () => {
     const part = screen.getByRole('region', { name: 'Trial' })
     expect(part.textContent).toContain('Ball 4 of 4: A, lob wedge')
     expect(part.textContent).toContain("can't tell 2.2 m")
+    expect(
+      within(part)
+        .getByRole('img', { name: /Finishes of 3 balls/ })
+        .querySelectorAll('ellipse'),
+    ).toHaveLength(1)
     // A difference of nothing has no sign.
     expect(part.textContent).toContain('0.0')
     expect(part.textContent).not.toContain('−0.0')

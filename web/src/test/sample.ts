@@ -106,6 +106,7 @@ export function sampleSpread(
       { kind: 'fairway', words: 'fairway', pct: 0.2, is_trouble: false },
     ],
     next_putt_pct: 81,
+    strokes_error: 0.02,
     again_pct: 0,
     bad_pct: 19,
     worst_along_m: 14,

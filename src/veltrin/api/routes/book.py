@@ -28,6 +28,7 @@ from veltrin.service.contracts.book import (
     TrialNew,
     TrialOut,
 )
+from veltrin.service.contracts.plan import PlanRequest
 
 router = APIRouter()
 
@@ -65,15 +66,23 @@ def list_book(
     which: WhichDep,
     limit: Annotated[int, Query(ge=1, le=200)] = 50,
     offset: Annotated[int, Query(ge=0, le=2**53)] = 0,
+    sort: book_read.Sort = "when",
+    ascending: bool = False,
 ) -> BookPage:
-    """Booked shots of a player, newest first."""
-    return book_read.list_book(store, which, limit, offset)
+    """Booked shots of a player, newest first; or by club, lie, carry meant, distance from the target, strokes lost."""
+    return book_read.list_book(store, which, limit, offset, book_read.Order(sort, ascending))
 
 
 @router.get("/book/summary", tags=["book"])
 def sum_up(store: StoreDep, which: WhichDep) -> BookSummary:
     """Predicted against actual, rates and strokes lost by kind of lie, trend."""
     return book_read.sum_up(store, which)
+
+
+@router.get("/book/{booking_id}/question", tags=["book"])
+def show_question(store: StoreDep, booking_id: BookingId) -> PlanRequest:
+    """The question a booked shot was planned by, as it stood."""
+    return book_read.show_question(store, booking_id)
 
 
 @router.put("/book/{booking_id}/counts", tags=["book"])

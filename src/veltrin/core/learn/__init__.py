@@ -1,7 +1,7 @@
 """What the record teaches: a player's own habits, outliers, rates, trials, faults."""
 
 from veltrin.core.learn.causes import CAUSES, CHANCE, Cause
-from veltrin.core.learn.faults import MISSES, Ball, Miss, Ranked, read_fault
+from veltrin.core.learn.faults import MISSES, Ball, Miss, Ranked, Shape, read_fault
 from veltrin.core.learn.habits import (
     FAILED,
     MOST_TOLD,
@@ -18,7 +18,7 @@ from veltrin.core.learn.habits import (
 )
 from veltrin.core.learn.outliers import OUTLIER_FROM, Stock, outliers, stock_of
 from veltrin.core.learn.rates import Rate, rate
-from veltrin.core.learn.trials import Arm, Difference, Verdict, compare, order_of
+from veltrin.core.learn.trials import Arm, Difference, Verdict, compare, mean_within, order_of
 
 __all__ = [
     "CAUSES",
@@ -39,6 +39,7 @@ __all__ = [
     "Miss",
     "Ranked",
     "Rate",
+    "Shape",
     "Stock",
     "Told",
     "Verdict",
@@ -46,6 +47,7 @@ __all__ = [
     "is_far_off",
     "learn",
     "lesson",
+    "mean_within",
     "order_of",
     "outliers",
     "rate",

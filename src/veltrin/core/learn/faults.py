@@ -19,6 +19,7 @@ import numpy as np
 from veltrin.core.geometry import Mask, Vec
 from veltrin.core.kit import Scatter
 from veltrin.core.learn.causes import CAUSES, CHANCE, Cause, Error
+from veltrin.core.plan.answer import drawn_path
 from veltrin.core.plan.mirror import is_mirrored
 from veltrin.core.plan.model import Question
 from veltrin.core.plan.odds import even_normals, strike_scatter
@@ -27,7 +28,7 @@ from veltrin.core.plan.play import Miss as Off
 from veltrin.core.plan.play import Played, nudge, play
 from veltrin.core.plan.rank import speed_scatter
 from veltrin.core.plan.target import Targets
-from veltrin.core.sides import mirrored, renamed
+from veltrin.core.sides import Places, Unsided, mirrored, renamed
 
 Miss = Literal["heavy", "thin", "shank", "left", "right", "short", "long", "ballooned", "ran through"]
 MISSES: tuple[Miss, ...] = get_args(Miss)
@@ -60,20 +61,55 @@ class Seen(NamedTuple):
 
 
 @dataclass(frozen=True)
+class Shape:
+    """What one stroke with an error and no scatter looks like: drawn flight and run (k, 3), and the head in section.
+
+    `low_point_m` and `entry_m` along the line from the ball, ahead and behind; `edge_m` above the ball's bottom as the
+    head reaches it; `early_m` in the ground so far behind it; `heel_m` met so far towards the heel.
+    """
+
+    flight: Places
+    run: Places
+    low_point_m: Unsided
+    edge_m: Unsided
+    early_m: Unsided
+    entry_m: Unsided
+    mark_m: Unsided
+    mark_depth_m: Unsided
+    heel_m: Unsided
+
+
+@dataclass(frozen=True)
 class Ranked:
-    """One cause and how likely it is, as a share of all causes and chance."""
+    """One cause, how likely it is as a share of all causes and chance, and what it looks like."""
 
     cause: Cause
     share: float
+    shape: Shape
 
 
-def strike_with(stroke: One, error: Error, draws: Vec) -> Seen:
-    """Strike it with an error; `draws` (n, 6) standard normals: speed, face, loft, low point, depth, heel."""
+@dataclass(frozen=True)
+class Readout:
+    """Causes, likeliest first, chance among them; the stroke as planned; how far off counts as a miss (m)."""
+
+    ranked: tuple[Ranked, ...]
+    planned: Shape
+    meant_m: float
+    long_m: float
+    wide_m: float
+
+
+class _Struck(NamedTuple):
+    played: Played
+    heel_m: Vec
+    off: Off
+
+
+def _strike(stroke: One, error: Error, draws: Vec, *, record: bool = False) -> _Struck:
     n = len(draws)
     scatter, call = stroke.question.player.scatter, stroke.call
     many = stroke.batch.take(np.zeros(n, dtype=int))
     swing, aim = np.full(n, call.swing), np.full(n, call.aim_rad + error.aim_rad)
-    target = Targets(np.full(n, call.target.distance_m), np.full(n, call.target.bearing_rad))
     scatter_factor = stroke.difficulty
     speed = error.share * (1.0 + draws[:, 0] * speed_scatter(scatter, stroke.batch, swing) * scatter_factor)
     many = replace(many, full_speed=many.full_speed * np.maximum(speed, 0.3), change=error.change(many.change))
@@ -82,9 +118,41 @@ def strike_with(stroke: One, error: Error, draws: Vec) -> Seen:
         scatter, swing, np.full(n, stroke.strike_difficulty), many.clubs.arc_m, stroke.world.lie.cover.uneven_m
     )
     off = Off(error.along_m + along * draws[:, 3], error.deep_m + deep * draws[:, 4])
-    played = play(many, error.world(stroke.world), swing, aim, miss=off)
-    heel = error.heel_m + HEEL_SD_M * draws[:, 5]
-    return _seen(stroke, played, target, heel, off)
+    played = play(many, error.world(stroke.world), swing, aim, miss=off, record=record)
+    return _Struck(played, error.heel_m + HEEL_SD_M * draws[:, 5], off)
+
+
+def strike_with(stroke: One, error: Error, draws: Vec) -> Seen:
+    """Strike it with an error; `draws` (n, 6) standard normals: speed, face, loft, low point, depth, heel."""
+    struck = _strike(stroke, error, draws)
+    meant = stroke.call.target
+    target = Targets(np.full(len(draws), meant.distance_m), np.full(len(draws), meant.bearing_rad))
+    return _seen(stroke, struck.played, target, struck.heel_m, struck.off)
+
+
+def shape_of(stroke: One, error: Error) -> Shape:
+    """The same struck once, with the error and nothing else."""
+    played, heel, off = _strike(stroke, error, np.zeros((1, 6)), record=True)
+    flight, run = drawn_path(played, 0, stroke.world)
+    contact = played.contact
+    moved = contact.splash if contact.is_splash[0] else None
+    along = float(np.broadcast_to(off.along_m, 1)[0])
+    return Shape(
+        flight=flight,
+        run=run,
+        low_point_m=float(played.setup.low_point_m[0]) + along,
+        edge_m=float(contact.meeting.edge_m[0]),
+        early_m=float(contact.meeting.early_m[0]),
+        entry_m=float(stroke.batch.asks("entry_m")[0]) - along if moved else 0.0,
+        mark_m=float(moved.mark_m[0]) if moved else 0.0,
+        mark_depth_m=float(moved.depth_m[0]) if moved else 0.0,
+        heel_m=float(heel[0]),
+    )
+
+
+def counts_from(distance_m: float) -> tuple[float, float]:
+    """How far past or short, and how far to the side, a coach calls a miss (m). Judgement."""
+    return max(1.0, 0.08 * distance_m), max(1.0, 0.05 * distance_m)
 
 
 def _turns(scatter: Scatter, scatter_factor: float, draws: Vec) -> dict[str, Vec]:
@@ -100,7 +168,7 @@ def _seen(stroke: One, played: Played, target: Targets, heel: Vec, off: Off) -> 
     carry, rest = target.along(played.flights.landing), target.along(played.runs.rest)
     side = target.across(played.runs.rest)
     shank = heel > SHANK_FROM_M
-    wide, long = max(1.0, 0.05 * distance), max(1.0, 0.08 * distance)
+    long, wide = counts_from(distance)
     meant = distance + call.past_m
     apex = played.flights.apex_m
     is_short = (rest < meant - long) | shank
@@ -155,7 +223,7 @@ _ACROSS: dict[Miss, Miss] = {"left": "right", "right": "left"}
 _ACROSS_CAUSE = {"aimed-left": "aimed-right", "aimed-right": "aimed-left"}
 
 
-def read_fault(question: Question, call_id: str, balls: Sequence[Ball]) -> tuple[Ranked, ...] | None:
+def read_fault(question: Question, call_id: str, balls: Sequence[Ball]) -> Readout | None:
     """Rank the causes of what was seen, likeliest first, chance among them; None if the call isn't feasible here.
 
     One ball tells little; a fault comes back, so several balls of the same shot tell much more.
@@ -166,11 +234,20 @@ def read_fault(question: Question, call_id: str, balls: Sequence[Ball]) -> tuple
         return None
     if turns:
         balls = [replace(b, misses=frozenset(_ACROSS.get(m, m) for m in b.misses)) for b in balls]
-    ranked = rank_causes(showings(stroke), balls)
-    if not turns:
-        return ranked
-    known = {c.id: c for c in (*CAUSES, CHANCE)}
-    return tuple(replace(r, cause=known[_ACROSS_CAUSE.get(r.cause.id, r.cause.id)]) for r in ranked)
+    shares = rank_causes(showings(stroke), balls)
+    shapes = [shape_of(stroke, cause.error) for cause, _ in shares]
+    planned = shape_of(stroke, CHANCE.error)
+    if turns:
+        known = {c.id: c for c in (*CAUSES, CHANCE)}
+        shares = [(known[_ACROSS_CAUSE.get(cause.id, cause.id)], share) for cause, share in shares]
+        shapes, planned = [mirrored(shape) for shape in shapes], mirrored(planned)
+    distance = stroke.call.target.distance_m
+    return Readout(
+        tuple(Ranked(cause, share, shape) for (cause, share), shape in zip(shares, shapes, strict=True)),
+        planned,
+        distance + stroke.call.past_m,
+        *counts_from(distance),
+    )
 
 
 Shown = list[tuple[Cause, Seen]]
@@ -182,13 +259,13 @@ def showings(stroke: One) -> Shown:
     return [(c, strike_with(stroke, c.error, draws)) for c in (*CAUSES, CHANCE) if c.fits(stroke.question)]
 
 
-def rank_causes(shown: Shown, balls: Sequence[Ball]) -> tuple[Ranked, ...]:
-    """Rank the causes of a right-hander's balls."""
+def rank_causes(shown: Shown, balls: Sequence[Ball]) -> list[tuple[Cause, float]]:
+    """Rank the causes of a right-hander's balls, likeliest first, each with its share."""
     logs = [
         math.log(cause.common) + math.fsum(math.log(_likelihood(seen, ball)) for ball in balls) for cause, seen in shown
     ]
     top = max(logs)
     weights = [math.exp(v - top) for v in logs]
     total = math.fsum(weights)
-    found = [Ranked(cause, w / total) for (cause, _), w in zip(shown, weights, strict=True)]
-    return tuple(sorted(found, key=lambda r: (-r.share, r.cause.id)))
+    found = [(cause, w / total) for (cause, _), w in zip(shown, weights, strict=True)]
+    return sorted(found, key=lambda pair: (-pair[1], pair[0].id))

@@ -34,6 +34,18 @@ def order_of(balls_each: int, seed: int) -> tuple[Arm, ...]:
     return tuple(order)
 
 
+def mean_within(values: Sequence[float]) -> tuple[float, float] | None:
+    """Mean, and half the interval it lies in nine times of ten (Student's t); None with fewer than two."""
+    x = np.asarray(values, float)
+    if len(x) < 2:
+        return None
+    # Imported here: it takes long, and few questions want it.
+    from scipy.stats import t
+
+    half = float(t.ppf(0.5 + CONFIDENCE / 2.0, len(x) - 1)) * float(np.std(x, ddof=1)) / math.sqrt(len(x))
+    return float(np.mean(x)), half
+
+
 Verdict = Literal["a", "b", "same", "open"]
 
 

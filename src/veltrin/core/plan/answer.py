@@ -217,8 +217,8 @@ def _finish(i: int, solved: Solved, past_m: float) -> Finish:
     return "away" if is_away else "there"
 
 
-def _path(played: Played, i: int, world: World) -> tuple[Vec, Vec]:
-    """Drawn flight and run; hops are drawn above the ground where they are."""
+def drawn_path(played: Played, i: int, world: World) -> tuple[Vec, Vec]:
+    """Drawn flight and run (k, 3); hops are drawn above the ground where they are."""
     flight = played.flights.path[i, : played.flights.points[i]]
     run = played.runs.trace[i, : played.runs.rows[i]].copy()
     run[:, 2] += world.landing.contour.height(run[:, 0], run[:, 1])
@@ -237,8 +237,8 @@ def with_detail(calls: list[Call], batch: Batch, world: World) -> list[Call]:
     carried, rested = along.along(ghosts.flights.landing), along.along(ghosts.runs.rest)
     done = []
     for i, call in enumerate(calls):
-        flight, run = _path(real, i, world)
-        ghost_flight, ghost_run = _path(ghosts, i, world)
+        flight, run = drawn_path(real, i, world)
+        ghost_flight, ghost_run = drawn_path(ghosts, i, world)
         ghost = StockReference(
             carry_m=float(carried[i]),
             total_m=float(rested[i]),

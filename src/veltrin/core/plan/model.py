@@ -209,7 +209,8 @@ class Spread:
     """Where many strikes end, against the target (m): the middle eight tenths along and across, the worst twentieth.
 
     `mean_leave_m` counts every strike, the bad ones too; eight in ten end within `leave80_m` of the flag. `shares`
-    are by kind of ground, most first. `strokes`: expected to hole out, this one included. `bad`: share that costs
+    are by kind of ground, most first. `strokes`: expected to hole out, this one included; `strokes_error`: its standard
+    error by the number of strikes, at most. `bad`: share that costs
     BAD_STROKES more than the cheapest call does on average. `costs`, (nodes, strikes): of each strike, shifted by what
     is summed by rule (see scatter). `again`: share still in the same trouble. `outline` holds the
     tightest eight tenths.
@@ -226,6 +227,7 @@ class Spread:
     next_putt: Unsided
     again: Unsided
     strokes: Unsided
+    strokes_error: Unsided
     costs: Vec
     worst_along_m: Unsided
     worst_across_m: Sided

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import replace
 from typing import NamedTuple
 
@@ -198,6 +199,7 @@ def _spread(rest: Vec, past: Vec, side: Vec, thin: Mask, leaves: Vec, valued: _V
     share_of = {KIND_LIST[k].name: valued.share(valued.kinds == k) for k in np.unique(valued.kinds)}
     shares = tuple(Share(name, share) for name, share in sorted(share_of.items(), key=lambda p: -p[1]))
     start = hole.start_kind.name
+    each = NODES[1] @ valued.costs
     return Spread(
         strikes=len(off),
         mean_leave_m=float(np.mean(leaves)),
@@ -209,7 +211,9 @@ def _spread(rest: Vec, past: Vec, side: Vec, thin: Mask, leaves: Vec, valued: _V
         shares=shares,
         next_putt=share_of.get("green", 0.0),
         again=share_of.get(start, 0.0) if hole.start_kind.holds else 0.0,
-        strokes=1.0 + float(NODES[1] @ np.mean(valued.costs, axis=1)),
+        strokes=1.0 + float(np.mean(each)),
+        # Of independent draws; evenly spread ones do better, by how much nobody knows.
+        strokes_error=float(np.std(each, ddof=1)) / math.sqrt(len(each)),
         costs=1.0 + valued.costs,
         worst_along_m=float(np.mean(past[told])),
         worst_across_m=float(np.mean(side[told])),

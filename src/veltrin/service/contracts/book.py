@@ -9,7 +9,7 @@ from pydantic import Field, model_validator
 
 from veltrin.core.learn import Miss
 from veltrin.service.contracts.base import Contract, Moment
-from veltrin.service.contracts.plan import PlanRequest
+from veltrin.service.contracts.plan import PlanRequest, Points
 from veltrin.service.contracts.world import AirIn
 
 Purpose = Literal["shot", "stock", "trial"]
@@ -128,6 +128,7 @@ class BookingOut(Contract):
     lost: float | None = Field(description="Strokes it cost more than the plan expected.")
     counts: bool = Field(description="Whether it is learnt from.")
     far_off: bool = Field(description="So far from what was expected that it doesn't count until you say so.")
+    has_question: bool = Field(description="Whether the question it was planned by is kept: it can be opened again.")
 
 
 class CountsIn(Contract):
@@ -256,14 +257,29 @@ class FaultRequest(Contract):
         return self
 
 
+class ShapeOut(Contract):
+    """What one stroke with an error, and no scatter, looks like: flight, run, and the head in section."""
+
+    flight: Points
+    run: Points
+    low_point_m: float = Field(description="Lowest point of the arc, ahead of the ball.")
+    edge_m: float = Field(description="Leading edge above the ball's bottom as it reaches the ball.")
+    early_m: float = Field(description="In the ground so far behind the ball.")
+    entry_m: float = Field(description="Splash: goes in so far behind the ball.")
+    mark_m: float
+    mark_depth_m: float
+    heel_m: float = Field(description="Met so far towards the heel.")
+
+
 class CauseOut(Contract):
-    """A likely cause: how likely, the sign to look for, the cure."""
+    """A likely cause: how likely, the sign to look for, the cure, what it looks like."""
 
     id: str
     words: str
     sign: str
     cure: str
     share_pct: float
+    shape: ShapeOut
 
 
 class FaultResponse(Contract):
@@ -271,6 +287,10 @@ class FaultResponse(Contract):
 
     causes: list[CauseOut]
     chance_pct: float
+    planned: ShapeOut
+    meant_m: float = Field(description="Where the stroke is meant to finish.")
+    long_m: float = Field(description="So far past or short of it counts as long or short.")
+    wide_m: float = Field(description="So far beside the target counts as left or right.")
 
 
 class StockShotOut(Contract):
@@ -322,6 +342,24 @@ class MeasureOut(Contract):
     words: str
 
 
+class FinishedOut(Contract):
+    """Where a ball of a trial finished against the target, m: past it and right of it positive."""
+
+    arm: Literal["a", "b"]
+    past_m: float
+    side_m: float
+
+
+class CloudOut(Contract):
+    """The mean finish of one way, m, and within how much of it the true mean lies nine times of ten."""
+
+    arm: Literal["a", "b"]
+    past_m: float
+    past_within_m: float
+    side_m: float
+    side_within_m: float
+
+
 class TrialOut(Contract):
     """A trial with what it has shown so far."""
 
@@ -337,4 +375,6 @@ class TrialOut(Contract):
     struck: int
     next_arm: Literal["a", "b"] | None
     measures: list[MeasureOut]
+    balls: list[FinishedOut] = Field(description="Where its balls finished, in the order struck.")
+    clouds: list[CloudOut] = Field(description="Of each way with two balls or more.")
     request: PlanRequest

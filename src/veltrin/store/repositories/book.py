@@ -7,7 +7,7 @@ from collections import Counter
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import datetime
-from typing import Any
+from typing import Any, Literal
 
 from sqlalchemy import ColumnElement, and_, func, insert, inspect, select, update
 from sqlalchemy.dialects.sqlite import insert as sqlite_insert
@@ -132,12 +132,45 @@ def _edited(session: Session, player_id: str) -> None:
     session.execute(update(PlayerRow).where(PlayerRow.id == player_id).values(book_edits=PlayerRow.book_edits + 1))
 
 
-def page(session: Session, which: Which, limit: int, offset: int) -> tuple[int, list[BookingRow]]:
-    """How many there are, and some of them, newest first."""
+Sort = Literal["when", "club", "lie", "carry", "finish", "lost"]
+
+
+@dataclass(frozen=True)
+class Order:
+    """How a list of shots is sorted; equal ones newest first, what wasn't seen last."""
+
+    by: Sort = "when"
+    ascending: bool = False
+
+
+NEWEST = Order()
+
+
+def _sorted_by(order: Order) -> list[ColumnElement[Any]]:
+    row = BookingRow
+    past = row.total_m - row.target_m
+    by: dict[Sort, tuple[Any, ...]] = {
+        "when": (),
+        "club": (row.club_name, row.method_id),
+        "lie": (row.cover, row.slope),
+        "carry": (row.expected_carry_m,),
+        "finish": (past * past + row.side_m * row.side_m,),
+        "lost": (row.strokes_after - row.strokes,),
+    }
+    newest: list[ColumnElement[Any]] = [row.booked_at.desc(), row.id.desc()]
+    if order.by == "when":
+        return [row.booked_at.asc(), row.id.asc()] if order.ascending else newest
+    return [*((c.asc() if order.ascending else c.desc()).nulls_last() for c in by[order.by]), *newest]
+
+
+def page(
+    session: Session, which: Which, limit: int, offset: int, order: Order = NEWEST
+) -> tuple[int, list[BookingRow]]:
+    """How many there are, and some of them in this order."""
     told = and_(*conditions(which))
     count = session.scalar(select(func.count()).select_from(BookingRow).where(told)) or 0
-    newest = select(BookingRow).where(told).order_by(BookingRow.booked_at.desc(), BookingRow.id.desc())
-    return count, list(session.scalars(newest.limit(limit).offset(offset)))
+    found = select(BookingRow).where(told).order_by(*_sorted_by(order))
+    return count, list(session.scalars(found.limit(limit).offset(offset)))
 
 
 def every(session: Session, which: Which) -> list[BookingRow]:

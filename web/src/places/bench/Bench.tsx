@@ -6,7 +6,7 @@ import { AnswerBar } from './AnswerBar'
 import type { Drawn } from '../../drawing/Elevation'
 import { harderWords } from '../../lib/blow-words'
 import { useBench, useReading } from '../../lib/store'
-import { mark, tell, useDesk } from '../../lib/desk'
+import { tell } from '../../lib/desk'
 import { conditionWords } from '../../lib/sky-words'
 import { show } from '../../lib/units'
 import { useUnits } from '../../lib/use-units'
@@ -15,16 +15,13 @@ import type { LedgerName } from '../../lib/ledger'
 import { useKeys } from '../../lib/use-keys'
 import { usePlan } from '../../lib/use-plan'
 import { Problem } from '../../ui/Problem'
-import { BookSheet } from '../book/BookSheet'
 import { CallsPanel } from './CallsPanel'
-import { CompareSheet } from './CompareSheet'
 import { GroundPanel } from './GroundPanel'
-import { HelpsSheet } from './HelpsSheet'
-import { KeepSheet } from './KeepSheet'
 import { LinePanel } from './LinePanel'
-import { LineSheet } from './LineSheet'
 import { SetupStrip } from './SetupStrip'
-import { WhatIfSheet } from './WhatIfSheet'
+import type { SheetName } from './BenchSheets'
+import { part } from '../../lib/part'
+import { Once } from '../../ui/Once'
 
 /** First the call looked at, then the one it is held against. */
 function drawnCalls(plan: PlanResponse | undefined, chosenId: string, againstId: string): Drawn[] {
@@ -44,21 +41,17 @@ function swapOf(call: Call, plan: PlanResponse | undefined): Swap | null {
   return call.method_id === 'stock-swing' && call.club_name === swap?.to_club ? swap : null
 }
 
-type SheetName = 'book' | 'keep' | 'helps' | 'lines' | 'compare' | 'what-if'
+// Not what a coach sees first: fetched when one is laid, or when there is time.
+export const benchSheets = part(async () => (await import('./BenchSheets')).BenchSheets)
 
 /** Work out one shot: ground, line, calls, set-up, reasons. */
 export function Bench({ player }: { player: Player }) {
   const units = useUnits()
-  const note = useDesk((state) => state.note)
   const reading = useReading()
   const { plan, error, retry, isSettling, isCurrent, isOld } = usePlan(reading)
   const calls = useRef<HTMLDivElement>(null)
   const [ledger, setLedger] = useState<LedgerName>('loft')
   const [sheet, setSheet] = useState<SheetName | null>(null)
-  const opens = (name: SheetName) => ({
-    open: sheet === name,
-    onOpenChange: (open: boolean) => setSheet(open ? name : null),
-  })
   const drawn = drawnCalls(plan, reading.call, reading.against)
   const chosen = drawn[0]?.call
   const first = plan?.calls.find((call) => call.id === plan.first_id)
@@ -153,56 +146,30 @@ export function Bench({ player }: { player: Player }) {
           onBook={book}
         />
       )}
-      <HelpsSheet {...opens('helps')} reading={reading} hand={player.hand} />
-      <LineSheet {...opens('lines')} reading={reading} />
       {chosen && (
-        <>
-          <SetupStrip
-            call={chosen}
-            reading={reading}
-            player={player}
-            swap={swapOf(chosen, plan)}
-            harder={plan ? harderWords(plan, units) : null}
-            ledger={ledger}
-            onLedger={setLedger}
-            onKeep={() => setSheet('keep')}
-            mayBook={isCurrent}
-            onBook={book}
-          />
-          <BookSheet
-            key={`${sheet === 'book'}`}
-            {...opens('book')}
-            reading={reading}
-            call={chosen}
-            player={player}
-            note={note}
-            onBooked={() => {
-              setSheet(null)
-              mark('')
-            }}
-          />
-          <KeepSheet
-            {...opens('keep')}
-            reading={reading}
-            call={chosen}
-            onKept={() => {
-              setSheet(null)
-              tell('Kept. Press O to see it.')
-            }}
-          />
-          <WhatIfSheet {...opens('what-if')} reading={reading} call={chosen} />
-          {plan && (
-            <CompareSheet
-              {...opens('compare')}
-              plan={plan}
-              drawn={drawn}
-              reading={reading}
-              player={player}
-              onPair={(call, against) => set({ call, against })}
-            />
-          )}
-        </>
+        <SetupStrip
+          call={chosen}
+          reading={reading}
+          player={player}
+          swap={swapOf(chosen, plan)}
+          harder={plan ? harderWords(plan, units) : null}
+          ledger={ledger}
+          onLedger={setLedger}
+          onKeep={() => setSheet('keep')}
+          mayBook={isCurrent}
+          onBook={book}
+        />
       )}
+      <Once when={sheet !== null} name="This sheet">
+        <benchSheets.View
+          sheet={sheet}
+          onSheet={setSheet}
+          reading={reading}
+          player={player}
+          plan={plan}
+          drawn={drawn}
+        />
+      </Once>
     </main>
   )
 }

@@ -6,7 +6,15 @@ import { Meaning } from '../../ui/Meaning'
 import { EndsStrip, OddsStrip, SpreadBar, type Reach } from '../../drawing/Strips'
 import { distance, height } from '../../lib/units'
 import type { LedgerName } from '../../lib/ledger'
-import { betweenWords, oddsWords, percent, spreadWords, twoLargest, worstWords } from '../../lib/strike-words'
+import {
+  betweenWords,
+  oddsWords,
+  percent,
+  spreadWords,
+  strokesWords,
+  twoLargest,
+  worstWords,
+} from '../../lib/strike-words'
 import { aimFigure, callSentence } from '../../lib/words'
 import { useUnits } from '../../lib/use-units'
 
@@ -103,6 +111,11 @@ function Why({ call }: { call: Call }) {
     <details className="mt-1 text-small">
       <summary className="word inline-block cursor-pointer list-none">why</summary>
       <ul className="mt-1 space-y-0.5">
+        {call.method_id === 'kept-club' && (
+          <li>
+            <Meaning of="kept club">{call.method_name}</Meaning>: the set-up changes, the club doesn’t.
+          </li>
+        )}
         <li>
           <Meaning of="plays as">{playsAsWords(call, units)}</Meaning>
           {isBlown(call) && `; ${blowWords(call, units)}`}.
@@ -171,7 +184,7 @@ export function CallCard(props: CallCardProps) {
       )}
       {isAsGood && (
         <p className="text-small">
-          <Meaning of="as good as">as good as</Meaning> the first: nothing to choose between them in strokes.
+          <Meaning of="as good as">as good as</Meaning> the first: {strokesWords(call)} strokes.
         </p>
       )}
       {call.finish === 'none' ? (

@@ -1,10 +1,10 @@
 import { useState } from 'react'
-import house from '../../../../docs/schema/house.json'
 import type { Call, PlanResponse } from '../../api/client'
 import { reachOf, StripHatches } from '../../drawing/Strips'
 import { callName, medicineWords, OUT_WORDS } from '../../lib/advice'
 import { MOODS, type Reading } from '../../lib/reading'
 import { useBench } from '../../lib/store'
+import { isAsGood } from '../../lib/strike-words'
 import { useWide } from '../../lib/use-wide'
 import { distance } from '../../lib/units'
 import type { LedgerName } from '../../lib/ledger'
@@ -135,7 +135,7 @@ export function CallsPanel(props: CallsPanelProps) {
     call,
     reading,
     reach,
-    isAsGood: first !== undefined && call !== first && call.strokes - first.strokes < house.as_good_strokes,
+    isAsGood: first !== undefined && call !== first && isAsGood(call, first),
     onChoose,
     onLedger,
   })
@@ -182,7 +182,6 @@ export function CallsPanel(props: CallsPanelProps) {
           {first && (
             <CallCard
               {...card(first)}
-
               rank="1"
               title={isSafeToo(first) ? 'First call, and the safe one' : 'First call'}
               isChosen={first.id === chosen}
@@ -191,7 +190,6 @@ export function CallsPanel(props: CallsPanelProps) {
           {second && (
             <CallCard
               {...card(second)}
-
               rank="2"
               title={isSafeToo(second) ? 'Second call, and the safe one' : 'Second call'}
               isChosen={second.id === chosen}

@@ -1,7 +1,11 @@
 import { useReadFault } from '../../api/mutations'
 import { Choice } from '../../ui/Choice'
 import { useState } from 'react'
-import { type FaultResponse, type MissName, type Player } from '../../api/client'
+import { type MissName, type Player } from '../../api/client'
+import { Causes } from './FaultCauses'
+import { coverOf } from '../../lib/covers'
+import { frameOf, SmallFlight } from '../../drawing/SmallFlight'
+import { Section, wayOf } from '../../drawing/Section'
 import { FaceTap, TurfTap } from '../../drawing/StrikeTap'
 import { callName } from '../../lib/advice'
 import { MISSES } from '../../lib/booking'
@@ -23,36 +27,6 @@ interface Ball {
 const NEW_BALL: Ball = { misses: [], heel: null, turf: null }
 const MISS_OPTIONS = MISSES.map((value) => ({ value, words: value }))
 
-function Causes({ told }: { told: FaultResponse }) {
-  return (
-    <ol className="grid gap-3">
-      {told.causes.map((cause, i) => (
-        <li key={cause.id} className="grid grid-cols-[3.2rem_1fr] gap-2 border-b border-rule pb-2">
-          <span className="text-right">
-            <span className="figure">{Math.round(cause.share_pct)}</span> %
-          </span>
-          <div>
-            <p className={i === 0 ? 'text-[16px] font-bold' : 'font-semibold'}>
-              {cause.words.charAt(0).toUpperCase() + cause.words.slice(1)}
-            </p>
-            <p>
-              <span className="text-quiet">Look for: </span>
-              {cause.sign}
-            </p>
-            <p>
-              <span className="text-quiet">Cure: </span>
-              {cause.cure}
-            </p>
-          </div>
-        </li>
-      ))}
-      <li className="text-quiet">
-        {Math.round(told.chance_pct)} % that it was an ordinary miss, with nothing to cure.
-      </li>
-    </ol>
-  )
-}
-
 /** From the shot on the Bench and what was seen of it, the likely causes with sign and cure. */
 export function FaultReader({ player }: { player: Player }) {
   const units = useUnits()
@@ -66,9 +40,10 @@ export function FaultReader({ player }: { player: Player }) {
   const put = (at: number, patch: Partial<Ball>) =>
     setBalls((before) => before.map((ball, i) => (i === at ? { ...ball, ...patch } : ball)))
   const isEmpty = balls.every((b) => b.misses.length === 0 && b.heel === null && b.turf === null)
+  const isSand = coverOf(reading.cover).group === 'sand'
   if (!call) return <p className="py-3 text-quiet">Working out the shot on the Bench.</p>
   return (
-    <div className="grid gap-x-8 gap-y-3 py-3 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)]">
+    <div className="grid gap-x-8 gap-y-3 py-3 lg:grid-cols-[minmax(20rem,0.55fr)_minmax(0,1fr)]">
       <section aria-label="What was seen">
         <p>
           <b>{player.name}</b>, {lieWords(reading, units)}.
@@ -155,9 +130,39 @@ export function FaultReader({ player }: { player: Player }) {
         <div className="px-3.5">
           {read.error && <Problem error={read.error} />}
           {read.data ? (
-            <Causes told={read.data} />
+            <Causes
+              told={read.data}
+              call={call}
+              balls={read.variables.balls}
+              tilt={reading.fall}
+              isSand={isSand}
+              leftHanded={player.hand === 'left'}
+            />
           ) : (
-            <p className="text-quiet">Say what was seen, then read the fault.</p>
+            <>
+              <p className="mb-2 text-quiet">
+                As planned. Say what was seen, then read the fault: what each cause does is drawn over this.
+              </p>
+              <div className="grid max-w-[34rem] grid-cols-[1fr_1.2fr] items-end gap-4">
+                <Section
+                  id="as-planned"
+                  words="The head's way past the ball, as planned"
+                  tilt={reading.fall}
+                  isSand={isSand}
+                  ways={[{ way: wayOf(call.setup), tone: 'hot' }]}
+                  window={call.setup.blow === 'face' ? call.odds.early_m : 0}
+                />
+                {call.detail && (
+                  <SmallFlight
+                    words="Flight and run, as planned"
+                    frame={frameOf([call.detail], call.target.x_m)}
+                    target={call.target.x_m}
+                    tracks={[{ ...call.detail, tone: 'hot' }]}
+                    withPlan
+                  />
+                )}
+              </div>
+            </>
           )}
         </div>
       </section>

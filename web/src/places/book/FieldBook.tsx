@@ -24,11 +24,11 @@ const PARTS = [
 /** The field book: what was struck, how it compares, what goes wrong, and which way is better. */
 export function FieldBook({ player }: { player: Player }) {
   const [part, setPart] = useState<string>('shots')
-  const [which, setWhich] = useFilters(player.id)
+  const { which, sorted, filter, sort } = useFilters(player.id)
   const summary = useQuery(summaryQuery(which))
   const isFiltered = part === 'shots' || part === 'charts' || part === 'lies'
   return (
-    <main className="mx-auto max-w-[1280px] px-4 pb-10">
+    <main className="mx-auto max-w-[120rem] px-4 pb-10">
       <Tabs.Root value={part} onValueChange={setPart}>
         <div className="flex flex-wrap items-baseline gap-x-6 gap-y-1 border-b border-rule pt-2">
           <Tabs.List className="flex flex-wrap gap-x-5 gap-y-1" aria-label="Parts of the field book">
@@ -42,14 +42,14 @@ export function FieldBook({ player }: { player: Player }) {
               </Tabs.Trigger>
             ))}
           </Tabs.List>
-          {isFiltered && <Filters which={which} summary={summary.data} onWhich={setWhich} />}
+          {isFiltered && <Filters which={which} summary={summary.data} onWhich={filter} />}
         </div>
         <WaitingShots />
         {isFiltered && summary.error && (
           <Problem error={summary.error} onRetry={() => void summary.refetch()} />
         )}
         <Tabs.Content value="shots">
-          <Shots which={which} />
+          <Shots which={which} sorted={sorted} onSort={sort} />
         </Tabs.Content>
         <Tabs.Content value="charts">{summary.data && <Charts summary={summary.data} />}</Tabs.Content>
         <Tabs.Content value="lies">
@@ -57,7 +57,7 @@ export function FieldBook({ player }: { player: Player }) {
             <Lies
               summary={summary.data}
               onOpen={(lie) => {
-                setWhich({ ...which, cover: lie.cover })
+                filter({ ...which, cover: lie.cover })
                 setPart('shots')
               }}
             />

@@ -1,13 +1,19 @@
-import { useQuery } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useTask } from '../../api/task'
+import { usePlace } from '../../lib/place'
+import { fromRequest } from '../../lib/request'
+import { useBench } from '../../lib/store'
+import type { Sorted } from '../../lib/use-filters'
 import { Fragment, useState } from 'react'
 import { Spark } from '../../drawing/Spark'
 import { useDropBooking, useLetCount } from '../../api/mutations'
 import { type Booking } from '../../api/client'
-import { bookQuery, PAGE, type Which } from '../../api/queries'
+import { bookedQuestionQuery, bookQuery, PAGE, type Which } from '../../api/queries'
 import { finishWords } from '../../lib/finish'
 import { distance, type Units } from '../../lib/units'
 import { useWide } from '../../lib/use-wide'
 import { Problem } from '../../ui/Problem'
+import { Heading, SortChoice, type Sorting } from './Sorting'
 import { useUnits } from '../../lib/use-units'
 
 /** When, in the coach's own time zone, short. */
@@ -49,6 +55,9 @@ function endWords(row: Booking, units: Units): string {
 function Change({ row, onDone }: { row: Booking; onDone: () => void }) {
   const counts = useLetCount()
   const drop = useDropBooking()
+  const queries = useQueryClient()
+  const open = useTask(() => queries.query(bookedQuestionQuery(row.id)))
+  const error = counts.error ?? drop.error ?? open.error
   return (
     <>
       {row.note && <p className="mb-1">{row.note}</p>}
@@ -58,6 +67,23 @@ function Change({ row, onDone }: { row: Booking; onDone: () => void }) {
         </p>
       )}
       <span className="flex flex-wrap gap-2">
+        {row.has_question && (
+          <button
+            type="button"
+            className="press py-0.5"
+            disabled={open.isPending}
+            onClick={() =>
+              open.mutate(undefined, {
+                onSuccess: (question) => {
+                  useBench.getState().open(fromRequest(question, row.call_id))
+                  usePlace.getState().go('bench')
+                },
+              })
+            }
+          >
+            Open it as it stood
+          </button>
+        )}
         <button
           type="button"
           className="press py-0.5"
@@ -73,19 +99,21 @@ function Change({ row, onDone }: { row: Booking; onDone: () => void }) {
           Delete for good
         </button>
       </span>
-      {(counts.error ?? drop.error) && <Problem error={(counts.error ?? drop.error) as Error} />}
+      {error && <Problem error={error} />}
     </>
   )
 }
 
-function Row({ row }: { row: Booking }) {
+function Row({ row, withDay }: { row: Booking; withDay: boolean }) {
   const units = useUnits()
   const [isOpen, setOpen] = useState(false)
   const carry = row.carry_m == null ? '' : distance(row.carry_m, units)
   return (
     <>
       <tr className="border-b border-rule align-baseline">
-        <td className="pr-3 whitespace-nowrap text-quiet">{timeWords(row.booked_at)}</td>
+        <td className="pr-3 whitespace-nowrap text-quiet">
+          {withDay ? whenWords(row.booked_at) : timeWords(row.booked_at)}
+        </td>
         <td className="pr-3">
           <button
             type="button"
@@ -161,12 +189,22 @@ function Entry({ row }: { row: Booking }) {
   )
 }
 
-/** The shots themselves, newest first. */
-export function Shots({ which }: { which: Which }) {
-  const units = useUnits()
+interface ShotsProps extends Sorting {
+  which: Which
+}
+
+/** The shots themselves, newest first unless asked otherwise. */
+export function Shots({ which, sorted, onSort }: ShotsProps) {
   const [offset, setOffset] = useState(0)
   const isWide = useWide()
-  const page = useQuery(bookQuery(which, offset))
+  const page = useQuery(bookQuery(which, offset, sorted.by, sorted.ascending))
+  const sorting = {
+    sorted,
+    onSort: (next: Sorted) => {
+      setOffset(0)
+      onSort(next)
+    },
+  }
   if (page.error) return <Problem error={page.error} onRetry={() => void page.refetch()} />
   const told = page.data
   if (!told) return <p className="py-3 text-quiet">Opening the book.</p>
@@ -176,28 +214,32 @@ export function Shots({ which }: { which: Which }) {
         Nothing is booked here yet. On the Bench press E after the strike: a tap says where the ball finished.
       </p>
     )
+  const byDay = sorted.by === 'when'
   const last = Math.min(offset + PAGE, told.total)
   return (
     <div>
       {!isWide && (
-        <ul aria-label="Booked shots">
-          {told.rows.map((row) => (
-            <Entry key={row.id} row={row} />
-          ))}
-        </ul>
+        <>
+          <SortChoice {...sorting} />
+          <ul aria-label="Booked shots">
+            {told.rows.map((row) => (
+              <Entry key={row.id} row={row} />
+            ))}
+          </ul>
+        </>
       )}
       {isWide && (
         <table className="w-full text-small">
           <thead className="text-left text-quiet">
             <tr>
-              <th className="font-normal">when</th>
-              <th className="font-normal">club and way</th>
-              <th className="font-normal">lie</th>
+              <Heading by="when" {...sorting} />
+              <Heading by="club" {...sorting} />
+              <Heading by="lie" {...sorting} />
               <th className="font-normal">meant, seen</th>
-              <th className="pr-3 text-right font-normal">carry {units.distance}, meant → seen</th>
-              <th className="font-normal">finish</th>
+              <Heading by="carry" {...sorting} />
+              <Heading by="finish" {...sorting} />
               <th className="font-normal">ended, miss</th>
-              <th className="text-right font-normal">strokes lost</th>
+              <Heading by="lost" {...sorting} />
               <th />
             </tr>
           </thead>
@@ -207,14 +249,14 @@ export function Shots({ which }: { which: Which }) {
               const before = told.rows[i - 1]
               return (
                 <Fragment key={row.id}>
-                  {(!before || dayWords(before.booked_at) !== day) && (
+                  {byDay && (!before || dayWords(before.booked_at) !== day) && (
                     <tr>
                       <th scope="rowgroup" colSpan={9} className="pt-2 text-left font-semibold">
                         {day}
                       </th>
                     </tr>
                   )}
-                  <Row row={row} />
+                  <Row row={row} withDay={!byDay} />
                 </Fragment>
               )
             })}

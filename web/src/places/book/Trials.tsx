@@ -14,6 +14,8 @@ import { monitorWords, useMonitor, useShots } from '../../lib/use-monitor'
 import { usePlan } from '../../lib/use-plan'
 import { Problem } from '../../ui/Problem'
 import { Head } from '../../ui/Head'
+import { frameOf, SmallFlight } from '../../drawing/SmallFlight'
+import { Clouds } from '../../drawing/Clouds'
 import { LandedRows } from '../players/MonitorPanel'
 import { SeenForm } from './SeenForm'
 
@@ -187,6 +189,38 @@ function NewTrial({ player, onStarted }: { player: Player; onStarted: (trial: Tr
   )
 }
 
+/** What the model expects of the shot's first two calls: what a trial would put to the test. */
+function BothCalls() {
+  const reading = useReading()
+  const { plan } = usePlan(reading)
+  const [a, b] = (plan?.calls ?? []).filter((call) => call.detail !== null)
+  if (!a?.detail || !b?.detail) return null
+  const tracks = [
+    { ...b.detail, tone: 'second' as const },
+    { ...a.detail, tone: 'hot' as const },
+  ]
+  return (
+    <section aria-label="What a trial would settle">
+      <Head title="What a trial would settle" />
+      <div className="max-w-[44rem] px-3.5">
+        <SmallFlight
+          words="Both calls from the side and from above"
+          frame={frameOf(tracks, reading.flag)}
+          target={reading.flag}
+          tracks={tracks}
+          withPlan
+        />
+        <p>
+          The model gives <b className="font-semibold text-hot">{callName(a)}</b> {a.strokes.toFixed(2)}{' '}
+          strokes and <b className="font-semibold text-second">{callName(b)}</b>, dashed,{' '}
+          {b.strokes.toFixed(2)}. So many balls of each, in shuffled order, tell whether that is so for this
+          player.
+        </p>
+      </div>
+    </section>
+  )
+}
+
 /** Trials: which of two ways is better for this player, with how much can be said from so few balls. */
 export function Trials({ player }: { player: Player }) {
   const trials = useQuery(trialsQuery(player.id))
@@ -228,12 +262,16 @@ export function Trials({ player }: { player: Player }) {
           ))}
         </ul>
       </section>
+      {!open && <BothCalls />}
       {(trials.error ?? drop.error) && <Problem error={(trials.error ?? drop.error) as Error} />}
       {open && (
         <section aria-label="Trial" className="grid content-start gap-4">
           <Head title={open.name} note={`A: ${open.a_words}; B: ${open.b_words}`} />
           <div className="overflow-x-auto px-3.5" role="group" aria-label="Table" tabIndex={0}>
             <Results trial={open} />
+          </div>
+          <div className="px-3.5">
+            <Clouds trial={open} />
           </div>
           <div className="px-3.5">
             <NextBall key={open.id} trial={open} player={player} />

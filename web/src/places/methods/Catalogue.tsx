@@ -3,6 +3,8 @@ import { percent } from '../../lib/strike-words'
 import type { Method, Player } from '../../api/client'
 import { distance } from '../../lib/units'
 import type { Side } from '../../lib/schools'
+import { MethodMark } from '../../drawing/MethodMark'
+import { frameOf, SmallFlight, type FlightFrame } from '../../drawing/SmallFlight'
 import { StandButtons } from './StandButtons'
 import { useUnits } from '../../lib/use-units'
 
@@ -38,16 +40,19 @@ function Declared({ method }: { method: Method }) {
 interface CatalogueProps {
   families: [string, Side[]][]
   player: Player
+  flag: number
   onTake: (callId: string) => void
 }
 
-function Row({ side, player, onTake }: Omit<CatalogueProps, 'families'> & { side: Side }) {
+function Row(props: Omit<CatalogueProps, 'families'> & { side: Side; frame: FlightFrame }) {
+  const { side, player, flag, frame, onTake } = props
   const units = useUnits()
   const [isOpen, setOpen] = useState(false)
   const { method, call, reason } = side
   return (
     <div className="border-t border-rule" id={method.id}>
-      <div className="grid grid-cols-[1fr_auto] items-baseline gap-x-3 py-1 md:grid-cols-[13rem_12rem_1fr_auto]">
+      <div className="grid grid-cols-[5.2rem_1fr_auto] items-center gap-x-3 py-1 md:grid-cols-[5.2rem_13rem_12rem_1fr_12rem_auto]">
+        <MethodMark method={method} />
         <button
           type="button"
           className="text-left font-semibold hover:text-hot"
@@ -58,10 +63,20 @@ function Row({ side, player, onTake }: Omit<CatalogueProps, 'families'> & { side
           {method.name}
         </button>
         <span className="text-small text-quiet max-md:hidden">{method.school}</span>
-        <span className={`text-small max-md:order-last max-md:col-span-2 ${call ? '' : 'text-quiet'}`}>
+        <span className={`text-small max-md:order-last max-md:col-span-3 ${call ? '' : 'text-quiet'}`}>
           {call
             ? `${call.club_name}: ${distance(call.carry_m, units)} + ${distance(call.run_m, units)} ${units.distance}, clean ${percent(call.odds.clean_pct)}, leaves ${distance(call.leave_m, units)}`
             : `not here: ${reason}`}
+        </span>
+        <span className="max-md:hidden">
+          {call?.detail && (
+            <SmallFlight
+              words={`${method.name} from the side`}
+              frame={frame}
+              target={flag}
+              tracks={[{ ...call.detail, tone: 'hot' }]}
+            />
+          )}
         </span>
         <span className="flex gap-1.5">
           {call && (
@@ -84,13 +99,17 @@ function Row({ side, player, onTake }: Omit<CatalogueProps, 'families'> & { side
 
 /** Every way of playing, by family: its best club here, or why not. */
 export function Catalogue({ families, ...rest }: CatalogueProps) {
+  const drawn = families.flatMap(([, sides]) =>
+    sides.flatMap(({ call }) => (call?.detail ? [call.detail] : [])),
+  )
+  const frame = frameOf(drawn, rest.flag)
   return (
     <>
       {families.map(([family, sides]) => (
         <section key={family} aria-label={family} className="mt-3">
           <h3 className="text-small font-bold text-quiet">{family}</h3>
           {sides.map((side) => (
-            <Row key={side.method.id} side={side} {...rest} />
+            <Row key={side.method.id} side={side} frame={frame} {...rest} />
           ))}
         </section>
       ))}

@@ -8,33 +8,51 @@ import { useBench, useReading } from '../../lib/store'
 import { show } from '../../lib/units'
 import { useUnits } from '../../lib/use-units'
 import { lieWords } from '../../lib/words'
+import { frameOf } from '../../drawing/SmallFlight'
+import type { Reading } from '../../lib/reading'
 import { Problem } from '../../ui/Problem'
 import { Catalogue } from './Catalogue'
 import { SchoolColumn } from './SchoolColumn'
 
 const COLUMNS = [
   '',
-  'md:grid-cols-1',
-  'md:grid-cols-2',
-  'md:grid-cols-3',
-  'md:grid-cols-4',
-  'lg:grid-cols-5',
-  'md:grid-cols-3',
+  'sm:grid-cols-1',
+  'sm:grid-cols-2',
+  'sm:grid-cols-3',
+  'sm:grid-cols-2 lg:grid-cols-4',
+  'sm:grid-cols-2 lg:grid-cols-5',
+  'sm:grid-cols-2 lg:grid-cols-3 2xl:grid-cols-6',
 ]
 
-function Dispute(props: { asked: Question; player: Player; onTake: (callId: string) => void }) {
-  const { asked, player, onTake } = props
+interface Shared {
+  player: Player
+  reading: Reading
+  onTake: (callId: string) => void
+}
+
+function Dispute({ asked, ...shared }: Shared & { asked: Question }) {
+  const { reading } = shared
+  const drawn = asked.sides.flatMap(({ call: { detail } }) => (detail ? [detail, detail.ghost] : []))
+  const frame = frameOf(drawn, reading.flag)
   return (
-    <section aria-label={asked.question} className="mt-3">
-      <h3 className="mb-1 text-head font-bold">{asked.question}</h3>
+    <section aria-label={asked.question} className="mt-4">
+      <h3 className="text-head font-bold">{asked.question}</h3>
+      <p className="mb-1.5 max-w-[78rem]">
+        {asked.sides.map(({ method }, i) => (
+          <span key={method.id}>
+            <b className="font-semibold">{method.name}</b> wins when {method.wins_when}
+            {i < asked.sides.length - 1 ? '; ' : '.'}
+          </span>
+        ))}
+      </p>
       <div className={`grid gap-y-3 ${COLUMNS[asked.sides.length] ?? ''}`}>
         {asked.sides.map((side) => (
           <SchoolColumn
             key={side.method.id}
             side={side}
             isFavoured={side.method.id === asked.favoured}
-            player={player}
-            onTake={onTake}
+            frame={frame}
+            {...shared}
           />
         ))}
       </div>
@@ -69,9 +87,9 @@ export function Methods({ player }: { player: Player }) {
   if (!catalogue.data || !schools.data)
     return <main className="p-4 text-quiet">Working out every school for this lie.</main>
   const asked = questionsOf(catalogue.data, schools.data.rows)
-  const shared = { player, onTake: take }
+  const shared = { player, reading, onTake: take }
   return (
-    <main className="mx-auto max-w-[1280px] px-4 pb-10" aria-busy={schools.isFetching}>
+    <main className="mx-auto max-w-[120rem] px-4 pb-10" aria-busy={schools.isFetching}>
       <p className="mt-2">
         <span className="text-quiet">For </span>
         <b>{lieWords(reading, units)}</b>
@@ -83,20 +101,33 @@ export function Methods({ player }: { player: Player }) {
       </p>
       <section aria-label="Schools side by side">
         <h2 className="mt-2 text-lg font-bold">Where the schools disagree</h2>
+        {asked.length > 0 && (
+          <p className="text-small text-quiet">
+            Solid: this shot; dashed: the same club and swing from level. Below: how the head passes the ball
+            and how far early it may touch the ground, and the feet, stock dashed. One scale for all schools
+            of a question.
+          </p>
+        )}
         {asked.length === 0 && (
           <p>From this lie the schools agree, or only one of them has an answer: see below.</p>
         )}
         {asked.map((one) => (
-          <Dispute key={one.id} asked={one} player={player} onTake={take} />
+          <Dispute key={one.id} asked={one} {...shared} />
         ))}
       </section>
       <section aria-label="Catalogue">
         <h2 className="mt-6 text-lg font-bold">All methods</h2>
         <p className="text-small text-quiet">
           Pinned ones come first among {player.name}’s calls, left-out ones are not offered. Open one for
-          words, faults and cures.
+          words, faults and cures. The mark: how the head comes to the ball, what meets it, and where the
+          handle is.
         </p>
-        <Catalogue families={familiesOf(catalogue.data, schools.data.rows)} {...shared} />
+        <Catalogue
+          families={familiesOf(catalogue.data, schools.data.rows)}
+          player={player}
+          flag={reading.flag}
+          onTake={take}
+        />
       </section>
     </main>
   )

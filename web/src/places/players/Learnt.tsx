@@ -1,3 +1,4 @@
+import { scaleLinear } from 'd3-scale'
 import { useQuery } from '@tanstack/react-query'
 import { tell } from '../../lib/desk'
 import { usePatchPlayer } from '../../api/mutations'
@@ -14,29 +15,67 @@ const TITLES: Record<Effect['quantity'], [string, string]> = {
 }
 const BY = { cover: 'lie', method: 'method', family: 'clubs' } as const
 
-const signed = (value: number) => (value < 0 ? `−${Math.abs(value).toFixed(1)}` : `+${value.toFixed(1)}`)
+const signed = (value: number, digits = 1) => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(digits)}`
 
-/** One effect as a bar over its interval, nought in the middle. */
+const W = 420
+const H = 20
+
+/** The axis that the strips of one quantity share: nought in the middle, what the model says. */
+function useAxis(reach: number) {
+  return scaleLinear([-reach, reach], [8, W - 8]).clamp(true)
+}
+
+function Axis({ reach }: { reach: number }) {
+  const x = useAxis(reach)
+  return (
+    <svg viewBox={`0 0 ${W} 16`} className="block w-full" aria-hidden>
+      {x.ticks(7).map((at) => (
+        <text key={at} x={x(at)} y={12} textAnchor="middle" className="figure quiet">
+          {at === 0 ? '0' : signed(at, 0)}
+        </text>
+      ))}
+    </svg>
+  )
+}
+
+/** One effect as a strip over the axis: the value, and the interval it lies in eight times of ten. */
 function EffectRow({ effect, reach }: { effect: Effect; reach: number }) {
-  const x = (value: number) => 100 + (Math.max(-reach, Math.min(reach, value)) / reach) * 96
+  const x = useAxis(reach)
+  const isSure = effect.low > 0 || effect.high < 0
   return (
     <tr className="border-b border-rule">
-      <td className="pr-3 text-quiet">{BY[effect.by]}</td>
-      <th scope="row" className="pr-2 text-left font-normal whitespace-nowrap">
+      <td className="pr-3 text-quiet max-sm:hidden">{BY[effect.by]}</td>
+      <th scope="row" className="pr-2 text-left font-normal sm:whitespace-nowrap">
         {effect.words}
       </th>
-      <td className="figure text-right">{signed(effect.value)}</td>
-      <td className="figure pl-3 text-right whitespace-nowrap text-quiet">
+      <td className="w-1/2">
+        <svg viewBox={`0 0 ${W} ${H}`} className="block w-full" aria-hidden>
+          {x.ticks(7).map((at) => (
+            <line
+              key={at}
+              x1={x(at)}
+              x2={x(at)}
+              y1={0}
+              y2={H}
+              stroke={at === 0 ? 'var(--ink)' : 'var(--rule)'}
+            />
+          ))}
+          <line
+            x1={x(effect.low)}
+            x2={x(effect.high)}
+            y1={H / 2}
+            y2={H / 2}
+            stroke="var(--second)"
+            strokeWidth={isSure ? 6 : 2.5}
+          />
+          <circle cx={x(effect.value)} cy={H / 2} r={4.5} fill="var(--hot)" />
+        </svg>
+      </td>
+      <td className="figure pl-3 text-right">{signed(effect.value)}</td>
+      <td className="figure pl-3 text-right whitespace-nowrap text-quiet max-sm:hidden">
         {signed(effect.low)} … {signed(effect.high)}
       </td>
       <td className="figure pl-3 text-right">{effect.shots}</td>
-      <td className="w-28 pl-3">
-        <svg viewBox="0 0 200 14" className="block w-full" aria-hidden>
-          <line x1={100} x2={100} y1={0} y2={14} stroke="var(--quiet)" />
-          <line x1={x(effect.low)} x2={x(effect.high)} y1={7} y2={7} stroke="var(--second)" strokeWidth={3} />
-          <circle cx={x(effect.value)} cy={7} r={4} fill="var(--hot)" />
-        </svg>
-      </td>
     </tr>
   )
 }
@@ -85,7 +124,7 @@ export function Learnt({ player }: { player: Player }) {
           more with every one.
         </p>
       )}
-      <div className="grid gap-x-4 gap-y-3 xl:grid-cols-2">
+      <div className="grid gap-x-4 gap-y-3 min-[1700px]:grid-cols-2">
         {quantities.map((quantity) => {
           const rows = told.effects.filter((effect) => effect.quantity === quantity)
           const reach = Math.max(5, ...rows.flatMap((e) => [Math.abs(e.low), Math.abs(e.high)]))
@@ -95,12 +134,14 @@ export function Learnt({ player }: { player: Player }) {
               <table className="mx-3.5 w-[calc(100%-1.75rem)] text-small">
                 <thead className="text-quiet">
                   <tr>
-                    <th className="text-left font-normal">by</th>
+                    <th className="text-left font-normal max-sm:hidden">by</th>
                     <th />
-                    <th className="text-right font-normal">adds</th>
-                    <th className="pl-3 text-right font-normal">8 in 10</th>
+                    <th className="font-normal">
+                      <Axis reach={reach} />
+                    </th>
+                    <th className="pl-3 text-right font-normal">adds</th>
+                    <th className="pl-3 text-right font-normal max-sm:hidden">8 in 10</th>
                     <th className="pl-3 text-right font-normal">shots</th>
-                    <th />
                   </tr>
                 </thead>
                 <tbody>
@@ -114,8 +155,9 @@ export function Learnt({ player }: { player: Player }) {
         })}
       </div>
       <p className="mt-3 max-w-prose px-3.5 text-small text-quiet">
-        What bears on one stroke adds up: its clubs, its lie, its method. Strikes booked as heavy, thin or
-        shanked count in the rates, not here. A prior pulls few shots towards the model.
+        Bars: eight in ten; a thick one leaves nought out, so the book is sure of it. What bears on one stroke
+        adds up: its clubs, its lie, its method. Strikes booked as heavy, thin or shanked count in the rates,
+        not here. A prior pulls few shots towards the model.
       </p>
     </div>
   )

@@ -74,8 +74,7 @@ function Pick<T extends string>(props: {
     <label className={ROW}>
       <span>{props.label}</span>
       <Choice
-        look="field"
-        className="min-w-0"
+        className="justify-self-start"
         label={props.label}
         value={props.value}
         options={props.options.map(([value, words]) => ({ value, words }))}
@@ -85,14 +84,14 @@ function Pick<T extends string>(props: {
   )
 }
 
-/** Who the player is, and how they stand and swing as a rule. */
+/** Who the player is, and how they stand and swing as a rule: told as facts, each written over where it stands. */
 export function PlayerFacts({ draft, texts, onDraft, onText }: PlayerFactsProps) {
   return (
     <div className="grid gap-1.5">
       <label className={ROW}>
         <span>Name</span>
         <input
-          className="field min-w-0"
+          className="fact min-w-0"
           maxLength={60}
           value={draft.name}
           onChange={(event) => onDraft({ name: event.target.value })}
@@ -101,7 +100,7 @@ export function PlayerFacts({ draft, texts, onDraft, onText }: PlayerFactsProps)
       <label className={ROW}>
         <span>In a few words</span>
         <input
-          className="field min-w-0"
+          className="fact min-w-0"
           maxLength={120}
           placeholder="14, junior"
           value={draft.note}
@@ -127,7 +126,7 @@ export function PlayerFacts({ draft, texts, onDraft, onText }: PlayerFactsProps)
             <span>{label}</span>
             <span className="flex items-baseline gap-1.5">
               <input
-                className="field figure w-17"
+                className="fact figure w-14"
                 inputMode="decimal"
                 aria-invalid={!isGood}
                 value={text}
@@ -139,9 +138,8 @@ export function PlayerFacts({ draft, texts, onDraft, onText }: PlayerFactsProps)
                   } else if (Number.isFinite(next)) onDraft({ [key]: next / times })
                 }}
               />
-              <span className="text-small whitespace-nowrap text-quiet">
-                {unit} {hint}
-              </span>
+              <span className="text-small whitespace-nowrap text-quiet">{unit}</span>
+              <span className="fact-hint text-small whitespace-nowrap text-quiet">{hint}</span>
             </span>
           </label>
         )
@@ -169,8 +167,8 @@ export function PlayerFacts({ draft, texts, onDraft, onText }: PlayerFactsProps)
       <label className="block">
         <span>Notes</span>
         <textarea
-          className="field mt-0.5 w-full"
-          rows={3}
+          className="fact mt-0.5 w-full"
+          rows={4}
           maxLength={4000}
           value={draft.notes}
           onChange={(event) => onDraft({ notes: event.target.value })}

@@ -141,8 +141,8 @@ function BagDrawings({ edit, player }: { edit: Edit; player: Player }) {
 export function Players({ player }: { player: Player }) {
   const edit = useEdit(player, () => tell(`${player.name} is saved.`))
   return (
-    <main className="mx-auto grid max-w-[1400px] lg:grid-cols-[340px_1fr]">
-      <section aria-label="Player" className="border-rule p-3.5 max-lg:order-last lg:border-r">
+    <main className="mx-auto grid max-w-[120rem] lg:grid-cols-[minmax(0,1fr)_20rem]">
+      <section aria-label="Player" className="order-last border-rule p-3.5 lg:border-l">
         <h2 className="mb-2 text-lg font-bold">{player.name}</h2>
         {edit.isConflict && <Conflict edit={edit} />}
         <PlayerFacts draft={edit.draft} texts={edit.texts} onDraft={edit.patch} onText={edit.text} />
