@@ -28,7 +28,7 @@ export function Against({ pairs, title, toShown, unit }: ScatterProps) {
       <figcaption className="font-semibold">{title}</figcaption>
       <svg
         viewBox={`0 0 ${S} ${S}`}
-        className="block w-full max-w-[380px]"
+        className="block w-full max-w-[34rem]"
         role="img"
         aria-label={`${title}: predicted against actual, ${pairs.length} shots`}
       >
@@ -97,7 +97,7 @@ export function Finishes({ points, along, across, toShown, unit }: FinishesProps
       <figcaption className="font-semibold">Finish against the target</figcaption>
       <svg
         viewBox={`0 0 ${S} ${S}`}
-        className="block w-full max-w-[380px]"
+        className="block w-full max-w-[34rem]"
         role="img"
         aria-label={`Where ${seen.length} balls finished around their target`}
       >

@@ -58,53 +58,55 @@ export function CarryCurves({ sheet }: { sheet: DaySheet }) {
   const ends = clubs.map(({ points }) => y(far.toShown(points.findLast((p) => p.carry !== null)?.carry ?? 0)))
   const labels = spreadOut(ends, APART)
   return (
-    <svg
-      viewBox={`0 0 ${W} ${H}`}
-      className="no-print mt-3 block w-full"
-      role="img"
-      aria-label="Carry of each club over the wind"
-    >
-      {y.ticks(6).map((at) => (
-        <g key={at}>
-          <line x1={LEFT} x2={W - RIGHT} y1={y(at)} y2={y(at)} stroke="var(--rule)" />
-          <text x={LEFT - 6} y={y(at) + 4} textAnchor="end" className="figure quiet">
-            {at}
-          </text>
-        </g>
-      ))}
-      {[...winds, 0].map((wind) => (
-        <g key={wind}>
-          <line
-            x1={x(wind)}
-            x2={x(wind)}
-            y1={TOP}
-            y2={H - FOOT}
-            stroke={wind === 0 ? 'var(--quiet)' : 'var(--rule)'}
-          />
-          <text x={x(wind)} y={H - 8} textAnchor="middle" className="figure quiet">
-            {trim(Math.abs(speed.toShown(wind)), 0)}
-          </text>
-        </g>
-      ))}
-      <text x={LEFT} y={14} className="quiet">
-        against, {units.speed}
-      </text>
-      <text x={W - RIGHT} y={14} textAnchor="end" className="quiet">
-        behind; carry in {units.distance}
-      </text>
-      {clubs.map(({ id, name, points }, i) => (
-        <g key={id}>
-          <path d={curve(points) ?? ''} fill="none" stroke="var(--second)" strokeWidth={1.8} />
-          <path
-            d={`M${W - RIGHT} ${ends[i] ?? 0}L${W - RIGHT + 14} ${labels[i] ?? 0}`}
-            stroke="var(--faint)"
-            fill="none"
-          />
-          <text x={W - RIGHT + 18} y={(labels[i] ?? 0) + 4}>
-            {name}
-          </text>
-        </g>
-      ))}
-    </svg>
+    <div className="no-print overflow-x-auto" role="group" aria-label="Drawing" tabIndex={0}>
+      <svg
+        viewBox={`0 0 ${W} ${H}`}
+        className="mt-3 block w-full min-w-[38rem]"
+        role="img"
+        aria-label="Carry of each club over the wind"
+      >
+        {y.ticks(6).map((at) => (
+          <g key={at}>
+            <line x1={LEFT} x2={W - RIGHT} y1={y(at)} y2={y(at)} stroke="var(--rule)" />
+            <text x={LEFT - 6} y={y(at) + 4} textAnchor="end" className="figure quiet">
+              {at}
+            </text>
+          </g>
+        ))}
+        {[...winds, 0].map((wind) => (
+          <g key={wind}>
+            <line
+              x1={x(wind)}
+              x2={x(wind)}
+              y1={TOP}
+              y2={H - FOOT}
+              stroke={wind === 0 ? 'var(--quiet)' : 'var(--rule)'}
+            />
+            <text x={x(wind)} y={H - 8} textAnchor="middle" className="figure quiet">
+              {trim(Math.abs(speed.toShown(wind)), 0)}
+            </text>
+          </g>
+        ))}
+        <text x={LEFT} y={14} className="quiet">
+          against, {units.speed}
+        </text>
+        <text x={W - RIGHT} y={14} textAnchor="end" className="quiet">
+          behind; carry in {units.distance}
+        </text>
+        {clubs.map(({ id, name, points }, i) => (
+          <g key={id}>
+            <path d={curve(points) ?? ''} fill="none" stroke="var(--second)" strokeWidth={1.8} />
+            <path
+              d={`M${W - RIGHT} ${ends[i] ?? 0}L${W - RIGHT + 14} ${labels[i] ?? 0}`}
+              stroke="var(--faint)"
+              fill="none"
+            />
+            <text x={W - RIGHT + 18} y={(labels[i] ?? 0) + 4}>
+              {name}
+            </text>
+          </g>
+        ))}
+      </svg>
+    </div>
   )
 }

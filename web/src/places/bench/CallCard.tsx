@@ -129,7 +129,8 @@ function Why({ call }: { call: Call }) {
                 , <Meaning of="the same again">the same again</Meaning> {percent(spread.again_pct)}
               </>
             )}
-            ; <Meaning of="worst twentieth">the worst twentieth</Meaning> {worstWords(call, units)}.
+            ; <Meaning of="worst twentieth">the worst twentieth</Meaning> (the ring) {worstWords(call, units)}
+            .
           </li>
         )}
         <li>

@@ -25,7 +25,7 @@ export function Conditions({ player }: { player: Player }) {
   const reading = useReading()
   const { go } = usePlace.getState()
   return (
-    <main className="mx-auto max-w-[1280px] px-4 pb-10">
+    <main className="mx-auto max-w-[120rem] px-4 pb-10">
       <Tabs.Root defaultValue="today">
         <div className="flex flex-wrap items-baseline gap-x-6 gap-y-1 border-b border-rule pt-2">
           <Tabs.List className="flex gap-5" aria-label="Parts of the conditions">

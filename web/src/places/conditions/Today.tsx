@@ -26,7 +26,7 @@ export function Today({ reading, player, mast }: TodayProps) {
   const first = plan?.calls.find((call) => call.id === plan.first_id)
   const led = isLed(mast)
   return (
-    <div className="grid gap-x-8 lg:grid-cols-[340px_1fr_370px]">
+    <div className="grid gap-x-8 md:grid-cols-2 lg:grid-cols-[1fr_1.3fr_1.1fr]">
       <section aria-label="Wind" className="min-w-0">
         <h2 className="mt-2 font-bold">Wind: {windWords(reading)}</h2>
         <p className="text-small text-quiet">{partsWords(reading, units)}</p>

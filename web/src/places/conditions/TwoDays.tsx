@@ -182,7 +182,7 @@ export function TwoDays({ reading, player }: TwoDaysProps) {
             <Changes days={[one, two]} />
             <BothFlights one={one} two={two} />
           </div>
-          <div className="mt-4 grid gap-8 lg:grid-cols-2">
+          <div className="mt-4 grid gap-8 md:grid-cols-2">
             <DayColumn one={one} other={two} player={player} tone="hot" />
             <DayColumn one={two} other={one} player={player} tone="second" />
           </div>

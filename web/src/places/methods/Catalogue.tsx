@@ -51,7 +51,7 @@ function Row(props: Omit<CatalogueProps, 'families'> & { side: Side; frame: Flig
   const { method, call, reason } = side
   return (
     <div className="border-t border-rule" id={method.id}>
-      <div className="grid grid-cols-[5.2rem_1fr_auto] items-center gap-x-3 py-1 md:grid-cols-[5.2rem_13rem_12rem_1fr_12rem_auto]">
+      <div className="grid grid-cols-[5.2rem_1fr_auto] items-center gap-x-3 py-1 md:grid-cols-[5.2rem_11rem_1fr_auto] xl:grid-cols-[5.2rem_13rem_12rem_1fr_12rem_auto]">
         <MethodMark method={method} />
         <button
           type="button"
@@ -62,13 +62,13 @@ function Row(props: Omit<CatalogueProps, 'families'> & { side: Side; frame: Flig
           <span aria-hidden>{isOpen ? '▾' : '▸'} </span>
           {method.name}
         </button>
-        <span className="text-small text-quiet max-md:hidden">{method.school}</span>
+        <span className="text-small text-quiet max-xl:hidden">{method.school}</span>
         <span className={`text-small max-md:order-last max-md:col-span-3 ${call ? '' : 'text-quiet'}`}>
           {call
             ? `${call.club_name}: ${distance(call.carry_m, units)} + ${distance(call.run_m, units)} ${units.distance}, clean ${percent(call.odds.clean_pct)}, leaves ${distance(call.leave_m, units)}`
             : `not here: ${reason}`}
         </span>
-        <span className="max-md:hidden">
+        <span className="max-xl:hidden">
           {call?.detail && (
             <SmallFlight
               words={`${method.name} from the side`}

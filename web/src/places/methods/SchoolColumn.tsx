@@ -57,7 +57,7 @@ function Drawings({
   const isSand = coverOf(reading.cover).group === 'sand'
   const surface = isSand || coverOf(reading.cover).group === 'bare' ? reading.sunk * BALL_MM : 0
   return (
-    <div className="mt-1 grid max-w-[21rem] grid-cols-2 items-end gap-x-2">
+    <div className="mt-1 grid max-w-[21rem] grid-cols-2 items-end gap-x-2 @min-[36rem]:max-w-none @min-[36rem]:grid-cols-4">
       {call.detail && (
         <div className="col-span-2">
           <SmallFlight
@@ -92,7 +92,7 @@ export function SchoolColumn({ side, isFavoured, player, reading, frame, onTake 
   return (
     <article
       aria-label={method.name}
-      className={`flex min-w-0 flex-col border-l-[3px] px-3 py-1.5 ${isFavoured ? 'border-l-hot bg-lit' : 'border-l-rule'}`}
+      className={`@container flex min-w-0 flex-col border-l-[3px] px-3 py-1.5 ${isFavoured ? 'border-l-hot bg-lit' : 'border-l-rule'}`}
     >
       <h4 className="font-bold">{method.name}</h4>
       <p className="text-small text-quiet">

@@ -28,7 +28,7 @@ function useAxis(reach: number) {
 function Axis({ reach }: { reach: number }) {
   const x = useAxis(reach)
   return (
-    <svg viewBox={`0 0 ${W} 16`} className="block w-full" aria-hidden>
+    <svg viewBox={`0 0 ${W} 16`} className="block w-full max-sm:hidden" aria-hidden>
       {x.ticks(7).map((at) => (
         <text key={at} x={x(at)} y={12} textAnchor="middle" className="figure quiet">
           {at === 0 ? '0' : signed(at, 0)}

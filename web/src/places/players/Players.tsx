@@ -103,7 +103,7 @@ function BagDrawings({ edit, player }: { edit: Edit; player: Player }) {
     : []
   return (
     <>
-      <div className="grid gap-x-6 gap-y-3 xl:grid-cols-[1.55fr_1fr]">
+      <div className="grid gap-x-6 gap-y-3 md:grid-cols-[1.55fr_1fr]">
         <section aria-label="Carry">
           <Head title="Carry" note="full stock swing, level, 15 °C at the sea" />
           <div className="px-3.5">
