@@ -38,11 +38,6 @@ def compare(page: Page) -> None:
     page.keyboard.press("c")
 
 
-def what_if(page: Page) -> None:
-    page.keyboard.press("w")
-    page.get_by_role("dialog").get_by_role("img").nth(2).wait_for(timeout=20_000)
-
-
 def two_days(page: Page) -> None:
     page.get_by_role("tab", name="Two days").click()
     page.get_by_role("region", name="Soaked December").wait_for(timeout=20_000)
@@ -98,6 +93,11 @@ def trial(page: Page) -> None:
         part.get_by_label("Finish in words").fill(finish)
         part.get_by_role("button", name=f"Book ball {ball}").click()
     part.get_by_text("Ball 8 of 8").wait_for()
+    page.evaluate("scrollTo(0, 0)")
+
+
+def drill(page: Page) -> None:
+    page.get_by_role("img", name="Laid out at the ball").wait_for()
 
 
 def booking(page: Page) -> None:
@@ -111,7 +111,7 @@ VIEWS: list[tuple[str, str, dict[str, int], str, Callable[[Page], None]]] = [
     ("bench-over-sand", OVER_SAND, WIDE, "light", nothing),
     ("bench-medicine", MEDICINE, WIDE, "light", nothing),
     ("compare", OVER_SAND, WIDE, "light", compare),
-    ("what-if", OVER_SAND, WIDE, "light", what_if),
+    ("drill", "/practice?p=corwin#drill=opened-rods", WIDE, "light", drill),
     ("bench-side-slope-dusk", SIDE, WIDE, "dark", nothing),
     ("bench-sand", SAND, WIDE, "light", nothing),
     ("methods", TIGHT, WIDE, "light", nothing),

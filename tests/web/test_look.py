@@ -17,7 +17,7 @@ LIE = "?player=tove&fall=6&flag=15"
 # Rules of WCAG 2.0 to 2.2, A and AA, as the library axe-core knows them.
 AXE = Path("web/node_modules/axe-core/axe.min.js")
 TAGS = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]
-PLACES = ("/", "/methods", "/players", "/book", "/conditions")
+PLACES = ("/", "/methods", "/players", "/book", "/practice", "/conditions")
 TABS = {
     "/players": ("Stock shots", "What the book teaches"),
     "/book": ("Predicted and actual", "By kind of lie", "Read a fault", "Trials"),

@@ -33,7 +33,8 @@ const methods = part(async () => (await import('./places/methods/Methods')).Meth
 const conditions = part(async () => (await import('./places/conditions/Conditions')).Conditions)
 const deskSheets = part(async () => (await import('./places/DeskSheets')).DeskSheets)
 const playerForm = part(async () => (await import('./places/bench/PlayerForm')).PlayerForm)
-const PARTS = [benchSheets, deskSheets, conditions, methods, fieldBook, playersPlace]
+const practice = part(async () => (await import('./places/practice/Practice')).Practice)
+const PARTS = [practice, benchSheets, deskSheets, conditions, methods, fieldBook, playersPlace]
 
 /** Start from the coach's own air and last player where the address doesn't say otherwise. */
 function useStart(players: Player[] | undefined, settings: Settings | undefined) {
@@ -119,6 +120,7 @@ function useDeskKeys() {
     T: between('conditions'),
     F: between('book'),
     G: between('players'),
+    J: between('practice'),
     X: () => lay('astray'),
     O: () => lay('kept'),
     P: () => lay('card'),
@@ -184,6 +186,7 @@ function At({ player }: { player: Player }) {
         {place === 'methods' && <methods.View player={player} />}
         {place === 'conditions' && <conditions.View player={player} />}
         {place === 'players' && <playersPlace.View key={player.id} player={player} />}
+        {place === 'practice' && <practice.View player={player} />}
         {place === 'book' && <fieldBook.View key={player.id} player={player} />}
       </Suspense>
     </Boundary>

@@ -11,6 +11,7 @@ from veltrin.core.hole import KINDS, OBSTACLES
 from veltrin.core.methods import CATALOGUE, DISPUTES, HAND_WORDS, Method, in_general
 from veltrin.core.plan import READINGS
 from veltrin.core.plan.rank import STAYS_WITHIN
+from veltrin.core.practice import ALWAYS, DRILLS, SCORE_WORDS, Drill
 from veltrin.core.quantity import QUANTITIES
 from veltrin.core.run import FIRMNESS
 from veltrin.core.run.terrain import (
@@ -62,6 +63,34 @@ def _method_text(method: Method) -> str:
     return "\n".join(lines) + "\n"
 
 
+_DRILLS_HEAD = """# Drills
+
+Written by `make docs` from `core/practice`; change it there. Each drill is data: what it trains, where it is played
+from, what is laid out. Measures and pass marks are worked out for a player when a drill is opened: the mark is what
+that player reaches every other time today, the aim what a player of the next handicap step does, both with the chance
+of luck (binomial).
+
+Every drill carries these cautions:
+"""
+
+
+def _drill_text(drill: Drill) -> str:
+    lines = [
+        f"\n## {drill.name} (`{drill.id}`)\n",
+        f"Family: {drill.family}. {drill.balls} balls. A hit: {SCORE_WORDS[drill.score]}. Trains {drill.trains}.\n",
+        f"- {drill.how}",
+        *(f"- From: {station.words}, {station.flag_m:g} m, {station.balls} balls." for station in drill.stations),
+        f"- Needs: {', '.join(drill.needs)}.",
+        *((f"- Laid out: {', '.join(drill.lay)}.",) if drill.lay else ()),
+        *((f"- Cures: {', '.join(drill.cures)}.",) if drill.cures else ()),
+        *((f"- Serves: {', '.join(drill.methods)}.",) if drill.methods else ()),
+        *(f"- Say: {words}" for words in drill.say),
+        *(f"- Caution: {words}" for words in drill.cautions),
+        f"- Source: {drill.source}.",
+    ]
+    return "\n".join(lines) + "\n"
+
+
 def _house() -> dict[str, object]:
     """What pages read about a question: limits and steps of its numbers, what there is to draw, a usual green."""
     return {
@@ -100,6 +129,8 @@ def texts(openapi: dict[str, object]) -> dict[str, str]:
     made["methods.md"] = f"{_METHODS_HEAD}\n## Where the schools disagree\n\n{disputes}" + "".join(
         _method_text(m) for m in CATALOGUE.values()
     )
+    always = "".join(f"- {words}\n" for words in ALWAYS)
+    made["drills.md"] = f"{_DRILLS_HEAD}\n{always}" + "".join(_drill_text(d) for d in DRILLS.values())
     return made
 
 

@@ -62,7 +62,8 @@ def points_out(points: Vec) -> Points:
     return [(round(float(x), 2), round(0.0 - float(y), 2) + 0.0, round(float(z), 2)) for x, y, z in points]
 
 
-def _ends(places: Vec) -> list[tuple[float, float]]:
+def places_out(places: Vec) -> list[tuple[float, float]]:
+    """Places with right positive, to the centimetre."""
     return [(round(float(x), 2), round(0.0 - float(y), 2) + 0.0) for x, y in places]
 
 
@@ -82,8 +83,8 @@ def _detail(call: Call) -> DetailOut | None:
         run=points_out(detail.run),
         ledgers=LedgersOut.model_validate(ledgers),
         ghost=tell(GhostOut, ghost, flight=points_out(ghost.flight), run=points_out(ghost.run)),
-        ends=[] if spread is None else _ends(spread.ends[:ENDS_SHOWN]),
-        outline=[] if spread is None else _ends(spread.outline),
+        ends=[] if spread is None else places_out(spread.ends[:ENDS_SHOWN]),
+        outline=[] if spread is None else places_out(spread.outline),
     )
 
 

@@ -196,6 +196,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drills": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Drills
+         * @description All drills, as declared.
+         */
+        get: operations["list_drills_api_drills_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drills/{drill_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Drill
+         * @description A drill with its layout, calls and pass marks worked out for a player.
+         */
+        get: operations["show_drill_api_drills__drill_id__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/events": {
         parameters: {
             query?: never;
@@ -2165,6 +2205,73 @@ export interface components {
             sunk?: number | null;
         };
         /**
+         * DrillOut
+         * @description A drill as declared.
+         */
+        DrillOut: {
+            /** Balls */
+            balls: number;
+            /** Cautions */
+            cautions: string[];
+            /**
+             * Covers
+             * @description Lies it serves, by cover.
+             */
+            covers: string[];
+            /**
+             * Cures
+             * @description Causes of the fault reader it cures, by id.
+             */
+            cures: string[];
+            /**
+             * Family
+             * @enum {string}
+             */
+            family: "strike" | "lie" | "distance" | "flight" | "choice";
+            /** How */
+            how: string;
+            /** Id */
+            id: string;
+            /** Lay */
+            lay: ("feet rod" | "path rod" | "grip rod" | "towel behind" | "tee ahead" | "head gate" | "landing spot" | "target ring" | "board" | "string" | "sand line" | "start gate")[];
+            /**
+             * Methods
+             * @description Ways of playing it serves, by id.
+             */
+            methods: string[];
+            /** Name */
+            name: string;
+            /** Needs */
+            needs: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "rods" | "tees" | "towels" | "string" | "board" | "putter" | "a helper to read out lies")[];
+            /** Say */
+            say: string[];
+            /** Score */
+            score: ("inside" | "line" | "landing" | "under") | "clean";
+            /**
+             * Score Words
+             * @description What counts as a hit.
+             */
+            score_words: string;
+            /** Source */
+            source: string;
+            /** Stations */
+            stations: string[];
+            /** Trains */
+            trains: string;
+        };
+        /**
+         * DrillsOut
+         * @description All drills, in the order of the catalogue.
+         */
+        DrillsOut: {
+            /** Drills */
+            drills: components["schemas"]["DrillOut"][];
+            /** Families */
+            families: ("strike" | "lie" | "distance" | "flight" | "choice")[];
+            /** Needs */
+            needs: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "rods" | "tees" | "towels" | "string" | "board" | "putter" | "a helper to read out lies")[];
+        };
+        /**
          * EffectOut
          * @description One learnt effect. speed, friction, scatter: percent against the model; face: deg shut.
          */
@@ -2597,6 +2704,34 @@ export interface components {
             stored: number;
         };
         /**
+         * ItemOut
+         * @description A thing laid on the ground: points from the ball, x to the target, y right.
+         */
+        ItemOut: {
+            /**
+             * Is Near
+             * @description Lies at the ball, else down the line.
+             */
+            is_near: boolean;
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+            /**
+             * Shape
+             * @enum {string}
+             */
+            shape: "rod" | "towel" | "tee" | "spot" | "ring" | "board" | "string" | "line";
+            /**
+             * Size M
+             * @description Radius, or height.
+             */
+            size_m: number | null;
+            /** Words */
+            words: string;
+        };
+        /**
          * KeptRecord
          * @description A kept shot as the record has it.
          */
@@ -2692,6 +2827,21 @@ export interface components {
              * @enum {string}
              */
             surface: "green" | "fringe" | "fairway" | "semi" | "rough";
+        };
+        /**
+         * LayMeasureOut
+         * @description A number to lay it out by.
+         */
+        LayMeasureOut: {
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "m" | "cm" | "deg";
+            /** Value */
+            value: number;
+            /** Words */
+            words: string;
         };
         /**
          * LearntOut
@@ -2963,6 +3113,50 @@ export interface components {
              * Format: date-time
              */
             saved_at: string;
+        };
+        /**
+         * MarkOut
+         * @description How many of so many: by the player's own expected spread today, and by that of the next handicap step.
+         */
+        MarkOut: {
+            /**
+             * Aim Chance Pct
+             * @description Chance of a player of that handicap to reach it.
+             */
+            aim_chance_pct: number;
+            /** Aim Handicap */
+            aim_handicap: number;
+            /** Aim Hits */
+            aim_hits: number;
+            /** Aim Share Pct */
+            aim_share_pct: number;
+            /** Balls */
+            balls: number;
+            /**
+             * By Luck Pct
+             * @description Chance to reach the aim while playing no better than today.
+             */
+            by_luck_pct: number;
+            /**
+             * Chance Pct
+             * @description Chance to reach it today (binomial).
+             */
+            chance_pct: number;
+            /**
+             * Hits
+             * @description Reached every other time today.
+             */
+            hits: number;
+            /**
+             * Limit
+             * @description What counts as a hit; none where the strike alone counts.
+             */
+            limit: number | null;
+            /**
+             * Share Pct
+             * @description Hits expected today.
+             */
+            share_pct: number;
         };
         /**
          * MastAirOut
@@ -4089,6 +4283,17 @@ export interface components {
             of: number;
         };
         /**
+         * ReadyDrillOut
+         * @description A drill made ready for a player.
+         */
+        ReadyDrillOut: {
+            drill: components["schemas"]["DrillOut"];
+            /** Player Id */
+            player_id: string;
+            /** Stations */
+            stations: components["schemas"]["StationOut"][];
+        };
+        /**
          * RiseIn
          * @description A rise held against a run.
          */
@@ -4643,7 +4848,7 @@ export interface components {
             strikes: number;
             /**
              * Strokes Error
-             * @description Standard error of the expected strokes by the number of strikes, at most.
+             * @description Standard error of strokes by the number of strikes, at most.
              */
             strokes_error: number;
             /** Worst Across M */
@@ -4666,6 +4871,39 @@ export interface components {
              * @description pinned, excluded or null.
              */
             stand: ("pinned" | "excluded") | null;
+        };
+        /**
+         * StationOut
+         * @description One station of a drill for a player; without a call nothing of it can be played with this bag.
+         */
+        StationOut: {
+            /** Balls */
+            balls: number;
+            call: components["schemas"]["CallOut"] | null;
+            /**
+             * Cover
+             * @enum {string}
+             */
+            cover: "tight" | "fairway" | "fringe" | "semi" | "rough" | "deep" | "heather" | "bare" | "hard-pan" | "mud" | "divot" | "sanded-divot" | "collar-ahead" | "collar-behind" | "sand" | "sand-soft" | "sand-dry-hard" | "sand-wet-hard" | "sand-wet-fluffy";
+            /** Fall Deg */
+            fall_deg: number;
+            /** Flag M */
+            flag_m: number;
+            /** Give */
+            give: number | null;
+            /** Items */
+            items: components["schemas"]["ItemOut"][];
+            /** Land M */
+            land_m: number | null;
+            mark: components["schemas"]["MarkOut"] | null;
+            /** Measures */
+            measures: components["schemas"]["LayMeasureOut"][];
+            /** Side Deg */
+            side_deg: number;
+            /** Sunk */
+            sunk: number;
+            /** Words */
+            words: string;
         };
         /**
          * StockOut
@@ -6199,6 +6437,194 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    list_drills_api_drills_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrillsOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    show_drill_api_drills__drill_id__get: {
+        parameters: {
+            query: {
+                player_id: string;
+            };
+            header?: never;
+            path: {
+                drill_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadyDrillOut"];
+                };
             };
             /** @description Nobody is signed in */
             401: {

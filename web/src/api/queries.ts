@@ -5,6 +5,7 @@ import {
   type PlanRequest,
   type PlanResponse,
   type ReadingName,
+  type ReadyDrill,
   type SchoolsResponse,
   type BookSort,
   type DaySheetRequest,
@@ -217,6 +218,25 @@ export function bookedQuestionQuery(booking_id: string) {
       unwrap<PlanRequest>(
         await client.GET('/api/book/{booking_id}/question', { params: { path: { booking_id } } }),
       ),
+  })
+}
+
+export const drillsQuery = queryOptions({
+  queryKey: ['drills'],
+  queryFn: async () => unwrap(await client.GET('/api/drills')),
+  staleTime: Infinity,
+})
+
+/** A drill made ready: it changes with the player and with what the book teaches. */
+export function readyDrillQuery(drill_id: string, player_id: string, version: number) {
+  return queryOptions({
+    queryKey: ['book', 'drill', drill_id, player_id, version],
+    queryFn: async () =>
+      unwrap(
+        await client.GET('/api/drills/{drill_id}', {
+          params: { path: { drill_id }, query: { player_id } },
+        }),
+      ) as ReadyDrill,
   })
 }
 

@@ -10,7 +10,7 @@ const LEFT = 44
 const RIGHT = 150
 const TOP = 26
 const FOOT = 26
-const APART = 14
+const APART = 16
 
 /** Heights of labels that stay at least so far apart, in the order of their wish. */
 export function spreadOut(wishes: readonly number[], apart: number): number[] {

@@ -73,7 +73,7 @@ export function SmallFlight({
   const floor = SKY - 2
   const middle = SKY + 12 + PLAN / 2
   const ks = Math.min(k, (PLAN / 2 - 3) / frame.side)
-  const H = withPlan ? SKY + 12 + PLAN + 2 : SKY + 14
+  const H = withPlan ? SKY + 12 + PLAN + 2 : SKY + 18
   const side = ({ flight, run }: Flown) =>
     [flight, run].map((points) => polyline(points.map((p) => [x(p[0] ?? 0), floor - (p[2] ?? 0) * ky])))
   const above = ({ flight, run }: Flown) =>
@@ -118,7 +118,7 @@ export function SmallFlight({
       ))}
       <circle cx={x(0)} cy={floor - 2.5} r={2.5} fill="var(--ball)" stroke="var(--ink)" />
       {!withPlan && (
-        <text x={x(target)} y={H - 2} textAnchor="middle" className="figure quiet">
+        <text x={x(target)} y={H - 5} textAnchor="middle" className="figure quiet">
           {distance(target, units)}
         </text>
       )}

@@ -17,6 +17,7 @@ export const KEYS = [
   ['X', 'a ball went astray: mark it'],
   ['F', 'field book, and back to the Bench'],
   ['G', 'players and bags, and back to the Bench'],
+  ['J', 'practice, and back to the Bench'],
   ['K', 'keep this shot'],
   ['O', 'open a kept shot'],
   ['P', 'the player’s card'],

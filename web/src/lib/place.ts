@@ -8,6 +8,7 @@ export const PLACES = {
   methods: '/methods',
   players: '/players',
   book: '/book',
+  practice: '/practice',
   conditions: '/conditions',
 } as const
 export type Place = keyof typeof PLACES
@@ -17,6 +18,7 @@ export const PLACE_NAMES: Record<Place, string> = {
   methods: 'Methods',
   players: 'Players',
   book: 'Field book',
+  practice: 'Practice',
   conditions: 'Conditions',
 }
 
@@ -27,15 +29,16 @@ export function placeAt(path: string): Place {
 
 interface PlaceState {
   place: Place
-  go: (place: Place) => void
+  /** Go there, and to a part of it if one is named. */
+  go: (place: Place, part?: string) => void
 }
 
 /** Where the coach is. Going somewhere is a step in the browser's history. */
 export const usePlace = create<PlaceState>()((set) => ({
   place: placeAt(window.location.pathname),
-  go: (place) => {
+  go: (place, part = '') => {
     const step = takeLeftOver() ? 'replaceState' : 'pushState'
-    window.history[step](null, '', PLACES[place] + window.location.search)
+    window.history[step](null, '', PLACES[place] + window.location.search + (part && `#${part}`))
     set({ place })
   },
 }))

@@ -99,13 +99,16 @@ class Readout:
     wide_m: float
 
 
-class _Struck(NamedTuple):
+class Struck(NamedTuple):
+    """Strokes as they were struck: what came of them, where on the face (m towards the heel), how far off the arc."""
+
     played: Played
     heel_m: Vec
     off: Off
 
 
-def _strike(stroke: One, error: Error, draws: Vec, *, record: bool = False) -> _Struck:
+def strike(stroke: One, error: Error, draws: Vec, *, record: bool = False) -> Struck:
+    """Strike it with an error and the player's scatter; `draws` (n, 6) standard normals as for `strike_with`."""
     n = len(draws)
     scatter, call = stroke.question.player.scatter, stroke.call
     many = stroke.batch.take(np.zeros(n, dtype=int))
@@ -119,20 +122,25 @@ def _strike(stroke: One, error: Error, draws: Vec, *, record: bool = False) -> _
     )
     off = Off(error.along_m + along * draws[:, 3], error.deep_m + deep * draws[:, 4])
     played = play(many, error.world(stroke.world), swing, aim, miss=off, record=record)
-    return _Struck(played, error.heel_m + HEEL_SD_M * draws[:, 5], off)
+    return Struck(played, error.heel_m + HEEL_SD_M * draws[:, 5], off)
 
 
 def strike_with(stroke: One, error: Error, draws: Vec) -> Seen:
     """Strike it with an error; `draws` (n, 6) standard normals: speed, face, loft, low point, depth, heel."""
-    struck = _strike(stroke, error, draws)
+    return seen_of(stroke, strike(stroke, error, draws))
+
+
+def seen_of(stroke: One, struck: Struck) -> Seen:
+    """What strikes of it show."""
     meant = stroke.call.target
-    target = Targets(np.full(len(draws), meant.distance_m), np.full(len(draws), meant.bearing_rad))
+    n = len(struck.heel_m)
+    target = Targets(np.full(n, meant.distance_m), np.full(n, meant.bearing_rad))
     return _seen(stroke, struck.played, target, struck.heel_m, struck.off)
 
 
 def shape_of(stroke: One, error: Error) -> Shape:
     """The same struck once, with the error and nothing else."""
-    played, heel, off = _strike(stroke, error, np.zeros((1, 6)), record=True)
+    played, heel, off = strike(stroke, error, np.zeros((1, 6)), record=True)
     flight, run = drawn_path(played, 0, stroke.world)
     contact = played.contact
     moved = contact.splash if contact.is_splash[0] else None

@@ -165,7 +165,7 @@ class SpreadOut(Contract):
     shares: list[ShareOut] = Field(description="By kind of ground, most first.")
     next_putt_pct: float = Field(description="Chance that the next is a putt.")
     again_pct: float = Field(description="Chance that the ball still lies in the same trouble.")
-    strokes_error: float = Field(description="Standard error of the expected strokes by the number of strikes, at most.")
+    strokes_error: float = Field(description="Standard error of strokes by the number of strikes, at most.")
     bad_pct: float = Field(description="Costs 0.75 stroke more than the cheapest call does on average.")
     worst_along_m: float
     worst_across_m: float

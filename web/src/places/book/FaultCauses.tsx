@@ -2,6 +2,7 @@ import type { Call, FaultRequest, FaultResponse } from '../../api/client'
 import { frameOf, SmallFlight, type FlightFrame } from '../../drawing/SmallFlight'
 import { FaceMark } from '../../drawing/StrikeTap'
 import { Section, wayOfShape } from '../../drawing/Section'
+import { DrillLinks } from '../../ui/DrillLinks'
 import { seenBox } from '../../lib/fault-words'
 
 /** A ball met so far off the middle of the face: the face tells it, not the ground. */
@@ -96,6 +97,7 @@ export function Causes(props: CausesProps) {
                   <span className="text-quiet">Cure: </span>
                   {cause.cure}
                 </p>
+                <DrillLinks serves={(drill) => drill.cures.includes(cause.id)} />
               </div>
               <Pictures {...props} id={cause.id} words={cause.words} shape={cause.shape} frame={frame} />
             </div>

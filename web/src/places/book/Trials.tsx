@@ -270,11 +270,9 @@ export function Trials({ player }: { player: Player }) {
           <div className="overflow-x-auto px-3.5" role="group" aria-label="Table" tabIndex={0}>
             <Results trial={open} />
           </div>
-          <div className="px-3.5">
-            <Clouds trial={open} />
-          </div>
-          <div className="px-3.5">
+          <div className="grid items-start gap-x-8 gap-y-4 px-3.5 md:grid-cols-[minmax(0,26rem)_minmax(0,1fr)]">
             <NextBall key={open.id} trial={open} player={player} />
+            <Clouds trial={open} />
           </div>
         </section>
       )}

@@ -5,6 +5,7 @@ import { distance } from '../../lib/units'
 import type { Side } from '../../lib/schools'
 import { MethodMark } from '../../drawing/MethodMark'
 import { frameOf, SmallFlight, type FlightFrame } from '../../drawing/SmallFlight'
+import { DrillLinks } from '../../ui/DrillLinks'
 import { StandButtons } from './StandButtons'
 import { useUnits } from '../../lib/use-units'
 
@@ -25,6 +26,7 @@ function Declared({ method }: { method: Method }) {
         <p className="text-quiet">
           Hands {method.hand}, hinge {method.hinge}. Source: {method.source}.
         </p>
+        <DrillLinks serves={(drill) => drill.methods.includes(method.id)} />
       </div>
       <ul>
         {method.faults.map(({ fault, cure }) => (

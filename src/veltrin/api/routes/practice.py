@@ -1,0 +1,27 @@
+"""Practice: drills, and a drill made ready for a player."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from fastapi import APIRouter, Query
+
+from veltrin.api.deps import StoreDep
+from veltrin.service import practice as practice_service
+from veltrin.service.contracts.practice import DrillsOut, ReadyDrillOut
+
+router = APIRouter()
+
+
+@router.get("/drills", tags=["practice"])
+def list_drills() -> DrillsOut:
+    """All drills, as declared."""
+    return practice_service.list_drills()
+
+
+@router.get("/drills/{drill_id}", tags=["practice"])
+def show_drill(
+    store: StoreDep, drill_id: str, player_id: Annotated[str, Query(min_length=1, max_length=40)]
+) -> ReadyDrillOut:
+    """A drill with its layout, calls and pass marks worked out for a player."""
+    return practice_service.show_drill(store, drill_id, player_id)

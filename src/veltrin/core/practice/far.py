@@ -1,0 +1,147 @@
+"""Drills for distance and landing, for wind and flight, and for choosing."""
+
+from __future__ import annotations
+
+import math
+
+from veltrin.core.air import Wind
+from veltrin.core.ground import COVERS, Lie, Slope
+from veltrin.core.practice.drill import LEVEL, SAND_EYES, STRING, Drill, Station
+
+_TIGHT = Lie(COVERS["tight"])
+_FAIRWAY = Lie(COVERS["fairway"])
+_SAND = Lie(COVERS["sand"], 0.1)
+_AGAINST, _WITH, _ACROSS = (Wind.from_direction(6.0, math.radians(a)) for a in (0.0, 180.0, 90.0))
+
+DRILLS: tuple[Drill, ...] = (
+    Drill(
+        "landing-ladder", "Landing ladder", "distance",
+        "speed that lands it where it should",
+        "One club, one line: land at a third, half and three quarters of the way.",
+        "landing",
+        tuple(
+            Station(words, 20.0, 4, ("quiet-glide", "stock-swing"), lie=_TIGHT, loft_deg=54.0, land_share=share)
+            for words, share in (("a third of the way", 1 / 3), ("half of the way", 0.5), ("three quarters", 0.75))
+        ),
+        ("short grass", "green", "towels"),
+        ("Look at the spot, not at the flag.", "The length of the backswing sets it."),
+        ("slowed", "too-hard"), ("landing spot",),
+    ),
+    Drill(
+        "one-spot", "One spot, three clubs", "distance",
+        "what each loft does after the same landing",
+        "Land three clubs from less to more loft on one towel and watch where each stops.",
+        "landing",
+        tuple(
+            Station(words, 18.0, 4, ("roll-chip", "quiet-glide", "stock-swing"), LEVEL, _TIGHT, loft, 0.4)
+            for words, loft in (("9-iron or so", 40.0), ("gap wedge or so", 50.0), ("lob wedge or so", 58.0))
+        ),
+        ("short grass", "green", "towels"),
+        ("Same towel; the club decides the run.",),
+        ("ground-misread",), ("landing spot",),
+    ),
+    Drill(
+        "three-lengths", "Three lengths of swing", "distance",
+        "carries of the wedge by length of swing",
+        "Twenty, thirty-five and fifty metres with one wedge, in turns.",
+        "inside",
+        tuple(
+            Station(f"{metres:.0f} m", metres, 5, ("stock-swing",), lie=_FAIRWAY, loft_deg=54.0)
+            for metres in (20.0, 35.0, 50.0)
+        ),
+        ("short grass", "green"),
+        ("Hip, chest, shoulder: the clock sets it, not the hands.",),
+        ("slowed", "too-hard"), ("target ring",),
+    ),
+    Drill(
+        "sand-ladder", "Sand ladder", "distance",
+        "how much swing the sand wants",
+        "Short, middle, long from one bunker; same entry, another length of swing.",
+        "inside",
+        tuple(
+            Station(words, metres, 4, ("splash", "long-splash", "high-splash"), lie=_SAND)
+            for words, metres in (("short", 8.0), ("middle", 14.0), ("long", 22.0))
+        ),
+        ("sand", "green"),
+        ("Same entry, another finish.",),
+        ("slowed", "too-hard"), ("sand line", "target ring"), (SAND_EYES,),
+    ),
+    Drill(
+        "under-string", "Under the string", "flight",
+        "a low flight without hitting down on it",
+        "A string between two canes where the flight is highest, as high as it may get: every ball under it.",
+        "under", (Station("tight turf, low and running", 25.0, 8, ("low-press", "roll-chip"), lie=_TIGHT),),
+        ("short grass", "green", "string"),
+        ("Hands ahead, short finish.", "Slower, not harder."),
+        ("too-hard", "scooped"), ("string",), (STRING,),
+    ),
+    Drill(
+        "into-and-with", "Into it and with it", "flight",
+        "taking the club for the wind",
+        "The same target into the wind and down it; say the club before the ball.",
+        "inside",
+        (
+            Station("against the wind", 90.0, 5, (), lie=_FAIRWAY, wind=_AGAINST),
+            Station("with the wind", 90.0, 5, (), lie=_FAIRWAY, wind=_WITH),
+        ),
+        ("open range",),
+        ("Read it at the flag and the tree tops.", "More club, less swing."),
+        ("wind-misread", "too-hard"), ("target ring",),
+    ),
+    Drill(
+        "across-wind", "Across the wind", "flight",
+        "holding it against a side wind, or riding it",
+        "Five held against the wind, five ridden on it.",
+        "line",
+        (
+            Station("held against it", 110.0, 5, ("hold-against",), lie=_FAIRWAY, wind=_ACROSS),
+            Station("ridden on it", 110.0, 5, ("ride-wind",), lie=_FAIRWAY, wind=_ACROSS),
+        ),
+        ("open range",),
+        ("Choose one before you stand to it.",),
+        ("wind-misread", "aimed-left", "aimed-right"), ("feet rod",),
+    ),
+    Drill(
+        "two-ways", "Six and six", "choice",
+        "judging by the spread, not by the best one",
+        "Six balls each of two ways on one shot, in shuffled order; look at the spread of each.",
+        "inside",
+        (
+            Station("rolled", 15.0, 6, ("roll-chip",), lie=_TIGHT),
+            Station("glided", 15.0, 6, ("quiet-glide",), lie=_TIGHT),
+        ),
+        ("short grass", "green"),
+        ("Name the way before you stand to it.",),
+        (), ("target ring",),
+    ),
+    Drill(
+        "roulette", "Lie roulette", "choice",
+        "choosing anew for each lie",
+        "Five lies in random order, one ball each, as on the course: read, choose, say the landing spot, play.",
+        "inside",
+        (
+            Station("tight turf", 15.0, 2, (), lie=_TIGHT),
+            Station("half down in the rough", 20.0, 2, (), lie=Lie(COVERS["rough"], 0.6)),
+            Station("down slope", 15.0, 2, (), Slope(math.radians(6.0)), _FAIRWAY),
+            Station("greenside sand", 14.0, 2, (), lie=_SAND),
+            Station("ball below the feet", 30.0, 2, (), Slope(0.0, math.radians(-5.0)), _FAIRWAY),
+        ),
+        ("short grass", "rough", "slope", "sand", "green", "a helper to read out lies"),
+        ("What is the lie, what must the ball do, which club?",),
+        (), ("target ring",), (SAND_EYES,),
+    ),
+    Drill(
+        "roll-first", "Roll it first", "choice",
+        "putting when you can, chipping when you can't",
+        "From the fringe with the putter, a rolling chip and a wedge; the fewest strokes win.",
+        "inside",
+        (
+            Station("putter", 10.0, 4, ("plain-putt",), lie=Lie(COVERS["fringe"])),
+            Station("rolling chip", 10.0, 4, ("roll-chip",), lie=Lie(COVERS["fringe"])),
+            Station("wedge", 10.0, 4, ("quiet-glide", "stock-swing"), lie=Lie(COVERS["fringe"]), loft_deg=56.0),
+        ),
+        ("green", "putter"),
+        ("Can it roll? Then lob less.",),
+        ("ground-misread",), ("target ring",),
+    ),
+)  # fmt: skip

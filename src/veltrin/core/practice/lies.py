@@ -1,0 +1,160 @@
+"""Drills for lies: slopes, rough, tight and bare ground, soft ground, collar, sand."""
+
+from __future__ import annotations
+
+import math
+
+from veltrin.core.ground import COVERS, Lie, Slope
+from veltrin.core.practice.drill import FOOTING, SAND_EYES, WRISTS, Drill, Station
+
+_FAIRWAY = Lie(COVERS["fairway"])
+_TIGHT = Lie(COVERS["tight"])
+_SOFT = Lie(COVERS["fairway"], give=0.9)
+_SAND = Lie(COVERS["sand"], 0.1)
+_DOWN = Lie(COVERS["rough"], 1.0)
+_COLLAR = Lie(COVERS["collar-behind"], 0.5)
+
+
+def _tilted(fall_deg: float = 0.0, side_deg: float = 0.0) -> Slope:
+    return Slope(math.radians(fall_deg), math.radians(side_deg))
+
+
+DRILLS: tuple[Drill, ...] = (
+    Drill(
+        "three-piles", "Three piles", "lie",
+        "one stroke, three clubs: the slope decides the loft",
+        "The same chip from a down, a level and an up slope: same stroke, clubs four to six degrees apart; "
+        "all three piles finish alike.",
+        "inside",
+        (
+            Station("down slope", 15.0, 6, ("stock-swing",), _tilted(6.0), _FAIRWAY, 58.0),
+            Station("level", 15.0, 6, ("stock-swing",), _tilted(), _FAIRWAY, 54.0),
+            Station("up slope", 15.0, 6, ("stock-swing",), _tilted(-6.0), _FAIRWAY, 50.0),
+        ),
+        ("slope", "green"),
+        ("Shoulders with the slope.", "Same stroke; the club makes up for the hill."),
+        ("upright",), ("target ring",), (FOOTING,),
+    ),
+    Drill(
+        "board-down", "Board under the trail foot", "lie",
+        "standing with a down slope where there is none",
+        "A board under the trail foot makes the slope: so high as the stance is wide times the slope.",
+        "clean", (Station("down slope by a board", 20.0, 8, ("dropped-foot", "stock-swing"), _tilted(6.0), _FAIRWAY),),
+        ("board", "short grass"),
+        ("Nearly all pressure on the lead leg.", "Chase the head down the slope."),
+        ("upright", "hung-back"), ("board", "feet rod"), (FOOTING,),
+    ),
+    Drill(
+        "board-up", "Board under the lead foot", "lie",
+        "standing with an up slope where there is none",
+        "A board under the lead foot makes the slope: so high as the stance is wide times the slope.",
+        "clean", (Station("up slope by a board", 20.0, 8, ("up-the-hill", "stock-swing"), _tilted(-6.0), _FAIRWAY),),
+        ("board", "short grass"),
+        ("Shoulders with the slope, pressure on the trail leg.", "Turn up the hill."),
+        ("upright",), ("board",), (FOOTING,),
+    ),
+    Drill(
+        "ball-above", "Ball above the feet", "lie",
+        "aiming off for a side slope",
+        "Full stance on the bank; aim off as the plan says and let the slope bring it back.",
+        "line", (Station("ball above the feet", 80.0, 8, ("stand-tall",), _tilted(0.0, 6.0), _FAIRWAY),),
+        ("slope", "open range"),
+        ("Grip down, stand taller.", "The trail hand does not roll over."),
+        ("upright", "face-shut", "too-close"), ("feet rod",), (FOOTING,),
+    ),
+    Drill(
+        "ball-below", "Ball below the feet", "lie",
+        "keeping the height with the ball below the feet",
+        "Wider, lower, the whole grip; aim off as the plan says.",
+        "line", (Station("ball below the feet", 80.0, 8, ("sit-low",), _tilted(0.0, -6.0), _FAIRWAY),),
+        ("slope", "open range"),
+        ("Wide and low; keep the height.",),
+        ("upright", "rose-up"), ("feet rod",), (FOOTING,),
+    ),
+    Drill(
+        "worst-grass", "A dozen in the worst grass", "lie",
+        "taking each as it lies with one technique",
+        "Throw a dozen balls into the worst grass near the green and play each as it lies.",
+        "inside", (Station("rough, ball down", 15.0, 12, ("grass-splash", "toe-slice", "rough-pop"), lie=_DOWN),),
+        ("rough", "green"),
+        ("Length of swing buys contact.", "Accept the grass."),
+        ("slowed", "drag-misread"), ("target ring",), (WRISTS,),
+    ),
+    Drill(
+        "out-first", "Out first", "lie",
+        "getting it back in play from a deep lie",
+        "From deep grass with the most loft; a ball on short grass counts.",
+        "clean", (Station("deep rough", 50.0, 8, ("escape",), lie=Lie(COVERS["deep"], 1.5)),),
+        ("rough",),
+        ("Ball back, quick hinge, down hard.", "The next one easy, that is the whole task."),
+        ("slowed", "too-hard"), ("target ring",), (WRISTS,),
+    ),
+    Drill(
+        "glide-or-clip", "Glide and clip", "lie",
+        "two ways from tight turf",
+        "Six with the bounce, six with the tall handle, in turns.",
+        "inside",
+        (
+            Station("tight turf, glide", 15.0, 6, ("quiet-glide",), lie=_TIGHT),
+            Station("tight turf, tall handle", 15.0, 6, ("tall-clip",), lie=_TIGHT),
+        ),
+        ("short grass", "green"),
+        ("Glide: the sole may touch early.", "Clip: only the toe half meets the turf."),
+        ("handle-driven", "rose-up"), ("target ring",),
+    ),
+    Drill(
+        "hard-pan", "Off hard-pan", "lie",
+        "the least bounce, the face shut, ball first",
+        "From bare ground with the wedge of least bounce; any ball on the green is a success.",
+        "clean", (Station("hard-pan", 15.0, 8, ("hard-pan-chip",), lie=Lie(COVERS["hard-pan"])),),
+        ("bare ground", "green"),
+        ("Feet together, face shut.", "Accelerate."),
+        ("slowed", "rose-up", "ground-misread"), ("tee ahead",),
+        ("Stones under a ball hurt wrists and clubs: look first.",),
+    ),
+    Drill(
+        "soft-brush", "Brush on soft ground", "lie",
+        "a shallow scar instead of a hole",
+        "Brush and leave a shallow scar; six with the hands held, six let past.",
+        "clean",
+        (
+            Station("soft ground, hands held", 18.0, 6, ("brush-held",), lie=_SOFT),
+            Station("soft ground, let past", 18.0, 6, ("brush-passing",), lie=_SOFT),
+        ),
+        ("soft ground", "green"),
+        ("The handle rises because the body turns.", "Stomach to stomach."),
+        ("handle-driven", "dipped"), ("target ring",),
+    ),
+    Drill(
+        "collar", "Against the collar", "lie",
+        "three clubs with one short stroke",
+        "Edge of a wedge, toe of the putter, hybrid: the same short stroke; all stop within a foot or so.",
+        "inside",
+        (
+            Station("edge of the wedge", 9.0, 4, ("rim-roll",), lie=_COLLAR),
+            Station("toe of the putter", 9.0, 4, ("toe-putt",), lie=_COLLAR),
+            Station("hybrid", 9.0, 4, ("hybrid-putt", "flange-roll"), lie=_COLLAR),
+        ),
+        ("collar", "green", "putter"),
+        ("Narrow stance, firm, no hinge.",),
+        ("slowed", "drag-misread"), ("target ring",),
+    ),
+    Drill(
+        "sand-line", "Line in the sand", "lie",
+        "going in at the same place every time",
+        "Two lines across the bunker: where the head goes in and where the mark ends; no ball first, then balls on it.",
+        "clean", (Station("greenside sand", 14.0, 10, ("splash",), lie=_SAND),),
+        ("sand", "green"),
+        ("Sole first, big follow-through.", "The sound tells."),
+        ("dipped", "hung-back", "handle-driven", "slowed"), ("sand line", "target ring"), (SAND_EYES,),
+    ),
+    Drill(
+        "plugged", "Plugged", "lie",
+        "face shut, steep, and the run that comes of it",
+        "Step balls half in; play to where the run ends, not to the flag.",
+        "inside", (Station("plugged in sand", 16.0, 8, ("gouge",), lie=Lie(COVERS["sand"], 0.8)),),
+        ("sand", "green"),
+        ("Ball back, face shut, chest ahead.",),
+        ("slowed",), ("target ring",), (SAND_EYES,),
+    ),
+)  # fmt: skip

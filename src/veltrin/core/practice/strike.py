@@ -1,0 +1,86 @@
+"""Drills for the strike: where the arc bottoms out, how the sole is used, where the face points and meets the ball."""
+
+from __future__ import annotations
+
+from veltrin.core.ground import COVERS, Lie
+from veltrin.core.practice.drill import WRISTS, Drill, Station
+
+_TIGHT = Lie(COVERS["tight"])
+_PERCHED = Lie(COVERS["rough"], 0.1)
+_FAIRWAY = Lie(COVERS["fairway"])
+
+DRILLS: tuple[Drill, ...] = (
+    Drill(
+        "towel-behind", "Towel behind the ball", "strike",
+        "the bottom of the arc under or past the ball",
+        "Lay a folded towel so far behind the ball as the sole may touch early; strike without moving it.",
+        "clean", (Station("tight turf, a chip", 14.0, 10, ("quiet-glide",), lie=_TIGHT),),
+        ("short grass", "green", "towels"),
+        ("Breastbone over the ball.", "Turn through; the towel stays where it is."),
+        ("hung-back", "dipped", "scooped", "slowed"), ("towel behind", "target ring"),
+    ),
+    Drill(
+        "tee-ahead", "Brush the tee ahead", "strike",
+        "striking the ball before the ground",
+        "Push a tee flat into the turf ahead of the ball, where the arc is lowest; strike the ball, brush the tee.",
+        "clean", (Station("fairway, a short pitch", 25.0, 10, ("stock-swing",), lie=_FAIRWAY),),
+        ("short grass", "green", "tees"),
+        ("Pressure on the lead side from the start.", "Ball, then tee."),
+        ("hung-back", "scooped", "slowed", "upright"), ("tee ahead", "target ring"),
+    ),
+    Drill(
+        "rod-in-grip", "Rod along the grip", "strike",
+        "hands that neither push ahead nor flip",
+        "Hold a rod along the grip, pointing up past the lead side: it must not touch the body before the finish.",
+        "clean", (Station("tight turf, a chip", 12.0, 10, ("quiet-glide",), lie=_TIGHT),),
+        ("short grass", "rods"),
+        ("Chest turns, hands stay quiet.", "The rod never touches the ribs."),
+        ("scooped", "handle-driven"), ("grip rod", "target ring"),
+    ),
+    Drill(
+        "opened-rods", "Two rods for an opened face", "strike",
+        "feet and path with an opened face",
+        "One rod along the toes, one beside the ball for the way the head goes; face first, then the grip.",
+        "line", (Station("perched in the rough, a high one", 24.0, 8, ("float", "rough-pop"), lie=_PERCHED),),
+        ("rough", "green", "rods"),
+        ("Open the face first, then take the grip.", "Swing along the rod, not at the flag."),
+        ("face-open", "face-shut", "aimed-left", "aimed-right"), ("feet rod", "path rod"),
+        ("The miss of a high one is a bullet: nobody anywhere near the line.",),
+    ),
+    Drill(
+        "head-gate", "Gate for the head", "strike",
+        "meeting the ball in the middle of the face",
+        "Two tees just outside toe and heel of the head at the ball: pass between them.",
+        "clean", (Station("fairway, a pitch", 30.0, 10, ("stock-swing",), lie=_FAIRWAY),),
+        ("short grass", "tees"),
+        ("Half a foot of room between hands and thighs.", "Pressure under the middle of the feet."),
+        ("too-close",), ("head gate",),
+    ),
+    Drill(
+        "same-height", "Chest keeps its height", "strike",
+        "keeping the height through the stroke",
+        "Turn the tall handle through low; a helper or the shadow shows whether the chest rises or drops.",
+        "clean", (Station("tight turf, a chip", 12.0, 10, ("tall-clip",), lie=_TIGHT),),
+        ("short grass", "green"),
+        ("The chest stays over the ball until it is gone.", "Legs quiet."),
+        ("rose-up", "dipped"), ("feet rod", "target ring"),
+    ),
+    Drill(
+        "swish-strike", "Swish, then strike", "strike",
+        "feeling the drag of the grass before each ball",
+        "One practice swing in grass like that at the ball, then the ball; say the drag aloud: light, some, heavy.",
+        "inside", (Station("rough, half down", 40.0, 10, ("stock-swing", "rough-pop"), lie=Lie(COVERS["rough"], 0.6)),),
+        ("rough", "green"),
+        ("The swish tells how hard.", "Speed through the grass, not at it."),
+        ("drag-misread", "slowed"), ("target ring",), (WRISTS,),
+    ),
+    Drill(
+        "start-gate", "Start gate", "strike",
+        "a face that looks where it is meant to",
+        "Two tees two metres ahead, so far apart as the start may spread: every ball between them.",
+        "line", (Station("fairway, a pitch", 40.0, 10, ("stock-swing",), lie=_FAIRWAY),),
+        ("short grass", "green", "tees", "rods"),
+        ("Aim the face first, then the feet.",),
+        ("face-open", "face-shut", "aimed-left", "aimed-right"), ("start gate", "feet rod"),
+    ),
+)  # fmt: skip

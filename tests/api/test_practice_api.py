@@ -1,0 +1,35 @@
+"""Practice over HTTP: the drills, and one made ready for a player."""
+
+from __future__ import annotations
+
+from fastapi.testclient import TestClient
+
+from veltrin.core.practice import DRILLS
+
+
+def test_the_catalogue_is_told_whole(client: TestClient) -> None:
+    told = client.get("/api/drills").json()
+    assert [drill["id"] for drill in told["drills"]] == list(DRILLS)
+    board = next(drill for drill in told["drills"] if drill["id"] == "board-down")
+    assert "upright" in board["cures"]
+    assert board["cautions"][-1].startswith("Pain")
+
+
+def test_a_drill_is_laid_out_for_the_player(client: TestClient) -> None:
+    told = client.get("/api/drills/opened-rods", params={"player_id": "brisa"}).json()
+    (station,) = told["stations"]
+    assert station["cover"] == "rough"
+    feet = next(item for item in station["items"] if item["words"] == "along the toes")
+    # Right is positive here: a right-hander stands to the left of the line.
+    assert all(y < 0 for _, y in feet["points"])
+    assert 1 <= station["mark"]["hits"] <= station["mark"]["balls"] == 8
+    assert 0 < station["mark"]["by_luck_pct"] <= 100
+    assert station["call"]["method_id"] in told["drill"]["methods"]
+
+
+def test_what_is_unknown_says_so(client: TestClient) -> None:
+    gone = client.get("/api/drills/opened-rods", params={"player_id": "nobody"})
+    assert gone.status_code == 404
+    unknown = client.get("/api/drills/juggling", params={"player_id": "brisa"})
+    assert unknown.status_code == 422
+    assert unknown.json()["errors"][0]["field"] == "drill_id"

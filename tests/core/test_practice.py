@@ -1,0 +1,197 @@
+"""Drills: pass marks against SciPy's binomial, layouts by geometry, and what the trade takes for granted."""
+
+from __future__ import annotations
+
+import math
+from functools import cache
+from itertools import pairwise
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from scipy import stats
+
+from tests.players import player
+from veltrin.core.errors import UnknownNameError
+from veltrin.core.learn import CAUSES
+from veltrin.core.methods import CATALOGUE
+from veltrin.core.practice import ALWAYS, DRILLS, FAMILIES, ReadyStation, drill_named, drills_for, make_ready
+from veltrin.core.practice.layout import LAYS, ROD_M, board_height_m
+from veltrin.core.practice.marks import at_least, rounded_up, usual_hits
+from veltrin.core.practice.staged import STEPS, better_handicap, clean_share, measured, stage
+
+
+@cache
+def ready(drill_id: str, handicap: float = 12.0, left: bool = False) -> tuple[ReadyStation, ...]:
+    return make_ready(DRILLS[drill_id], player(handicap=handicap, left=left))
+
+
+def only(drill_id: str, handicap: float = 12.0, left: bool = False) -> ReadyStation:
+    (one,) = ready(drill_id, handicap, left)
+    assert one.call is not None
+    assert one.mark is not None
+    return one
+
+
+# --- the catalogue ---
+
+
+def test_the_catalogue_holds_what_it_has_to() -> None:
+    assert len(DRILLS) >= 24
+    assert {d.family for d in DRILLS.values()} == set(FAMILIES)
+    assert {lay for d in DRILLS.values() for lay in d.lay} == set(LAYS)
+    for drill in DRILLS.values():
+        assert set(drill.methods) <= set(CATALOGUE), drill.id
+        assert set(drill.cures) <= {c.id for c in CAUSES}, drill.id
+        assert 1 <= len(drill.say) <= 3, "two or three things, not ten (common practice)"
+        assert all(words[-1] in ".?" for words in (*drill.say, drill.how, *drill.cautions))
+    assert any("in front" in words for words in ALWAYS)
+
+
+def test_every_fault_has_a_drill() -> None:
+    for cause in CAUSES:
+        assert drills_for(cause.id), cause.id
+
+
+def test_an_unknown_drill_is_refused_by_name() -> None:
+    with pytest.raises(UnknownNameError, match="hook-a-duck"):
+        drill_named("hook-a-duck")
+
+
+@pytest.mark.parametrize("drill_id", DRILLS)
+def test_every_drill_can_be_laid_out_for_a_usual_bag(drill_id: str) -> None:
+    for one in ready(drill_id):
+        assert one.call is not None, one.station.words
+        assert one.mark is not None
+        assert 1 <= one.mark.hits <= one.mark.aim_hits <= one.mark.balls
+        assert all(math.isfinite(measure.value) for measure in one.measures)
+
+
+# --- pass marks ---
+
+
+@given(st.integers(1, 40), st.floats(0.01, 0.99), st.integers(0, 40))
+def test_chances_are_the_binomials(balls: int, share: float, hits: int) -> None:
+    # scipy.stats knows nothing of our formula.
+    assert at_least(hits, balls, share) == pytest.approx(float(stats.binom.sf(hits - 1, balls, share)), abs=1e-9)
+
+
+@given(st.integers(1, 40), st.floats(0.05, 0.95))
+def test_the_mark_is_reached_every_other_time_and_one_more_is_not(balls: int, share: float) -> None:
+    hits = usual_hits(balls, share)
+    assert hits == 1 or stats.binom.sf(hits - 1, balls, share) >= 0.5 - 1e-9
+    assert hits == balls or stats.binom.sf(hits, balls, share) < 0.5 + 1e-9
+
+
+def test_six_of_ten_are_hits_for_the_player_of_today() -> None:
+    one = only("swish-strike")
+    assert one.mark is not None
+    staged = stage(player(), one.station)
+    assert staged is not None
+    tape = measured(staged, "inside")
+    assert one.mark.limit is not None
+    assert float(np.mean(tape <= one.mark.limit)) == pytest.approx(0.6, abs=0.05)
+    assert one.mark.hits == 6
+
+
+def test_limits_can_be_paced() -> None:
+    assert rounded_up(2.31) == 2.4
+    assert rounded_up(2.4) == 2.4
+    assert rounded_up(7.1) == 7.5
+
+
+def test_a_step_better_is_narrower_and_a_strong_player_has_narrower_rings() -> None:
+    assert better_handicap(12.0) == 9.0
+    assert better_handicap(-6.0) == STEPS[-1]
+    limits = [only("swish-strike", handicap).mark.limit for handicap in (24.0, 12.0, 2.0)]  # type: ignore[union-attr]
+    assert limits == sorted(limits, reverse=True)
+    for drill_id in ("towel-behind", "sand-line", "worst-grass"):
+        mark = only(drill_id).mark
+        assert mark is not None
+        assert mark.aim_share >= mark.share
+
+
+def test_a_clean_strike_counts_as_the_plan_counts_it() -> None:
+    one = only("sand-line")
+    assert one.call is not None
+    staged = stage(player(), one.station)
+    assert staged is not None
+    assert clean_share(staged) == pytest.approx(one.call.odds.clean, abs=0.02)
+
+
+# --- layouts, by geometry ---
+
+
+def measure(one: ReadyStation, words: str) -> float:
+    return next(m.value for m in one.measures if m.words.startswith(words))
+
+
+def test_a_board_makes_the_slope_it_is_meant_to() -> None:
+    one = only("board-down")
+    assert one.call is not None
+    width = one.call.setup.stance_width_m
+    high = measure(one, "board under the trail foot") / 100.0
+    assert math.degrees(math.atan2(high, width)) == pytest.approx(6.0)
+    assert board_height_m(0.40, math.radians(-5.0)) == pytest.approx(0.40 * math.tan(math.radians(5.0)))
+    board = next(item for item in one.items if item.shape == "board")
+    # The trail foot is the one away from the target.
+    assert np.mean(board.points[:, 0]) < 0.0
+    (up,) = (item for item in only("board-up").items if item.shape == "board")
+    assert np.mean(up.points[:, 0]) > 0.0
+
+
+def test_rods_lie_along_feet_and_path() -> None:
+    one = only("opened-rods")
+    assert one.call is not None
+    feet, path = (item.points for item in one.items if item.shape == "rod")
+    for rod, turn in ((feet, one.call.setup.stance_rad), (path, one.call.setup.path_rad)):
+        along = rod[1] - rod[0]
+        assert float(np.hypot(*along)) == pytest.approx(ROD_M)
+        assert math.atan2(along[1], along[0]) == pytest.approx(one.call.aim_rad + turn, abs=1e-9)
+    # The feet are on the player's side of the ball, the path's rod on the other: room for the head.
+    assert feet[:, 1].min() > 0.3
+    assert path[:, 1].max() < 0.0
+
+
+def test_a_left_hander_lays_it_out_in_the_mirror() -> None:
+    right, left = only("opened-rods"), only("opened-rods", left=True)
+    for one, other in zip(right.items, left.items, strict=True):
+        assert np.allclose(one.points * [1.0, -1.0], other.points)
+    assert [m.value for m in right.measures] == pytest.approx([m.value for m in left.measures])
+
+
+def test_the_string_hangs_where_the_flight_is_highest() -> None:
+    one = only("under-string")
+    assert one.call is not None
+    assert one.call.detail is not None
+    flight = one.call.detail.flight
+    top = flight[np.argmax(flight[:, 2])]
+    string = next(item for item in one.items if item.shape == "string")
+    assert string.points[0, 0] == pytest.approx(top[0])
+    # So high that six of ten of this player's go under it: about the apex of the call, and low enough to hang.
+    assert string.size_m == pytest.approx(top[2], abs=0.6)
+    assert string.size_m is not None
+    assert string.size_m < 3.0
+
+
+def test_landing_spots_are_a_third_a_half_and_three_quarters_of_the_way() -> None:
+    spots = [measure(one, "towel from the ball") for one in ready("landing-ladder")]
+    assert spots == pytest.approx([20.0 / 3.0, 10.0, 15.0])
+    # The call lands where it is asked to (m).
+    for one, spot in zip(ready("landing-ladder"), spots, strict=True):
+        assert one.call is not None
+        assert one.call.carry_m == pytest.approx(spot, abs=0.3)
+
+
+# Facts of the trade (common practice): in at about 5 cm, a mark a little longer than a banknote; three clubs four to
+# six degrees apart; a towel so far behind as a glide may touch early.
+def test_measures_are_those_of_the_trade() -> None:
+    sand = only("sand-line")
+    assert measure(sand, "first line behind the ball") == pytest.approx(5.0, abs=1.0)
+    assert 10.0 <= measure(sand, "length of the mark") <= 22.0
+    clubs = [one.call.club_id for one in ready("three-piles") if one.call is not None]
+    lofts = [math.degrees(player().club(club).loft_rad) for club in clubs]
+    assert all(4.0 <= a - b <= 6.0 for a, b in pairwise(lofts))
+    assert 5.0 <= measure(only("towel-behind"), "towel behind the ball") <= 14.0
+    assert 5.0 <= measure(only("tee-ahead"), "tee ahead of the ball") <= 14.0

@@ -1,0 +1,49 @@
+import type { DrillMark, ReadyStation } from '../api/client'
+import { START, change, type Reading } from './reading'
+import { distance, small, trim, type Units } from './units'
+
+type Measure = ReadyStation['measures'][number]
+
+/** A measure in the coach's units: what is laid by hand in centimetres or inches. */
+export function measureWords(measure: Measure, units: Units): string {
+  if (measure.unit === 'deg') return `${trim(measure.value, 1)}°`
+  if (measure.unit === 'cm') return small(measure.value / 100, units)
+  return lengthWords(measure.value, units)
+}
+
+/** A length that is paced or laid: to 10 cm while it is short. */
+export function lengthWords(metres: number, units: Units): string {
+  if (units.distance === 'yd') return `${distance(metres, units)} yd`
+  return `${trim(metres, metres < 10 ? 1 : 0)} m`
+}
+
+/** What a player does every other time today. */
+export function todayWords(mark: DrillMark, limit: string): string {
+  return `${mark.hits} of ${mark.balls}${limit}: reached in ${Math.round(mark.chance_pct)} of 100 tries, playing as today`
+}
+
+/** What a better player does, and how much of that is luck. */
+export function aimWords(mark: DrillMark): string {
+  const luck = Math.round(mark.by_luck_pct)
+  if (mark.aim_hits === mark.hits)
+    return `A player of handicap ${trim(mark.aim_handicap, 0)} reaches the same number oftener (${Math.round(mark.aim_chance_pct)} of 100): so few balls can’t tell the step.`
+  return `Aim ${mark.aim_hits} of ${mark.balls}, as handicap ${trim(mark.aim_handicap, 0)} does; by luck alone it comes in ${luck} of 100 tries.`
+}
+
+/** A station as a reading on the Bench. */
+export function readingAt(station: ReadyStation, player: string): Reading {
+  const lie = change(START, { cover: station.cover })
+  const { flag_m: flag } = station
+  return change(
+    { ...lie, player },
+    {
+      fall: station.fall_deg,
+      side: station.side_deg,
+      sunk: station.sunk,
+      ...(station.give === null ? {} : { give: Math.round(station.give * 100) }),
+      flag,
+      land: station.land_m ?? 0,
+      call: station.call?.id ?? '',
+    },
+  )
+}

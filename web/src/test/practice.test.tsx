@@ -1,0 +1,105 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { cleanup, fireEvent, render, screen, within } from '@testing-library/react'
+import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import type { Drill, DrillMark, Drills, ReadyDrill, ReadyStation } from '../api/client'
+import { drillsQuery, readyDrillQuery } from '../api/queries'
+import { aimWords, measureWords, readingAt, todayWords } from '../lib/drill-words'
+import { usePlace } from '../lib/place'
+import { useBench } from '../lib/store'
+import { DrillLinks } from '../ui/DrillLinks'
+import { Practice } from '../places/practice/Practice'
+import { PLAYER } from './players'
+import { sampleCall } from './sample'
+import { stubWidth } from './wide'
+
+const MARK: DrillMark = {
+  balls: 10, limit: 2.4, share_pct: 61, hits: 6, chance_pct: 68, aim_handicap: 9, aim_share_pct: 70, aim_hits: 7,
+  aim_chance_pct: 65, by_luck_pct: 45,
+} // prettier-ignore
+const STATION: ReadyStation = {
+  words: 'down slope', balls: 10, flag_m: 15, land_m: null, fall_deg: 6, side_deg: 0, cover: 'fairway', sunk: 0,
+  give: null, mark: MARK,
+  call: sampleCall({
+    detail: {
+      flight: [[0, 0, 0], [5, 0, 1], [9, 0, 0]], run: [[9, 0, 0], [14, 0.5, 0]], ends: [], outline: [],
+      ledgers: { loft: [], bounce: [], distance: [], spin: [], aim: [] },
+      ghost: { carry_m: 9, total_m: 14, apex_m: 1, delivered_loft_deg: 50, flight: [], run: [] },
+    },
+  }),
+  items: [
+    { shape: 'ring', points: [[15, 0]], words: 'inside counts', is_near: false, size_m: 2.4 },
+    { shape: 'rod', points: [[-0.6, -0.5], [0.6, -0.5]], words: 'along the toes', is_near: true, size_m: null },
+  ],
+  measures: [{ words: 'ring about the target, radius', value: 2.4, unit: 'm' }],
+} // prettier-ignore
+const drill = (id: string, name: string, more: Partial<Drill> = {}): Drill => ({
+  id, name, family: 'lie', trains: 'the hill', how: 'Play it.', score: 'inside', score_words: 'ends inside the ring',
+  balls: 10, stations: ['down slope'], needs: ['slope'], say: ['Shoulders with the slope.'], cures: ['upright'],
+  methods: ['stock-swing'], covers: ['fairway'], lay: ['target ring'], cautions: ['Nobody in front.'],
+  source: 'common practice', ...more,
+}) // prettier-ignore
+const PILES = drill('three-piles', 'Three piles')
+const SAND = drill('sand-line', 'Line in the sand', { needs: ['sand'], cures: ['dipped'], family: 'strike' })
+const TOLD: Drills = { drills: [SAND, PILES], families: ['strike', 'lie'], needs: ['slope', 'sand'] }
+const READY: ReadyDrill = { drill: PILES, player_id: 'tove', stations: [STATION] }
+
+function shown(part: React.ReactNode) {
+  const queries = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } })
+  queries.setQueryData(drillsQuery.queryKey, TOLD)
+  for (const one of TOLD.drills)
+    queries.setQueryData(readyDrillQuery(one.id, 'tove', PLAYER.version).queryKey, { ...READY, drill: one })
+  render(<QueryClientProvider client={queries}>{part}</QueryClientProvider>)
+}
+
+beforeEach(() => {
+  stubWidth(true)
+  window.location.hash = '#drill=three-piles'
+})
+afterEach(cleanup)
+
+describe('practice', () => {
+  it('lays the named drill out, with its mark, the aim and the luck in it', () => {
+    shown(<Practice player={PLAYER} />)
+    const page = screen.getByRole('article', { name: 'Three piles' })
+    expect(page.textContent).toContain('6 of 10 inside 2.4 m')
+    expect(page.textContent).toContain(
+      'Aim 7 of 10, as handicap 9 does; by luck alone it comes in 45 of 100 tries.',
+    )
+    expect(within(page).getByRole('img', { name: /Laid out at the ball: along the toes/ })).toBeTruthy()
+    expect(within(page).getByRole('img', { name: /The line: inside counts/ })).toBeTruthy()
+    expect(page.textContent).toContain('Nobody in front.')
+  })
+
+  it('leaves out what needs what is not there, and opens another', () => {
+    shown(<Practice player={PLAYER} />)
+    const list = screen.getByRole('navigation', { name: 'Drills' })
+    fireEvent.click(within(list).getByRole('button', { name: /Line in the sand/ }))
+    expect(screen.getByRole('article', { name: 'Line in the sand' })).toBeTruthy()
+    expect(window.location.hash).toBe('#drill=sand-line')
+    fireEvent.click(within(list).getByText('everything is there'))
+    fireEvent.click(within(list).getByRole('button', { name: 'sand' }))
+    expect(within(list).queryByRole('button', { name: /Line in the sand/ })).toBeNull()
+  })
+
+  it('opens a station on the Bench', () => {
+    shown(<Practice player={PLAYER} />)
+    fireEvent.click(screen.getByRole('button', { name: 'open it on the Bench' }))
+    expect(usePlace.getState().place).toBe('bench')
+    expect(useBench.getState().history.present).toMatchObject({ fall: 6, flag: 15, call: '58~dropped-foot' })
+  })
+
+  it('is led to from a cause', () => {
+    shown(<DrillLinks serves={(one) => one.cures.includes('upright')} />)
+    fireEvent.click(screen.getByRole('button', { name: 'three piles' }))
+    expect(usePlace.getState().place).toBe('practice')
+    expect(window.location.hash).toBe('#drill=three-piles')
+  })
+
+  it('says when so few balls cannot tell a step', () => {
+    expect(aimWords({ ...MARK, aim_hits: 6 })).toContain('so few balls can’t tell the step')
+    expect(todayWords(MARK, '')).toBe('6 of 10: reached in 68 of 100 tries, playing as today')
+    const units = { distance: 'm', slope: 'deg', speed: 'm/s', temperature: 'C' } as never
+    expect(measureWords({ words: '', value: 4.2, unit: 'deg' }, units)).toBe('4.2°')
+    expect(readingAt({ ...STATION, land_m: 5 }, 'tove')).toMatchObject({ land: 5, player: 'tove' })
+  })
+})
