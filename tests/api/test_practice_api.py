@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import uuid
+
 from fastapi.testclient import TestClient
 
 from veltrin.core.practice import DRILLS
@@ -33,3 +35,30 @@ def test_what_is_unknown_says_so(client: TestClient) -> None:
     unknown = client.get("/api/drills/juggling", params={"player_id": "brisa"})
     assert unknown.status_code == 422
     assert unknown.json()["errors"][0]["field"] == "drill_id"
+
+
+def test_a_session_is_built_for_who_loses_from_rough(client: TestClient) -> None:
+    request = {
+        "player_id": "brisa",
+        "lie": {"cover": "rough", "sunk": 0.6},
+        "line": {"flag_m": 40, "green_front_m": 32, "green_back_m": 52},
+    }
+    for _ in range(14):
+        body = {"player_id": "brisa", "request": request, "call_id": "58~stock-swing", "past_m": -15, "side_m": 6}
+        assert client.put(f"/api/book/{uuid.uuid4()}", json={**body, "chipped_again": True}).status_code == 200
+    told = client.post("/api/practice", json={"player_id": "brisa", "minutes": 50, "missing": ["sand"]}).json()
+    assert told["minutes"] <= 50
+    assert "sand" not in told["needs"]
+    assert any("rough" in part["why"] for part in told["parts"])
+    assert told["parts"][-1]["phase"] == "test"
+    assert "14 booked shots" in told["words"]
+
+
+def test_a_session_of_nothing_is_refused_with_a_way_out(client: TestClient) -> None:
+    short = client.post("/api/practice", json={"player_id": "brisa", "minutes": 5})
+    assert short.status_code == 422
+    error = short.json()["errors"][0]
+    assert error["field"] == "minutes"
+    assert "15" in error["problem"] + error["fix"]
+    unknown = client.post("/api/practice", json={"player_id": "brisa", "again": "juggling"})
+    assert unknown.json()["errors"][0]["field"] == "again"

@@ -4,22 +4,46 @@ from __future__ import annotations
 
 import math
 from functools import cache
-from itertools import pairwise
+from itertools import groupby, pairwise
 
 import numpy as np
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy import stats
 
 from tests.players import player
-from veltrin.core.errors import UnknownNameError
+from veltrin.core.errors import DomainError, OutOfRangeError, UnknownNameError
 from veltrin.core.learn import CAUSES
 from veltrin.core.methods import CATALOGUE
-from veltrin.core.practice import ALWAYS, DRILLS, FAMILIES, ReadyStation, drill_named, drills_for, make_ready
+from veltrin.core.practice import (
+    ALWAYS,
+    DRILLS,
+    FAMILIES,
+    NEEDS,
+    Drill,
+    Need,
+    ReadyStation,
+    drill_named,
+    drills_for,
+    make_ready,
+)
 from veltrin.core.practice.layout import LAYS, ROD_M, board_height_m
 from veltrin.core.practice.marks import at_least, rounded_up, usual_hits
+from veltrin.core.practice.session import (
+    MOST_OF_A_FAMILY,
+    MOST_OF_A_KIND,
+    TEST_BALLS,
+    WALK_MIN,
+    WARM_UP_MIN,
+    Wish,
+    build,
+    ground_of,
+    minutes_of,
+    value_of,
+)
 from veltrin.core.practice.staged import STEPS, better_handicap, clean_share, measured, stage
+from veltrin.core.practice.worth import LieLoss, kinds_of, shrunk, worth_of
 
 
 @cache
@@ -195,3 +219,105 @@ def test_measures_are_those_of_the_trade() -> None:
     assert all(4.0 <= a - b <= 6.0 for a, b in pairwise(lofts))
     assert 5.0 <= measure(only("towel-behind"), "towel behind the ball") <= 14.0
     assert 5.0 <= measure(only("tee-ahead"), "tee ahead of the ball") <= 14.0
+
+
+# --- what it is worth, and a session of it ---
+
+ROUGH = LieLoss("rough", "level", 40, 0.25)
+TIGHT = LieLoss("tight", "level", 60, -0.05)
+DOWN = LieLoss("fairway", "down", 20, 0.10)
+BOOK = [ROUGH, TIGHT, DOWN]
+ALL = list(DRILLS.values())
+
+
+def worths(book: list[LieLoss]) -> dict[str, float]:
+    return {d.id: worth_of(d, book).per_hundred for d in ALL}
+
+
+def test_a_drill_is_worth_what_its_lies_cost() -> None:
+    rough, down, sand = (worth_of(DRILLS[i], BOOK) for i in ("worst-grass", "board-down", "sand-line"))
+    # 40 of 120 shots lose 0.25, 12 that lose nothing put to them: 0.25 * 40 / 52 * 40 / 120 * 100.
+    assert rough.per_hundred == pytest.approx(0.25 * 40 / 52 * 40 / 120 * 100)
+    assert rough.dearest == ROUGH
+    assert rough.per_hundred > down.per_hundred > sand.per_hundred == 0.0
+    assert worth_of(DRILLS["towel-behind"], BOOK).per_hundred == 0.0, "what gains strokes needs no drill"
+    # A slope's losses are those of the slope, not of the fairway under it.
+    assert worth_of(DRILLS["head-gate"], BOOK).per_hundred == 0.0
+
+
+def test_few_shots_count_for_little() -> None:
+    assert shrunk(LieLoss("rough", "level", 2, 0.5)) < 0.1 < shrunk(LieLoss("rough", "level", 200, 0.5))
+
+
+def greedy(worth: dict[str, float], wish: Wish) -> float:
+    """Take the best that still fits, one after the other: what the optimiser has to beat or equal."""
+    chosen: list[Drill] = []
+
+    def fits(more: list[Drill]) -> bool:
+        grounds = {ground_of(d) for d in more}
+        minutes = WARM_UP_MIN + sum(map(minutes_of, more)) + WALK_MIN * (len(grounds) - 1)
+        kinds = [k for d in more for k in kinds_of(d)]
+        families = [d.family for d in more]
+        return (
+            minutes <= wish.minutes
+            and (wish.balls is None or sum(d.balls for d in more) <= wish.balls)
+            and all(kinds.count(k) <= MOST_OF_A_KIND for k in kinds)
+            and all(families.count(f) <= MOST_OF_A_FAMILY for f in families)
+        )
+
+    for drill in sorted(ALL, key=lambda d: -value_of(d, worth, wish)):
+        if not wish.missing & set(drill.needs) and fits([*chosen, drill]):
+            chosen.append(drill)
+    return sum(value_of(d, worth, wish) for d in chosen)
+
+
+@settings(max_examples=25, deadline=None)
+@given(
+    st.floats(20.0, 120.0),
+    st.none() | st.integers(20, 150),
+    st.sets(st.sampled_from(["sand", "slope", "rough", "open range", "board"])),
+    st.lists(st.floats(0.0, 5.0), min_size=31, max_size=31),
+)
+def test_a_session_keeps_its_bounds_and_is_worth_no_less_than_greed(
+    minutes: float, balls: int | None, missing: set[Need], values: list[float]
+) -> None:
+    worth = dict(zip(DRILLS, values, strict=True))
+    wish = Wish(minutes, balls, frozenset(missing))
+    session = build(ALL, worth, wish)
+    assert session.minutes <= minutes + 1e-6
+    assert balls is None or session.balls <= balls
+    assert not any(set(part.drill.needs) & missing for part in session.parts)
+    assert [part.phase for part in session.parts].count("test") == 1
+    assert session.parts[-1].phase == "test"
+    assert session.parts[-1].drill.balls >= TEST_BALLS
+    # Each ground is walked to once.
+    walked = [part_ground for part_ground, _ in groupby(ground_of(part.drill) for part in session.parts)]
+    assert len(walked) == len(set(walked))
+    assert session.worth >= greedy(worth, wish) - 1e-6 or session.worth >= 0.999 * greedy(worth, wish)
+
+
+# A coach would say so: who loses most from rough practises in rough, tests there, and warms up elsewhere first.
+def test_who_loses_from_rough_practises_in_rough() -> None:
+    session = build(ALL, worths(BOOK), Wish(60.0))
+    assert any("rough" in kinds_of(part.drill) for part in session.parts)
+    assert "rough" in kinds_of(session.parts[-1].drill)
+    assert 40.0 <= session.minutes <= 60.0
+
+
+def test_the_last_test_comes_again() -> None:
+    session = build(ALL, worths(BOOK), Wish(60.0, again="sand-line"))
+    again = [part for part in session.parts if part.drill.id == "sand-line"]
+    assert not again or again[0].phase == "test"
+
+
+def test_too_little_is_told() -> None:
+    with pytest.raises(OutOfRangeError, match="minutes"):
+        Wish(5.0)
+    with pytest.raises(DomainError, match="no drill is left"):
+        build(ALL, {}, Wish(60.0, missing=frozenset(NEEDS)))
+
+
+def test_an_empty_book_goes_through_the_families() -> None:
+    session = build(ALL, {}, Wish(90.0))
+    assert len({part.drill.family for part in session.parts}) >= 3
+    assert worth_of(DRILLS["worst-grass"], []).per_hundred == 0.0

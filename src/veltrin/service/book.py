@@ -8,10 +8,9 @@ from datetime import UTC, datetime
 
 import numpy as np
 
-from veltrin.core.ground import Slope
 from veltrin.core.hole import KIND_LIST
 from veltrin.core.learn import FAILED, BookedStrike, Meant, Told, is_far_off, lesson, told
-from veltrin.core.methods.method import WORTH_ADJUSTING_RAD
+from veltrin.core.methods import slope_word
 from veltrin.core.units import RAD_S_PER_RPM
 from veltrin.service.book_read import booking_out
 from veltrin.service.contracts.book import (
@@ -157,18 +156,6 @@ def made_booking(booking_id: str, planned: Planned, body: BookingIn) -> BookingR
         face_y=face_y,
         face_w=face_w,
     )
-
-
-def slope_word(slope: Slope) -> str:
-    """A slope as the rates tell it apart: what is less than worth adjusting for is level."""
-    words = [
-        word
-        for word, angle in (
-            ("down", slope.fall_rad), ("up", -slope.fall_rad), ("above", slope.side_rad), ("below", -slope.side_rad),
-        )
-        if angle >= WORTH_ADJUSTING_RAD
-    ]  # fmt: skip
-    return " ".join(words) or "level"
 
 
 def _rad(degrees: float | None) -> float | None:

@@ -1,4 +1,4 @@
-"""Use cases: the drills, and one of them made ready for a player."""
+"""Use cases: the drills, one of them made ready for a player, a session of them."""
 
 from __future__ import annotations
 
@@ -8,12 +8,20 @@ from veltrin.core.practice import (
     FAMILIES,
     NEEDS,
     SCORE_WORDS,
+    WALK_MIN,
+    WARM_UP_MIN,
     Drill,
     Item,
+    LieLoss,
     Mark,
     ReadyStation,
+    Wish,
+    Worth,
+    build,
     drill_named,
+    ground_of,
     make_ready,
+    worth_of,
 )
 from veltrin.service.border import check, tell
 from veltrin.service.contracts.practice import (
@@ -22,6 +30,9 @@ from veltrin.service.contracts.practice import (
     ItemOut,
     LayMeasureOut,
     MarkOut,
+    PracticeOut,
+    PracticePartOut,
+    PracticeWish,
     ReadyDrillOut,
     StationOut,
 )
@@ -29,7 +40,13 @@ from veltrin.service.habits import habits_of
 from veltrin.service.players import find_stored
 from veltrin.service.translate import deg
 from veltrin.service.translate_plan import call_out, places_out
+from veltrin.service.words import lie_words
 from veltrin.store.engine import Store
+from veltrin.store.repositories import book_charts as chart_rows
+from veltrin.store.repositories.book import Which
+
+FEW_SHOTS = 12
+"""Below so many shots of a kind of lie the book is said to know little of it."""
 
 check(MarkOut, Mark)
 check(ItemOut, Item, "points")
@@ -89,4 +106,58 @@ def show_drill(store: Store, drill_id: str, player_id: str) -> ReadyDrillOut:
     ready = make_ready(drill, stored.player, habits_of(store, stored))
     return ReadyDrillOut(
         drill=drill_out(drill), player_id=stored.player.id, stations=[_station_out(one) for one in ready]
+    )
+
+
+def _losses(store: Store, player_id: str) -> list[LieLoss]:
+    with store.session() as session:
+        found = chart_rows.by_cover(session, Which(player_id))
+    return [LieLoss(one.cover, one.slope, one.lost_of, one.lost_mean) for one in found if one.lost_mean is not None]
+
+
+def _why(worth: Worth) -> str:
+    dear = worth.dearest
+    if dear is None:
+        few = "no shots" if worth.shots == 0 else f"{worth.shots} shots"
+        known = ", and nothing was lost." if worth.shots >= FEW_SHOTS else ": let it learn."
+        return f"The book has {few} from there{known}"
+    lie = lie_words(dear.cover, dear.slope)
+    return f"From {lie} {dear.lost:.2f} strokes a shot are lost ({dear.shots} shots)."
+
+
+def build_session(store: Store, body: PracticeWish) -> PracticeOut:
+    """Choose and order a session by what the player's book says costs most."""
+    stored = find_stored(store, body.player_id)
+    if body.again is not None:
+        drill_named(body.again, "again")
+    losses = _losses(store, stored.player.id)
+    worths = {drill.id: worth_of(drill, losses) for drill in DRILLS.values()}
+    wish = Wish(body.minutes, body.balls, frozenset(body.missing), body.theme, body.again)
+    told = build(list(DRILLS.values()), {i: w.per_hundred for i, w in worths.items()}, wish)
+    shots = sum(loss.shots for loss in losses)
+    by = (
+        f"what {shots} booked shots of {stored.player.name} cost"
+        if shots
+        else "the families in turn: the book is empty"
+    )
+    needs = dict.fromkeys(need for part in told.parts for need in part.drill.needs)
+    return PracticeOut(
+        parts=[
+            PracticePartOut(
+                drill_id=part.drill.id,
+                name=part.drill.name,
+                phase=part.phase,
+                minutes=part.minutes,
+                balls=part.drill.balls,
+                ground=ground_of(part.drill),
+                why=_why(worths[part.drill.id]),
+            )
+            for part in told.parts
+        ],
+        warm_up_minutes=WARM_UP_MIN,
+        walk_minutes=WALK_MIN,
+        minutes=round(told.minutes, 1),
+        balls=told.balls,
+        needs=list(needs),
+        words=f"Chosen by {by}, for {body.minutes:.0f} minutes; walks and laying out are counted.",
     )

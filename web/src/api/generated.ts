@@ -828,6 +828,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Build Session
+         * @description Build a session: drills worth most together for the time, the balls and what is there.
+         */
+        post: operations["build_session_api_practice_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schools": {
         parameters: {
             query?: never;
@@ -4249,6 +4269,92 @@ export interface components {
             side_m: number | null;
             /** Total M */
             total_m: number | null;
+        };
+        /**
+         * PracticeOut
+         * @description A session in order, worth most together for what there is.
+         */
+        PracticeOut: {
+            /** Balls */
+            balls: number;
+            /**
+             * Minutes
+             * @description In all, warm-up and walks counted.
+             */
+            minutes: number;
+            /**
+             * Needs
+             * @description Everything to bring or to find there.
+             */
+            needs: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "rods" | "tees" | "towels" | "string" | "board" | "putter" | "a helper to read out lies")[];
+            /** Parts */
+            parts: components["schemas"]["PracticePartOut"][];
+            /**
+             * Walk Minutes
+             * @description A walk from one ground to another.
+             */
+            walk_minutes: number;
+            /** Warm Up Minutes */
+            warm_up_minutes: number;
+            /**
+             * Words
+             * @description How it was chosen.
+             */
+            words: string;
+        };
+        /**
+         * PracticePartOut
+         * @description One drill of a session.
+         */
+        PracticePartOut: {
+            /** Balls */
+            balls: number;
+            /** Drill Id */
+            drill_id: string;
+            /**
+             * Ground
+             * @enum {string}
+             */
+            ground: "green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "rods" | "tees" | "towels" | "string" | "board" | "putter" | "a helper to read out lies";
+            /** Minutes */
+            minutes: number;
+            /** Name */
+            name: string;
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "warm-up" | "blocked" | "mixed" | "test";
+            /** Why */
+            why: string;
+        };
+        /**
+         * PracticeWish
+         * @description What there is for a session: time, balls, what is not there; a family to keep to, or what costs most.
+         */
+        PracticeWish: {
+            /**
+             * Again
+             * @description The drill of the last test, to be taken again.
+             */
+            again?: string | null;
+            /**
+             * Balls
+             * @description 8 to 400; default: enough.
+             */
+            balls?: number | null;
+            /**
+             * Minutes
+             * @description 15 to 240.
+             * @default 60
+             */
+            minutes: number;
+            /** Missing */
+            missing?: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "rods" | "tees" | "towels" | "string" | "board" | "putter" | "a helper to read out lies")[];
+            /** Player Id */
+            player_id: string;
+            /** Theme */
+            theme?: ("strike" | "lie" | "distance" | "flight" | "choice") | null;
         };
         /**
          * PreviewOut
@@ -10035,6 +10141,102 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StockOut"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    build_session_api_practice_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PracticeWish"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeOut"];
                 };
             };
             /** @description Nobody is signed in */

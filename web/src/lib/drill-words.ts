@@ -1,6 +1,14 @@
-import type { DrillMark, ReadyStation } from '../api/client'
+import type { Drill, DrillMark, ReadyStation } from '../api/client'
 import { START, change, type Reading } from './reading'
 import { distance, small, trim, type Units } from './units'
+
+export const FAMILY_WORDS: Record<Drill['family'], string> = {
+  strike: 'The strike',
+  lie: 'Lies',
+  distance: 'Distance and landing',
+  flight: 'Wind and flight',
+  choice: 'Choosing',
+}
 
 type Measure = ReadyStation['measures'][number]
 

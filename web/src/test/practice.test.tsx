@@ -1,7 +1,7 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { cleanup, fireEvent, render, screen, within } from '@testing-library/react'
-import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import type { Drill, DrillMark, Drills, ReadyDrill, ReadyStation } from '../api/client'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import type { Drill, DrillMark, Drills, ReadyDrill, ReadyStation, PracticeSession } from '../api/client'
 import { drillsQuery, readyDrillQuery } from '../api/queries'
 import { aimWords, measureWords, readingAt, todayWords } from '../lib/drill-words'
 import { usePlace } from '../lib/place'
@@ -10,6 +10,7 @@ import { DrillLinks } from '../ui/DrillLinks'
 import { Practice } from '../places/practice/Practice'
 import { PLAYER } from './players'
 import { sampleCall } from './sample'
+import { serve } from './serve'
 import { stubWidth } from './wide'
 
 const MARK: DrillMark = {
@@ -76,9 +77,41 @@ describe('practice', () => {
     fireEvent.click(within(list).getByRole('button', { name: /Line in the sand/ }))
     expect(screen.getByRole('article', { name: 'Line in the sand' })).toBeTruthy()
     expect(window.location.hash).toBe('#drill=sand-line')
-    fireEvent.click(within(list).getByText('everything is there'))
-    fireEvent.click(within(list).getByRole('button', { name: 'sand' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Build a session' }))
+    fireEvent.click(screen.getByRole('button', { name: 'sand' }))
     expect(within(list).queryByRole('button', { name: /Line in the sand/ })).toBeNull()
+  })
+
+  it('builds a session that the coach changes, and takes a change back', async () => {
+    window.location.hash = ''
+    const part = (drill_id: string, name: string, phase: 'blocked' | 'test') => ({
+      drill_id, name, phase, minutes: 10, balls: 10, ground: 'slope' as const, why: 'From a slope 0.2 strokes are lost.',
+    }) // prettier-ignore
+    const session: PracticeSession = {
+      parts: [part('three-piles', 'Three piles', 'blocked'), part('sand-line', 'Line in the sand', 'test')],
+      warm_up_minutes: 5, walk_minutes: 3, minutes: 28, balls: 20, needs: ['slope', 'sand'], words: 'Chosen by what costs.',
+    } // prettier-ignore
+    const fetched = serve({ 'POST /api/practice': () => session })
+    shown(<Practice player={PLAYER} />)
+    fireEvent.change(screen.getByLabelText('minutes'), { target: { value: '45' } })
+    fireEvent.click(screen.getByRole('button', { name: 'Build the session' }))
+    expect(await screen.findByText(/25 minutes, 20 balls/)).toBeTruthy()
+    expect(await fetched.mock.calls[0]?.[0].clone().json()).toMatchObject({
+      minutes: 45,
+      balls: null,
+      theme: null,
+    })
+    const names = () =>
+      within(screen.getByRole('region', { name: 'Session' }))
+        .getAllByRole('listitem')
+        .map((li) => li.textContent)
+    fireEvent.click(screen.getByRole('button', { name: 'Line in the sand earlier' }))
+    expect(names()[0]).toContain('Line in the sand')
+    fireEvent.click(screen.getByRole('button', { name: 'Leave Three piles out' }))
+    expect(names()).toHaveLength(1)
+    fireEvent.click(screen.getByRole('button', { name: 'Undo' }))
+    expect(names()).toHaveLength(2)
+    vi.unstubAllGlobals()
   })
 
   it('opens a station on the Bench', () => {

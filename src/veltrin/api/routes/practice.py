@@ -8,7 +8,7 @@ from fastapi import APIRouter, Query
 
 from veltrin.api.deps import StoreDep
 from veltrin.service import practice as practice_service
-from veltrin.service.contracts.practice import DrillsOut, ReadyDrillOut
+from veltrin.service.contracts.practice import DrillsOut, PracticeOut, PracticeWish, ReadyDrillOut
 
 router = APIRouter()
 
@@ -25,3 +25,9 @@ def show_drill(
 ) -> ReadyDrillOut:
     """A drill with its layout, calls and pass marks worked out for a player."""
     return practice_service.show_drill(store, drill_id, player_id)
+
+
+@router.post("/practice", tags=["practice"])
+def build_session(store: StoreDep, body: PracticeWish) -> PracticeOut:
+    """Build a session: drills worth most together for the time, the balls and what is there."""
+    return practice_service.build_session(store, body)

@@ -1,7 +1,7 @@
 """Ways of playing the shot: one file per family, all listed in the catalogue."""
 
 from veltrin.core.methods.catalogue import CATALOGUE, DISPUTES, Dispute, method_named
-from veltrin.core.methods.method import HAND_WORDS, NEAR_M, Blow, Case, HandWord, Hinge, Method, Way
+from veltrin.core.methods.method import HAND_WORDS, NEAR_M, Blow, Case, HandWord, Hinge, Method, Way, slope_word
 from veltrin.core.methods.words import in_general, spoken
 
 __all__ = [
@@ -18,5 +18,6 @@ __all__ = [
     "Way",
     "in_general",
     "method_named",
+    "slope_word",
     "spoken",
 ]

@@ -18,6 +18,18 @@ WORTH_ADJUSTING_RAD = math.radians(1.5)
 """A slope below this is played as level: nobody feels it and nobody measures it. Common practice."""
 
 
+def slope_word(slope: Slope) -> str:
+    """A slope as the rates tell it apart: what is less than worth adjusting for is level."""
+    words = [
+        word
+        for word, angle in (
+            ("down", slope.fall_rad), ("up", -slope.fall_rad), ("above", slope.side_rad), ("below", -slope.side_rad),
+        )
+        if angle >= WORTH_ADJUSTING_RAD
+    ]  # fmt: skip
+    return " ".join(words) or "level"
+
+
 NEAR_M = 40.0
 """Up to here a shot is played as one from near the green. Judgement."""
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from pydantic import Field
 
 from veltrin.core.ground import CoverName
-from veltrin.core.practice import Family, Lay, Need, Score, Shape, Unit
+from veltrin.core.practice import Family, Lay, Need, Phase, Score, Shape, Unit
 from veltrin.service.contracts.base import Contract
 from veltrin.service.contracts.plan import CallOut
 
@@ -97,3 +97,38 @@ class ReadyDrillOut(Contract):
     drill: DrillOut
     player_id: str
     stations: list[StationOut]
+
+
+class PracticeWish(Contract):
+    """What there is for a session: time, balls, what is not there; a family to keep to, or what costs most."""
+
+    player_id: str = Field(min_length=1, max_length=40)
+    minutes: float = Field(60.0, description="15 to 240.")
+    balls: int | None = Field(None, description="8 to 400; default: enough.")
+    missing: list[Need] = Field(default_factory=list, max_length=20)
+    theme: Family | None = None
+    again: str | None = Field(None, max_length=40, description="The drill of the last test, to be taken again.")
+
+
+class PracticePartOut(Contract):
+    """One drill of a session."""
+
+    drill_id: str
+    name: str
+    phase: Phase
+    minutes: float
+    balls: int
+    ground: Need
+    why: str
+
+
+class PracticeOut(Contract):
+    """A session in order, worth most together for what there is."""
+
+    parts: list[PracticePartOut]
+    warm_up_minutes: float
+    walk_minutes: float = Field(description="A walk from one ground to another.")
+    minutes: float = Field(description="In all, warm-up and walks counted.")
+    balls: int
+    needs: list[Need] = Field(description="Everything to bring or to find there.")
+    words: str = Field(description="How it was chosen.")

@@ -2,17 +2,10 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import type { Drill, Drills, Player } from '../../api/client'
 import { drillsQuery } from '../../api/queries'
-import { Chips } from '../../ui/Chips'
+import { FAMILY_WORDS } from '../../lib/drill-words'
 import { Problem } from '../../ui/Problem'
+import { SessionPanel } from './SessionPanel'
 import { DrillPage } from './DrillPage'
-
-const FAMILY_WORDS: Record<Drill['family'], string> = {
-  strike: 'The strike',
-  lie: 'Lies',
-  distance: 'Distance and landing',
-  flight: 'Wind and flight',
-  choice: 'Choosing',
-}
 
 /** The drill that the address names. */
 function useNamedDrill() {
@@ -29,7 +22,7 @@ function useNamedDrill() {
   }, [])
   const name = (id: string) => {
     const { pathname, search } = window.location
-    window.history.replaceState(window.history.state, '', `${pathname}${search}#drill=${id}`)
+    window.history.replaceState(window.history.state, '', pathname + search + (id && `#drill=${id}`))
     setNamed(id)
   }
   return [named, name] as const
@@ -37,30 +30,17 @@ function useNamedDrill() {
 
 interface ListProps {
   told: Drills
+  missing: string[]
   chosen: Drill | undefined
   onChoose: (id: string) => void
 }
 
-/** All drills by family; what isn't there leaves out what needs it. */
-function DrillList({ told, chosen, onChoose }: ListProps) {
-  const [missing, setMissing] = useState<string[]>([])
-  const toggle = (need: string) =>
-    setMissing(missing.includes(need) ? missing.filter((one) => one !== need) : [...missing, need])
+/** All drills by family, without those that need what isn't there. */
+function DrillList({ told, missing, chosen, onChoose }: ListProps) {
   const here = told.drills.filter((drill) => !drill.needs.some((need) => missing.includes(need)))
   return (
     <nav aria-label="Drills" className="min-w-0">
-      <details className="text-small">
-        <summary className="word inline-block cursor-pointer list-none">
-          {missing.length === 0 ? 'everything is there' : `without ${missing.join(', ')}`}
-        </summary>
-        <p className="mt-1 mb-1 text-quiet">Press what is not there today.</p>
-        <Chips
-          label="Not there"
-          options={told.needs.map((need) => ({ value: need, words: need }))}
-          chosen={missing}
-          onToggle={toggle}
-        />
-      </details>
+      {missing.length > 0 && <p className="text-small text-quiet">Without {missing.join(', ')}.</p>}
       {told.families.map((family) => {
         const drills = here.filter((drill) => drill.family === family)
         return drills.length === 0 ? null : (
@@ -92,6 +72,7 @@ function DrillList({ told, chosen, onChoose }: ListProps) {
 export function Practice({ player }: { player: Player }) {
   const drills = useQuery(drillsQuery)
   const [named, name] = useNamedDrill()
+  const [missing, setMissing] = useState<string[]>([])
   if (drills.error)
     return (
       <main className="p-4">
@@ -99,13 +80,33 @@ export function Practice({ player }: { player: Player }) {
       </main>
     )
   if (!drills.data) return <main className="p-4 text-quiet">Fetching the drills.</main>
-  const chosen = drills.data.drills.find((drill) => drill.id === named) ?? drills.data.drills[0]
+  const chosen = drills.data.drills.find((drill) => drill.id === named)
+  const toggle = (need: string) =>
+    setMissing(missing.includes(need) ? missing.filter((one) => one !== need) : [...missing, need])
   return (
     <main className="mx-auto grid max-w-[120rem] gap-x-8 gap-y-4 px-4 pt-3 pb-10 md:grid-cols-[17rem_minmax(0,1fr)]">
-      <div className="max-md:order-last">
-        <DrillList told={drills.data} chosen={chosen} onChoose={name} />
+      <div className="no-print max-md:order-last">
+        <button
+          type="button"
+          className={`press mb-1 w-full text-left ${chosen ? '' : 'press-main'}`}
+          aria-pressed={!chosen}
+          onClick={() => name('')}
+        >
+          Build a session
+        </button>
+        <DrillList told={drills.data} missing={missing} chosen={chosen} onChoose={name} />
       </div>
       {chosen && <DrillPage key={chosen.id} drill={chosen} player={player} />}
+      <div hidden={chosen !== undefined} className="min-w-0">
+        <SessionPanel
+          key={player.id}
+          told={drills.data}
+          player={player}
+          missing={missing}
+          onMissing={toggle}
+          onOpen={name}
+        />
+      </div>
     </main>
   )
 }

@@ -1,0 +1,206 @@
+import { useState } from 'react'
+import type { Drill, Drills, Player, PracticeSession } from '../../api/client'
+import { useBuildSession } from '../../api/practice'
+import { Chips } from '../../ui/Chips'
+import { Choice } from '../../ui/Choice'
+import { Problem } from '../../ui/Problem'
+import { FAMILY_WORDS } from '../../lib/drill-words'
+
+type Part = PracticeSession['parts'][number]
+
+const PHASES: Record<Part['phase'], string> = {
+  'warm-up': 'warm-up',
+  blocked: 'one at a time',
+  mixed: 'mixed',
+  test: 'test',
+}
+
+interface PartsProps {
+  parts: Part[]
+  onChange: (parts: Part[]) => void
+  onOpen: (id: string) => void
+}
+
+/** The drills in order; each can be moved up, left out, or opened. */
+function Parts({ parts, onChange, onOpen }: PartsProps) {
+  const up = (i: number) =>
+    onChange(
+      parts.map((part, k) => (k === i - 1 ? (parts[i] ?? part) : k === i ? (parts[i - 1] ?? part) : part)),
+    )
+  return (
+    <ol>
+      {parts.map((part, i) => (
+        <li
+          key={part.drill_id}
+          className="grid grid-cols-[5.5rem_1fr_auto] items-baseline gap-x-4 border-t border-rule py-1.5"
+        >
+          <span className="text-quiet">
+            <b className="figure font-semibold text-ink">{Math.round(part.minutes)}</b> min
+            <span className="block text-small">{PHASES[part.phase]}</span>
+          </span>
+          <span>
+            <button
+              type="button"
+              className="text-head font-bold hover:text-hot"
+              onClick={() => onOpen(part.drill_id)}
+            >
+              {part.name}
+            </button>
+            <span className="text-quiet">
+              {' '}
+              {part.balls} balls, {part.ground}
+            </span>
+            <span className="block text-small">{part.why}</span>
+          </span>
+          <span className="no-print flex gap-1">
+            <button
+              type="button"
+              className="press py-0.5"
+              disabled={i === 0}
+              aria-label={`${part.name} earlier`}
+              onClick={() => up(i)}
+            >
+              ↑
+            </button>
+            <button
+              type="button"
+              className="press py-0.5"
+              aria-label={`Leave ${part.name} out`}
+              onClick={() => onChange(parts.filter((_, k) => k !== i))}
+            >
+              ×
+            </button>
+          </span>
+        </li>
+      ))}
+    </ol>
+  )
+}
+
+interface SessionPanelProps {
+  told: Drills
+  player: Player
+  missing: string[]
+  onMissing: (need: string) => void
+  onOpen: (id: string) => void
+}
+
+type Theme = Drill['family'] | ''
+
+/** A session from the time, the balls and what is there: by what the player's book says costs most, or to a theme. */
+export function SessionPanel({ told, player, missing, onMissing, onOpen }: SessionPanelProps) {
+  const [minutes, setMinutes] = useState('60')
+  const [balls, setBalls] = useState('')
+  const [theme, setTheme] = useState<Theme>('')
+  // What was built, then every change of the coach: the last one is undone first.
+  const [steps, setSteps] = useState<Part[][]>([])
+  const build = useBuildSession()
+  const parts = steps.at(-1)
+  const change = (next: Part[]) => setSteps((before) => [...before, next])
+  const sum = (of: (part: Part) => number) => (parts ?? []).reduce((all, part) => all + of(part), 0)
+  const walks = (parts ?? []).filter((part, i) => i > 0 && part.ground !== parts?.[i - 1]?.ground).length
+  return (
+    <section aria-label="Session" className="min-w-0">
+      <form
+        className="no-print flex flex-wrap items-end gap-x-5 gap-y-2"
+        onSubmit={(event) => {
+          event.preventDefault()
+          build.mutate(
+            {
+              player_id: player.id,
+              minutes: Number(minutes.replace(',', '.')),
+              balls: balls.trim() === '' ? null : Number(balls),
+              missing: told.needs.filter((need) => missing.includes(need)),
+              theme: theme === '' ? null : theme,
+            },
+            { onSuccess: (session) => setSteps([session.parts]) },
+          )
+        }}
+      >
+        <label>
+          <span className="block text-small text-quiet">minutes</span>
+          <input
+            className="field figure w-20"
+            inputMode="numeric"
+            value={minutes}
+            onChange={(event) => setMinutes(event.target.value)}
+          />
+        </label>
+        <label>
+          <span className="block text-small text-quiet">balls</span>
+          <input
+            className="field figure w-20"
+            inputMode="numeric"
+            placeholder="enough"
+            value={balls}
+            onChange={(event) => setBalls(event.target.value)}
+          />
+        </label>
+        <label>
+          <span className="block text-small text-quiet">about</span>
+          <Choice<Theme>
+            look="field"
+            label="About"
+            value={theme}
+            options={[
+              { value: '', words: 'what costs most' },
+              ...told.families.map((value) => ({ value, words: FAMILY_WORDS[value].toLowerCase() })),
+            ]}
+            onChange={setTheme}
+          />
+        </label>
+        <button type="submit" className="press press-main" disabled={build.isPending}>
+          {build.isPending ? 'Choosing' : 'Build the session'}
+        </button>
+      </form>
+      <div className="no-print mt-2">
+        <p className="mb-1 text-small text-quiet">Press what is not there today.</p>
+        <Chips
+          label="Not there"
+          options={told.needs.map((need) => ({ value: need, words: need }))}
+          chosen={missing}
+          onToggle={onMissing}
+        />
+      </div>
+      {build.error && <Problem error={build.error} />}
+      {build.data && parts ? (
+        <>
+          <h2 className="mt-4 text-lg font-bold">
+            {player.name}:{' '}
+            {Math.round(
+              build.data.warm_up_minutes + sum((part) => part.minutes) + walks * build.data.walk_minutes,
+            )}{' '}
+            minutes, {sum((part) => part.balls)} balls
+          </h2>
+          <p className="text-small text-quiet">
+            {build.data.words} Needs {build.data.needs.join(', ')}.
+          </p>
+          <p className="mt-2 border-t border-rule py-1.5">
+            <b className="figure font-semibold">{build.data.warm_up_minutes}</b>{' '}
+            <span className="text-quiet">min</span> Warm up: half swings, then swishes beside the first
+            station; nothing that hurts.
+          </p>
+          <Parts parts={parts} onChange={change} onOpen={onOpen} />
+          <p className="no-print mt-2 flex gap-2">
+            <button
+              type="button"
+              className="press"
+              disabled={steps.length < 2}
+              onClick={() => setSteps((before) => before.slice(0, -1))}
+            >
+              Undo
+            </button>
+            <button type="button" className="press" onClick={() => window.print()}>
+              Print
+            </button>
+          </p>
+        </>
+      ) : (
+        <p className="mt-4 max-w-prose text-quiet">
+          Say how long and with what: drills are chosen that are worth most together by what {player.name}{' '}
+          loses, walks and laying out counted, the last one a test.
+        </p>
+      )}
+    </section>
+  )
+}
