@@ -102,3 +102,12 @@ def running_empty(tmp_path: Path) -> Iterator[Running]:
     """A fresh installation without players, served."""
     with Running(open_store(tmp_path / "empty.sqlite3")) as server:
         yield server
+
+
+LONGEST_FIRST = ("tests/web/test_look.py", "tests/web/", "tests/store/", "tests/cli/")
+"""What holds the longest tests: begun first, so that no worker is left alone with one at the end."""
+
+
+def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
+    """Put the longest tests first; the rest stays in its order."""
+    items.sort(key=lambda item: [not item.nodeid.startswith(begin) for begin in LONGEST_FIRST])
