@@ -12,8 +12,17 @@ export function Clouds({ trial }: { trial: Trial }) {
   const units = useUnits()
   if (trial.balls.length === 0)
     return <p className="text-quiet">Where the balls finish is drawn here, from the first one on.</p>
-  const along = Math.max(2, ...trial.balls.map((ball) => Math.abs(ball.past_m)))
-  const across = Math.max(2, ...trial.balls.map((ball) => Math.abs(ball.side_m)))
+  // The intervals of few balls reach further than the balls.
+  const along = Math.max(
+    2,
+    ...trial.balls.map((ball) => Math.abs(ball.past_m)),
+    ...trial.clouds.map((cloud) => Math.abs(cloud.past_m) + cloud.past_within_m),
+  )
+  const across = Math.max(
+    2,
+    ...trial.balls.map((ball) => Math.abs(ball.side_m)),
+    ...trial.clouds.map((cloud) => Math.abs(cloud.side_m) + cloud.side_within_m),
+  )
   const k = Math.min((H / 2 - 22) / along, (W / 2 - 22) / across)
   const [cx, cy] = [W / 2, H / 2]
   const place = (past: number, side: number) => `translate(${cx + side * k} ${cy - past * k})`
