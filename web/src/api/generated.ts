@@ -4324,7 +4324,7 @@ export interface components {
              * Phase
              * @enum {string}
              */
-            phase: "warm-up" | "blocked" | "mixed" | "test";
+            phase: "blocked" | "mixed" | "test";
             /** Why */
             why: string;
         };

@@ -1,5 +1,5 @@
 import type { Odds, Setup } from '../api/client'
-import { arcHeight, polyline, type ArcShape } from '../lib/geometry'
+import { arcHeight, arcOf, polyline, type ArcShape } from '../lib/geometry'
 import { small, type Units } from '../lib/units'
 import { offWords } from '../lib/strike-words'
 
@@ -19,10 +19,8 @@ function arcPath(arc: ArcShape, mm: number): string {
 }
 
 function arcsOf(setup: Setup): { good: ArcShape; bare: ArcShape; differs: boolean } {
-  const radius = setup.arc_m
-  const depth = setup.low_point_m ** 2 / (2 * radius) - setup.edge_m
-  const good = { low: setup.low_point_m, radius, depth }
-  const bare = { low: setup.uncorrected_low_point_m, radius, depth }
+  const good = arcOf(setup.low_point_m, setup.arc_m, setup.edge_m)
+  const bare = { ...good, low: setup.uncorrected_low_point_m }
   return { good, bare, differs: Math.abs(bare.low - good.low) > 0.015 }
 }
 

@@ -9,7 +9,8 @@ const H = 220
 /** Pixels a metre. */
 const K = 165
 const BALL = { x: 190, y: 150 }
-const HEAD_Y = { left: 70 }
+/** Where the ball is drawn for a left-hander, who stands below it (px from the top). */
+const LEFT_Y = 70
 
 function Thing({ item }: { item: Item }) {
   const points = item.points.map(([x, y]) => [BALL.x + x * K, BALL.y + y * K] as const)
@@ -65,7 +66,7 @@ export function LayoutNear({ station, leftHanded }: LayoutNearProps) {
   if (items.length === 0 || !call) return null
   // A left-hander stands on the right of the line, which is down on the page.
   const side = leftHanded ? 1 : -1
-  const shift = leftHanded ? BALL.y - HEAD_Y.left : 0
+  const shift = leftHanded ? BALL.y - LEFT_Y : 0
   const centre = BALL.x + (call.setup.ball_back_m - 0.02) * K
   const half = (call.setup.stance_width_m / 2) * K
   const feet = BALL.y + side * 0.62 * K

@@ -1,6 +1,6 @@
 import type { FaultResponse, Setup } from '../api/client'
 import { BALL_MM } from '../lib/covers'
-import { arcHeight, polyline } from '../lib/geometry'
+import { arcHeight, arcOf, polyline } from '../lib/geometry'
 import { Hatches } from './hatch'
 
 /** The head's way past the ball, m: an arc, or through the sand from `entry` behind the ball. */
@@ -50,7 +50,7 @@ function pathOf({ low, radius, edge, entry, mark, markDepth }: HeadWay): string 
     const [begin, end] = [-entry - 0.06, mark - entry + 0.06].map((x) => x * 1000 * K)
     return polyline([[begin ?? 0, -out], ...inside, [end ?? 0, -out]])
   }
-  const arc = { low, radius, depth: low ** 2 / (2 * radius) - edge }
+  const arc = arcOf(low, radius, edge)
   const xs = Array.from({ length: 61 }, (_, i) => FROM + i * 5)
   return polyline(xs.map((x) => [x * K, -arcHeight(arc, x / 1000) * 1000 * K]))
 }

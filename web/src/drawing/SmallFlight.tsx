@@ -79,6 +79,10 @@ export function SmallFlight({
   const above = ({ flight, run }: Flown) =>
     [flight, run].map((points) => polyline(points.map((p) => [x(p[0] ?? 0), middle + (p[1] ?? 0) * ks])))
   const limit = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value))
+  const [left = 0, right = 0] = (seen?.past ?? []).map((past) => limit(x(target + past), 0, W))
+  const [upper = 0, lower = 0] = (seen?.side ?? []).map((to) =>
+    limit(middle + to * ks, SKY + 12, SKY + 12 + PLAN),
+  )
   return (
     <svg viewBox={`0 0 ${W} ${H}`} className="block w-full" role="img" aria-label={words}>
       <line x1={0} x2={W} y1={floor} y2={floor} stroke="var(--earth)" />
@@ -87,17 +91,10 @@ export function SmallFlight({
           <line x1={0} x2={W} y1={middle} y2={middle} stroke="var(--quiet)" strokeDasharray="2 4" />
           {seen && (
             <rect
-              x={limit(x(target + seen.past[0]), 0, W)}
-              width={Math.max(
-                0,
-                limit(x(target + seen.past[1]), 0, W) - limit(x(target + seen.past[0]), 0, W),
-              )}
-              y={limit(middle + seen.side[0] * ks, SKY + 12, SKY + 12 + PLAN)}
-              height={Math.max(
-                0,
-                limit(middle + seen.side[1] * ks, SKY + 12, SKY + 12 + PLAN) -
-                  limit(middle + seen.side[0] * ks, SKY + 12, SKY + 12 + PLAN),
-              )}
+              x={left}
+              width={Math.max(0, right - left)}
+              y={upper}
+              height={Math.max(0, lower - upper)}
               fill="var(--ink)"
               fillOpacity={0.09}
               stroke="var(--faint)"

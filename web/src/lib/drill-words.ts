@@ -26,8 +26,8 @@ export function lengthWords(metres: number, units: Units): string {
 }
 
 /** What a player does every other time today. */
-export function todayWords(mark: DrillMark, limit: string): string {
-  return `${mark.hits} of ${mark.balls}${limit}: reached in ${Math.round(mark.chance_pct)} of 100 tries, playing as today`
+export function todayWords(mark: DrillMark): string {
+  return `${mark.hits} of ${mark.balls}: reached in ${Math.round(mark.chance_pct)} of 100 tries, playing as today`
 }
 
 /** What a better player does, and how much of that is luck. */

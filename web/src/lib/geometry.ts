@@ -23,6 +23,13 @@ export interface ArcShape {
   depth: number
 }
 
+/** The arc of a head whose edge passes the ball so high above its bottom (m). */
+export const arcOf = (low: number, radius: number, edge: number): ArcShape => ({
+  low,
+  radius,
+  depth: low ** 2 / (2 * radius) - edge,
+})
+
 /** Height of the club head's arc above the ground (m) at `x` ahead of the ball. */
 export function arcHeight(arc: ArcShape, x: number): number {
   return (x - arc.low) ** 2 / (2 * arc.radius) - arc.depth

@@ -130,7 +130,7 @@ describe('practice', () => {
 
   it('says when so few balls cannot tell a step', () => {
     expect(aimWords({ ...MARK, aim_hits: 6 })).toContain('so few balls can’t tell the step')
-    expect(todayWords(MARK, '')).toBe('6 of 10: reached in 68 of 100 tries, playing as today')
+    expect(todayWords(MARK)).toBe('6 of 10: reached in 68 of 100 tries, playing as today')
     const units = { distance: 'm', slope: 'deg', speed: 'm/s', temperature: 'C' } as never
     expect(measureWords({ words: '', value: 4.2, unit: 'deg' }, units)).toBe('4.2°')
     expect(readingAt({ ...STATION, land_m: 5 }, 'tove')).toMatchObject({ land: 5, player: 'tove' })

@@ -108,7 +108,7 @@ class Struck(NamedTuple):
 
 
 def strike(stroke: One, error: Error, draws: Vec, *, record: bool = False) -> Struck:
-    """Strike it with an error and the player's scatter; `draws` (n, 6) standard normals as for `strike_with`."""
+    """Strike it with an error; `draws` (n, 6) standard normals: speed, face, loft, low point, depth, heel."""
     n = len(draws)
     scatter, call = stroke.question.player.scatter, stroke.call
     many = stroke.batch.take(np.zeros(n, dtype=int))
@@ -126,14 +126,8 @@ def strike(stroke: One, error: Error, draws: Vec, *, record: bool = False) -> St
 
 
 def strike_with(stroke: One, error: Error, draws: Vec) -> Seen:
-    """Strike it with an error; `draws` (n, 6) standard normals: speed, face, loft, low point, depth, heel."""
-    return seen_of(stroke, strike(stroke, error, draws))
-
-
-def seen_of(stroke: One, struck: Struck) -> Seen:
-    """What strikes of it show."""
-    meant = stroke.call.target
-    n = len(struck.heel_m)
+    """What strikes with an error show; `draws` as for `strike`."""
+    struck, meant, n = strike(stroke, error, draws), stroke.call.target, len(draws)
     target = Targets(np.full(n, meant.distance_m), np.full(n, meant.bearing_rad))
     return _seen(stroke, struck.played, target, struck.heel_m, struck.off)
 
@@ -244,15 +238,16 @@ def read_fault(question: Question, call_id: str, balls: Sequence[Ball]) -> Reado
         balls = [replace(b, misses=frozenset(_ACROSS.get(m, m) for m in b.misses)) for b in balls]
     shares = rank_causes(showings(stroke), balls)
     shapes = [shape_of(stroke, cause.error) for cause, _ in shares]
-    planned = shape_of(stroke, CHANCE.error)
     if turns:
         known = {c.id: c for c in (*CAUSES, CHANCE)}
         shares = [(known[_ACROSS_CAUSE.get(cause.id, cause.id)], share) for cause, share in shares]
-        shapes, planned = [mirrored(shape) for shape in shapes], mirrored(planned)
+        shapes = [mirrored(shape) for shape in shapes]
     distance = stroke.call.target.distance_m
+    ranked = tuple(Ranked(cause, share, shape) for (cause, share), shape in zip(shares, shapes, strict=True))
     return Readout(
-        tuple(Ranked(cause, share, shape) for (cause, share), shape in zip(shares, shapes, strict=True)),
-        planned,
+        ranked,
+        # With nothing wrong it is struck as planned.
+        next(r.shape for r in ranked if r.cause.id == CHANCE.id),
         distance + stroke.call.past_m,
         *counts_from(distance),
     )

@@ -16,7 +16,7 @@ from veltrin.core.errors import DomainError
 from veltrin.core.practice.drill import Drill, Family, Need
 from veltrin.core.practice.worth import kinds_of
 
-Phase = Literal["warm-up", "blocked", "mixed", "test"]
+Phase = Literal["blocked", "mixed", "test"]
 
 WARM_UP_MIN, SETUP_MIN, WALK_MIN = 5.0, 3.0, 3.0
 """Minutes to warm up, to lay a drill out, and to walk to another ground. Judgement."""
@@ -67,12 +67,11 @@ class Part:
 
 @dataclass(frozen=True)
 class Session:
-    """A session in order; minutes in all, warm-up and walks counted; balls; grounds visited; what it is worth."""
+    """A session in order; minutes in all, warm-up and walks counted; balls; what it is worth."""
 
     parts: tuple[Part, ...]
     minutes: float
     balls: int
-    grounds: tuple[Need, ...]
     worth: float
 
 
@@ -162,7 +161,7 @@ def build(drills: list[Drill], worth: Mapping[str, float], wish: Wish) -> Sessio
     """Choose and order a session."""
     chosen = choose(drills, worth, wish)
     parts = in_order(chosen, worth, wish)
-    grounds = tuple(dict.fromkeys(ground_of(p.drill) for p in parts))
+    grounds = {ground_of(p.drill) for p in parts}
     minutes = WARM_UP_MIN + sum(p.minutes for p in parts) + WALK_MIN * (len(grounds) - 1)
     value = sum(value_of(d, worth, wish) for d in chosen)
-    return Session(parts, minutes, sum(p.drill.balls for p in parts), grounds, value)
+    return Session(parts, minutes, sum(p.drill.balls for p in parts), value)

@@ -37,7 +37,7 @@ function PassMark({ drill, station }: Omit<StationProps, 'player'>) {
         {mark.hits} of {mark.balls}
         {within}
       </b>
-      <span className="block text-small">{todayWords(mark, '')}.</span>
+      <span className="block text-small">{todayWords(mark)}.</span>
       <span className="block text-small">{aimWords(mark)}</span>
     </p>
   )

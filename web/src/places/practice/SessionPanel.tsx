@@ -9,7 +9,6 @@ import { FAMILY_WORDS } from '../../lib/drill-words'
 type Part = PracticeSession['parts'][number]
 
 const PHASES: Record<Part['phase'], string> = {
-  'warm-up': 'warm-up',
   blocked: 'one at a time',
   mixed: 'mixed',
   test: 'test',
