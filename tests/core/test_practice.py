@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from functools import cache
 from itertools import groupby, pairwise
 
@@ -43,7 +44,8 @@ from veltrin.core.practice.session import (
     value_of,
 )
 from veltrin.core.practice.staged import STEPS, better_handicap, clean_share, measured, stage
-from veltrin.core.practice.worth import LieLoss, kinds_of, shrunk, worth_of
+from veltrin.core.practice.worth import LieLoss, Worth, kinds_of, shrunk
+from veltrin.core.practice.worth import worth_of as worth_by
 
 
 @cache
@@ -56,6 +58,11 @@ def only(drill_id: str, handicap: float = 12.0, left: bool = False) -> ReadyStat
     assert one.call is not None
     assert one.mark is not None
     return one
+
+
+def worth_of(drill: Drill, losses: Sequence[LieLoss]) -> Worth:
+    """Worth where a better strike wins back the same everywhere."""
+    return worth_by(drill, losses, lambda _: 1.0)
 
 
 # --- the catalogue ---

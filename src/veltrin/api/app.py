@@ -19,7 +19,20 @@ from veltrin.api.deps import get_store
 from veltrin.api.guard import Guard
 from veltrin.api.limits import Limits
 from veltrin.api.links import Links
-from veltrin.api.routes import book, days, exchange, ground, lines, monitor, people, practice, session, shots
+from veltrin.api.routes import (
+    book,
+    days,
+    exchange,
+    ground,
+    lines,
+    monitor,
+    people,
+    practice,
+    scenes,
+    session,
+    sessions,
+    shots,
+)
 from veltrin.service.contracts.errors import ErrorBody
 from veltrin.service.contracts.record import HealthOut
 from veltrin.service.mast import MAST_PORT, MastLink
@@ -81,7 +94,7 @@ def _api() -> APIRouter:
     api.include_router(session.router)
     # What doesn't ask for the store itself still asks who is there.
     known = [Depends(get_store)]
-    for part in (people, shots, ground, lines, days, book, practice, monitor, exchange):
+    for part in (people, shots, ground, lines, days, book, practice, sessions, scenes, monitor, exchange):
         api.include_router(part.router, dependencies=known)
     return api
 

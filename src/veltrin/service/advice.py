@@ -3,8 +3,22 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
+from dataclasses import replace
 
-from veltrin.core.plan import READINGS, Call, Plan, Reading, Sensitive, Turn, plan_stages, sensitivity, what_if
+from veltrin.core.eye import Eye, EyeKind, own_doubts
+from veltrin.core.plan import (
+    READINGS,
+    Call,
+    Plan,
+    Question,
+    Reading,
+    Sensitive,
+    Turn,
+    plan_stages,
+    sensitivity,
+    what_if,
+)
 from veltrin.core.plan.readings import reading_named
 from veltrin.service.contracts.advice import (
     SensitiveOut,
@@ -17,6 +31,7 @@ from veltrin.service.contracts.advice import (
     WhoResponse,
     WhoRow,
 )
+from veltrin.service.eye import eyes_of
 from veltrin.service.plan import question_of
 from veltrin.service.players import list_players
 from veltrin.service.translate_plan import call_out
@@ -41,7 +56,7 @@ def _turn(turn: Turn, scale: float) -> TurnOut:
     return TurnOut(value=_shown(turn.value, scale), best_id=turn.best_id, keeping_costs=costs)
 
 
-def _row(row: Sensitive) -> SensitiveOut:
+def _row(row: Sensitive, known: frozenset[str], corrected: Mapping[str, float]) -> SensitiveOut:
     scale = _scale(row.reading)
     turns = sorted((_turn(row.low, scale), _turn(row.high, scale)), key=lambda t: t.value)
     ends = (row.holds_from, row.holds_to)[:: 1 if scale > 0 else -1]
@@ -52,6 +67,8 @@ def _row(row: Sensitive) -> SensitiveOut:
         unit=row.reading.quantity.unit,
         value=_shown(row.value, scale),
         doubt=_shown(row.doubt, abs(scale)),
+        by_eye=row.reading.name in known,
+        corrected_to=_shown(corrected[row.reading.name], scale) if row.reading.name in corrected else None,
         low=turns[0],
         high=turns[1],
         changes=row.changes,
@@ -63,8 +80,29 @@ def _row(row: Sensitive) -> SensitiveOut:
 
 def weigh_readings(store: Store | None, body: SensitivityRequest) -> SensitivityResponse:
     """Each reading off by its own uncertainty: would it change the call?"""
-    rows = sensitivity(question_of(store, body.request), body.call_id)
-    return SensitivityResponse(call_id=body.call_id, rows=[_row(row) for row in rows])
+    question = question_of(store, body.request)
+    own: dict[EyeKind, float] = {}
+    corrected: dict[EyeKind, float] = {}
+    if store is not None and body.eye != "usual":
+        own, corrected = _by_eye(question, eyes_of(store, None), is_corrected=body.eye == "corrected")
+        question = replace(question, doubts=(*question.doubts, *own.items()))
+        for name, value in corrected.items():
+            question = READINGS[name].put(question, value)
+    rows = sensitivity(question, body.call_id)
+    told = {str(name): value for name, value in corrected.items()}
+    return SensitivityResponse(call_id=body.call_id, rows=[_row(row, frozenset(own), told) for row in rows])
+
+
+def _by_eye(
+    question: Question, eyes: Mapping[EyeKind, Eye], *, is_corrected: bool
+) -> tuple[dict[EyeKind, float], dict[EyeKind, float]]:
+    """The coach's own doubts, and readings without the eye's bias, of what was not measured but read by eye."""
+    measured = {name for name, _ in question.doubts}
+    known = {kind: eye for kind, eye in eyes.items() if eye.is_known and kind not in measured}
+    own = own_doubts(known, question.line.flag_m, corrected=is_corrected)
+    if not is_corrected:
+        return own, {}
+    return own, {k: READINGS[k].within(e.corrected(READINGS[k].get(question)), question) for k, e in known.items()}
 
 
 def vary_reading(store: Store | None, body: WhatIfRequest) -> WhatIfResponse:

@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from datetime import UTC, datetime
 
 import numpy as np
+from sqlalchemy.orm import Session
 
 from veltrin.core.hole import KIND_LIST
 from veltrin.core.learn import FAILED, BookedStrike, Meant, Told, is_far_off, lesson, told
@@ -21,10 +22,13 @@ from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.errors import ConflictError, NotFoundError
 from veltrin.service.planned import Planned, planned_shot, planned_stock
 from veltrin.service.players import find_stored
+from veltrin.service.sessions import stations_of
 from veltrin.service.translate import rad
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as rows
+from veltrin.store.repositories import practices as practice_rows
 from veltrin.store.repositories import trials as trial_rows
+from veltrin.store.repositories.players import StoredPlayer
 from veltrin.store.tables import BookingRow
 
 
@@ -38,8 +42,27 @@ def _planned(store: Store, body: BookingIn) -> Planned:
             raise NotFoundError("trial_id", "There is no such trial of this player.", "Choose one from /api/trials.")
         request = PlanRequest.model_validate_json(trial.request_json)
         return planned_shot(store, request, trial.a_call if body.arm == "a" else trial.b_call)
+    if body.purpose == "practice":
+        return _planned_at(store, body)
     assert body.request is not None, "a shot has a request and a call (contract)"
     return planned_shot(store, body.request, str(body.call_id))
+
+
+def _planned_at(store: Store, body: BookingIn) -> Planned:
+    """The call of a station of a session that has begun, as it stood then."""
+    with store.session() as session:
+        practice = practice_rows.load(session, str(body.practice_id))
+        known = practice is not None and practice.player_id == body.player_id
+        parts = practice.parts if practice is not None and known else []
+        stations = [s for part in parts if part.place == body.part for s in stations_of(part)]
+    if not known:
+        raise NotFoundError("practice_id", "There is no such session of this player.", "Keep and begin it first.")
+    station = dict(enumerate(stations)).get(body.station or 0)
+    if station is None or station.call_id is None:
+        raise NotFoundError(
+            "station", "This session has no such station to play from.", "Begin it, then choose one of its stations."
+        )
+    return planned_shot(store, station.request, station.call_id)
 
 
 def _finish(planned: Planned, body: BookingIn) -> tuple[float | None, float | None]:
@@ -175,16 +198,27 @@ def book_shot(store: Store, booking_id: str, body: BookingIn) -> BookingOut:
         raise ConflictError("booking_id", "this id is taken by another shot.", "Give the shot a new random UUID.")
     if known is not None:
         return booking_out(known)
-    find_stored(store, body.player_id)
+    stored = find_stored(store, body.player_id)
     planned = _planned(store, body)
     booking = made_booking(booking_id, planned, body)
     with store.session() as session:
+        if body.purpose == "practice":
+            _of_session(session, booking, body, stored)
         if planned.question_json is not None:
             booking.question_id = rows.keep_question(session, planned.question_json)
         rows.add(session, booking)
         # Of two senders of the same shot at once the first is booked, and both are told what was.
         kept = rows.load(session, booking_id)
     return booking_out(kept or booking)
+
+
+def _of_session(session: Session, booking: BookingRow, body: BookingIn, stored: StoredPlayer) -> None:
+    """Say which ball of a session it was; it teaches what the player's balls of practice may."""
+    practice = practice_rows.load(session, str(body.practice_id))
+    part = None if practice is None else next((p for p in practice.parts if p.place == body.part), None)
+    booking.practice_id, booking.drill_id = body.practice_id, None if part is None else part.drill_id
+    booking.part, booking.station, booking.hit = body.part, body.station, body.hit
+    booking.counts = booking.counts and stored.practice != "none"
 
 
 def book_together(store: Store, shots: Sequence[tuple[str, Planned, BookingIn]]) -> None:

@@ -4,11 +4,13 @@ from __future__ import annotations
 
 import math
 import statistics
+from dataclasses import replace
 from datetime import datetime
 
 from veltrin.core.hole import kind_named
 from veltrin.core.learn import rate
 from veltrin.core.learn.rates import Z_80, Rate
+from veltrin.core.practice import DRILLS
 from veltrin.core.units import RAD_S_PER_RPM
 from veltrin.service.contracts.book import (
     BookingOut,
@@ -33,6 +35,7 @@ from veltrin.store.repositories.book import NEWEST, Which
 from veltrin.store.repositories.book import Order as Order
 from veltrin.store.repositories.book import Sort as Sort
 from veltrin.store.repositories.book_charts import ByCover
+from veltrin.store.repositories.players import StoredPlayer
 from veltrin.store.tables import BookingRow
 
 MOST_POINTS = 400
@@ -64,6 +67,9 @@ def booking_out(one: BookingRow) -> BookingOut:
             "purpose": one.purpose,
             "trial_id": one.trial_id,
             "arm": one.arm,
+            "practice_id": one.practice_id,
+            "drill_name": DRILLS[one.drill_id].name if one.drill_id in DRILLS else one.drill_id,
+            "hit": one.hit,
             "club_id": one.club_id,
             "club_name": one.club_name,
             "cover": one.cover,
@@ -136,7 +142,8 @@ def list_book(store: Store, which: Which, limit: int, offset: int, order: Order 
     return BookPage(total=total, rows=[booking_out(one) for one in found])
 
 
-def _rate_out(found: Rate) -> RateOut:
+def rate_out(found: Rate) -> RateOut:
+    """A rate in percent."""
     return RateOut(
         hits=found.hits, of=found.of, low_pct=round(100.0 * found.low, 1), high_pct=round(100.0 * found.high, 1)
     )
@@ -149,10 +156,10 @@ def _lie_out(one: ByCover) -> LieRateOut:
         slope=one.slope,
         words=lie_words(one.cover, one.slope),
         shots=one.shots,
-        on=_rate_out(rate(one.on, one.seen)),
-        on_and_two=_rate_out(rate(one.on_and_two, one.putted)),
-        again=_rate_out(rate(one.again, one.asked_again)),
-        up_and_down=_rate_out(rate(one.up_and_down, one.putted)),
+        on=rate_out(rate(one.on, one.seen)),
+        on_and_two=rate_out(rate(one.on_and_two, one.putted)),
+        again=rate_out(rate(one.again, one.asked_again)),
+        up_and_down=rate_out(rate(one.up_and_down, one.putted)),
         lost=_plain(one.lost_mean),
         lost_within=_plain(within),
     )
@@ -162,15 +169,22 @@ def _middle(values: list[float]) -> float | None:
     return _plain(statistics.median(values)) if values else None
 
 
+def lost_of(which: Which, stored: StoredPlayer) -> Which:
+    """The same shots as far as they tell strokes lost: balls of practice only where they are asked for."""
+    return replace(which, with_practice=stored.practice == "all" or which.purpose == "practice")
+
+
 def sum_up(store: Store, which: Which) -> BookSummary:
     """Predicted against actual, rates and strokes lost by kind of lie, trend."""
-    player = find_stored(store, which.player_id).player
+    stored = find_stored(store, which.player_id)
+    player = stored.player
+    lost = lost_of(which, stored)
     names = {c.id: c.name for c in player.bag}
     with store.session() as session:
         total, _ = rows.page(session, which, 0, 0)
-        lies = chart_rows.by_cover(session, which)
+        lies = chart_rows.by_cover(session, lost)
         points = chart_rows.points(session, which, MOST_POINTS)
-        stretches = chart_rows.trend(session, which, min(TREND_PARTS, max(total // 3, 1)), TREND_SHOTS)
+        stretches = chart_rows.trend(session, lost, min(TREND_PARTS, max(total // 3, 1)), TREND_SHOTS)
         kinds = chart_rows.kinds(session, which.player_id)
     seen = [p for p in points if p.total_m is not None and p.side_m is not None]
     return BookSummary(

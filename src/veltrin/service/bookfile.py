@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import uuid
 from dataclasses import replace
 from datetime import UTC, datetime
@@ -12,37 +13,56 @@ from sqlalchemy.orm import Session
 from veltrin.exchange.shots_csv import write_table
 from veltrin.service.border import copied
 from veltrin.service.contracts.day import DayIn
-from veltrin.service.contracts.exchange import BookFile, BookingRecord, KeptRecord, MergedOut, PlayerRecord, TrialRecord
+from veltrin.service.contracts.exchange import (
+    BookFile,
+    BookingRecord,
+    KeptRecord,
+    MergedOut,
+    PlayerRecord,
+    PracticePartRecord,
+    PracticeRecord,
+    SceneRecord,
+    TrialRecord,
+)
 from veltrin.service.contracts.line import LineIn
 from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.contracts.record import SettingsBody
 from veltrin.service.errors import NotFoundError
 from veltrin.service.players import made_of, new_id, player_out
+from veltrin.service.sessions import stations_of
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as book_rows
 from veltrin.store.repositories import days as day_rows
 from veltrin.store.repositories import lines as line_rows
 from veltrin.store.repositories import players as player_rows
+from veltrin.store.repositories import practices as practice_rows
+from veltrin.store.repositories import scenes as scene_rows
 from veltrin.store.repositories import settings as setting_rows
 from veltrin.store.repositories import shots as shot_rows
 from veltrin.store.repositories import stands as stand_rows
 from veltrin.store.repositories import trials as trial_rows
 from veltrin.store.repositories.book import Which
 from veltrin.store.repositories.players import StoredPlayer
-from veltrin.store.tables import BookingRow, TrialRow
+from veltrin.store.tables import BookingRow, PracticePartRow, PracticeRow, SceneRow, TrialRow
 
-TableName = Literal["players", "clubs", "bookings", "trials"]
+MOST_SCENES = 100_000
+
+TableName = Literal["players", "clubs", "bookings", "trials", "practices", "scenes"]
 
 
 def _player_record(session: Session, stored: StoredPlayer) -> dict[str, Any]:
     player_id = stored.player.id
     bookings = book_rows.every(session, Which(player_id))
     trials = trial_rows.load_all(session, player_id)
+    practices = practice_rows.every(session, player_id)
+    scenes = scene_rows.newest(session, player_id, MOST_SCENES)
     asked = {b.question_id for b in bookings if b.question_id is not None}
     questions = {q: book_rows.question_of(session, q) for q in sorted(asked)}
     shown = player_out(stored).model_dump(exclude={"pinned", "excluded", "version"})
     return {
         **shown,
+        "practices": [_practice_record(one) for one in practices],
+        "scenes": [_scene_record(one) for one in scenes],
         "stands": dict(sorted(stored.stands.items())),
         "questions": {q: PlanRequest.model_validate_json(body) for q, body in questions.items() if body},
         "bookings": [copied(BookingRecord, b) for b in sorted(bookings, key=lambda b: (b.booked_at, b.id))],
@@ -53,6 +73,15 @@ def _player_record(session: Session, stored: StoredPlayer) -> dict[str, Any]:
             if s.player_id == player_id
         ],
     }
+
+
+def _practice_record(row: PracticeRow) -> PracticeRecord:
+    parts = [copied(PracticePartRecord, part, stations=stations_of(part)) for part in row.parts]
+    return copied(PracticeRecord, row, parts=parts)
+
+
+def _scene_record(row: SceneRow) -> SceneRecord:
+    return copied(SceneRecord, row, readings=json.loads(row.readings_json))
 
 
 def export(store: Store, player_id: str | None = None) -> BookFile:
@@ -68,13 +97,14 @@ def export(store: Store, player_id: str | None = None) -> BookFile:
         return BookFile.model_validate(
             {
                 "format": "veltrin-book",
-                "version": 1,
+                "version": 2,
                 "written_at": datetime.now(UTC),
                 "settings": None if settings is None else SettingsBody.model_validate_json(settings),
                 "players": [_player_record(session, p) for p in players],
                 "lines": [(r.name, LineIn.model_validate_json(r.line_json)) for r in line_rows.load_all(session)]
                 if whole
                 else [],
+                "scenes": [_scene_record(r) for r in scene_rows.newest(session, None, MOST_SCENES)] if whole else [],
                 "days": [DayIn.model_validate_json(r.day_json) for r in day_rows.load_all(session)] if whole else [],
             }
         )
@@ -85,7 +115,60 @@ def _own(record: Any, player_id: str) -> Any:
     return record.model_copy(update={"player_id": player_id})
 
 
-def _add_book(session: Session, record: PlayerRecord, player_id: str) -> tuple[int, int]:
+def _add_practices(session: Session, record: PlayerRecord, player_id: str) -> tuple[dict[str, str], int]:
+    """Add a player's sessions; the id of each here, and how many were added."""
+    ids: dict[str, str] = {}
+    added = 0
+    for told in record.practices:
+        known = practice_rows.load(session, told.id)
+        ids[told.id] = told.id
+        if known is not None and known.player_id == player_id:
+            continue
+        if practice_rows.id_is_taken(session, told.id):
+            ids[told.id] = str(uuid.uuid4())
+        parts = [
+            PracticePartRow(
+                place=place,
+                stations_json=json.dumps(
+                    [
+                        s.model_copy(update={"request": _own(s.request, player_id)}).model_dump(mode="json")
+                        for s in part.stations
+                    ]
+                )
+                if part.stations
+                else "",
+                **part.model_dump(exclude={"stations"}),
+            )
+            for place, part in enumerate(told.parts)
+        ]
+        values = told.model_dump(exclude={"parts", "id"})
+        practice_rows.add(session, PracticeRow(id=ids[told.id], player_id=player_id, parts=parts, **values))
+        added += 1
+    return ids, added
+
+
+def _add_scenes(session: Session, scenes: list[SceneRecord], reader_id: str | None, player_ids: dict[str, str]) -> int:
+    """Add scenes that somebody read; how many were not here yet."""
+    added = 0
+    for told in scenes:
+        known = scene_rows.load(session, told.id)
+        if known is not None and known.reader_id == reader_id:
+            continue
+        taken = scene_rows.id_is_taken(session, told.id)
+        values = told.model_dump(exclude={"readings", "id", "player_id"})
+        row = SceneRow(
+            id=str(uuid.uuid4()) if taken else told.id,
+            reader_id=reader_id,
+            player_id=player_ids.get(told.player_id, told.player_id),
+            readings_json=json.dumps(told.model_dump()["readings"]),
+            **values,
+        )
+        scene_rows.add(session, row)
+        added += 1
+    return added
+
+
+def _add_book(session: Session, record: PlayerRecord, player_id: str, practice_ids: dict[str, str]) -> tuple[int, int]:
     """Add a player's trials and shots; how many shots were added, and how many were here already."""
     trial_ids: dict[str, str] = {}
     for trial in record.trials:
@@ -114,6 +197,7 @@ def _add_book(session: Session, record: PlayerRecord, player_id: str) -> tuple[i
             "player_id": player_id,
             "trial_id": None if told.trial_id is None else trial_ids.get(told.trial_id),
             "question_id": None if told.question_id is None else questions.get(told.question_id),
+            "practice_id": None if told.practice_id is None else practice_ids.get(told.practice_id),
         }
         fresh.append(BookingRow(**{**told.model_dump(), **here}))
     book_rows.add_many(session, fresh)
@@ -126,7 +210,12 @@ def _add_player(session: Session, record: PlayerRecord) -> tuple[str, bool]:
         return record.id, False
     taken = player_rows.id_is_taken(session, record.id)
     player_id = new_id(record.name) if taken else record.id
-    stored = replace(made_of(player_id, record, record.clubs), learns=record.learns, learns_from=record.learns_from)
+    stored = replace(
+        made_of(player_id, record, record.clubs),
+        learns=record.learns,
+        learns_from=record.learns_from,
+        practice=record.practice,
+    )
     player_rows.save(session, stored)
     for method_id, stand in record.stands.items():
         stand_rows.save(session, player_id, method_id, stand)
@@ -147,12 +236,17 @@ def _add_player(session: Session, record: PlayerRecord) -> tuple[str, bool]:
 
 def merge(store: Store, body: BookFile) -> MergedOut:
     """Read a book file, all or none. Players and shots that are here already stay as they are."""
-    done = {"players": 0, "renamed": 0, "bookings": 0, "known": 0, "lines": 0, "days": 0}
+    done = {"players": 0, "renamed": 0, "bookings": 0, "known": 0, "lines": 0, "days": 0, "practices": 0, "scenes": 0}
     with store.session() as session:
+        player_ids: dict[str, str] = {}
         for record in body.players:
             was_here = player_rows.load(session, record.id) is not None
             player_id, renamed = _add_player(session, record)
-            added, known = _add_book(session, record, player_id)
+            player_ids[record.id] = player_id
+            practice_ids, practices = _add_practices(session, record, player_id)
+            done["practices"] += practices
+            done["scenes"] += _add_scenes(session, record.scenes, player_id, player_ids)
+            added, known = _add_book(session, record, player_id, practice_ids)
             done["players"] += not was_here
             done["renamed"] += renamed
             done["bookings"] += added
@@ -167,6 +261,7 @@ def merge(store: Store, body: BookFile) -> MergedOut:
             if day.name not in days:
                 day_rows.save(session, day.name, day.model_dump_json())
                 done["days"] += 1
+        done["scenes"] += _add_scenes(session, body.scenes, None, player_ids)
         if body.settings is not None and setting_rows.load(session) is None:
             setting_rows.save(session, body.settings.model_dump_json())
     return MergedOut(**done)
@@ -176,12 +271,31 @@ def table(store: Store, name: TableName) -> str:
     """One table of this coach as CSV, in the units of the JSON file."""
     whole = export(store).model_dump(mode="json")
     rows: list[dict[str, Any]] = []
+    if name == "scenes":
+        rows += [_scene_line({"reader": "coach"}, one) for one in whole["scenes"]]
     for player in whole["players"]:
         mine = {"player_id": player["id"], "player": player["name"]}
         if name == "players":
-            rows.append({k: v for k, v in player.items() if not isinstance(v, list | dict)})
+            rows.append(_plain(player))
+        elif name == "scenes":
+            rows += [_scene_line({"reader": player["name"]}, one) for one in player["scenes"]]
+        elif name == "practices":
+            rows += [{**mine, **_plain(one), **_plain(part)} for one in player["practices"] for part in one["parts"]]
         else:
-            for one in player[name]:
-                rows.append({**mine, **{k: v for k, v in one.items() if not isinstance(v, list | dict)}})
+            rows += [{**mine, **_plain(one)} for one in player[name]]
     names = list(dict.fromkeys(key for row in rows for key in row))
     return write_table(names, rows)
+
+
+def _plain(record: dict[str, Any]) -> dict[str, Any]:
+    """What of a record fits into cells."""
+    return {k: v for k, v in record.items() if not isinstance(v, list | dict)}
+
+
+def _scene_line(who: dict[str, Any], scene: dict[str, Any]) -> dict[str, Any]:
+    read = {
+        f"{k}_{name}": v
+        for k, pair in scene["readings"].items()
+        for name, v in zip(("true", "read"), pair, strict=True)
+    }
+    return {**who, **_plain(scene), **read}

@@ -80,6 +80,7 @@ def show_learnt(store: Store, player_id: str) -> LearntOut:
         player_id=player_id,
         learns=stored.learns,
         learns_from=stored.learns_from,
+        practice=stored.practice,
         shots=shots,
         effects=[_effect_out(e) for e in effects],
     )

@@ -27,6 +27,7 @@ from veltrin.service.contracts.players import (
 from veltrin.service.errors import ConflictError, DomainError, NotFoundError
 from veltrin.service.translate import club_in, club_out, deg, player_in
 from veltrin.store.engine import Store
+from veltrin.store.repositories import book as book_rows
 from veltrin.store.repositories import players as rows
 from veltrin.store.repositories.players import NO_DATES, Dates, StoredPlayer
 
@@ -62,6 +63,7 @@ def player_out(stored: StoredPlayer) -> PlayerOut:
         version=stored.version,
         learns=stored.learns,
         learns_from=stored.learns_from,
+        practice=stored.practice,
     )
 
 
@@ -92,6 +94,10 @@ def patch_player(store: Store, player_id: str, body: PlayerPatch) -> PlayerOut:
         stored = replace(stored, player=replace(stored.player, layer_share=body.layer_pct / 100.0))
     if body.learns is not None:
         stored = replace(stored, learns=body.learns)
+    if body.practice is not None and body.practice != stored.practice:
+        with store.session() as session:
+            book_rows.let_practice_count(session, player_id, body.practice != "none")
+        stored = replace(stored, practice=body.practice)
     if body.forget:
         stored = replace(stored, learns_from=datetime.now(UTC))
     return _rewrite(store, stored)
@@ -105,6 +111,7 @@ def edit_player(store: Store, player_id: str, body: PlayerEdit) -> PlayerOut:
         stands=stored.stands,
         learns=stored.learns,
         learns_from=stored.learns_from,
+        practice=stored.practice,
         version=body.version,
     )
     return _rewrite(store, changed)

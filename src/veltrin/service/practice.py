@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 from veltrin.core.practice import (
     ALWAYS,
     DRILLS,
@@ -17,12 +19,14 @@ from veltrin.core.practice import (
     ReadyStation,
     Wish,
     Worth,
+    better_wins,
     build,
     drill_named,
     ground_of,
     make_ready,
     worth_of,
 )
+from veltrin.service.book_read import lost_of
 from veltrin.service.border import check, tell
 from veltrin.service.contracts.practice import (
     DrillOut,
@@ -38,12 +42,14 @@ from veltrin.service.contracts.practice import (
 )
 from veltrin.service.habits import habits_of
 from veltrin.service.players import find_stored
+from veltrin.service.sessions import last_test
 from veltrin.service.translate import deg
 from veltrin.service.translate_plan import call_out, places_out
 from veltrin.service.words import lie_words
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book_charts as chart_rows
 from veltrin.store.repositories.book import Which
+from veltrin.store.repositories.players import StoredPlayer
 
 FEW_SHOTS = 12
 """Below so many shots of a kind of lie the book is said to know little of it."""
@@ -109,9 +115,9 @@ def show_drill(store: Store, drill_id: str, player_id: str) -> ReadyDrillOut:
     )
 
 
-def _losses(store: Store, player_id: str) -> list[LieLoss]:
+def _losses(store: Store, stored: StoredPlayer) -> list[LieLoss]:
     with store.session() as session:
-        found = chart_rows.by_cover(session, Which(player_id))
+        found = chart_rows.by_cover(session, lost_of(Which(stored.player.id), stored))
     return [LieLoss(one.cover, one.slope, one.lost_of, one.lost_mean) for one in found if one.lost_mean is not None]
 
 
@@ -122,18 +128,26 @@ def _why(worth: Worth) -> str:
         known = ", and nothing was lost." if worth.shots >= FEW_SHOTS else ": let it learn."
         return f"The book has {few} from there{known}"
     lie = lie_words(dear.cover, dear.slope)
-    return f"From {lie} {dear.lost:.2f} strokes a shot are lost ({dear.shots} shots)."
+    won = f"; a better strike wins back about {100 * worth.wins:.0f} % of what strikes cost there"
+    return f"From {lie} {dear.lost:.2f} strokes a shot are lost ({dear.shots} shots){won}."
 
 
 def build_session(store: Store, body: PracticeWish) -> PracticeOut:
     """Choose and order a session by what the player's book says costs most."""
+    return build_for(store, body, {})
+
+
+def build_for(store: Store, body: PracticeWish, seen: Mapping[str, int]) -> PracticeOut:
+    """The same after so many sessions planned with each drill: each time it counts half."""
     stored = find_stored(store, body.player_id)
     if body.again is not None:
         drill_named(body.again, "again")
-    losses = _losses(store, stored.player.id)
-    worths = {drill.id: worth_of(drill, losses) for drill in DRILLS.values()}
-    wish = Wish(body.minutes, body.balls, frozenset(body.missing), body.theme, body.again)
-    told = build(list(DRILLS.values()), {i: w.per_hundred for i, w in worths.items()}, wish)
+    losses = _losses(store, stored)
+    worths = {d.id: worth_of(d, losses, lambda drill: better_wins(drill, stored.player)) for d in DRILLS.values()}
+    again = body.again or last_test(store, stored.player.id)
+    wish = Wish(body.minutes, body.balls, frozenset(body.missing), body.theme, again)
+    values = {i: w.per_hundred * 0.5 ** seen.get(i, 0) for i, w in worths.items()}
+    told = build(list(DRILLS.values()), values, wish, seen)
     shots = sum(loss.shots for loss in losses)
     by = (
         f"what {shots} booked shots of {stored.player.name} cost"

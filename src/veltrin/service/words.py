@@ -35,6 +35,11 @@ def method_words(method_id: str) -> str:
 _SLOPES = {"down": "downhill", "up": "uphill", "above": "above the feet", "below": "below the feet"}
 
 
+def kind_words(kind: str) -> str:
+    """What a drill is about: a slope, or a cover."""
+    return _SLOPES.get(kind) or cover_words(kind).lower()
+
+
 def lie_words(cover: str, slope: str) -> str:
     """A kind of lie in words: cover and slope."""
     return ", ".join([cover_words(cover), *(_SLOPES[word] for word in slope.split() if word in _SLOPES)])

@@ -117,8 +117,9 @@ class SettingsRow(Base):
 class PlayerRow(Owned, Base):
     """A player. `version` counts changes: who saves an older one is told.
 
-    `book_edits` counts changes of shots booked before: what was summed up of them has to be summed anew. `book_seq` is
-    the number of the last shot that was booked: it only grows.
+    `practice`: what balls of practice sessions teach: "none", "habits", or "all", strokes lost too. `book_edits` counts
+    changes of shots booked before: what was summed up of them has to be summed anew. `book_seq` is the number of the
+    last shot that was booked: it only grows.
     """
 
     __tablename__ = "players"
@@ -141,6 +142,7 @@ class PlayerRow(Owned, Base):
     units: Mapped[str] = mapped_column(String(8), default="")
     learns: Mapped[bool] = mapped_column(default=True)
     learns_from: Mapped[datetime | None]
+    practice: Mapped[str] = mapped_column(String(8), default="habits")
     book_edits: Mapped[int] = mapped_column(default=0)
     book_seq: Mapped[int] = mapped_column(default=0)
     clubs: Mapped[list[ClubRow]] = relationship(
@@ -249,18 +251,82 @@ class TrialRow(Owned, Base):
     request_json: Mapped[str] = mapped_column(Text)
 
 
+class PracticeRow(Owned, Base):
+    """A practice session: planned, begun or done. Its balls are bookings.
+
+    The id is given by whoever plans it, so that a page without a network can. `words`: the line for the player.
+    """
+
+    __tablename__ = "practices"
+    __table_args__ = (
+        CheckConstraint("state IN ('planned', 'begun', 'done')", name="known_state"),
+        Index("practices_by_player", "player_id", "made_at"),
+    )
+
+    id: Mapped[str] = mapped_column(String(36), primary_key=True)
+    player_id: Mapped[str] = mapped_column(ForeignKey("players.id", ondelete="CASCADE"))
+    made_at: Mapped[datetime]
+    planned_for: Mapped[datetime | None]
+    state: Mapped[str] = mapped_column(String(8), default="planned")
+    began_at: Mapped[datetime | None]
+    done_at: Mapped[datetime | None]
+    words: Mapped[str] = mapped_column(String(500), default="")
+    parts: Mapped[list[PracticePartRow]] = relationship(
+        order_by="PracticePartRow.place", cascade="all, delete-orphan", lazy="selectin"
+    )
+
+
+class PracticePartRow(Base):
+    """One drill of a session. `stations_json`: calls and marks it is played against, as they stood when it began."""
+
+    __tablename__ = "practice_parts"
+
+    practice_id: Mapped[str] = mapped_column(ForeignKey("practices.id", ondelete="CASCADE"), primary_key=True)
+    place: Mapped[int] = mapped_column(primary_key=True)
+    drill_id: Mapped[str] = mapped_column(String(40))
+    phase: Mapped[str] = mapped_column(String(8))
+    balls: Mapped[int]
+    level: Mapped[int] = mapped_column(default=0)
+    stations_json: Mapped[str] = mapped_column(Text, default="")
+    hits: Mapped[int | None]
+    struck: Mapped[int | None]
+    asked: Mapped[int | None]
+    expected: Mapped[float | None]
+    passed: Mapped[bool | None]
+    level_after: Mapped[int | None]
+
+
+class SceneRow(Owned, Base):
+    """A drawn scene that was read. `reader_id`: the player who read it, none: the coach; `readings_json`: by kind what
+    was true and what was read, in the core's units. `lost`: what the reading cost (strokes).
+    """
+
+    __tablename__ = "scenes"
+    __table_args__ = (Index("scenes_by_reader", "reader_id", "read_at"),)
+
+    id: Mapped[str] = mapped_column(String(36), primary_key=True)
+    reader_id: Mapped[str | None] = mapped_column(ForeignKey("players.id", ondelete="CASCADE"))
+    player_id: Mapped[str] = mapped_column(String(40))
+    read_at: Mapped[datetime]
+    scene: Mapped[str] = mapped_column(String(40))
+    readings_json: Mapped[str] = mapped_column(Text)
+    call_id: Mapped[str] = mapped_column(String(60))
+    lost: Mapped[float | None]
+
+
 class BookingRow(Owned, Base):
     """A struck shot: what was meant, what was seen, what it says for learning. Left of the target is positive.
 
     The id is given by whoever books it, so that sending it twice books it once. `*_y`, `*_w`: value and weight (1/sd^2)
     for learning (see core.learn.habits). `question_id`: the question it was planned by, kept once. `seq`: its number
-    among the player's, never given twice.
+    among the player's, never given twice. `practice_id`, `drill_id`, `part`, `station`, `hit`: of a practice session.
     """
 
     __tablename__ = "bookings"
     __table_args__ = (
         Index("bookings_by_time", "player_id", "booked_at", "id", "coach_id"),
         Index("bookings_by_trial", "trial_id"),
+        Index("bookings_by_practice", "practice_id", "part"),
         Index("bookings_by_club", "player_id", "club_id", "purpose", "booked_at", "coach_id"),
         Index(
             "bookings_for_learning",
@@ -318,6 +384,11 @@ class BookingRow(Owned, Base):
     friction_w: Mapped[float | None]
     face_y: Mapped[float | None]
     face_w: Mapped[float | None]
+    practice_id: Mapped[str | None] = mapped_column(String(36))
+    drill_id: Mapped[str | None] = mapped_column(String(40))
+    part: Mapped[int | None]
+    station: Mapped[int | None]
+    hit: Mapped[bool | None]
 
     @property
     def lost(self) -> float | None:

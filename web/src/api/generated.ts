@@ -316,6 +316,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/eye": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Eye
+         * @description Today's scenes, and how the coach reads, or a player.
+         */
+        get: operations["show_eye_api_eye_get"];
+        put?: never;
+        post?: never;
+        /**
+         * Forget Eye
+         * @description Forget what was read: the eye is calibrated anew.
+         */
+        delete: operations["forget_eye_api_eye_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/faults": {
         parameters: {
             query?: never;
@@ -848,6 +872,198 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Practices
+         * @description A player's sessions, what comes or came last first.
+         */
+        get: operations["list_practices_api_practices_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practices/{practice_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Practice
+         * @description A session with the balls struck so far: it can be gone on with from here.
+         */
+        get: operations["show_practice_api_practices__practice_id__get"];
+        /**
+         * Keep Practice
+         * @description Keep a session under a UUID of the sender's; sent again it is written anew until it has begun.
+         */
+        put: operations["keep_practice_api_practices__practice_id__put"];
+        post?: never;
+        /**
+         * Drop Practice
+         * @description Delete a session; its balls stay in the book.
+         */
+        delete: operations["drop_practice_api_practices__practice_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practices/{practice_id}/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Practice
+         * @description Work out calls and marks of every station and let it begin.
+         */
+        post: operations["begin_practice_api_practices__practice_id__begin_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practices/{practice_id}/finish": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Finish Practice
+         * @description End a session: what passed, what next, levels up or down.
+         */
+        post: operations["finish_practice_api_practices__practice_id__finish_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practices/{practice_id}/when": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Move Practice
+         * @description Put a session on another date, or on none.
+         */
+        put: operations["move_practice_api_practices__practice_id__when_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/progress": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Progress
+         * @description Each drill over time with intervals, and whether practice helped on the course.
+         */
+        get: operations["show_progress_api_progress_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scenes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Scenes
+         * @description Scenes that somebody read, newest first.
+         */
+        get: operations["list_scenes_api_scenes_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scenes/{scene}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Scene
+         * @description A scene to read, drawn from where a person stands.
+         */
+        get: operations["show_scene_api_scenes__scene__get"];
+        put?: never;
+        /**
+         * Score
+         * @description Score a reading in strokes, and keep it.
+         */
+        post: operations["score_api_scenes__scene__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scenes/{scene}/calls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Offer Calls
+         * @description Calls for what was read.
+         */
+        post: operations["offer_calls_api_scenes__scene__calls_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schools": {
         parameters: {
             query?: never;
@@ -862,6 +1078,46 @@ export interface paths {
          * @description Every method for one shot, each with its best club, or why it can't be played.
          */
         post: operations["schools_api_schools_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/season": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan Season
+         * @description Put sessions on dates by weekly hours.
+         */
+        post: operations["plan_season_api_season_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/season.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Calendar
+         * @description A player's dated sessions as an iCalendar file with alarms.
+         */
+        get: operations["calendar_api_season_ics_get"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1218,6 +1474,27 @@ export interface components {
             side_deg: number;
         };
         /**
+         * AskedOut
+         * @description A kind of reading that a scene asks for, with what may be said of it.
+         */
+        AskedOut: {
+            /** High */
+            high: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "fall" | "side" | "sunk" | "give" | "flag" | "wind" | "cross";
+            /** Low */
+            low: number;
+            /** Step */
+            step: number;
+            /** Unit */
+            unit: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * BagOut
          * @description What a coach sees in a bag.
          */
@@ -1265,13 +1542,18 @@ export interface components {
             ][];
             /** Players */
             players: components["schemas"]["PlayerRecord"][];
+            /**
+             * Scenes
+             * @description Scenes that the coach read.
+             */
+            scenes?: components["schemas"]["SceneRecord"][];
             /** @description Left out in the file of a single player. */
             settings: components["schemas"]["SettingsBody"] | null;
             /**
              * Version
-             * @constant
+             * @enum {integer}
              */
-            version: 1;
+            version: 1 | 2;
             /**
              * Written At
              * Format: date-time
@@ -1320,7 +1602,8 @@ export interface components {
          * @description A struck shot: what was meant, and what was seen of it. What wasn't looked at is left out.
          *
          *     A shot: `request` and `call_id`. A stock shot: `club_id`, and the air if it was measured outdoors. A trial's ball:
-         *     `trial_id` and `arm`.
+         *     `trial_id` and `arm`. A ball of a session that has begun: `practice_id`, `part`, `station`, and whether it was a
+         *     `hit`.
          */
         BookingIn: {
             /**
@@ -1363,6 +1646,11 @@ export interface components {
              */
             heel_mm?: number | null;
             /**
+             * Hit
+             * @description Whether it was within the station's mark.
+             */
+            hit?: boolean | null;
+            /**
              * Holed
              * @default false
              */
@@ -1377,18 +1665,25 @@ export interface components {
              */
             note: string;
             /**
+             * Part
+             * @description Which drill of the session, from 0.
+             */
+            part?: number | null;
+            /**
              * Past M
              * @description Where it finished, past the target of the call (short of it negative).
              */
             past_m?: number | null;
             /** Player Id */
             player_id: string;
+            /** Practice Id */
+            practice_id?: string | null;
             /**
              * Purpose
              * @default shot
              * @enum {string}
              */
-            purpose: "shot" | "stock" | "trial";
+            purpose: "shot" | "stock" | "trial" | "practice";
             /**
              * Putts
              * @description Putts it took from where it finished.
@@ -1406,6 +1701,11 @@ export interface components {
              * @enum {string}
              */
             source: "hand" | "monitor" | "import";
+            /**
+             * Station
+             * @description Which station of the drill, from 0.
+             */
+            station?: number | null;
             /** Trial Id */
             trial_id?: string | null;
             /**
@@ -1451,6 +1751,11 @@ export interface components {
             /** Cover */
             cover: string;
             /**
+             * Drill Name
+             * @description Of a ball of a practice session.
+             */
+            drill_name: string | null;
+            /**
              * End Words
              * @description The ground it ended on.
              */
@@ -1471,6 +1776,8 @@ export interface components {
             has_question: boolean;
             /** Heel Mm */
             heel_mm: number | null;
+            /** Hit */
+            hit: boolean | null;
             /** Holed */
             holed: boolean;
             /** Id */
@@ -1495,11 +1802,13 @@ export interface components {
             past_m: number | null;
             /** Player Id */
             player_id: string;
+            /** Practice Id */
+            practice_id: string | null;
             /**
              * Purpose
              * @enum {string}
              */
-            purpose: "shot" | "stock" | "trial";
+            purpose: "shot" | "stock" | "trial" | "practice";
             /** Putts */
             putts: number | null;
             /** Side M */
@@ -1561,6 +1870,8 @@ export interface components {
             cover: string;
             /** Descent Rad */
             descent_rad: number | null;
+            /** Drill Id */
+            drill_id?: string | null;
             /** End Kind */
             end_kind: ("green" | "fringe" | "fairway" | "semi" | "rough" | "deep" | "heather" | "sand" | "bank" | "path" | "trees" | "water" | "out") | null;
             /** Expected Carry M */
@@ -1588,6 +1899,8 @@ export interface components {
             friction_y: number | null;
             /** Heel M */
             heel_m: number | null;
+            /** Hit */
+            hit?: boolean | null;
             /** Holed */
             holed: boolean;
             /**
@@ -1601,13 +1914,17 @@ export interface components {
             method_id: string;
             /** Note */
             note: string;
+            /** Part */
+            part?: number | null;
             /** Player Id */
             player_id: string;
+            /** Practice Id */
+            practice_id?: string | null;
             /**
              * Purpose
              * @enum {string}
              */
-            purpose: "shot" | "stock" | "trial";
+            purpose: "shot" | "stock" | "trial" | "practice";
             /** Putts */
             putts: number | null;
             /** Question Id */
@@ -1627,6 +1944,8 @@ export interface components {
             speed_y: number | null;
             /** Spin Rad S */
             spin_rad_s: number | null;
+            /** Station */
+            station?: number | null;
             /** Strokes */
             strokes: number | null;
             /** Strokes After */
@@ -2118,6 +2437,16 @@ export interface components {
             saved_at: string;
         };
         /**
+         * DayScene
+         * @description One of the day's scenes.
+         */
+        DayScene: {
+            /** Is Read */
+            is_read: boolean;
+            /** Scene */
+            scene: string;
+        };
+        /**
          * DaySheetRequest
          * @description Whose bag, which day, and the steps of wind (m/s, headwind positive) and fall (deg, downhill positive).
          */
@@ -2280,6 +2609,20 @@ export interface components {
             trains: string;
         };
         /**
+         * DrillProgressOut
+         * @description A drill over time, oldest first; the level it is at now.
+         */
+        DrillProgressOut: {
+            /** Drill Id */
+            drill_id: string;
+            /** Level */
+            level: number;
+            /** Name */
+            name: string;
+            /** Went */
+            went: components["schemas"]["WentOut"][];
+        };
+        /**
          * DrillsOut
          * @description All drills, in the order of the catalogue.
          */
@@ -2355,6 +2698,79 @@ export interface components {
             coach: string;
             /** What */
             what: string;
+        };
+        /**
+         * EyeKindOut
+         * @description How one kind of reading is made. Bias: towards steep positive, flat negative, where it has a sign.
+         */
+        EyeKindOut: {
+            /** Bias */
+            bias: number;
+            /**
+             * Bias Within
+             * @description Half the interval that holds the bias eight times of ten.
+             */
+            bias_within: number;
+            /**
+             * Doubt
+             * @description How far this eye's are, bias and all.
+             */
+            doubt: number;
+            /** Is Known */
+            is_known: boolean;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "fall" | "side" | "sunk" | "give" | "flag" | "wind" | "cross";
+            /**
+             * Over Time
+             * @description Mean error of each ten scenes, oldest first.
+             */
+            over_time: number[];
+            /** Says */
+            says: string;
+            /** Scenes */
+            scenes: number;
+            /** Spread */
+            spread: number;
+            /** Spread Within */
+            spread_within: number;
+            /** Unit */
+            unit: string;
+            /**
+             * Usual
+             * @description How far such readings are usually off.
+             */
+            usual: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * EyeOut
+         * @description The eye of a reader: today's scenes, and how they read.
+         */
+        EyeOut: {
+            /** Kinds */
+            kinds: components["schemas"]["EyeKindOut"][];
+            /** Level */
+            level: number;
+            /**
+             * Lost
+             * @description Strokes lost a scene, of the last ten.
+             */
+            lost: number | null;
+            /**
+             * Lost Before
+             * @description And of the ten before.
+             */
+            lost_before: number | null;
+            /** Reader Id */
+            reader_id: string | null;
+            /** Scenes */
+            scenes: number;
+            /** Today */
+            today: components["schemas"]["DayScene"][];
         };
         /**
          * FaultOut
@@ -2671,6 +3087,45 @@ export interface components {
             steps: components["schemas"]["veltrin__service__contracts__ground__StepOut"][];
         };
         /**
+         * HelpedOut
+         * @description Shots of a kind of lie on the course before the first session that practised it, against those after.
+         */
+        HelpedOut: {
+            /** After */
+            after: number;
+            /** After Lost */
+            after_lost: number | null;
+            /**
+             * Answer
+             * @enum {string}
+             */
+            answer: "helped" | "worse" | "same" | "open" | "none";
+            /** Before */
+            before: number;
+            /**
+             * Before Lost
+             * @description Strokes lost a shot.
+             */
+            before_lost: number | null;
+            /** Difference */
+            difference: number | null;
+            /** High */
+            high: number | null;
+            /** Kind */
+            kind: string;
+            /** Low */
+            low: number | null;
+            /** Sessions */
+            sessions: number;
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * ImportIn
          * @description Read these shots as stock shots of a player, all or none.
          */
@@ -2749,6 +3204,53 @@ export interface components {
              */
             size_m: number | null;
             /** Words */
+            words: string;
+        };
+        /**
+         * KeptPracticeOut
+         * @description A session that is kept.
+         */
+        KeptPracticeOut: {
+            /** Balls */
+            balls: number;
+            /** Began At */
+            began_at: string | null;
+            /** Done At */
+            done_at: string | null;
+            /** Id */
+            id: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Minutes */
+            minutes: number;
+            /**
+             * Next Words
+             * @description What to do next time, once it is done.
+             */
+            next_words: string[];
+            /** Parts */
+            parts: components["schemas"]["SessionPartOut"][];
+            /** Planned For */
+            planned_for: string | null;
+            /**
+             * Played
+             * @description Balls that are in the book; left out in lists.
+             */
+            played: components["schemas"]["PlayedOut"][];
+            /** Player Id */
+            player_id: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "planned" | "begun" | "done";
+            /**
+             * Words
+             * @description The line for the player, once it is done.
+             */
             words: string;
         };
         /**
@@ -2876,6 +3378,11 @@ export interface components {
             learns_from: string | null;
             /** Player Id */
             player_id: string;
+            /**
+             * Practice
+             * @enum {string}
+             */
+            practice: "none" | "habits" | "all";
             /** Shots */
             shots: number;
         };
@@ -3369,11 +3876,15 @@ export interface components {
             lines: number;
             /** Players */
             players: number;
+            /** Practices */
+            practices: number;
             /**
              * Renamed
              * @description Players whose id was taken and who got another.
              */
             renamed: number;
+            /** Scenes */
+            scenes: number;
         };
         /**
          * MethodOut
@@ -3532,6 +4043,26 @@ export interface components {
             thin_pct: number;
         };
         /**
+         * OfferedCallOut
+         * @description A call for what was read.
+         */
+        OfferedCallOut: {
+            /** Carry M */
+            carry_m: number;
+            /** Id */
+            id: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * OfferedOut
+         * @description Calls for what was read, the best for that first.
+         */
+        OfferedOut: {
+            /** Calls */
+            calls: components["schemas"]["OfferedCallOut"][];
+        };
+        /**
          * OnDayOut
          * @description One of the two days.
          */
@@ -3562,6 +4093,39 @@ export interface components {
             latitude: number;
             /** Longitude */
             longitude: number;
+        };
+        /**
+         * PartIn
+         * @description One drill of a session. `balls`: over all its stations; default as the drill says.
+         */
+        PartIn: {
+            /** Balls */
+            balls?: number | null;
+            /** Drill Id */
+            drill_id: string;
+            /**
+             * Phase
+             * @default blocked
+             * @enum {string}
+             */
+            phase: "blocked" | "mixed" | "test";
+        };
+        /**
+         * PictureOut
+         * @description One view of a scene, painted in order.
+         */
+        PictureOut: {
+            /** Height Px */
+            height_px: number;
+            /** Shapes */
+            shapes: components["schemas"]["ShapeFillOut"][];
+            /**
+             * View
+             * @enum {string}
+             */
+            view: "behind" | "beside" | "flag" | "close";
+            /** Width Px */
+            width_px: number;
         };
         /**
          * PlanRequest
@@ -3700,6 +4264,22 @@ export interface components {
             /** Second Id */
             second_id: string | null;
             swap: components["schemas"]["SwapOut"] | null;
+        };
+        /**
+         * PlayedOut
+         * @description A ball of a session.
+         */
+        PlayedOut: {
+            /** Hit */
+            hit: boolean;
+            /** Id */
+            id: string;
+            /** Misses */
+            misses: ("heavy" | "thin" | "shank" | "left" | "right" | "short" | "long" | "ballooned" | "ran through")[];
+            /** Part */
+            part: number;
+            /** Station */
+            station: number;
         };
         /**
          * PlayerEdit
@@ -4081,6 +4661,12 @@ export interface components {
              */
             pinned: string[];
             /**
+             * Practice
+             * @description What balls of practice sessions teach: nothing, habits, or what is lost from a lie too.
+             * @enum {string}
+             */
+            practice: "none" | "habits" | "all";
+            /**
              * Scatter Handicap
              * @description Handicap whose scatter the player has; default: their own.
              */
@@ -4119,6 +4705,11 @@ export interface components {
              * @description Whether the player's own book is heard in plans.
              */
             learns?: boolean | null;
+            /**
+             * Practice
+             * @description What balls of practice sessions teach.
+             */
+            practice?: ("none" | "habits" | "all") | null;
         };
         /**
          * PlayerRecord
@@ -4201,6 +4792,14 @@ export interface components {
              */
             notes: string;
             /**
+             * Practice
+             * @default habits
+             * @enum {string}
+             */
+            practice: "none" | "habits" | "all";
+            /** Practices */
+            practices?: components["schemas"]["PracticeRecord"][];
+            /**
              * Questions
              * @description Questions that shots were booked for, by id.
              */
@@ -4212,6 +4811,11 @@ export interface components {
              * @description Handicap whose scatter the player has; default: their own.
              */
             scatter_handicap?: number | null;
+            /**
+             * Scenes
+             * @description Scenes that this player read.
+             */
+            scenes?: components["schemas"]["SceneRecord"][];
             /** Stands */
             stands: {
                 [key: string]: "pinned" | "excluded";
@@ -4271,6 +4875,21 @@ export interface components {
             total_m: number | null;
         };
         /**
+         * PracticeKeep
+         * @description A session to keep: its drills in order, and when it is meant to be.
+         */
+        PracticeKeep: {
+            /** Parts */
+            parts: components["schemas"]["PartIn"][];
+            /**
+             * Planned For
+             * @description When; default: not said.
+             */
+            planned_for?: string | null;
+            /** Player Id */
+            player_id: string;
+        };
+        /**
          * PracticeOut
          * @description A session in order, worth most together for what there is.
          */
@@ -4303,6 +4922,16 @@ export interface components {
             words: string;
         };
         /**
+         * PracticePage
+         * @description Some of a player's sessions, what comes or came last first.
+         */
+        PracticePage: {
+            /** Rows */
+            rows: components["schemas"]["KeptPracticeOut"][];
+            /** Total */
+            total: number;
+        };
+        /**
          * PracticePartOut
          * @description One drill of a session.
          */
@@ -4327,6 +4956,68 @@ export interface components {
             phase: "blocked" | "mixed" | "test";
             /** Why */
             why: string;
+        };
+        /**
+         * PracticePartRecord
+         * @description A drill of a session as the record has it.
+         */
+        PracticePartRecord: {
+            /** Asked */
+            asked: number | null;
+            /** Balls */
+            balls: number;
+            /** Drill Id */
+            drill_id: string;
+            /** Expected */
+            expected: number | null;
+            /** Hits */
+            hits: number | null;
+            /** Level */
+            level: number;
+            /** Level After */
+            level_after: number | null;
+            /** Passed */
+            passed: boolean | null;
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "blocked" | "mixed" | "test";
+            /** Stations */
+            stations: components["schemas"]["StationRun"][];
+            /** Struck */
+            struck: number | null;
+        };
+        /**
+         * PracticeRecord
+         * @description A practice session as the record has it.
+         */
+        PracticeRecord: {
+            /** Began At */
+            began_at: string | null;
+            /** Done At */
+            done_at: string | null;
+            /**
+             * Id
+             * @description A UUID.
+             */
+            id: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Parts */
+            parts: components["schemas"]["PracticePartRecord"][];
+            /** Planned For */
+            planned_for: string | null;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "planned" | "begun" | "done";
+            /** Words */
+            words: string;
         };
         /**
          * PracticeWish
@@ -4375,6 +5066,22 @@ export interface components {
             rows: number;
         };
         /**
+         * ProgressOut
+         * @description What practice came to.
+         */
+        ProgressOut: {
+            /** Balls */
+            balls: number;
+            /** Drills */
+            drills: components["schemas"]["DrillProgressOut"][];
+            /** Helped */
+            helped: components["schemas"]["HelpedOut"][];
+            /** Player Id */
+            player_id: string;
+            /** Sessions */
+            sessions: number;
+        };
+        /**
          * RateOut
          * @description So many of so many, and the interval that holds the true rate eight times in ten.
          */
@@ -4387,6 +5094,42 @@ export interface components {
             low_pct: number;
             /** Of */
             of: number;
+        };
+        /**
+         * ReadIn
+         * @description What somebody reads of a scene, by kind.
+         */
+        ReadIn: {
+            /**
+             * Player Id
+             * @description For whom the shot is played.
+             */
+            player_id: string;
+            /** Read */
+            read: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * ReadingOut
+         * @description One reading against the truth.
+         */
+        ReadingOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "fall" | "side" | "sunk" | "give" | "flag" | "wind" | "cross";
+            /** Off Words */
+            off_words: string;
+            /** Read */
+            read: number;
+            /** Truth */
+            truth: number;
+            /** Unit */
+            unit: string;
+            /** Words */
+            words: string;
         };
         /**
          * ReadyDrillOut
@@ -4428,6 +5171,86 @@ export interface components {
             problem: string;
         };
         /**
+         * SceneOut
+         * @description A scene to read: pictures, what is asked, what is told. What is true is told with the score.
+         */
+        SceneOut: {
+            /** Asked */
+            asked: components["schemas"]["AskedOut"][];
+            /** Cover Words */
+            cover_words: string;
+            /** Level */
+            level: number;
+            /** Pictures */
+            pictures: components["schemas"]["PictureOut"][];
+            /** Player Id */
+            player_id: string;
+            /** Scene */
+            scene: string;
+        };
+        /**
+         * ScenePage
+         * @description Some of the scenes a reader read, newest first.
+         */
+        ScenePage: {
+            /** Rows */
+            rows: components["schemas"]["SceneReadOut"][];
+            /** Total */
+            total: number;
+        };
+        /**
+         * SceneReadOut
+         * @description A scene that was read.
+         */
+        SceneReadOut: {
+            /** Id */
+            id: string;
+            /** Lost */
+            lost: number | null;
+            /** Player Id */
+            player_id: string;
+            /**
+             * Read At
+             * Format: date-time
+             */
+            read_at: string;
+            /** Readings */
+            readings: components["schemas"]["ReadingOut"][];
+            /** Scene */
+            scene: string;
+        };
+        /**
+         * SceneRecord
+         * @description A scene that was read, as the record has it: by kind what was true and what was read, in SI and rad.
+         */
+        SceneRecord: {
+            /** Call Id */
+            call_id: string;
+            /**
+             * Id
+             * @description A UUID.
+             */
+            id: string;
+            /** Lost */
+            lost: number | null;
+            /** Player Id */
+            player_id: string;
+            /**
+             * Read At
+             * Format: date-time
+             */
+            read_at: string;
+            /** Readings */
+            readings: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
+            /** Scene */
+            scene: string;
+        };
+        /**
          * SchoolRowOut
          * @description One method for the present lie: its best call, or why there is none.
          */
@@ -4447,6 +5270,128 @@ export interface components {
             rows: components["schemas"]["SchoolRowOut"][];
         };
         /**
+         * ScoreIn
+         * @description A reading to be scored and kept. `call_id`: the call chosen for it; default: the best for what was read.
+         */
+        ScoreIn: {
+            /** Call Id */
+            call_id?: string | null;
+            /**
+             * Id
+             * @description A UUID.
+             */
+            id: string;
+            /**
+             * Player Id
+             * @description For whom the shot is played.
+             */
+            player_id: string;
+            /** Read */
+            read: {
+                [key: string]: number;
+            };
+            /**
+             * Read At
+             * @description Default: now.
+             */
+            read_at?: string | null;
+            /**
+             * Reader Id
+             * @description The player who reads; none: the coach.
+             */
+            reader_id?: string | null;
+        };
+        /**
+         * ScoreOut
+         * @description What a reading came to.
+         */
+        ScoreOut: {
+            /** Best Call Words */
+            best_call_words: string;
+            /** Best Strokes */
+            best_strokes: number;
+            /** Best Way */
+            best_way: [
+                number,
+                number,
+                number
+            ][];
+            /**
+             * Ends
+             * @description Where balls of the call that was chosen end, from the ball.
+             */
+            ends: [
+                number,
+                number
+            ][];
+            /** Flag M */
+            flag_m: number;
+            /** Id */
+            id: string;
+            /**
+             * Lost
+             * @description Strokes that the reading and the choice cost against the best call.
+             */
+            lost: number;
+            /** Read Call Words */
+            read_call_words: string;
+            /** Read Strokes */
+            read_strokes: number;
+            /**
+             * Read Way
+             * @description Flight and run as meant for what was read.
+             */
+            read_way: [
+                number,
+                number,
+                number
+            ][];
+            /** Readings */
+            readings: components["schemas"]["ReadingOut"][];
+            /** Scene */
+            scene: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * SeasonIn
+         * @description A season: so many hours a week on these weekdays, each session built by what costs most then.
+         */
+        SeasonIn: {
+            /**
+             * First
+             * Format: date
+             */
+            first: string;
+            /**
+             * Hours
+             * @description A week, 0.5 to 20.
+             * @default 2
+             */
+            hours: number;
+            /** Missing */
+            missing?: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "rods" | "tees" | "towels" | "string" | "board" | "putter" | "a helper to read out lies")[];
+            /** Player Id */
+            player_id: string;
+            /**
+             * Starts
+             * @description UTC, hours and minutes.
+             * @default 17:00
+             */
+            starts: string;
+            /**
+             * Weekdays
+             * @description 0: Monday.
+             */
+            weekdays?: number[];
+            /**
+             * Weeks
+             * @description 1 to 26.
+             * @default 6
+             */
+            weeks: number;
+        };
+        /**
          * SensitiveOut
          * @description One reading, off by its own uncertainty to either side. Angles in deg; the rest in `unit`.
          */
@@ -4457,10 +5402,20 @@ export interface components {
              */
             again: string;
             /**
+             * By Eye
+             * @description The doubt is that of the coach's own eye.
+             */
+            by_eye: boolean;
+            /**
              * Changes
              * @description It would change the call.
              */
             changes: boolean;
+            /**
+             * Corrected To
+             * @description The reading with the eye's bias taken off, where it was asked for.
+             */
+            corrected_to: number | null;
             /** Doubt */
             doubt: number;
             high: components["schemas"]["TurnOut"];
@@ -4486,11 +5441,18 @@ export interface components {
         };
         /**
          * SensitivityRequest
-         * @description A shot, and the call to hold; default the first.
+         * @description A shot, and the call to hold; default the first. `eye`: whose doubts of what was read by eye (see /api/eye).
          */
         SensitivityRequest: {
             /** Call Id */
             call_id?: string | null;
+            /**
+             * Eye
+             * @description The usual doubts, the coach's own, or with the readings corrected too.
+             * @default usual
+             * @enum {string}
+             */
+            eye: "usual" | "doubts" | "corrected";
             request: components["schemas"]["PlanRequest"];
         };
         /**
@@ -4517,6 +5479,57 @@ export interface components {
             is_admin: boolean;
             /** Needed */
             needed: boolean;
+        };
+        /**
+         * SessionPartOut
+         * @description One drill of a kept session; stations, order and level are told once it has begun.
+         */
+        SessionPartOut: {
+            /** Asked */
+            asked: number | null;
+            /** Balls */
+            balls: number;
+            /** Drill Id */
+            drill_id: string;
+            /**
+             * Family
+             * @enum {string}
+             */
+            family: "strike" | "lie" | "distance" | "flight" | "choice";
+            /**
+             * Ground
+             * @enum {string}
+             */
+            ground: "green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "rods" | "tees" | "towels" | "string" | "board" | "putter" | "a helper to read out lies";
+            /**
+             * Hits
+             * @description From here on: when it was played to its end.
+             */
+            hits: number | null;
+            /** Level */
+            level: number;
+            /** Level After */
+            level_after: number | null;
+            /** Minutes */
+            minutes: number;
+            /** Name */
+            name: string;
+            /**
+             * Order
+             * @description Which station each ball is played from.
+             */
+            order: number[];
+            /** Passed */
+            passed: boolean | null;
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "blocked" | "mixed" | "test";
+            /** Score */
+            score: ("inside" | "line" | "landing" | "under") | "clean";
+            /** Stations */
+            stations: components["schemas"]["StationRun"][];
         };
         /**
          * SessionRowOut
@@ -4588,6 +5601,13 @@ export interface components {
              * @enum {string}
              */
             distance: "m" | "yd";
+            /**
+             * Eye
+             * @description Whose doubts a call is held against.
+             * @default usual
+             * @enum {string}
+             */
+            eye: "usual" | "doubts" | "corrected";
             /** Last Player Id */
             last_player_id?: string | null;
             /**
@@ -4756,6 +5776,24 @@ export interface components {
              * @description Standing so, the edge meets the ball.
              */
             upright_thin: boolean;
+        };
+        /**
+         * ShapeFillOut
+         * @description Outlines filled with one paint, in pixels; `fade`: 0 near to 1 lost in the haze.
+         */
+        ShapeFillOut: {
+            /** Fade */
+            fade: number;
+            /** Outlines */
+            outlines: [
+                number,
+                number
+            ][][];
+            /**
+             * Paint
+             * @enum {string}
+             */
+            paint: "sky" | "ridge" | "mown-light" | "mown-dark" | "rough-light" | "rough-dark" | "green-light" | "green-dark" | "sand" | "sand-dark" | "trunk" | "crown" | "pole" | "flag" | "ball" | "shade" | "shoe" | "blade" | "blade-dark" | "soil" | "print" | "water" | "crack" | "thrown";
         };
         /**
          * ShapeOut
@@ -5008,6 +6046,38 @@ export interface components {
             side_deg: number;
             /** Sunk */
             sunk: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * StationRun
+         * @description A station as it is played: the call, what passes, how it is laid out. Kept as it stood when the session began.
+         */
+        StationRun: {
+            /** Balls */
+            balls: number;
+            /**
+             * Call Id
+             * @description None: nothing of it can be played with this bag.
+             */
+            call_id: string | null;
+            /** Call Words */
+            call_words: string;
+            /**
+             * Cover
+             * @enum {string}
+             */
+            cover: "tight" | "fairway" | "fringe" | "semi" | "rough" | "deep" | "heather" | "bare" | "hard-pan" | "mud" | "divot" | "sanded-divot" | "collar-ahead" | "collar-behind" | "sand" | "sand-soft" | "sand-dry-hard" | "sand-wet-hard" | "sand-wet-fluffy";
+            /** Fall Deg */
+            fall_deg: number;
+            /** Flag M */
+            flag_m: number;
+            mark: components["schemas"]["MarkOut"] | null;
+            /** Measures */
+            measures: components["schemas"]["LayMeasureOut"][];
+            request: components["schemas"]["PlanRequest"];
+            /** Side Deg */
+            side_deg: number;
             /** Words */
             words: string;
         };
@@ -5270,6 +6340,34 @@ export interface components {
             days: components["schemas"]["OnDayOut"][];
         };
         /**
+         * WentOut
+         * @description How one drill went once: hits of balls with the interval of the true rate (eight in ten).
+         */
+        WentOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Expected Pct
+             * @description What was expected of the player of that day.
+             */
+            expected_pct: number;
+            /** Level */
+            level: number;
+            /** Level After */
+            level_after: number;
+            /** Passed */
+            passed: boolean;
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "blocked" | "mixed" | "test";
+            rate: components["schemas"]["RateOut"];
+        };
+        /**
          * WhatIfPoint
          * @description One value: where the same stroke would finish; what the call would need and cost if made for it.
          */
@@ -5327,6 +6425,14 @@ export interface components {
             value: number;
             /** Words */
             words: string;
+        };
+        /**
+         * WhenIn
+         * @description When a session is meant to be.
+         */
+        WhenIn: {
+            /** Planned For */
+            planned_for: string | null;
         };
         /**
          * WhoResponse
@@ -5483,7 +6589,7 @@ export interface operations {
                 cover?: string | null;
                 method?: string | null;
                 club?: string | null;
-                purpose?: ("shot" | "stock" | "trial") | null;
+                purpose?: ("shot" | "stock" | "trial" | "practice") | null;
                 since?: string | null;
                 until?: string | null;
             };
@@ -5583,7 +6689,7 @@ export interface operations {
                 cover?: string | null;
                 method?: string | null;
                 club?: string | null;
-                purpose?: ("shot" | "stock" | "trial") | null;
+                purpose?: ("shot" | "stock" | "trial" | "practice") | null;
                 since?: string | null;
                 until?: string | null;
             };
@@ -7093,7 +8199,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                table: "players" | "clubs" | "bookings" | "trials";
+                table: "players" | "clubs" | "bookings" | "trials" | "practices" | "scenes";
             };
             cookie?: never;
         };
@@ -7107,6 +8213,192 @@ export interface operations {
                 content: {
                     "text/csv": string;
                 };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    show_eye_api_eye_get: {
+        parameters: {
+            query?: {
+                reader_id?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EyeOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    forget_eye_api_eye_delete: {
+        parameters: {
+            query?: {
+                reader_id?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Nobody is signed in */
             401: {
@@ -10313,6 +11605,1154 @@ export interface operations {
             };
         };
     };
+    list_practices_api_practices_get: {
+        parameters: {
+            query: {
+                player_id: string;
+                limit?: number;
+                offset?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticePage"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    show_practice_api_practices__practice_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                practice_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptPracticeOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    keep_practice_api_practices__practice_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                practice_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PracticeKeep"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptPracticeOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    drop_practice_api_practices__practice_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                practice_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    begin_practice_api_practices__practice_id__begin_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                practice_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptPracticeOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    finish_practice_api_practices__practice_id__finish_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                practice_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptPracticeOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    move_practice_api_practices__practice_id__when_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                practice_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WhenIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptPracticeOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    show_progress_api_progress_get: {
+        parameters: {
+            query: {
+                player_id: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProgressOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    list_scenes_api_scenes_get: {
+        parameters: {
+            query?: {
+                reader_id?: string | null;
+                limit?: number;
+                offset?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScenePage"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    show_scene_api_scenes__scene__get: {
+        parameters: {
+            query: {
+                player_id: string;
+            };
+            header?: never;
+            path: {
+                scene: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SceneOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    score_api_scenes__scene__post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                scene: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScoreIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScoreOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    offer_calls_api_scenes__scene__calls_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                scene: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferedOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
     schools_api_schools_post: {
         parameters: {
             query?: never;
@@ -10334,6 +12774,194 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["SchoolsResponse"];
                 };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    plan_season_api_season_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeasonIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticePage"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    calendar_api_season_ics_get: {
+        parameters: {
+            query: {
+                player_id: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Nobody is signed in */
             401: {

@@ -14,7 +14,7 @@ export const PLAIN_PLAYER = {
 
 /** A player as it is written back: what may be edited, and the version it was read at. */
 export function editOf(player: Player): PlayerEdit {
-  return omit(player, 'id', 'learns', 'learns_from', 'pinned', 'excluded')
+  return omit(player, 'id', 'learns', 'learns_from', 'practice', 'pinned', 'excluded')
 }
 
 /** Two versions of a player side by side: the fields in which they differ, by name. */

@@ -132,7 +132,7 @@ describe('the bag', () => {
 
 describe('what the book teaches', () => {
   const told: Told = {
-    player_id: 'tove', learns: true, learns_from: null, shots: 14,
+    player_id: 'tove', learns: true, learns_from: null, practice: 'habits', shots: 14,
     effects: [
       { quantity: 'speed', by: 'cover', name: 'rough', words: 'rough', value: -6, low: -9.1, high: -2.8, shots: 14 },
       { quantity: 'face', by: 'cover', name: 'rough', words: 'rough', value: 0.4, low: -0.6, high: 1.4, shots: 14 },

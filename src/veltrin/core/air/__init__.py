@@ -3,12 +3,22 @@
 from veltrin.core.air.atmosphere import Air, air_density, standard_pressure, viscosity
 from veltrin.core.air.averages import Averaged, WindSample, averaged
 from veltrin.core.air.beaufort import BEAUFORT, Force, beaufort_speed, force_of
-from veltrin.core.air.wind import CALM, EXPOSURES, Exposure, Wind, exposure_factor, usual_gust_ratio, wind_factor
+from veltrin.core.air.wind import (
+    CALM,
+    EXPOSURES,
+    PEAK,
+    Exposure,
+    Wind,
+    exposure_factor,
+    usual_gust_ratio,
+    wind_factor,
+)
 
 __all__ = [
     "BEAUFORT",
     "CALM",
     "EXPOSURES",
+    "PEAK",
     "Air",
     "Averaged",
     "Exposure",

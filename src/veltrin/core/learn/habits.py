@@ -17,6 +17,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Literal
 
 import numpy as np
 
@@ -31,6 +32,9 @@ PRIOR_SD: dict[Quantity, dict[By, float]] = {
 }
 """How far players differ from the model before anything is known of them, one standard deviation. Judgement: stock
 carries pin a club family, what grass does to a player's speed and to friction is what nobody knows."""
+
+Practised = Literal["none", "habits", "all"]
+"""What balls of practice sessions teach: nothing, habits, or what is lost from a kind of lie too."""
 
 LEAST_FOR_SCATTER = 4
 """Fewer shots of a kind say nothing about their scatter. Judgement."""

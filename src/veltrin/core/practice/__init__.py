@@ -2,11 +2,27 @@
 
 from veltrin.core.practice.catalogue import DRILLS, drill_named, drills_for
 from veltrin.core.practice.drill import ALWAYS, FAMILIES, NEEDS, SCORE_WORDS, Drill, Family, Lay, Need, Score, Station
+from veltrin.core.practice.gain import better_wins
+from veltrin.core.practice.helped import Answer, Helped, helped
 from veltrin.core.practice.layout import Item, Measure, Shape, Unit
+from veltrin.core.practice.levels import TOP_LEVEL, Result, next_level, result_of
 from veltrin.core.practice.marks import Mark
 from veltrin.core.practice.ready import ReadyStation, make_ready
-from veltrin.core.practice.session import WALK_MIN, WARM_UP_MIN, Part, Phase, Session, Wish, build, ground_of
-from veltrin.core.practice.worth import LieLoss, Worth, worth_of
+from veltrin.core.practice.season import Outing, season
+from veltrin.core.practice.session import (
+    WALK_MIN,
+    WARM_UP_MIN,
+    Part,
+    Phase,
+    Session,
+    Wish,
+    build,
+    ground_of,
+    minutes_of,
+    order_of_balls,
+    whole_minutes,
+)
+from veltrin.core.practice.worth import LieLoss, Worth, kinds_of, worth_of
 
 __all__ = [
     "ALWAYS",
@@ -14,19 +30,24 @@ __all__ = [
     "FAMILIES",
     "NEEDS",
     "SCORE_WORDS",
+    "TOP_LEVEL",
     "WALK_MIN",
     "WARM_UP_MIN",
+    "Answer",
     "Drill",
     "Family",
+    "Helped",
     "Item",
     "Lay",
     "LieLoss",
     "Mark",
     "Measure",
     "Need",
+    "Outing",
     "Part",
     "Phase",
     "ReadyStation",
+    "Result",
     "Score",
     "Session",
     "Shape",
@@ -34,10 +55,19 @@ __all__ = [
     "Unit",
     "Wish",
     "Worth",
+    "better_wins",
     "build",
     "drill_named",
     "drills_for",
     "ground_of",
+    "helped",
+    "kinds_of",
     "make_ready",
+    "minutes_of",
+    "next_level",
+    "order_of_balls",
+    "result_of",
+    "season",
+    "whole_minutes",
     "worth_of",
 ]

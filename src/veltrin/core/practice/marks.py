@@ -10,7 +10,7 @@ from scipy.special import bdtrc
 
 from veltrin.core.geometry import Vec
 from veltrin.core.practice.drill import Score
-from veltrin.core.practice.staged import Staged, a_step_better, better_handicap, clean_share, measured
+from veltrin.core.practice.staged import Staged, clean_share, handicap_after, measured, steps_better
 from veltrin.core.sides import Unsided
 
 HIT_SHARE = 0.6
@@ -21,8 +21,9 @@ HIT_SHARE = 0.6
 class Mark:
     """A pass mark. `limit`: what counts as a hit (m), None where the strike alone counts.
 
-    `hits`: of `balls`, what today's player reaches every other time, with `chance` to reach it. `aim_hits`: the same of
-    a player of `aim_handicap`; `by_luck`: how often today's player reaches that without being any better.
+    `share`: how often today's player hits. `hits`: of `balls`, what is asked at this level, with `chance` that today's
+    player reaches it. `aim_hits`: what a player of `aim_handicap` reaches every other time; `by_luck`: how often
+    today's player reaches that without being any better.
     """
 
     balls: int
@@ -61,25 +62,33 @@ def share_within(values: Vec, limit: float) -> float:
     return (float(np.sum(values <= limit)) + 1.0) / (len(values) + 2.0)
 
 
-def mark_of(staged: Staged, score: Score, balls: int) -> Mark:
-    """The mark of a station for so many balls."""
-    better = a_step_better(staged)
+def mark_of(staged: Staged, score: Score, balls: int, level: int = 0) -> Mark:
+    """The mark of a station for so many balls.
+
+    At level 0 it is set by the player of today; at each level above by a player one handicap step better than the last:
+    a narrower ring, or, where the strike alone counts, more hits of as many.
+    """
+    asked = steps_better(staged, level)
+    better = steps_better(staged, level + 1)
     limit: float | None = None
     if score == "clean":
-        share, aim_share = clean_share(staged), clean_share(better)
+        share, asked_share, aim_share = clean_share(staged), clean_share(asked), clean_share(better)
     else:
         today = measured(staged, score)
-        limit = rounded_up(float(np.quantile(today, HIT_SHARE)))
-        share, aim_share = share_within(today, limit), share_within(measured(better, score), limit)
-    aim_share = max(share, aim_share)
-    hits, aim = usual_hits(balls, share), usual_hits(balls, aim_share)
+        met = measured(asked, score) if level else today
+        limit = rounded_up(float(np.quantile(met, HIT_SHARE)))
+        share, asked_share = share_within(today, limit), share_within(met, limit)
+        aim_share = share_within(measured(better, score), limit)
+    asked_share = max(share, asked_share)
+    aim_share = max(asked_share, aim_share)
+    hits, aim = usual_hits(balls, asked_share), usual_hits(balls, aim_share)
     return Mark(
         balls=balls,
         limit=limit,
         share=share,
         hits=hits,
         chance=at_least(hits, balls, share),
-        aim_handicap=better_handicap(staged.stroke.question.player.handicap),
+        aim_handicap=handicap_after(staged.stroke.question.player.handicap, level + 1),
         aim_share=aim_share,
         aim_hits=aim,
         aim_chance=at_least(aim, balls, aim_share),

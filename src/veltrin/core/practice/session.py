@@ -5,8 +5,9 @@ Chosen by integer programming (scipy.optimize.milp, HiGHS): every drill in or ou
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from itertools import pairwise
 from typing import Literal
 
 import numpy as np
@@ -24,9 +25,11 @@ WARM_UP_MIN, SETUP_MIN, WALK_MIN = 5.0, 3.0, 3.0
 BALL_MIN: dict[Family, float] = {"strike": 0.5, "lie": 0.7, "distance": 0.6, "flight": 0.7, "choice": 0.9}
 """Minutes a ball, finding it again included. Judgement."""
 
-ANYWAY = 0.15
+ANYWAY = 0.03
 """What any drill is worth besides what the book says of its lies (strokes of a hundred shots): with an empty book the
 session goes through the families. Judgement."""
+
+NEVER: Mapping[str, int] = {}
 
 MOST_OF_A_FAMILY, MOST_OF_A_KIND = 3, 2
 TEST_BALLS = 8
@@ -75,9 +78,27 @@ class Session:
     worth: float
 
 
-def minutes_of(drill: Drill) -> float:
-    """Minutes a drill takes, laying it out included."""
-    return SETUP_MIN + drill.balls * BALL_MIN[drill.family]
+def minutes_of(drill: Drill, balls: int | None = None) -> float:
+    """Minutes a drill takes, laying it out included; with as many balls as it says unless told."""
+    return SETUP_MIN + (drill.balls if balls is None else balls) * BALL_MIN[drill.family]
+
+
+def whole_minutes(parts: Sequence[tuple[Drill, float]]) -> float:
+    """Minutes of drills played one after the other, each with its own, warm-up and walks counted."""
+    walks = sum(ground_of(a) != ground_of(b) for (a, _), (b, _) in pairwise(parts))
+    return WARM_UP_MIN + sum(minutes for _, minutes in parts) + WALK_MIN * walks
+
+
+def order_of_balls(counts: Sequence[int], phase: Phase, seed: int) -> tuple[int, ...]:
+    """Which station each ball is played from: one after the other, or shuffled where it is mixed.
+
+    A test is played in the drill's own order each time, so that it is the same as the last.
+    """
+    order = [station for station, count in enumerate(counts) for _ in range(count)]
+    if phase == "mixed":
+        shuffled = np.random.default_rng(seed).permutation(len(order))
+        return tuple(order[int(i)] for i in shuffled)
+    return tuple(order)
 
 
 def ground_of(drill: Drill) -> Need:
@@ -89,12 +110,15 @@ def _allowed(drills: list[Drill], wish: Wish) -> list[Drill]:
     return [d for d in drills if not wish.missing & set(d.needs) and (wish.theme is None or d.family == wish.theme)]
 
 
-def value_of(drill: Drill, worth: Mapping[str, float], wish: Wish) -> float:
-    """What a drill adds to a session; the last test's a little more, so that it is told whether it helped."""
-    return worth.get(drill.id, 0.0) + ANYWAY * (1.5 if drill.id == wish.again else 1.0)
+def value_of(drill: Drill, worth: Mapping[str, float], wish: Wish, seen: Mapping[str, int] = NEVER) -> float:
+    """What a drill adds to a session; the last test's a little more, so that it is told whether it helped.
+
+    `seen`: in how many sessions of the same season each drill is already: each time it adds half.
+    """
+    return worth.get(drill.id, 0.0) + ANYWAY * (1.5 if drill.id == wish.again else 0.5 ** seen.get(drill.id, 0))
 
 
-def choose(drills: list[Drill], worth: Mapping[str, float], wish: Wish) -> list[Drill]:
+def choose(drills: list[Drill], worth: Mapping[str, float], wish: Wish, seen: Mapping[str, int] = NEVER) -> list[Drill]:
     """The drills that are worth most together within the wish; worst a DomainError that says what is too little."""
     # Imported here: it takes long, and few questions want it.
     from scipy.optimize import Bounds, LinearConstraint, milp
@@ -104,7 +128,7 @@ def choose(drills: list[Drill], worth: Mapping[str, float], wish: Wish) -> list[
     n, m = len(able), len(grounds)
     if n == 0:
         raise DomainError("missing", "no drill is left without these things.", "Say that more of them are there.")
-    value = np.array([value_of(d, worth, wish) for d in able])
+    value = np.array([value_of(d, worth, wish, seen) for d in able])
     took = np.array([minutes_of(d) for d in able])
     rows: list[tuple[np.ndarray, float, float]] = []
 
@@ -157,11 +181,10 @@ def in_order(chosen: list[Drill], worth: Mapping[str, float], wish: Wish) -> tup
     return (*parts, Part(test, "test", minutes_of(test)))
 
 
-def build(drills: list[Drill], worth: Mapping[str, float], wish: Wish) -> Session:
+def build(drills: list[Drill], worth: Mapping[str, float], wish: Wish, seen: Mapping[str, int] = NEVER) -> Session:
     """Choose and order a session."""
-    chosen = choose(drills, worth, wish)
+    chosen = choose(drills, worth, wish, seen)
     parts = in_order(chosen, worth, wish)
-    grounds = {ground_of(p.drill) for p in parts}
-    minutes = WARM_UP_MIN + sum(p.minutes for p in parts) + WALK_MIN * (len(grounds) - 1)
-    value = sum(value_of(d, worth, wish) for d in chosen)
+    minutes = whole_minutes([(p.drill, p.minutes) for p in parts])
+    value = sum(value_of(d, worth, wish, seen) for d in chosen)
     return Session(parts, minutes, sum(p.drill.balls for p in parts), value)

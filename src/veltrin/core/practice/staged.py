@@ -95,23 +95,37 @@ def stage(player: Player, station: Station, learned: Learned = NOTHING_LEARNED) 
     return Staged(station, call, One(shot.question, call, batch, shot.world, shot.found, place))
 
 
+LEAST_STEP = 2.0
+"""A step of fewer strokes is none that balls could tell. Judgement."""
+
+
 def better_handicap(handicap: float) -> float:
     """The next step below a handicap; itself where there is none."""
-    return next((step for step in STEPS if step < handicap - 0.5), handicap)
+    return next((step for step in STEPS if step <= handicap - LEAST_STEP), handicap)
 
 
-def _narrower(scatter: Scatter, handicap: float) -> Scatter:
-    """A player's own scatter, as much narrower as a typical one gets by a step."""
-    now, then = Scatter.for_handicap(handicap), Scatter.for_handicap(better_handicap(handicap))
+def handicap_after(handicap: float, steps: int) -> float:
+    """The handicap so many steps below."""
+    for _ in range(steps):
+        handicap = better_handicap(handicap)
+    return handicap
+
+
+def narrowed(player: Player, handicap: float) -> Player:
+    """The player with a scatter as much narrower as a typical one's gets by that handicap."""
+    now, then = Scatter.for_handicap(player.handicap), Scatter.for_handicap(handicap)
     ratio = {f.name: getattr(then, f.name) / getattr(now, f.name) for f in fields(Scatter)}
-    return replace(scatter, **{name: getattr(scatter, name) * r for name, r in ratio.items()})
+    own = player.scatter
+    return replace(player, scatter=replace(own, **{name: getattr(own, name) * r for name, r in ratio.items()}))
 
 
-def a_step_better(staged: Staged) -> Staged:
-    """The same stroke in the hands of a player of the next handicap step."""
+def steps_better(staged: Staged, steps: int) -> Staged:
+    """The same stroke in the hands of a player so many handicap steps better."""
+    if steps == 0:
+        return staged
     question = staged.stroke.question
-    player = replace(question.player, scatter=_narrower(question.player.scatter, question.player.handicap))
-    return replace(staged, stroke=replace(staged.stroke, question=replace(question, player=player)))
+    better = replace(question, player=narrowed(question.player, handicap_after(question.player.handicap, steps)))
+    return replace(staged, stroke=replace(staged.stroke, question=better))
 
 
 def clean_share(staged: Staged) -> float:

@@ -1,8 +1,8 @@
-"""What a drill is worth to a player: the strokes that the book says its lies cost, few shots shrunk towards nothing."""
+"""What a drill is worth to a player: the strokes its lies cost by the book, few shots shrunk, that can be won back."""
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 from veltrin.core.methods import slope_word
@@ -29,11 +29,15 @@ class LieLoss:
 
 @dataclass(frozen=True)
 class Worth:
-    """Strokes lost from a drill's lies, of every hundred shots of the book; the dearest of them, None: none lost."""
+    """Strokes that a better strike would win from a drill's lies, of every hundred shots of the book.
+
+    `dearest`: of those lies, None: none lost. `wins`: share of what is lost there that a better strike wins back.
+    """
 
     per_hundred: float
     dearest: LieLoss | None
     shots: int
+    wins: float
 
 
 def kinds_of(drill: Drill) -> frozenset[str]:
@@ -55,11 +59,12 @@ def shrunk(loss: LieLoss) -> float:
     return loss.lost * loss.shots / (loss.shots + PRIOR_SHOTS)
 
 
-def worth_of(drill: Drill, losses: Sequence[LieLoss]) -> Worth:
-    """What the book says a drill's lies cost this player."""
+def worth_of(drill: Drill, losses: Sequence[LieLoss], wins: Callable[[Drill], float]) -> Worth:
+    """What a better strike from a drill's lies would win this player. `wins`: the share it wins back (see gain)."""
     every = sum(loss.shots for loss in losses)
     about = [loss for loss in losses if _is_about(loss, kinds_of(drill))]
     dear = [loss for loss in about if shrunk(loss) >= LEAST_LOST]
     cost = sum(shrunk(loss) * loss.shots for loss in dear)
     dearest = max(dear, key=lambda loss: shrunk(loss) * loss.shots, default=None)
-    return Worth(100.0 * cost / every if every else 0.0, dearest, sum(loss.shots for loss in about))
+    share = wins(drill) if dear else 0.0
+    return Worth(100.0 * cost * share / every if every else 0.0, dearest, sum(loss.shots for loss in about), share)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Self
+from typing import Literal, Self
 
 from pydantic import Field, model_validator
 
@@ -10,12 +10,15 @@ from veltrin.core.plan import ReadingName
 from veltrin.service.contracts.base import Contract
 from veltrin.service.contracts.plan import PlanRequest
 
+EyeUse = Literal["usual", "doubts", "corrected"]
+
 
 class SensitivityRequest(Contract):
-    """A shot, and the call to hold; default the first."""
+    """A shot, and the call to hold; default the first. `eye`: whose doubts of what was read by eye (see /api/eye)."""
 
     request: PlanRequest
     call_id: str | None = Field(None, max_length=60)
+    eye: EyeUse = Field("usual", description="The usual doubts, the coach's own, or with the readings corrected too.")
 
 
 class TurnOut(Contract):
@@ -34,6 +37,8 @@ class SensitiveOut(Contract):
     unit: str
     value: float
     doubt: float
+    by_eye: bool = Field(description="The doubt is that of the coach's own eye.")
+    corrected_to: float | None = Field(description="The reading with the eye's bias taken off, where it was asked for.")
     low: TurnOut
     high: TurnOut
     changes: bool = Field(description="It would change the call.")

@@ -7,12 +7,12 @@ from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field, model_validator
 
-from veltrin.core.learn import Miss
+from veltrin.core.learn import Miss, Practised
 from veltrin.service.contracts.base import Contract, Moment
 from veltrin.service.contracts.plan import PlanRequest, Points
 from veltrin.service.contracts.world import AirIn
 
-Purpose = Literal["shot", "stock", "trial"]
+Purpose = Literal["shot", "stock", "trial", "practice"]
 Source = Literal["hand", "monitor", "import"]
 
 BookingId = Annotated[str, Field(pattern=r"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$", description="A UUID.")]
@@ -49,7 +49,8 @@ class BookingIn(Contract):
     """A struck shot: what was meant, and what was seen of it. What wasn't looked at is left out.
 
     A shot: `request` and `call_id`. A stock shot: `club_id`, and the air if it was measured outdoors. A trial's ball:
-    `trial_id` and `arm`.
+    `trial_id` and `arm`. A ball of a session that has begun: `practice_id`, `part`, `station`, and whether it was a
+    `hit`.
     """
 
     player_id: str = Field(min_length=1, max_length=40)
@@ -62,6 +63,10 @@ class BookingIn(Contract):
     air: AirIn = AirIn()
     trial_id: BookingId | None = None
     arm: Literal["a", "b"] | None = None
+    practice_id: BookingId | None = None
+    part: int | None = Field(None, ge=0, le=99, description="Which drill of the session, from 0.")
+    station: int | None = Field(None, ge=0, le=99, description="Which station of the drill, from 0.")
+    hit: bool | None = Field(None, description="Whether it was within the station's mark.")
     carry_m: float | None = within(CARRY_M, None, "Where it landed, along the line to its target.")
     carry_side_m: float | None = within(SIDE_M, None, "How far right of that line it landed.")
     past_m: float | None = within(
@@ -80,7 +85,12 @@ class BookingIn(Contract):
 
     @model_validator(mode="after")
     def _whole(self) -> Self:
-        wanted = {"shot": ("request", "call_id"), "stock": ("club_id",), "trial": ("trial_id", "arm")}[self.purpose]
+        wanted = {
+            "shot": ("request", "call_id"),
+            "stock": ("club_id",),
+            "trial": ("trial_id", "arm"),
+            "practice": ("practice_id", "part", "station", "hit"),
+        }[self.purpose]
         for name in wanted:
             if getattr(self, name) is None:
                 raise ValueError(f"A {self.purpose} is booked with {' and '.join(wanted)}; {name} is missing.")
@@ -99,6 +109,9 @@ class BookingOut(Contract):
     purpose: Purpose
     trial_id: str | None
     arm: Literal["a", "b"] | None
+    practice_id: str | None
+    drill_name: str | None = Field(description="Of a ball of a practice session.")
+    hit: bool | None
     club_id: str
     club_name: str
     cover: str
@@ -231,6 +244,7 @@ class LearntOut(Contract):
     player_id: str
     learns: bool
     learns_from: datetime | None
+    practice: Practised
     shots: int
     effects: list[EffectOut]
 

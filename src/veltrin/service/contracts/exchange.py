@@ -8,8 +8,10 @@ from typing import Annotated, Literal, Self, get_args
 
 from pydantic import Field, model_validator
 
+from veltrin.core.eye import EyeKind
 from veltrin.core.hole import AreaKindName
-from veltrin.core.learn import MOST_TOLD, SUREST_SD, Arm, Miss
+from veltrin.core.learn import MOST_TOLD, SUREST_SD, Arm, Miss, Practised
+from veltrin.core.practice import TOP_LEVEL, Phase
 from veltrin.core.units import RAD_S_PER_RPM
 from veltrin.exchange.shots_csv import CsvField, DistanceUnit, SpeedUnit
 from veltrin.service.contracts.base import Contract, Moment
@@ -35,6 +37,7 @@ from veltrin.service.contracts.methods import Stand
 from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.contracts.players import ClubOut, PlayerBase
 from veltrin.service.contracts.record import SettingsBody
+from veltrin.service.contracts.sessions import MOST_PARTS, State, StationRun
 
 LONGEST_TEXT = 8_000_000
 
@@ -97,6 +100,7 @@ class ImportOut(Contract):
 
 
 RAD = math.radians(1.0)
+ReadValue = Annotated[float, Field(ge=-400, le=400)]
 TOLD = (-MOST_TOLD, MOST_TOLD)
 WEIGHT = (1e-6, SUREST_SD**-2)
 
@@ -154,6 +158,11 @@ class BookingRecord(Contract):
     friction_w: float | None = within(WEIGHT)
     face_y: float | None = within(TOLD)
     face_w: float | None = within(WEIGHT)
+    practice_id: BookingId | None = None
+    drill_id: str | None = Field(None, max_length=40)
+    part: int | None = Field(None, ge=0, le=99)
+    station: int | None = Field(None, ge=0, le=99)
+    hit: bool | None = None
 
     @model_validator(mode="after")
     def _both_or_neither(self) -> Self:
@@ -189,6 +198,47 @@ class KeptRecord(Contract):
     request: PlanRequest
 
 
+class PracticePartRecord(Contract):
+    """A drill of a session as the record has it."""
+
+    drill_id: str = Field(max_length=40)
+    phase: Phase
+    balls: int = Field(ge=0, le=200)
+    level: int = Field(ge=0, le=TOP_LEVEL)
+    stations: list[StationRun] = Field(max_length=20)
+    hits: int | None = Field(ge=0, le=10000)
+    struck: int | None = Field(ge=0, le=10000)
+    asked: int | None = Field(ge=0, le=10000)
+    expected: float | None = Field(ge=0, le=1)
+    passed: bool | None
+    level_after: int | None = Field(ge=0, le=TOP_LEVEL)
+
+
+class PracticeRecord(Contract):
+    """A practice session as the record has it."""
+
+    id: BookingId
+    made_at: Moment
+    planned_for: Moment | None
+    state: State
+    began_at: Moment | None
+    done_at: Moment | None
+    words: str = Field(max_length=500)
+    parts: list[PracticePartRecord] = Field(max_length=MOST_PARTS)
+
+
+class SceneRecord(Contract):
+    """A scene that was read, as the record has it: by kind what was true and what was read, in SI and rad."""
+
+    id: BookingId
+    player_id: str = Field(max_length=40)
+    read_at: Moment
+    scene: str = Field(max_length=40)
+    readings: dict[EyeKind, tuple[ReadValue, ReadValue]]
+    call_id: str = Field(max_length=60)
+    lost: float | None = Field(ge=-50, le=50)
+
+
 class PlayerRecord(PlayerBase):
     """A player with everything that was recorded of them."""
 
@@ -201,10 +251,19 @@ class PlayerRecord(PlayerBase):
     bookings: list[BookingRecord]
     trials: list[TrialRecord]
     kept: list[KeptRecord]
+    practice: Practised = "habits"
+    practices: list[PracticeRecord] = Field(default_factory=list)
+    scenes: list[SceneRecord] = Field(default_factory=list, description="Scenes that this player read.")
 
     @model_validator(mode="after")
     def _ids_of_their_own(self) -> Self:
-        for name, ids in (("bookings", [b.id for b in self.bookings]), ("trials", [t.id for t in self.trials])):
+        for name, rows in (
+            ("bookings", self.bookings),
+            ("trials", self.trials),
+            ("practices", self.practices),
+            ("scenes", self.scenes),
+        ):
+            ids = [row.id for row in rows]
             if len(set(ids)) < len(ids):
                 raise ValueError(f"{name}: two have the same id. Each needs an id of its own.")
         return self
@@ -214,12 +273,13 @@ class BookFile(Contract):
     """Everything of a coach, or some players, in one file."""
 
     format: Literal["veltrin-book"]
-    version: Literal[1]
+    version: Literal[1, 2]
     written_at: datetime
     settings: SettingsBody | None = Field(description="Left out in the file of a single player.")
     players: list[PlayerRecord] = Field(max_length=500)
     lines: list[tuple[LineName, LineIn]] = Field(max_length=2000)
     days: list[DayIn] = Field(max_length=2000)
+    scenes: list[SceneRecord] = Field(default_factory=list, description="Scenes that the coach read.")
 
 
 class MergedOut(Contract):
@@ -231,6 +291,8 @@ class MergedOut(Contract):
     known: int = Field(description="Booked shots that were here already.")
     lines: int
     days: int
+    practices: int
+    scenes: int
 
 
 class CopyOut(Contract):

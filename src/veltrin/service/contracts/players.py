@@ -8,6 +8,7 @@ from typing import Literal
 from pydantic import Field
 
 from veltrin.core.kit import BallCover, ClubKind, GrooveState, StepKind
+from veltrin.core.learn import Practised
 from veltrin.service.contracts.base import Contract
 
 Hand = Literal["right", "left"]
@@ -84,6 +85,7 @@ class PlayerPatch(Contract):
 
     layer_pct: float | None = Field(None, ge=0, le=10)
     learns: bool | None = Field(None, description="Whether the player's own book is heard in plans.")
+    practice: Practised | None = Field(None, description="What balls of practice sessions teach.")
     forget: bool = Field(False, description="Learn from now on only; what was booked stays in the book.")
 
 
@@ -101,6 +103,9 @@ class PlayerOut(PlayerInline):
     version: int
     learns: bool = Field(description="Whether the player's own book is heard in plans.")
     learns_from: datetime | None = Field(description="What was booked earlier is not learnt from.")
+    practice: Practised = Field(
+        description="What balls of practice sessions teach: nothing, habits, or what is lost from a lie too."
+    )
     pinned: list[str] = Field(description="Methods the coach puts first for this player.")
     excluded: list[str] = Field(description="Methods the coach leaves out for this player.")
 

@@ -7,6 +7,7 @@ from typing import Literal
 
 from pydantic import Field
 
+from veltrin.service.contracts.advice import EyeUse
 from veltrin.service.contracts.base import Contract
 from veltrin.service.contracts.day import DayIn
 from veltrin.service.contracts.plan import PlanRequest
@@ -23,6 +24,7 @@ class SettingsBody(Contract):
     course: str = Field("", max_length=60)
     speed: Literal["m/s", "mph", "km/h"] = "m/s"
     day: DayIn = DayIn()
+    eye: EyeUse = Field("usual", description="Whose doubts a call is held against.")
     last_player_id: str | None = Field(None, max_length=40)
 
 

@@ -28,6 +28,7 @@ class Which:
     trial_id: str | None = None
     since: datetime | None = None
     until: datetime | None = None
+    with_practice: bool = True
 
 
 def conditions(which: Which) -> list[ColumnElement[bool]]:
@@ -40,6 +41,8 @@ def conditions(which: Which) -> list[ColumnElement[bool]]:
     ):  # fmt: skip
         if value is not None:
             told.append(column == value)
+    if not which.with_practice:
+        told.append(row.purpose != "practice")
     if which.since is not None:
         told.append(row.booked_at >= which.since)
     if which.until is not None:
@@ -116,6 +119,14 @@ def set_counts(session: Session, booking_id: str, counts: bool) -> BookingRow | 
     row.counts = counts
     _edited(session, row.player_id)
     return row
+
+
+def let_practice_count(session: Session, player_id: str, counts: bool) -> None:
+    """Let a player's balls of practice count for learning or not, those that are far off never."""
+    row = BookingRow
+    mine = (row.player_id == player_id, row.purpose == "practice", row.far_off.is_(False))
+    session.execute(update(row).where(*mine).values(counts=counts))
+    _edited(session, player_id)
 
 
 def delete(session: Session, booking_id: str) -> bool:

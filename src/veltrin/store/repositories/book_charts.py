@@ -72,6 +72,32 @@ def by_cover(session: Session, which: Which) -> list[ByCover]:
     ]
 
 
+def lost_about(
+    session: Session, player_id: str, kind: str, since: datetime, most: int
+) -> tuple[list[float], list[float]]:
+    """Strokes lost a shot on the course from a kind of lie, before a moment and after: the newest `most` of them.
+
+    `kind`: a word of a slope, or a cover on the level.
+    """
+    row = BookingRow
+    sloped = kind in ("down", "up", "above", "below")
+    about = row.slope.contains(kind) if sloped else and_(row.cover == kind, row.slope == "level")
+    asked = (
+        select(row.booked_at, 1.0 + row.strokes_after - row.strokes)
+        .where(
+            row.player_id == player_id,
+            row.purpose == "shot",
+            about,
+            row.strokes.is_not(None),
+            row.strokes_after.is_not(None),
+        )
+        .order_by(row.booked_at.desc())
+        .limit(most)
+    )
+    found = [(at, float(lost or 0.0)) for at, lost in session.execute(asked)]
+    return [lost for at, lost in found if at < since], [lost for at, lost in found if at >= since]
+
+
 @dataclass(frozen=True)
 class Point:
     """One shot for the drawings: expected and seen (m; left positive), against its own spread."""

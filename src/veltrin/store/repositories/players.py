@@ -11,6 +11,7 @@ from sqlalchemy import CursorResult, select, update
 from sqlalchemy.orm import Session
 
 from veltrin.core.kit import BallCover, Club, ClubKind, Player, Scatter
+from veltrin.core.learn import Practised
 from veltrin.store.tables import ClubRow, PlayerRow
 
 _CLUB_FIELDS = (
@@ -36,7 +37,8 @@ class StoredPlayer:
 
     `scatter_handicap`: handicap whose scatter the player has, None for their own. `ball_place_m`: stock place of the
     ball with a mid iron, inside the lead heel. `units`: of the player's card, empty for the coach's. `learns`: whether
-    the book is heard, `learns_from` (UTC) from when on. `version` counts changes.
+    the book is heard, `learns_from` (UTC) from when on, `practice` what balls of practice teach. `version` counts
+    changes.
     """
 
     player: Player
@@ -49,6 +51,7 @@ class StoredPlayer:
     dates: dict[str, Dates] = field(default_factory=dict)
     learns: bool = True
     learns_from: datetime | None = None
+    practice: Practised = "habits"
     version: int = 1
 
 
@@ -87,6 +90,7 @@ def _stored(row: PlayerRow) -> StoredPlayer:
         dates={c.id: Dates(_day(c.bought_on), _day(c.cleaned_on)) for c in row.clubs},
         learns=row.learns,
         learns_from=row.learns_from,
+        practice=cast(Practised, row.practice),
         version=row.version,
     )
 
@@ -116,6 +120,7 @@ def _fill(row: PlayerRow, stored: StoredPlayer) -> None:
     row.ball_place_m, row.notes, row.units = stored.ball_place_m, stored.notes, stored.units
     row.learns = stored.learns
     row.learns_from = stored.learns_from
+    row.practice = stored.practice
 
 
 def _clubs(stored: StoredPlayer) -> list[ClubRow]:

@@ -1,0 +1,83 @@
+"""Use cases: a season of practice: sessions on dates, and as a calendar file."""
+
+from __future__ import annotations
+
+import uuid
+from datetime import UTC, datetime, time, timedelta
+
+from veltrin.core.practice import DRILLS, minutes_of, season, whole_minutes
+from veltrin.service.contracts.practice import PracticeWish
+from veltrin.service.contracts.sessions import KeptPracticeOut, PartIn, PracticeKeep, PracticePage, SeasonIn
+from veltrin.service.players import find_stored
+from veltrin.service.practice import build_for
+from veltrin.service.sessions import keep_practice
+from veltrin.store.engine import Store
+from veltrin.store.repositories import practices as rows
+from veltrin.store.tables import PracticeRow
+
+ALARM = timedelta(hours=1)
+"""So long before a session the calendar reminds. Judgement."""
+
+
+def plan_season(store: Store, body: SeasonIn) -> PracticePage:
+    """Put sessions on dates; what one of them drills counts less for the next, so that the season goes round."""
+    find_stored(store, body.player_id)
+    outings = season(body.first, body.weeks, body.hours, frozenset(body.weekdays))
+    hour, minute = map(int, body.starts.split(":"))
+    seen: dict[str, int] = {}
+    made: list[KeptPracticeOut] = []
+    for outing in outings:
+        wish = PracticeWish(player_id=body.player_id, minutes=outing.minutes, missing=body.missing)
+        told = build_for(store, wish, seen)
+        for part in told.parts:
+            seen[part.drill_id] = seen.get(part.drill_id, 0) + 1
+        keep = PracticeKeep(
+            player_id=body.player_id,
+            planned_for=datetime.combine(outing.day, time(hour, minute), UTC),
+            parts=[PartIn(drill_id=part.drill_id, phase=part.phase) for part in told.parts],
+        )
+        made.append(keep_practice(store, str(uuid.uuid4()), keep))
+    return PracticePage(total=len(made), rows=made)
+
+
+def _words(practice: PracticeRow) -> str:
+    return "\n".join(
+        f"{DRILLS[p.drill_id].name if p.drill_id in DRILLS else p.drill_id}, {p.balls} balls"
+        + (" (test)" if p.phase == "test" else "")
+        for p in practice.parts
+    )
+
+
+def _minutes(practice: PracticeRow) -> float:
+    drills = [DRILLS[p.drill_id] for p in practice.parts if p.drill_id in DRILLS]
+    return whole_minutes([(drill, minutes_of(drill)) for drill in drills])
+
+
+def calendar(store: Store, player_id: str) -> bytes:
+    """A player's dated sessions as an iCalendar file (RFC 5545), each with an alarm."""
+    # Imported here: few questions want it.
+    from icalendar import Alarm, Calendar, Event
+
+    name = find_stored(store, player_id).player.name
+    with store.session() as session:
+        dated = [one for one in rows.every(session, player_id) if one.planned_for is not None]
+    told = Calendar()
+    told.add("prodid", "-//Veltrin//Practice//EN")
+    told.add("version", "2.0")
+    told.add("x-wr-calname", f"Practice: {name}")
+    for practice in dated:
+        assert practice.planned_for is not None
+        event = Event()
+        event.add("uid", f"{practice.id}@veltrin")
+        event.add("dtstamp", practice.made_at)
+        event.add("dtstart", practice.planned_for)
+        event.add("duration", timedelta(minutes=round(_minutes(practice))))
+        event.add("summary", f"Practice: {name}")
+        event.add("description", _words(practice))
+        alarm = Alarm()
+        alarm.add("action", "DISPLAY")
+        alarm.add("description", f"Practice: {name}")
+        alarm.add("trigger", -ALARM)
+        event.add_component(alarm)
+        told.add_component(event)
+    return bytes(told.to_ical())

@@ -1,0 +1,71 @@
+"""A station of a drill as a question that can be planned, booked and opened on the Bench."""
+
+from __future__ import annotations
+
+import math
+
+from veltrin.core.air import PEAK, Wind
+from veltrin.core.practice import ReadyStation, Station
+from veltrin.core.run import Landing
+from veltrin.service.border import tell
+from veltrin.service.contracts.line import LineIn
+from veltrin.service.contracts.plan import LieIn, PlanRequest
+from veltrin.service.contracts.practice import LayMeasureOut, MarkOut
+from veltrin.service.contracts.sessions import StationRun
+from veltrin.service.contracts.world import WindIn
+from veltrin.service.translate import deg
+from veltrin.service.translate_plan import call_out
+from veltrin.service.words import summary_of
+
+
+def _wind(wind: Wind) -> WindIn:
+    return WindIn(
+        speed_m_s=wind.speed_m_s,
+        gust_m_s=wind.speed_m_s + PEAK * wind.spread_m_s,
+        from_deg=math.degrees(math.atan2(wind.y_m_s, -wind.x_m_s)) + 0.0,
+        height_m=wind.height_m,
+    )
+
+
+def request_at(player_id: str, station: Station) -> PlanRequest:
+    """The shot of a station: what core's question_at asks, as the contract says it."""
+    lie, slope = station.lie, station.slope
+    return PlanRequest(
+        player_id=player_id,
+        lie=LieIn(
+            fall_deg=deg(slope.fall_rad),
+            side_deg=deg(slope.side_rad),
+            cover=lie.cover.name,
+            sunk=lie.sunk,
+            wet=lie.wet,
+            density=lie.density,
+            growth=lie.growth,
+            give=lie.give,
+        ),
+        line=LineIn(
+            flag_m=station.flag_m,
+            land_m=None if station.land_share is None else station.land_share * station.flag_m,
+            # As the core has it where nothing is said.
+            surround=Landing().surround.name,
+        ),
+        wind=WindIn() if station.wind.is_calm else _wind(station.wind),
+    )
+
+
+def run_of(player_id: str, ready: ReadyStation) -> StationRun:
+    """A ready station as it is played."""
+    station, call = ready.station, ready.call
+    told = None if call is None else call_out(call)
+    return StationRun(
+        words=station.words,
+        balls=station.balls,
+        flag_m=station.flag_m,
+        fall_deg=round(deg(station.slope.fall_rad), 1),
+        side_deg=round(deg(station.slope.side_rad), 1),
+        cover=station.lie.cover.name,
+        call_id=None if told is None else told.id,
+        call_words="" if told is None else summary_of(told),
+        mark=None if ready.mark is None else tell(MarkOut, ready.mark),
+        measures=[LayMeasureOut(words=m.words, value=round(m.value, 2), unit=m.unit) for m in ready.measures],
+        request=request_at(player_id, station),
+    )

@@ -1,0 +1,120 @@
+"""Practice sessions."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime
+
+from sqlalchemy import func, select, update
+from sqlalchemy.orm import Session
+
+from veltrin.store.tables import BookingRow, PracticePartRow, PracticeRow
+
+
+def add(session: Session, practice: PracticeRow) -> None:
+    """Keep a session."""
+    session.add(practice)
+    session.flush()
+
+
+def load(session: Session, practice_id: str) -> PracticeRow | None:
+    """One, or None."""
+    # A select and not `get`: only selects are narrowed to the coach's own.
+    return session.scalar(select(PracticeRow).where(PracticeRow.id == practice_id))
+
+
+def page(session: Session, player_id: str, limit: int, offset: int) -> tuple[int, list[PracticeRow]]:
+    """How many a player has, and some of them, what comes or came last first."""
+    mine = PracticeRow.player_id == player_id
+    count = session.scalar(select(func.count()).select_from(PracticeRow).where(mine)) or 0
+    when = func.coalesce(PracticeRow.began_at, PracticeRow.planned_for, PracticeRow.made_at)
+    found = select(PracticeRow).where(mine).order_by(when.desc(), PracticeRow.id).limit(limit).offset(offset)
+    return count, list(session.scalars(found))
+
+
+def every(session: Session, player_id: str) -> list[PracticeRow]:
+    """All of a player's, oldest first."""
+    mine = select(PracticeRow).where(PracticeRow.player_id == player_id)
+    return list(session.scalars(mine.order_by(PracticeRow.made_at, PracticeRow.id)))
+
+
+def put_parts(session: Session, practice: PracticeRow, parts: list[PracticePartRow]) -> None:
+    """Give a session other parts."""
+    practice.parts.clear()
+    session.flush()
+    practice.parts.extend(parts)
+    session.flush()
+
+
+def delete(session: Session, practice_id: str) -> bool:
+    """Delete one; its balls stay in the book. False if there was none."""
+    row = load(session, practice_id)
+    if row is None:
+        return False
+    session.execute(update(BookingRow).where(BookingRow.practice_id == practice_id).values(practice_id=None))
+    session.delete(row)
+    return True
+
+
+def id_is_taken(session: Session, practice_id: str) -> bool:
+    """Whether any coach has a session of that id."""
+    return session.connection().scalar(select(PracticeRow.id).where(PracticeRow.id == practice_id)) is not None
+
+
+@dataclass(frozen=True)
+class PlayedBall:
+    """A ball of a session."""
+
+    id: str
+    part: int
+    station: int
+    hit: bool
+    fault: str
+
+
+def balls(session: Session, practice_id: str) -> list[PlayedBall]:
+    """Balls of a session in the order they were struck."""
+    row = BookingRow
+    found = session.execute(
+        select(row.id, row.part, row.station, row.hit, row.fault)
+        .where(row.practice_id == practice_id)
+        .order_by(row.booked_at, row.id)
+    )
+    return [PlayedBall(i, part or 0, station or 0, bool(hit), fault) for i, part, station, hit, fault in found]
+
+
+@dataclass(frozen=True)
+class DonePart:
+    """A drill that was played to its end."""
+
+    drill_id: str
+    at: datetime
+    phase: str
+    hits: int
+    struck: int
+    asked: int
+    expected: float
+    passed: bool
+    level: int
+    level_after: int
+
+
+def done_parts(session: Session, player_id: str, drill_id: str | None = None) -> list[DonePart]:
+    """Drills of a player that were played to their end, oldest first."""
+    part, row = PracticePartRow, PracticeRow
+    asked = (
+        select(part, row.done_at)
+        .join(row, row.id == part.practice_id)
+        .where(row.player_id == player_id, row.state == "done", part.passed.is_not(None))
+        .order_by(row.done_at, part.place)
+    )
+    if drill_id is not None:
+        asked = asked.where(part.drill_id == drill_id)
+    return [
+        DonePart(
+            p.drill_id, at, p.phase, p.hits or 0, p.struck or 0, p.asked or 0, p.expected or 0.0, bool(p.passed),
+            p.level, p.level if p.level_after is None else p.level_after,
+        )
+        for p, at in session.execute(asked)
+        if at is not None
+    ]  # fmt: skip

@@ -1,0 +1,50 @@
+"""Scenes that were read."""
+
+from __future__ import annotations
+
+from sqlalchemy import ColumnElement, func, select
+from sqlalchemy.orm import Session
+
+from veltrin.store.tables import SceneRow
+
+
+def _reader(reader_id: str | None) -> ColumnElement[bool]:
+    return SceneRow.reader_id.is_(None) if reader_id is None else SceneRow.reader_id == reader_id
+
+
+def add(session: Session, scene: SceneRow) -> None:
+    """Keep what was read of a scene."""
+    session.add(scene)
+    session.flush()
+
+
+def load(session: Session, scene_id: str) -> SceneRow | None:
+    """One, or None."""
+    return session.scalar(select(SceneRow).where(SceneRow.id == scene_id))
+
+
+def id_is_taken(session: Session, scene_id: str) -> bool:
+    """Whether any coach has one of that id."""
+    return session.connection().scalar(select(SceneRow.id).where(SceneRow.id == scene_id)) is not None
+
+
+def newest(session: Session, reader_id: str | None, most: int) -> list[SceneRow]:
+    """The newest a reader read (None: the coach), oldest of them first."""
+    found = select(SceneRow).where(_reader(reader_id)).order_by(SceneRow.read_at.desc(), SceneRow.id).limit(most)
+    return list(session.scalars(found))[::-1]
+
+
+def page(session: Session, reader_id: str | None, limit: int, offset: int) -> tuple[int, list[SceneRow]]:
+    """How many a reader read, and some of them, newest first."""
+    mine = _reader(reader_id)
+    count = session.scalar(select(func.count()).select_from(SceneRow).where(mine)) or 0
+    found = select(SceneRow).where(mine).order_by(SceneRow.read_at.desc(), SceneRow.id).limit(limit).offset(offset)
+    return count, list(session.scalars(found))
+
+
+def forget(session: Session, reader_id: str | None) -> int:
+    """Delete all a reader read; how many there were."""
+    found = list(session.scalars(select(SceneRow).where(_reader(reader_id))))
+    for row in found:
+        session.delete(row)
+    return len(found)

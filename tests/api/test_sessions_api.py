@@ -1,0 +1,231 @@
+"""Practice sessions over HTTP: kept, begun, struck, ended; levels, progress, a season and its calendar."""
+
+from __future__ import annotations
+
+import uuid
+from typing import Any
+
+import icalendar
+import pytest
+from fastapi.testclient import TestClient
+
+DRILLS = [{"drill_id": "swish-strike", "balls": 4}, {"drill_id": "towel-behind", "phase": "test", "balls": 6}]
+
+
+def new_id() -> str:
+    return str(uuid.uuid4())
+
+
+def keep(client: TestClient, practice_id: str | None = None, **told: Any) -> Any:
+    body = {"player_id": "brisa", "parts": DRILLS, **told}
+    return client.put(f"/api/practices/{practice_id or new_id()}", json=body)
+
+
+def begun(client: TestClient, **told: Any) -> dict[str, Any]:
+    kept = keep(client, **told).json()
+    return dict(client.post(f"/api/practices/{kept['id']}/begin").json())
+
+
+def strike(client: TestClient, practice: dict[str, Any], part: int, station: int, **seen: Any) -> Any:
+    body = {
+        "player_id": practice["player_id"],
+        "purpose": "practice",
+        "practice_id": practice["id"],
+        "part": part,
+        "station": station,
+        **seen,
+    }
+    return client.put(f"/api/book/{new_id()}", json=body)
+
+
+def play(client: TestClient, practice: dict[str, Any], hits: int) -> dict[str, Any]:
+    """Strike every ball of every part, the first so many of each a hit."""
+    for k, part in enumerate(practice["parts"]):
+        for n, station in enumerate(part["order"]):
+            assert strike(client, practice, k, station, hit=n < hits).status_code == 200
+    return dict(client.post(f"/api/practices/{practice['id']}/finish").json())
+
+
+def test_a_session_is_planned_begun_struck_and_ended(client: TestClient) -> None:
+    kept = keep(client, planned_for="2027-03-06T17:00:00Z")
+    assert kept.status_code == 200, kept.text
+    plan = kept.json()
+    assert (plan["state"], plan["balls"]) == ("planned", 10)
+    assert plan["parts"][0]["stations"] == []
+    practice = client.post(f"/api/practices/{plan['id']}/begin").json()
+    assert practice["state"] == "begun"
+    test = practice["parts"][1]
+    assert test["stations"][0]["mark"]["balls"] == 6
+    assert test["order"] == [0] * 6
+    again = client.post(f"/api/practices/{plan['id']}/begin").json()
+    assert again == practice, "begun twice it stands as it was"
+    done = play(client, practice, hits=9)
+    assert done["state"] == "done"
+    assert [part["hits"] for part in done["parts"]] == [4, 6]
+    assert all(part["passed"] for part in done["parts"])
+    assert "2 of 2 passed" in done["words"]
+    assert "once more" in done["next_words"][0]
+    assert client.post(f"/api/practices/{plan['id']}/finish").json() == done
+    # Its balls stand in the book, under their own purpose.
+    book = client.get("/api/book", params={"player_id": "brisa", "purpose": "practice"}).json()
+    assert book["total"] == 10
+    assert {row["drill_name"] for row in book["rows"]} == {"Towel behind the ball", "Swish, then strike"}
+    assert all(row["hit"] for row in book["rows"])
+    question = client.get(f"/api/book/{book['rows'][0]['id']}/question")
+    assert question.status_code == 200
+
+
+def test_it_is_gone_on_with_elsewhere_and_a_ball_sent_twice_is_struck_once(client: TestClient) -> None:
+    practice = begun(client)
+    ball = new_id()
+    body = {"player_id": "brisa", "purpose": "practice", "practice_id": practice["id"], "part": 0, "station": 0}
+    body["hit"] = True
+    for _ in range(2):
+        assert client.put(f"/api/book/{ball}", json=body).status_code == 200
+    seen = client.get(f"/api/practices/{practice['id']}").json()
+    assert [(b["id"], b["part"], b["hit"]) for b in seen["played"]] == [(ball, 0, True)]
+    # What wasn't played to its end has no result, and no level.
+    done = client.post(f"/api/practices/{practice['id']}/finish").json()
+    assert done["parts"][0]["passed"] is None
+    assert "not played to its end" in done["next_words"][0]
+    client.delete(f"/api/book/{ball}")
+    assert client.get(f"/api/practices/{practice['id']}").json()["played"] == []
+
+
+def test_two_passes_running_make_the_mark_harder(client: TestClient) -> None:
+    parts = [{"drill_id": "swish-strike"}]
+    first = begun(client, parts=parts)
+    play(client, first, hits=10)
+    second = begun(client, parts=parts)
+    assert second["parts"][0]["level"] == 0
+    told = play(client, second, hits=10)
+    assert told["parts"][0]["level_after"] == 1
+    assert "level up" in told["next_words"][0]
+    third = begun(client, parts=parts)
+    marks = [p["parts"][0]["stations"][0]["mark"] for p in (first, third)]
+    assert third["parts"][0]["level"] == 1
+    assert marks[1]["limit"] < marks[0]["limit"]
+    assert marks[1]["chance_pct"] < marks[0]["chance_pct"]
+    progress = client.get("/api/progress", params={"player_id": "brisa"}).json()
+    (drill,) = progress["drills"]
+    assert (drill["level"], len(drill["went"])) == (1, 2)
+    rate = drill["went"][0]["rate"]
+    assert rate["low_pct"] < 100.0 * rate["hits"] / rate["of"] <= rate["high_pct"] <= 100.0
+
+
+@pytest.mark.parametrize(
+    ("part", "station", "field"), [(5, 0, "station"), (0, 7, "station")]
+)  # fmt: skip
+def test_a_ball_from_nowhere_is_refused(client: TestClient, part: int, station: int, field: str) -> None:
+    practice = begun(client)
+    answer = strike(client, practice, part, station, hit=True)
+    assert answer.status_code == 404
+    assert answer.json()["errors"][0]["field"] == field
+
+
+def test_what_cannot_be_says_why(client: TestClient) -> None:
+    planned = keep(client).json()
+    early = strike(client, planned, 0, 0, hit=True)
+    assert early.status_code == 404
+    assert client.post(f"/api/practices/{planned['id']}/finish").status_code == 409
+    unknown = keep(client, parts=[{"drill_id": "juggling"}])
+    assert unknown.json()["errors"][0]["field"] == "parts.0.drill_id"
+    other = keep(client, planned["id"], player_id="tove")
+    assert other.status_code == 409
+    practice = client.post(f"/api/practices/{planned['id']}/begin").json()
+    assert keep(client, practice["id"]).status_code == 409
+    assert client.put(f"/api/practices/{practice['id']}/when", json={"planned_for": None}).status_code == 409
+    no_hit = strike(client, practice, 0, 0)
+    assert no_hit.status_code == 422
+    assert client.get(f"/api/practices/{new_id()}").status_code == 404
+
+
+def test_a_session_is_moved_changed_and_deleted_with_its_balls_kept(client: TestClient) -> None:
+    planned = keep(client).json()
+    moved = client.put(f"/api/practices/{planned['id']}/when", json={"planned_for": "2027-04-01T08:00:00Z"}).json()
+    assert moved["planned_for"].startswith("2027-04-01T08:00")
+    changed = keep(client, planned["id"], parts=DRILLS[:1]).json()
+    assert len(changed["parts"]) == 1
+    practice = client.post(f"/api/practices/{planned['id']}/begin").json()
+    strike(client, practice, 0, 0, hit=False, misses=["heavy"])
+    assert client.delete(f"/api/practices/{planned['id']}").status_code == 204
+    assert client.get("/api/practices", params={"player_id": "brisa"}).json()["total"] == 0
+    book = client.get("/api/book", params={"player_id": "brisa", "purpose": "practice"}).json()
+    assert (book["total"], book["rows"][0]["practice_id"]) == (1, None)
+
+
+def learnt(client: TestClient) -> int:
+    return int(client.get("/api/players/brisa/learnt").json()["shots"])
+
+
+def lost_shots(client: TestClient) -> int:
+    lies = client.get("/api/book/summary", params={"player_id": "brisa"}).json()["lies"]
+    return sum(lie["shots"] for lie in lies)
+
+
+def test_balls_of_practice_teach_what_the_switch_says(client: TestClient) -> None:
+    practice = begun(client)
+    for _ in range(3):
+        assert strike(client, practice, 0, 0, hit=True, past_m=0.5, side_m=0.2).status_code == 200
+    assert (learnt(client), lost_shots(client)) == (3, 0), "scatter and speed yes, strokes lost no"
+    client.patch("/api/players/brisa", json={"practice": "all"})
+    assert (learnt(client), lost_shots(client)) == (3, 3)
+    client.patch("/api/players/brisa", json={"practice": "none"})
+    assert (learnt(client), lost_shots(client)) == (0, 0)
+    strike(client, practice, 0, 0, hit=True, past_m=0.5, side_m=0.2)
+    assert learnt(client) == 0
+    assert client.get("/api/players/brisa").json()["practice"] == "none"
+
+
+def test_a_season_stands_on_its_days_and_its_calendar_parses(client: TestClient) -> None:
+    body = {
+        "player_id": "tove",
+        "first": "2027-03-01",
+        "weeks": 3,
+        "hours": 1.5,
+        "weekdays": [1, 5],
+        "missing": ["sand"],
+    }
+    told = client.post("/api/season", json=body)
+    assert told.status_code == 201, told.text
+    sessions = told.json()["rows"]
+    assert len(sessions) == 6
+    assert all(one["minutes"] <= 45.0 for one in sessions)
+    drills = [part["drill_id"] for one in sessions for part in one["parts"]]
+    assert len(set(drills)) > 6, "the season goes round"
+    answer = client.get("/api/season.ics", params={"player_id": "tove"})
+    assert answer.headers["content-type"].startswith("text/calendar")
+    events = icalendar.Calendar.from_ical(answer.text).walk("VEVENT")
+    assert len(events) == 6
+    assert {event.start.isoformat() for event in events} == {
+        one["planned_for"].replace("Z", "+00:00") for one in sessions
+    }
+    (alarm,) = events[0].walk("VALARM")
+    assert alarm["trigger"].dt.total_seconds() == -3600
+    page = client.get("/api/practices", params={"player_id": "tove", "limit": 2, "offset": 5}).json()
+    assert (page["total"], len(page["rows"])) == (6, 1)
+    refused = client.post("/api/season", json={**body, "hours": 9})
+    assert refused.json()["errors"][0]["field"] == "weekdays"
+
+
+def test_whether_it_helped_is_told_for_the_lies_it_was_about(client: TestClient) -> None:
+    request = {"player_id": "brisa", "lie": {"cover": "rough", "sunk": 0.6}, "line": {"flag_m": 40}}
+
+    def shots(count: int, past: float, day: str) -> None:
+        for n in range(count):
+            body = {
+                "player_id": "brisa",
+                "request": request,
+                "call_id": "58~stock-swing",
+                "booked_at": f"{day}T10:{n:02d}:00Z",
+            }
+            told = client.put(f"/api/book/{new_id()}", json={**body, "past_m": past + 0.4 * (n % 5), "side_m": 1.0})
+            assert told.status_code == 200
+
+    shots(15, -16.0, "2026-01-10")
+    play(client, begun(client, parts=[{"drill_id": "worst-grass", "balls": 4}]), hits=4)
+    shots(15, -1.0, "2027-06-10")
+    (told,) = client.get("/api/progress", params={"player_id": "brisa"}).json()["helped"]
+    assert (told["answer"], told["before"], told["after"]) == ("helped", 15, 15)
+    assert told["difference"] < 0 < told["before_lost"]
+    assert "It helped" in told["words"]
