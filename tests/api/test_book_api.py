@@ -254,7 +254,9 @@ def test_stock_shots_tell_a_stock_carry_and_flag_the_odd_one(client: TestClient)
 
 def test_a_player_is_written_anew_bag_and_all(client: TestClient) -> None:
     brisa = client.get("/api/players/brisa").json()
-    edit = {k: v for k, v in brisa.items() if k not in ("id", "pinned", "excluded", "learns", "learns_from", "practice")}
+    edit = {
+        k: v for k, v in brisa.items() if k not in ("id", "pinned", "excluded", "learns", "learns_from", "practice")
+    }
     edit["clubs"] = [c for c in edit["clubs"] if c["id"] != "3-wood"]
     edit["clubs"][-2] |= {"rounds": 75, "bought_on": "2026-04-01", "cleaned_on": "2026-11-01"}
     edit |= {"notes": "Works on her tempo.", "ball": "firm", "lead_pct": 58, "ball_place_m": 0.08, "units": "yards"}
@@ -277,7 +279,9 @@ def test_a_player_is_written_anew_bag_and_all(client: TestClient) -> None:
 
 def test_two_tabs_editing_one_player_lose_nothing(client: TestClient) -> None:
     brisa = client.get("/api/players/brisa").json()
-    edit = {k: v for k, v in brisa.items() if k not in ("id", "pinned", "excluded", "learns", "learns_from", "practice")}
+    edit = {
+        k: v for k, v in brisa.items() if k not in ("id", "pinned", "excluded", "learns", "learns_from", "practice")
+    }
     first = client.put("/api/players/brisa", json={**edit, "notes": "from the first tab"})
     second = client.put("/api/players/brisa", json={**edit, "notes": "from the second tab"})
     assert first.status_code == 200
@@ -302,7 +306,9 @@ def test_two_tabs_editing_one_player_lose_nothing(client: TestClient) -> None:
 )
 def test_a_player_that_cannot_be_is_refused_whole(client: TestClient, change: dict[str, Any], words: str) -> None:
     brisa = client.get("/api/players/brisa").json()
-    edit = {k: v for k, v in brisa.items() if k not in ("id", "pinned", "excluded", "learns", "learns_from", "practice")}
+    edit = {
+        k: v for k, v in brisa.items() if k not in ("id", "pinned", "excluded", "learns", "learns_from", "practice")
+    }
     answer = client.put("/api/players/brisa", json={**edit, "notes": "half", **change})
     assert answer.status_code == 422
     assert words in answer.text

@@ -5,12 +5,16 @@ from __future__ import annotations
 import re
 from collections.abc import Callable
 
+import icalendar
 from playwright.sync_api import Page, expect
 
 from tests.conftest import Running
 from tests.web.conftest import PHONE
+from veltrin.service.contracts.sessions import PartIn, PracticeKeep
+from veltrin.service.sessions import keep_practice
 
 Open = Callable[..., Page]
+RUN = "6f1c1f0e-5d0b-4b0a-9d56-0a3c1f7b2e11"
 
 
 def test_a_session_is_built_changed_and_opened(running: Running, open_page: Open) -> None:
@@ -18,9 +22,9 @@ def test_a_session_is_built_changed_and_opened(running: Running, open_page: Open
     page.get_by_label("minutes").fill("45")
     page.get_by_role("button", name="sand", exact=True).click()
     page.get_by_role("button", name="Build the session").click()
-    session = page.get_by_role("region", name="Session")
+    session = page.get_by_role("region", name="Session", exact=True)
     expect(session).to_contain_text("booked shots of Tove Aldersyn cost")
-    parts = session.get_by_role("listitem")
+    parts = session.locator("ol").get_by_role("listitem")
     expect(parts.last).to_contain_text("test")
     before = parts.count()
     expect(session).not_to_contain_text("balls, sand")
@@ -28,6 +32,9 @@ def test_a_session_is_built_changed_and_opened(running: Running, open_page: Open
     expect(parts).to_have_count(before - 1)
     session.get_by_role("button", name="Undo").click()
     expect(parts).to_have_count(before)
+    # Other balls, another drill, and back.
+    parts.first.get_by_role("button", name=re.compile("two balls more")).click()
+    session.get_by_role("button", name="Undo").click()
     # A press on a drill lays it out; back, the session still stands.
     name = parts.first.get_by_role("button").first.inner_text()
     parts.first.get_by_role("button").first.click()
@@ -35,7 +42,7 @@ def test_a_session_is_built_changed_and_opened(running: Running, open_page: Open
     expect(drill).to_have_attribute("aria-busy", "false", timeout=20_000)
     expect(drill).to_contain_text(re.compile(r"\d+ of \d+ "))
     expect(drill).to_contain_text("Nobody stands in front of the ball")
-    page.get_by_role("button", name="Build a session").click()
+    page.get_by_role("tab", name="Session").click()
     expect(parts).to_have_count(before)
 
 
@@ -57,3 +64,104 @@ def test_a_fault_leads_to_its_drill_and_a_station_to_the_bench(running: Running,
     expect(page).to_have_url(re.compile("/practice.*#drill="))
     page.get_by_role("button", name="open it on the Bench").first.click(timeout=20_000)
     expect(page.get_by_role("region", name="Calls")).to_have_attribute("aria-busy", "false", timeout=20_000)
+
+
+def test_a_session_is_run_at_the_station_offline_too_and_its_balls_stand_in_the_book(
+    running: Running, open_page: Open
+) -> None:
+    """The walk of a coach: built for who loses from rough, run on a phone to its test, seen in book and progress."""
+    keep_practice(
+        running.store,
+        RUN,
+        PracticeKeep(
+            player_id="ansgar",
+            parts=[PartIn(drill_id="worst-grass", balls=3), PartIn(drill_id="towel-behind", phase="test", balls=2)],
+        ),
+    )
+    page = open_page(running.url + "/practice?p=ansgar", PHONE)
+    kept = page.get_by_role("region", name="Kept sessions")
+    kept.get_by_role("button", name=re.compile("planned")).click()
+    page.get_by_role("button", name="Begin", exact=True).click()
+    station = page.get_by_role("region", name="Session at the station")
+    expect(station).to_contain_text("Ball 1 of 3", timeout=30_000)
+    expect(station).to_contain_text("Nobody stands in front")
+    expect(station).to_contain_text("Wrists", ignore_case=True)
+    station.get_by_role("button", name="inside").click()
+    expect(station).to_contain_text("Ball 2 of 3")
+    # No network: it goes on, and what was struck waits.
+    page.context.set_offline(True)
+    station.get_by_role("button", name="outside").click()
+    station.get_by_role("button", name="heavy").click()
+    expect(station).to_contain_text("All balls are struck")
+    expect(station).to_contain_text("2 balls wait in this browser")
+    page.context.set_offline(False)
+    expect(station).not_to_contain_text("wait in this browser", timeout=20_000)
+    # Another device goes on where this one stopped.
+    other = open_page(running.url + f"/practice?p=ansgar#run={RUN}", PHONE)
+    there = other.get_by_role("region", name="Session at the station")
+    expect(there).to_contain_text("Towel behind the ball")
+    expect(there).to_contain_text("Ball 1 of 2")
+    for _ in range(2):
+        there.get_by_role("button", name="as meant", exact=True).click()
+    there.get_by_role("button", name="End the session").click()
+    done = other.get_by_role("region", name="What the session came to")
+    expect(done).to_contain_text("A dozen in the worst grass")
+    expect(done).to_contain_text("In the test 2 of 2")
+    other.get_by_role("button", name="all sessions").click()
+    other.get_by_role("tab", name="Progress").click()
+    expect(other.get_by_role("region", name="Drills over time")).to_contain_text("Towel behind the ball")
+    book = open_page(running.url + "/book?p=ansgar")
+    expect(book.get_by_role("main")).to_contain_text("(A dozen in the worst grass)")
+
+
+def test_a_season_is_planned_moved_and_its_calendar_parses(running: Running, open_page: Open) -> None:
+    page = open_page(running.url + "/practice?p=brisa#part=season")
+    page.get_by_label("weeks").fill("2")
+    page.get_by_role("button", name="Plan the season").click()
+    season = page.get_by_role("region", name="Season")
+    sessions = season.locator("td button")
+    expect(sessions).to_have_count(4, timeout=30_000)
+    # By keys a day on; dragged it lands where it is let go.
+    before = page.evaluate("() => [...document.querySelectorAll('td')].findIndex((td) => td.querySelector('button'))")
+    sessions.first.press("ArrowRight")
+    moved = "() => [...document.querySelectorAll('td')].findIndex((td) => td.querySelector('button'))"
+    page.wait_for_function(f"(was) => ({moved})() === was + 1", arg=before)
+    sessions.first.drag_to(season.locator("td").nth(before))
+    page.wait_for_function(f"(was) => ({moved})() === was", arg=before)
+    with page.expect_download() as told:
+        season.get_by_role("link", name="Calendar file").click()
+    calendar = icalendar.Calendar.from_ical(told.value.path().read_bytes())
+    assert len(calendar.walk("VEVENT")) == 4
+    assert len(calendar.walk("VALARM")) == 4
+
+
+def test_ten_scenes_are_read_and_the_eye_moves_whether_the_call_holds(running: Running, open_page: Open) -> None:
+    page = open_page(running.url + "/practice?p=brisa#part=eye")
+    page.get_by_role("button", name="forget what was read").click()
+    page.get_by_role("button", name="Forget them").click()
+    expect(page.get_by_role("main")).to_contain_text("Nothing read yet")
+    page.get_by_role("button", name="Read today").click()
+    scene = page.get_by_role("region", name="Scene to read")
+    for n in range(10):
+        expect(scene.get_by_role("img", name=re.compile("from behind"))).to_be_visible(timeout=20_000)
+        if n == 0:
+            scene.get_by_role("button", name="lie").click()
+            expect(scene.get_by_role("img", name=re.compile("from above"))).to_be_visible()
+        # Everything is read as level and calm: too flat, too weak.
+        scene.get_by_role("button", name="Choose a call for it").click()
+        scene.get_by_role("button", name="Strike it").click(timeout=20_000)
+        expect(scene).to_contain_text(re.compile("lost", re.IGNORECASE), timeout=20_000)
+        scene.get_by_role("button", name="Next scene" if n < 9 else "Done for today").click()
+    how = page.get_by_role("region", name="How you read")
+    expect(how).to_contain_text(re.compile("Slope (along|across) the line: .* too flat"))
+    bench = open_page(running.url + "/?p=brisa&fall=5&side=4&flag=40")
+    expect(bench.get_by_role("region", name="Calls")).to_have_attribute("aria-busy", "false", timeout=20_000)
+    holds = bench.locator("details", has_text="Does the call hold?").first
+    holds.locator("summary").click()
+    holds.get_by_label("Whose doubts").click()
+    bench.get_by_role("option", name="doubts of your own eye").click()
+    expect(holds).to_contain_text("yours is off by", timeout=20_000)
+    holds.get_by_label("Whose doubts").click()
+    bench.get_by_role("option", name="your own eye, corrected").click()
+    holds.get_by_role("button", name="Plan with the corrected readings").click(timeout=20_000)
+    expect(bench).not_to_have_url(re.compile("fall=5&"))

@@ -27,13 +27,22 @@ PITCH = LineIn(flag_m=42, green_front_m=34, green_back_m=54)
 BUNKER = LineIn(flag_m=14, green_front_m=6, green_back_m=25)
 
 # Player, lie, line, how many balls; how often one is struck heavy or thin.
+ROUGH, SAND = LieIn(cover="rough", sunk=0.6), LieIn(cover="sand")
 ROUNDS: tuple[tuple[str, LieIn, LineIn, int, float], ...] = (
-    ("tove", LieIn(cover="rough", sunk=0.6), PITCH, 9, 0.15),
+    ("tove", ROUGH, PITCH, 9, 0.15),
     ("tove", LieIn(cover="tight"), CHIP, 8, 0.20),
     ("tove", LieIn(fall_deg=6), CHIP, 7, 0.15),
-    ("corwin", LieIn(cover="rough", sunk=0.6), PITCH, 10, 0.08),
-    ("corwin", LieIn(cover="sand"), BUNKER, 8, 0.15),
+    ("corwin", ROUGH, PITCH, 10, 0.08),
+    ("corwin", SAND, BUNKER, 8, 0.15),
     ("ansgar", LieIn(cover="tight"), CHIP, 6, 0.25),
+)
+# And on which day (from the first) it begins, by the habits of which of those above: before and after a season of
+# practice, which helped one of them and not the other.
+SEASON: tuple[tuple[str, LieIn, LineIn, int, float, int, int], ...] = (
+    ("tove", ROUGH, PITCH, 16, 0.45, -48, 0),
+    ("corwin", SAND, BUNKER, 10, 0.2, -40, 4),
+    ("tove", ROUGH, PITCH, 22, 0.0, 56, 0),
+    ("corwin", SAND, BUNKER, 6, 0.2, 62, 4),
 )
 STOCK: tuple[tuple[str, str, int], ...] = (("corwin", "7-iron", 12), ("corwin", "54", 10), ("tove", "7-iron", 10))
 
@@ -44,12 +53,14 @@ def _id(rng: np.random.Generator) -> str:
 
 def _shots(store: Store, rng: np.random.Generator, air: AirIn) -> Iterator[tuple[str, Planned, BookingIn]]:
     day = 0
-    for n, (player_id, lie, line, balls, failing) in enumerate(ROUNDS):
+    rounds = [(*one, None, n) for n, one in enumerate(ROUNDS)]
+    for player_id, lie, line, balls, failing, begins, n in (*rounds, *SEASON):
+        day = day if begins is None else begins
         habits = habits_from(n)
         request = PlanRequest(player_id=player_id, lie=lie, line=line, air=air)
         planned = planned_shot(store, request, plan(store, request).calls[0].id)
         for ball in range(balls):
-            day += 1 + int(rng.integers(0, 2))
+            day += (1 + int(rng.integers(0, 2))) if begins is None else int(rng.integers(0, 3))
             body = BookingIn.model_validate(
                 {
                     "player_id": player_id,

@@ -5,6 +5,7 @@ from __future__ import annotations
 from datetime import date
 
 from veltrin.demo.log import keep_log
+from veltrin.demo.season import keep_season
 from veltrin.service.contracts.day import DayIn
 from veltrin.service.contracts.line import LineIn
 from veltrin.service.contracts.plan import LieIn, PlanRequest
@@ -75,3 +76,4 @@ def fill(store: Store) -> None:
         best = plan(store, request).calls[0]
         keep_shot(store, ShotNew(request=request, call_id=best.id, note=note))
     keep_log(store, FELL_AIR)
+    keep_season(store)

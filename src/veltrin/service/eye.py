@@ -68,6 +68,13 @@ MOST_REMEMBERED = 400
 """How somebody reads is told by the newest so many scenes: an eye changes."""
 
 TEN = 10
+ENDS: dict[EyeKind, tuple[str, str]] = {
+    "fall": ("too flat", "too steep"), "side": ("too flat", "too steep"), "wind": ("too weak", "too strong"),
+    "cross": ("too weak", "too strong"), "sunk": ("not deep enough", "too deep"), "give": ("too hard", "too soft"),
+    "flag": ("too near", "too far"),
+}  # fmt: skip
+"""What an error to either side is called."""
+
 ENDS_SHOWN = 80
 WAY_POINTS = 60
 
@@ -167,11 +174,9 @@ def _off_words(kind: EyeKind, truth: float, read: float) -> str:
     if kind in SIGNED:
         if truth * read < 0.0 and abs(read) > 1e-9:
             return f"{off:.1f}{unit} off, to the wrong side"
-        flat, steep = ("too flat", "too steep") if kind in ("fall", "side") else ("too weak", "too strong")
-        return f"{off:.1f}{unit} {flat if abs(read) < abs(truth) else steep}"
-    words = {"sunk": ("not deep enough", "too deep"), "give": ("too hard", "too soft"), "flag": ("too near", "too far")}
+        return f"{off:.1f}{unit} {ENDS[kind][abs(read) > abs(truth)]}"
     digits = 2 if kind in ("sunk", "give") else 1
-    return f"{off:.{digits}f}{unit} {words[kind][read > truth]}"
+    return f"{off:.{digits}f}{unit} {ENDS[kind][read > truth]}"
 
 
 def _reading(kind: EyeKind, truth: float, read: float) -> ReadingOut:
@@ -254,7 +259,7 @@ def eyes_of(store: Store, reader_id: str | None) -> dict[EyeKind, Eye]:
 
 def says(eye: Eye) -> str:
     """How somebody reads one thing, in a sentence."""
-    words = READINGS[eye.kind].words
+    words = READINGS[eye.kind].words.capitalize()
     bias, within = _in_unit(eye.kind, eye.bias), abs(_in_unit(eye.kind, eye.bias_within))
     unit = "%" if eye.kind in SHARES else {"deg": "°"}.get(READINGS[eye.kind].quantity.unit, "")
     spaced = f" {READINGS[eye.kind].quantity.unit}" if eye.kind in ("wind", "cross") else unit
@@ -263,11 +268,7 @@ def says(eye: Eye) -> str:
         return f"{words}: {eye.scenes} of {FEW_SCENES} scenes that are needed to tell."
     if abs(bias) <= within:
         return f"{words}: no bias that {eye.scenes} scenes could show (within {within:.{digits}f}{spaced})."
-    less, more = {
-        "fall": ("too flat", "too steep"), "side": ("too flat", "too steep"), "wind": ("too weak", "too strong"),
-        "cross": ("too weak", "too strong"), "sunk": ("not deep enough", "too deep"), "give": ("too hard", "too soft"),
-        "flag": ("too near", "too far"),
-    }[eye.kind]  # fmt: skip
+    less, more = ENDS[eye.kind]
     return f"{words}: {abs(bias):.{digits}f}{spaced} {less if bias < 0 else more} on the whole; {eye.scenes} scenes."
 
 
@@ -292,6 +293,8 @@ def _kind_out(eye: Eye, reads: Sequence[Read]) -> EyeKindOut:
         usual=round(_in_unit(kind, usual_of(kind)), 3),
         doubt=round(_in_unit(kind, eye.doubt), 3),
         is_known=eye.is_known,
+        less=ENDS[kind][0],
+        more=ENDS[kind][1],
         says=says(eye),
         over_time=[round(_in_unit(kind, sum(ten) / len(ten)), 3) for ten in tens],
     )

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import replace
 from datetime import datetime
 
 from veltrin.core.learn import rate
 from veltrin.core.practice import DRILLS, Helped, helped, kinds_of
 from veltrin.service.book_read import rate_out
-from veltrin.service.contracts.sessions import DrillProgressOut, HelpedOut, ProgressOut, WentOut
+from veltrin.service.contracts.sessions import DrillProgressOut, HelpedOut, KindProgressOut, ProgressOut, WentOut
 from veltrin.service.players import find_stored
 from veltrin.service.sessions import level_of
 from veltrin.service.words import kind_words
@@ -43,6 +44,32 @@ def _drills(done: list[DonePart]) -> Iterator[DrillProgressOut]:
             level=level_of(done, drill_id),
             went=[_went(p) for p in done if p.drill_id == drill_id],
         )
+
+
+def _kinds(done: list[DonePart]) -> Iterator[KindProgressOut]:
+    """Drills about one kind of lie, those of one session together; one drill alone stands under its own name."""
+    about: dict[str, list[DonePart]] = {}
+    for part in done:
+        for kind in kinds_of(DRILLS[part.drill_id]) if part.drill_id in DRILLS else ():
+            about.setdefault(kind, []).append(part)
+    for kind, parts in about.items():
+        if len({p.drill_id for p in parts}) < 2:
+            continue
+        days = [[p for p in parts if p.at == at] for at in dict.fromkeys(p.at for p in parts)]
+        yield KindProgressOut(name=kind_words(kind), went=[_went(_together(day)) for day in days])
+
+
+def _together(parts: list[DonePart]) -> DonePart:
+    struck = sum(p.struck for p in parts)
+    expected = sum(p.expected * p.struck for p in parts) / max(struck, 1)
+    return replace(
+        parts[0],
+        hits=sum(p.hits for p in parts),
+        struck=struck,
+        asked=sum(p.asked for p in parts),
+        expected=expected,
+        passed=all(p.passed for p in parts),
+    )
 
 
 def _verdict(found: Helped, kind: str) -> str:
@@ -104,5 +131,6 @@ def show_progress(store: Store, player_id: str) -> ProgressOut:
         sessions=sessions,
         balls=sum(p.struck for p in done),
         drills=list(_drills(done)),
+        kinds=list(_kinds(done)),
         helped=found,
     )

@@ -2724,6 +2724,13 @@ export interface components {
              */
             kind: "fall" | "side" | "sunk" | "give" | "flag" | "wind" | "cross";
             /**
+             * Less
+             * @description What an error below nought is called.
+             */
+            less: string;
+            /** More */
+            more: string;
+            /**
              * Over Time
              * @description Mean error of each ten scenes, oldest first.
              */
@@ -3284,6 +3291,16 @@ export interface components {
             id: string;
             /** Words */
             words: string;
+        };
+        /**
+         * KindProgressOut
+         * @description All drills about a kind of lie together, session by session, oldest first.
+         */
+        KindProgressOut: {
+            /** Name */
+            name: string;
+            /** Went */
+            went: components["schemas"]["WentOut"][];
         };
         /**
          * LandedOut
@@ -5076,6 +5093,8 @@ export interface components {
             drills: components["schemas"]["DrillProgressOut"][];
             /** Helped */
             helped: components["schemas"]["HelpedOut"][];
+            /** Kinds */
+            kinds: components["schemas"]["KindProgressOut"][];
             /** Player Id */
             player_id: string;
             /** Sessions */

@@ -102,7 +102,7 @@ export function useSavePlayer(player_id: string) {
 /** Clothes and learning: what isn't part of the form. */
 export const usePatchPlayer = (player_id: string) =>
   useTask(
-    async (body: { layer_pct?: number; learns?: boolean; forget: boolean }) =>
+    async (body: { layer_pct?: number; learns?: boolean; practice?: Player['practice']; forget: boolean }) =>
       unwrap(await client.PATCH('/api/players/{player_id}', { ...of(player_id), body })),
     playersQuery.queryKey,
     PLANS,

@@ -1,6 +1,73 @@
-import { client, unwrap, type PracticeWish } from './client'
+import { queryOptions } from '@tanstack/react-query'
+import { client, done, unwrap, type PracticeKeep, type PracticeWish, type SeasonIn } from './client'
 import { useTask } from './task'
+
+const PRACTICES = ['practices']
+const MOST_LISTED = 200
+
+/** A player's sessions, what comes or came last first. */
+export function practicesQuery(player_id: string) {
+  return queryOptions({
+    queryKey: [...PRACTICES, player_id],
+    queryFn: async () =>
+      unwrap(await client.GET('/api/practices', { params: { query: { player_id, limit: MOST_LISTED } } })),
+  })
+}
+
+const of = (practice_id: string) => ({ params: { path: { practice_id } } })
+
+/** One session with the balls struck so far. */
+export function practiceQuery(practice_id: string) {
+  return queryOptions({
+    queryKey: [...PRACTICES, 'one', practice_id],
+    queryFn: async () => unwrap(await client.GET('/api/practices/{practice_id}', of(practice_id))),
+  })
+}
+
+export function progressQuery(player_id: string) {
+  return queryOptions({
+    queryKey: [...PRACTICES, 'progress', player_id],
+    queryFn: async () => unwrap(await client.GET('/api/progress', { params: { query: { player_id } } })),
+  })
+}
 
 /** Choose drills for the time, the balls and what is there. */
 export const useBuildSession = () =>
   useTask(async (body: PracticeWish) => unwrap(await client.POST('/api/practice', { body })))
+
+export const useKeepPractice = () =>
+  useTask(
+    async ({ id, body }: { id: string; body: PracticeKeep }) =>
+      unwrap(await client.PUT('/api/practices/{practice_id}', { ...of(id), body })),
+    PRACTICES,
+  )
+
+export const useBeginPractice = () =>
+  useTask(
+    async (id: string) => unwrap(await client.POST('/api/practices/{practice_id}/begin', of(id))),
+    PRACTICES,
+  )
+
+export const useFinishPractice = () =>
+  useTask(
+    async (id: string) => unwrap(await client.POST('/api/practices/{practice_id}/finish', of(id))),
+    PRACTICES,
+    ['book'],
+  )
+
+export const useMovePractice = () =>
+  useTask(
+    async ({ id, planned_for }: { id: string; planned_for: string | null }) =>
+      unwrap(await client.PUT('/api/practices/{practice_id}/when', { ...of(id), body: { planned_for } })),
+    PRACTICES,
+  )
+
+export const useDropPractice = () =>
+  useTask(
+    async (id: string) => done(await client.DELETE('/api/practices/{practice_id}', of(id))),
+    PRACTICES,
+    ['book'],
+  )
+
+export const usePlanSeason = () =>
+  useTask(async (body: SeasonIn) => unwrap(await client.POST('/api/season', { body })), PRACTICES)

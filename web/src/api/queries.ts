@@ -7,6 +7,7 @@ import {
   type ReadingName,
   type ReadyDrill,
   type SchoolsResponse,
+  type Settings,
   type BookSort,
   type DaySheetRequest,
   type TwoDays,
@@ -46,7 +47,7 @@ interface Held {
 }
 
 /** Each reading off by its own doubt. */
-export function sensitivityQuery(body: Held) {
+export function sensitivityQuery(body: Held & { eye: Settings['eye'] }) {
   return queryOptions({
     queryKey: ['sensitivity', body],
     staleTime: Infinity,
@@ -69,7 +70,8 @@ export function whoQuery(body: Held) {
   return queryOptions({
     queryKey: ['who', body],
     staleTime: Infinity,
-    queryFn: async ({ signal }) => unwrap(await client.POST('/api/who', { body, signal })),
+    queryFn: async ({ signal }) =>
+      unwrap(await client.POST('/api/who', { body: { ...body, eye: 'usual' }, signal })),
   })
 }
 

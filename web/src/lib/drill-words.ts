@@ -55,3 +55,29 @@ export function readingAt(station: ReadyStation, player: string): Reading {
     },
   )
 }
+
+/** What a hit and a miss are called at the station. */
+export const HIT_WORDS: Record<Drill['score'], readonly [string, string]> = {
+  inside: ['inside', 'outside'],
+  line: ['on line', 'wide'],
+  landing: ['on the towel', 'off it'],
+  under: ['under', 'over'],
+  clean: ['as meant', 'not as meant'],
+}
+
+export const PHASE_WORDS = { blocked: 'one at a time', mixed: 'mixed', test: 'test' } as const
+
+const LIMIT_WORDS: Partial<Record<Drill['score'], string>> = {
+  inside: 'inside',
+  line: 'within',
+  landing: 'within',
+  under: 'under',
+}
+
+/** A mark in words: 6 of 10 inside 2.4 m. */
+export function markWords(mark: DrillMark, score: Drill['score'], units: Units): string {
+  const limit = LIMIT_WORDS[score]
+  const within =
+    limit && mark.limit !== null ? `${limit} ${lengthWords(mark.limit, units)}` : 'struck as meant'
+  return `${mark.hits} of ${mark.balls} ${within}`
+}

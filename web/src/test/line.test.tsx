@@ -190,7 +190,8 @@ describe('advice in words', () => {
   })
 
   const row = {
-    reading: 'fall' as const, words: 'slope along the line', unit: 'deg', value: 6, doubt: 1.5, changes: true, again: 'pace it',
+    reading: 'fall' as const, words: 'slope along the line', unit: 'deg', value: 6, doubt: 1.5, by_eye: false,
+    corrected_to: null, changes: true, again: 'pace it',
     low: { value: 4.5, best_id: 'go', keeping_costs: 0.08 }, high: { value: 7.5, best_id: 'out', keeping_costs: 0 },
     holds_from: 4, holds_to: 9,
   } // prettier-ignore

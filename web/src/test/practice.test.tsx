@@ -2,6 +2,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { cleanup, fireEvent, render, screen, within } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Drill, DrillMark, Drills, ReadyDrill, ReadyStation, PracticeSession } from '../api/client'
+import { practicesQuery } from '../api/practice'
 import { drillsQuery, readyDrillQuery } from '../api/queries'
 import { aimWords, measureWords, readingAt, todayWords } from '../lib/drill-words'
 import { usePlace } from '../lib/place'
@@ -47,6 +48,7 @@ const READY: ReadyDrill = { drill: PILES, player_id: 'tove', stations: [STATION]
 function shown(part: React.ReactNode) {
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } })
   queries.setQueryData(drillsQuery.queryKey, TOLD)
+  queries.setQueryData(practicesQuery('tove').queryKey, { total: 0, rows: [] })
   for (const one of TOLD.drills)
     queries.setQueryData(readyDrillQuery(one.id, 'tove', PLAYER.version).queryKey, { ...READY, drill: one })
   render(<QueryClientProvider client={queries}>{part}</QueryClientProvider>)
@@ -77,9 +79,11 @@ describe('practice', () => {
     fireEvent.click(within(list).getByRole('button', { name: /Line in the sand/ }))
     expect(screen.getByRole('article', { name: 'Line in the sand' })).toBeTruthy()
     expect(window.location.hash).toBe('#drill=sand-line')
-    fireEvent.click(screen.getByRole('button', { name: 'Build a session' }))
+    fireEvent.mouseDown(screen.getByRole('tab', { name: 'Session' }), { button: 0 })
     fireEvent.click(screen.getByRole('button', { name: 'sand' }))
-    expect(within(list).queryByRole('button', { name: /Line in the sand/ })).toBeNull()
+    fireEvent.mouseDown(screen.getByRole('tab', { name: 'Drills' }), { button: 0 })
+    const left = screen.getByRole('navigation', { name: 'Drills' })
+    expect(within(left).queryByRole('button', { name: /Line in the sand/ })).toBeNull()
   })
 
   it('builds a session that the coach changes, and takes a change back', async () => {
@@ -105,6 +109,10 @@ describe('practice', () => {
       within(screen.getByRole('region', { name: 'Session' }))
         .getAllByRole('listitem')
         .map((li) => li.textContent)
+    fireEvent.click(screen.getByRole('button', { name: 'Three piles: two balls more' }))
+    expect(names()[0]).toContain('12 balls')
+    fireEvent.click(screen.getByRole('button', { name: 'Undo' }))
+    expect(names()[0]).toContain('10 balls')
     fireEvent.click(screen.getByRole('button', { name: 'Line in the sand earlier' }))
     expect(names()[0]).toContain('Line in the sand')
     fireEvent.click(screen.getByRole('button', { name: 'Leave Three piles out' }))

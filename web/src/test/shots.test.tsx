@@ -27,7 +27,7 @@ afterEach(() => {
 })
 
 const ROW: Booking = {
-  id: 'x', player_id: 'tove', booked_at: '2026-05-01T10:00:00Z', source: 'hand', purpose: 'shot', trial_id: null,
+  id: 'x', player_id: 'tove', booked_at: '2026-05-01T10:00:00Z', source: 'hand', purpose: 'shot', trial_id: null, practice_id: null, drill_name: null, hit: null,
   arm: null, club_id: '58', club_name: 'Lob wedge 58', cover: 'rough', slope: 'level', lie_words: 'rough',
   method_id: 'stock-swing', method_name: 'Stock swing', call_id: '58~stock-swing', target_m: 40, expected_carry_m: 31,
   expected_total_m: 40, carry_m: 26, carry_side_m: 0, total_m: 36, past_m: -4, side_m: 1.5, measured: {}, heel_mm: null,

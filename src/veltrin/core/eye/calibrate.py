@@ -29,7 +29,7 @@ NO_SIGN: dict[EyeKind, float] = {
 PRIOR_SCENES = 1.5
 """The usual doubt counts as so many scenes. Judgement."""
 
-FEW_SCENES = 12
+FEW_SCENES = 8
 """With fewer scenes of a kind the eye is not known well enough to replace the usual doubt. Judgement."""
 
 NEAREST_M = 2.0

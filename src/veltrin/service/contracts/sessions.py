@@ -149,6 +149,13 @@ class DrillProgressOut(Contract):
     went: list[WentOut]
 
 
+class KindProgressOut(Contract):
+    """All drills about a kind of lie together, session by session, oldest first."""
+
+    name: str
+    went: list[WentOut]
+
+
 class HelpedOut(Contract):
     """Shots of a kind of lie on the course before the first session that practised it, against those after."""
 
@@ -173,4 +180,5 @@ class ProgressOut(Contract):
     sessions: int
     balls: int
     drills: list[DrillProgressOut]
+    kinds: list[KindProgressOut]
     helped: list[HelpedOut]

@@ -1,11 +1,12 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { Call, PlanResponse } from '../../api/client'
-import { sensitivityQuery, whoQuery } from '../../api/queries'
+import { sensitivityQuery, settingsQuery, whoQuery } from '../../api/queries'
 import { changeWords, holdsWords, nameIn } from '../../lib/advice'
 import type { Reading } from '../../lib/reading'
 import { toRequest } from '../../lib/request'
 import { Problem } from '../../ui/Problem'
+import { EyeDoubts } from './EyeDoubts'
 import { useUnits } from '../../lib/use-units'
 
 interface AdviceProps {
@@ -18,14 +19,16 @@ interface AdviceProps {
 export function Holds({ plan, call, reading }: AdviceProps) {
   const units = useUnits()
   const [open, setOpen] = useState(false)
+  const eye = useQuery(settingsQuery).data?.eye ?? 'usual'
   const request = toRequest({ ...reading, call: '' })
-  const answer = useQuery({ ...sensitivityQuery({ request, call_id: call.id }), enabled: open })
+  const answer = useQuery({ ...sensitivityQuery({ request, call_id: call.id, eye }), enabled: open })
   const rows = answer.data?.rows ?? []
   const changing = rows.filter((row) => row.changes)
   const fall = rows.find((row) => row.reading === 'fall')
   return (
     <details className="px-3 pt-2 text-small" onToggle={(event) => setOpen(event.currentTarget.open)}>
       <summary className="cursor-pointer font-bold">Does the call hold?</summary>
+      {open && <EyeDoubts rows={rows} />}
       {answer.isFetching && <p className="text-quiet">Weighing each reading.</p>}
       {answer.error && <Problem error={answer.error} />}
       {fall && (
@@ -34,7 +37,7 @@ export function Holds({ plan, call, reading }: AdviceProps) {
         </p>
       )}
       {answer.data && changing.length === 0 && (
-        <p>No reading would change it if it were off by its usual doubt.</p>
+        <p>No reading would change it if it were off by its {eye === 'usual' ? 'usual ' : ''}doubt.</p>
       )}
       {changing.length > 0 && (
         <>

@@ -24,7 +24,10 @@ export function WhatIfSheet({ open, reading, call, onOpenChange }: WhatIfSheetPr
   const units = useUnits()
   const [name, setName] = useState<ReadingName>('fall')
   const request = toRequest({ ...reading, call: '' })
-  const readings = useQuery({ ...sensitivityQuery({ request, call_id: call.id }), enabled: open })
+  const readings = useQuery({
+    ...sensitivityQuery({ request, call_id: call.id, eye: 'usual' }),
+    enabled: open,
+  })
   const row = readings.data?.rows.find((r) => r.reading === name) ?? readings.data?.rows[0]
   const varied = row?.reading ?? name
   const [low, high] = whatIfRange(varied, row?.value ?? 0, varied === 'sunk' ? deepest(reading) : Infinity)

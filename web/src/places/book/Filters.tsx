@@ -23,6 +23,7 @@ const PURPOSES = [
   { id: 'shot', words: 'planned shots' },
   { id: 'stock', words: 'stock shots' },
   { id: 'trial', words: 'trials' },
+  { id: 'practice', words: 'practice' },
 ]
 
 /** Which shots are looked at: by lie, method, club, date. */

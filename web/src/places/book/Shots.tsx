@@ -44,6 +44,7 @@ function totalOf(row: Booking): number | null {
 
 function endWords(row: Booking, units: Units): string {
   if (row.holed) return 'holed'
+  if (row.past_m == null && row.hit !== null) return row.hit ? 'hit' : 'missed'
   if (row.past_m == null) return row.total_m == null ? '' : distance(row.total_m, units)
   const shown = (metres: number) => distance(metres, units)
   return row.purpose === 'stock'
@@ -123,7 +124,7 @@ function Row({ row, withDay }: { row: Booking; withDay: boolean }) {
           >
             {row.club_name}, {row.method_name.toLowerCase()}
           </button>
-          {row.purpose !== 'shot' && <span className="text-quiet"> ({row.purpose})</span>}
+          {row.purpose !== 'shot' && <span className="text-quiet"> ({row.drill_name ?? row.purpose})</span>}
         </td>
         <td className="pr-3">{row.lie_words}</td>
         <td className="pr-3">

@@ -5,6 +5,7 @@ import { usePatchPlayer } from '../../api/mutations'
 import { type Effect, type Player } from '../../api/client'
 import { learntQuery } from '../../api/queries'
 import { Problem } from '../../ui/Problem'
+import { Choice } from '../../ui/Choice'
 import { Head } from '../../ui/Head'
 
 const TITLES: Record<Effect['quantity'], [string, string]> = {
@@ -16,6 +17,12 @@ const TITLES: Record<Effect['quantity'], [string, string]> = {
 const BY = { cover: 'lie', method: 'method', family: 'clubs' } as const
 
 const signed = (value: number, digits = 1) => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(digits)}`
+
+const PRACTISED: readonly { value: Player['practice']; words: string }[] = [
+  { value: 'habits', words: 'habits, not strokes lost' },
+  { value: 'all', words: 'habits and strokes lost' },
+  { value: 'none', words: 'nothing' },
+]
 
 const W = 420
 const H = 20
@@ -101,6 +108,15 @@ export function Learnt({ player }: { player: Player }) {
           />{' '}
           plans listen to the book
         </label>
+        <span>
+          balls of practice teach{' '}
+          <Choice
+            label="What balls of practice teach"
+            value={told.practice}
+            options={PRACTISED}
+            onChange={(practice) => change.mutate({ practice, forget: false })}
+          />
+        </span>
         <button
           type="button"
           className="word"

@@ -4,18 +4,11 @@ import { readyDrillQuery } from '../../api/queries'
 import { LayoutFar } from '../../drawing/LayoutFar'
 import { LayoutNear } from '../../drawing/LayoutNear'
 import { callName } from '../../lib/advice'
-import { aimWords, lengthWords, measureWords, readingAt, todayWords } from '../../lib/drill-words'
+import { aimWords, lengthWords, markWords, measureWords, readingAt, todayWords } from '../../lib/drill-words'
 import { usePlace } from '../../lib/place'
 import { useBench } from '../../lib/store'
 import { useUnits } from '../../lib/use-units'
 import { Problem } from '../../ui/Problem'
-
-const LIMITS: Partial<Record<Drill['score'], string>> = {
-  inside: 'inside',
-  line: 'within',
-  landing: 'within',
-  under: 'under',
-}
 
 interface StationProps {
   drill: Drill
@@ -28,15 +21,9 @@ function PassMark({ drill, station }: Omit<StationProps, 'player'>) {
   const units = useUnits()
   const { mark } = station
   if (!mark) return null
-  const limit = LIMITS[drill.score]
-  const within =
-    limit && mark.limit !== null ? ` ${limit} ${lengthWords(mark.limit, units)}` : ' struck as meant'
   return (
     <p className="mt-1">
-      <b className="text-head">
-        {mark.hits} of {mark.balls}
-        {within}
-      </b>
+      <b className="text-head">{markWords(mark, drill.score, units)}</b>
       <span className="block text-small">{todayWords(mark)}.</span>
       <span className="block text-small">{aimWords(mark)}</span>
     </p>

@@ -1,77 +1,30 @@
 import { useQuery } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
-import type { Drill, Drills, Player } from '../../api/client'
+import { Tabs } from 'radix-ui'
+import { useState } from 'react'
+import type { Player } from '../../api/client'
 import { drillsQuery } from '../../api/queries'
-import { FAMILY_WORDS } from '../../lib/drill-words'
+import { usePart } from '../../lib/use-part'
 import { Problem } from '../../ui/Problem'
-import { SessionPanel } from './SessionPanel'
+import { DrillList } from './DrillList'
 import { DrillPage } from './DrillPage'
+import { EyePanel } from './EyePanel'
+import { ProgressPanel } from './ProgressPanel'
+import { RunSession } from './RunSession'
+import { SeasonPanel } from './SeasonPanel'
+import { SessionPanel } from './SessionPanel'
 
-/** The drill that the address names. */
-function useNamedDrill() {
-  const read = () => new URLSearchParams(window.location.hash.slice(1)).get('drill') ?? ''
-  const [named, setNamed] = useState(read)
-  useEffect(() => {
-    const follow = () => setNamed(read())
-    window.addEventListener('hashchange', follow)
-    window.addEventListener('popstate', follow)
-    return () => {
-      window.removeEventListener('hashchange', follow)
-      window.removeEventListener('popstate', follow)
-    }
-  }, [])
-  const name = (id: string) => {
-    const { pathname, search } = window.location
-    window.history.replaceState(window.history.state, '', pathname + search + (id && `#drill=${id}`))
-    setNamed(id)
-  }
-  return [named, name] as const
-}
+const PARTS = [
+  ['session', 'Session'],
+  ['season', 'Season'],
+  ['progress', 'Progress'],
+  ['eye', 'The eye'],
+  ['drills', 'Drills'],
+] as const
 
-interface ListProps {
-  told: Drills
-  missing: string[]
-  chosen: Drill | undefined
-  onChoose: (id: string) => void
-}
-
-/** All drills by family, without those that need what isn't there. */
-function DrillList({ told, missing, chosen, onChoose }: ListProps) {
-  const here = told.drills.filter((drill) => !drill.needs.some((need) => missing.includes(need)))
-  return (
-    <nav aria-label="Drills" className="min-w-0">
-      {missing.length > 0 && <p className="text-small text-quiet">Without {missing.join(', ')}.</p>}
-      {told.families.map((family) => {
-        const drills = here.filter((drill) => drill.family === family)
-        return drills.length === 0 ? null : (
-          <section key={family} aria-label={FAMILY_WORDS[family]} className="mt-3">
-            <h2 className="text-small font-bold text-quiet">{FAMILY_WORDS[family]}</h2>
-            <ul>
-              {drills.map((drill) => (
-                <li key={drill.id} className="border-t border-rule">
-                  <button
-                    type="button"
-                    className={`block min-h-8 w-full py-1 text-left hover:text-hot ${drill.id === chosen?.id ? 'border-l-[3px] border-hot bg-lit pl-2 font-semibold' : ''}`}
-                    aria-current={drill.id === chosen?.id}
-                    onClick={() => onChoose(drill.id)}
-                  >
-                    {drill.name}
-                    <span className="block text-small font-normal text-quiet">{drill.trains}</span>
-                  </button>
-                </li>
-              ))}
-            </ul>
-          </section>
-        )
-      })}
-    </nav>
-  )
-}
-
-/** Practice: drills laid out to scale for this player, with pass marks from the model. */
+/** Practice: sessions from what the book says is lost, run and looked back on; drills; the eye. */
 export function Practice({ player }: { player: Player }) {
   const drills = useQuery(drillsQuery)
-  const [named, name] = useNamedDrill()
+  const [named, name] = usePart()
   const [missing, setMissing] = useState<string[]>([])
   if (drills.error)
     return (
@@ -80,33 +33,77 @@ export function Practice({ player }: { player: Player }) {
       </main>
     )
   if (!drills.data) return <main className="p-4 text-quiet">Fetching the drills.</main>
-  const chosen = drills.data.drills.find((drill) => drill.id === named)
+  const drill = drills.data.drills.find((one) => one.id === named.get('drill'))
+  const run = named.get('run') ?? ''
+  const part = drill ? 'drills' : run ? 'session' : (named.get('part') ?? 'session')
   const toggle = (need: string) =>
     setMissing(missing.includes(need) ? missing.filter((one) => one !== need) : [...missing, need])
   return (
-    <main className="mx-auto grid max-w-[120rem] gap-x-8 gap-y-4 px-4 pt-3 pb-10 md:grid-cols-[17rem_minmax(0,1fr)]">
-      <div className="no-print max-md:order-last">
-        <button
-          type="button"
-          className={`press mb-1 w-full text-left ${chosen ? '' : 'press-main'}`}
-          aria-pressed={!chosen}
-          onClick={() => name('')}
+    <main className="mx-auto max-w-[120rem] px-4 pb-10">
+      <Tabs.Root value={part} onValueChange={(value) => name({ part: value === 'session' ? '' : value })}>
+        <Tabs.List
+          className="no-print mb-3 flex flex-wrap gap-x-5 gap-y-1 border-b border-rule pt-2"
+          aria-label="Parts of practice"
         >
-          Build a session
-        </button>
-        <DrillList told={drills.data} missing={missing} chosen={chosen} onChoose={name} />
-      </div>
-      {chosen && <DrillPage key={chosen.id} drill={chosen} player={player} />}
-      <div hidden={chosen !== undefined} className="min-w-0">
-        <SessionPanel
-          key={player.id}
-          told={drills.data}
-          player={player}
-          missing={missing}
-          onMissing={toggle}
-          onOpen={name}
-        />
-      </div>
+          {PARTS.map(([value, words]) => (
+            <Tabs.Trigger
+              key={value}
+              value={value}
+              className="pb-1 text-quiet data-[state=active]:border-b-2 data-[state=active]:border-hot data-[state=active]:font-semibold data-[state=active]:text-ink"
+            >
+              {words}
+            </Tabs.Trigger>
+          ))}
+        </Tabs.List>
+        {/* What was built stays while a drill is looked at. */}
+        <Tabs.Content value="session" forceMount hidden={part !== 'session'}>
+          {run && (
+            <RunSession
+              key={run}
+              id={run}
+              player={player}
+              drills={drills.data.drills}
+              onLeave={() => name({})}
+            />
+          )}
+          <div hidden={run !== ''}>
+            <SessionPanel
+              key={player.id}
+              told={drills.data}
+              player={player}
+              missing={missing}
+              onMissing={toggle}
+              onOpen={(id) => name({ drill: id })}
+              onRun={(id) => name({ run: id })}
+            />
+          </div>
+        </Tabs.Content>
+        <Tabs.Content value="season">
+          <SeasonPanel key={player.id} player={player} onOpen={(id) => name({ run: id })} />
+        </Tabs.Content>
+        <Tabs.Content value="progress">
+          <ProgressPanel player={player} onOpen={(id) => name({ drill: id })} />
+        </Tabs.Content>
+        <Tabs.Content value="eye">
+          <EyePanel player={player} />
+        </Tabs.Content>
+        <Tabs.Content value="drills" className="grid gap-x-8 gap-y-4 md:grid-cols-[17rem_minmax(0,1fr)]">
+          <DrillList
+            told={drills.data}
+            missing={missing}
+            chosen={drill}
+            onChoose={(id) => name({ drill: id })}
+          />
+          {drill ? (
+            <DrillPage key={drill.id} drill={drill} player={player} />
+          ) : (
+            <p className="max-w-prose text-quiet max-md:order-first">
+              Choose a drill: it is laid out for {player.name}, with measures and marks worked out from the
+              model.
+            </p>
+          )}
+        </Tabs.Content>
+      </Tabs.Root>
     </main>
   )
 }

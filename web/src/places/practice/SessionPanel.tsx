@@ -1,80 +1,14 @@
 import { useState } from 'react'
-import type { Drill, Drills, Player, PracticeSession } from '../../api/client'
-import { useBuildSession } from '../../api/practice'
+import type { Drill, Drills, Player } from '../../api/client'
+import { useBuildSession, useKeepPractice } from '../../api/practice'
+import { newId } from '../../lib/booking'
+import { tell } from '../../lib/desk'
 import { Chips } from '../../ui/Chips'
 import { Choice } from '../../ui/Choice'
 import { Problem } from '../../ui/Problem'
 import { FAMILY_WORDS } from '../../lib/drill-words'
-
-type Part = PracticeSession['parts'][number]
-
-const PHASES: Record<Part['phase'], string> = {
-  blocked: 'one at a time',
-  mixed: 'mixed',
-  test: 'test',
-}
-
-interface PartsProps {
-  parts: Part[]
-  onChange: (parts: Part[]) => void
-  onOpen: (id: string) => void
-}
-
-/** The drills in order; each can be moved up, left out, or opened. */
-function Parts({ parts, onChange, onOpen }: PartsProps) {
-  const up = (i: number) =>
-    onChange(
-      parts.map((part, k) => (k === i - 1 ? (parts[i] ?? part) : k === i ? (parts[i - 1] ?? part) : part)),
-    )
-  return (
-    <ol>
-      {parts.map((part, i) => (
-        <li
-          key={part.drill_id}
-          className="grid grid-cols-[5.5rem_1fr_auto] items-baseline gap-x-4 border-t border-rule py-1.5"
-        >
-          <span className="text-quiet">
-            <b className="figure font-semibold text-ink">{Math.round(part.minutes)}</b> min
-            <span className="block text-small">{PHASES[part.phase]}</span>
-          </span>
-          <span>
-            <button
-              type="button"
-              className="text-head font-bold hover:text-hot"
-              onClick={() => onOpen(part.drill_id)}
-            >
-              {part.name}
-            </button>
-            <span className="text-quiet">
-              {' '}
-              {part.balls} balls, {part.ground}
-            </span>
-            <span className="block text-small">{part.why}</span>
-          </span>
-          <span className="no-print flex gap-1">
-            <button
-              type="button"
-              className="press py-0.5"
-              disabled={i === 0}
-              aria-label={`${part.name} earlier`}
-              onClick={() => up(i)}
-            >
-              ↑
-            </button>
-            <button
-              type="button"
-              className="press py-0.5"
-              aria-label={`Leave ${part.name} out`}
-              onClick={() => onChange(parts.filter((_, k) => k !== i))}
-            >
-              ×
-            </button>
-          </span>
-        </li>
-      ))}
-    </ol>
-  )
-}
+import { KeptSessions } from './KeptSessions'
+import { PartsList, type Part } from './PartsList'
 
 interface SessionPanelProps {
   told: Drills
@@ -82,22 +16,29 @@ interface SessionPanelProps {
   missing: string[]
   onMissing: (need: string) => void
   onOpen: (id: string) => void
+  onRun: (id: string) => void
 }
 
 type Theme = Drill['family'] | ''
 
 /** A session from the time, the balls and what is there: by what the player's book says costs most, or to a theme. */
-export function SessionPanel({ told, player, missing, onMissing, onOpen }: SessionPanelProps) {
+export function SessionPanel({ told, player, missing, onMissing, onOpen, onRun }: SessionPanelProps) {
   const [minutes, setMinutes] = useState('60')
   const [balls, setBalls] = useState('')
   const [theme, setTheme] = useState<Theme>('')
   // What was built, then every change of the coach: the last one is undone first.
   const [steps, setSteps] = useState<Part[][]>([])
   const build = useBuildSession()
+  const keep = useKeepPractice()
   const parts = steps.at(-1)
   const change = (next: Part[]) => setSteps((before) => [...before, next])
   const sum = (of: (part: Part) => number) => (parts ?? []).reduce((all, part) => all + of(part), 0)
   const walks = (parts ?? []).filter((part, i) => i > 0 && part.ground !== parts?.[i - 1]?.ground).length
+  const keepIt = (then: (id: string) => void) => {
+    const kept = (parts ?? []).map(({ drill_id, phase, balls: count }) => ({ drill_id, phase, balls: count }))
+    const body = { player_id: player.id, planned_for: null, parts: kept }
+    keep.mutate({ id: newId(), body }, { onSuccess: (one) => then(one.id) })
+  }
   return (
     <section aria-label="Session" className="min-w-0">
       <form
@@ -162,6 +103,7 @@ export function SessionPanel({ told, player, missing, onMissing, onOpen }: Sessi
         />
       </div>
       {build.error && <Problem error={build.error} />}
+      {keep.error && <Problem error={keep.error} />}
       {build.data && parts ? (
         <>
           <h2 className="mt-4 text-lg font-bold">
@@ -179,8 +121,24 @@ export function SessionPanel({ told, player, missing, onMissing, onOpen }: Sessi
             <span className="text-quiet">min</span> Warm up: half swings, then swishes beside the first
             station; nothing that hurts.
           </p>
-          <Parts parts={parts} onChange={change} onOpen={onOpen} />
-          <p className="no-print mt-2 flex gap-2">
+          <PartsList parts={parts} drills={told.drills} onChange={change} onOpen={onOpen} />
+          <p className="no-print mt-2 flex flex-wrap gap-2">
+            <button
+              type="button"
+              className="press press-main"
+              disabled={parts.length === 0 || keep.isPending}
+              onClick={() => keepIt(onRun)}
+            >
+              Run it
+            </button>
+            <button
+              type="button"
+              className="press"
+              disabled={parts.length === 0 || keep.isPending}
+              onClick={() => keepIt(() => tell('Kept: it stands below, and can be begun on any device.'))}
+            >
+              Keep it for later
+            </button>
             <button
               type="button"
               className="press"
@@ -200,6 +158,7 @@ export function SessionPanel({ told, player, missing, onMissing, onOpen }: Sessi
           loses, walks and laying out counted, the last one a test.
         </p>
       )}
+      <KeptSessions player={player} onOpen={onRun} />
     </section>
   )
 }

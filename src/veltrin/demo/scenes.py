@@ -1,0 +1,96 @@
+"""Makes the scenes that the coach of Skarvan Fell and a player read: python -m veltrin.demo.scenes."""
+
+from __future__ import annotations
+
+import json
+import math
+import tempfile
+import uuid
+from collections.abc import Iterator
+from datetime import UTC, datetime, timedelta
+from pathlib import Path
+from typing import Any
+
+import numpy as np
+
+from veltrin.core.eye import (
+    EYE_KINDS,
+    SHARES,
+    SIGNED,
+    EyeKind,
+    Key,
+    as_read,
+    asked_of,
+    cost_of,
+    question_for,
+    scene_of,
+)
+from veltrin.core.plan import READINGS, Question
+from veltrin.demo.skarvan_fell import PLAYERS
+from veltrin.service.players import add_player, find_stored
+from veltrin.service.store import open_store
+
+FIRST = datetime(2026, 10, 1, 18, 0, tzinfo=UTC)
+DEG = math.radians(1.0)
+
+Habit = dict[EyeKind, tuple[float, float]]
+"""Bias and spread of a reader by kind; a distance as a share."""
+
+COACH: Habit = {
+    "fall": (-0.4 * DEG, 1.2 * DEG), "side": (-1.7 * DEG, 1.3 * DEG), "sunk": (0.05, 0.15), "give": (0.0, 0.1),
+    "flag": (-0.03, 0.06), "wind": (-0.3, 1.2), "cross": (-0.6, 1.2),
+}  # fmt: skip
+TOVE: Habit = {kind: (1.6 * bias, 1.5 * spread) for kind, (bias, spread) in COACH.items()}
+READERS: dict[str, tuple[Habit, int]] = {"": (COACH, 46), "tove": (TOVE, 16)}
+"""By reader ("": the coach): their habits, and how many scenes they read."""
+
+
+def read_of(
+    truth: Question, true: dict[EyeKind, float], habit: Habit, rng: np.random.Generator
+) -> dict[EyeKind, float]:
+    """What a reader of these habits reads; as far as one can say it."""
+    told: dict[EyeKind, float] = {}
+    for kind in asked_of(truth):
+        bias, spread = habit[kind]
+        off, value = float(rng.normal(0.0, spread)), true[kind]
+        side = math.copysign(1.0, value) if kind in SIGNED else 1.0
+        value = value * math.exp(bias + off) if kind in SHARES else value + off + (side * bias if value else 0.0)
+        told[kind] = READINGS[kind].within(value, truth)
+    return told
+
+
+def scenes_of(reader: str, truth_for: Any, count: int | None = None) -> Iterator[dict[str, Any]]:
+    """Scenes of a reader, each priced. `truth_for`: the shot of a scene for the player it is read for."""
+    habit, every = READERS[reader]
+    rng = np.random.default_rng([len(reader), 46])
+    for n in range(every if count is None else min(count, every)):
+        key = Key(int(rng.integers(1, 10**6)), 1 + min(n // 16, 2), EYE_KINDS[n % len(EYE_KINDS)])
+        truth, true = truth_for(scene_of(key)), scene_of(key).truth
+        read = read_of(truth, true, habit, rng)
+        as_read(truth, read)
+        cost = cost_of(truth, read)
+        yield {
+            "id": str(uuid.UUID(bytes=rng.bytes(16), version=4)),
+            "player_id": "tove",
+            "read_at": (FIRST + timedelta(days=n // 3, minutes=n % 3)).isoformat(),
+            "scene": str(key),
+            "readings": {kind: (round(true[kind], 6), round(read[kind], 6)) for kind in read},
+            "call_id": cost.read_call.id,
+            "lost": round(cost.lost, 4),
+        }
+
+
+def main() -> None:
+    """Write the file anew."""
+    with tempfile.TemporaryDirectory() as folder:
+        store = open_store(Path(folder) / "made.sqlite3")
+        add_player(store, PLAYERS["tove"], "tove")
+        player = find_stored(store, "tove").player
+        told = {reader: list(scenes_of(reader, lambda scene: question_for(scene, player))) for reader in READERS}
+        store.close()
+    path = Path(__file__).with_name("scenes.json")
+    path.write_text(json.dumps(told, indent=1) + "\n")
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,202 @@
+import { scaleLinear } from 'd3-scale'
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import type { EyeKind, Player } from '../../api/client'
+import { eyeQuery, useForgetEye } from '../../api/eye'
+import { lostWords } from '../../lib/eye-words'
+import { Choice } from '../../ui/Choice'
+import { Problem } from '../../ui/Problem'
+import { ReadScene } from './ReadScene'
+
+const W = 300
+const H = 34
+
+/** One kind of reading: bias with its interval, the spread about it, and what is usual. */
+function KindStrip({ kind }: { kind: EyeKind }) {
+  const reach =
+    1.15 * Math.max(2 * kind.usual, Math.abs(kind.bias) + kind.spread, ...kind.over_time.map(Math.abs))
+  const x = scaleLinear([-reach, reach], [6, W - 6]).clamp(true)
+  return (
+    <svg
+      viewBox={`0 0 ${W} ${H}`}
+      className="block w-full max-w-[26rem]"
+      role="img"
+      aria-label={`Bias ${kind.bias.toFixed(2)}, spread ${kind.spread.toFixed(2)} ${kind.unit}`}
+    >
+      <rect x={x(-kind.usual)} width={x(kind.usual) - x(-kind.usual)} y={4} height={16} fill="var(--rule)" />
+      <line x1={x(0)} x2={x(0)} y1={0} y2={24} stroke="var(--ink)" />
+      <line
+        x1={x(kind.bias - kind.spread)}
+        x2={x(kind.bias + kind.spread)}
+        y1={12}
+        y2={12}
+        stroke="var(--second)"
+        strokeWidth={2}
+      />
+      <line
+        x1={x(kind.bias - kind.bias_within)}
+        x2={x(kind.bias + kind.bias_within)}
+        y1={12}
+        y2={12}
+        stroke="var(--hot)"
+        strokeWidth={7}
+      />
+      {kind.over_time.map((mean, i) => (
+        <circle
+          key={i}
+          cx={x(mean)}
+          cy={12}
+          r={2.4}
+          fill="var(--paper)"
+          stroke="var(--ink)"
+          opacity={0.35 + (0.65 * (i + 1)) / kind.over_time.length}
+        />
+      ))}
+      <text x={6} y={H - 1} className="quiet">
+        {kind.less}
+      </text>
+      <text x={W - 6} y={H - 1} textAnchor="end" className="quiet">
+        {kind.more}
+      </text>
+    </svg>
+  )
+}
+
+/** Forget everything that was read; asked first, as there is no way back. */
+function Forget({ reader, scenes }: { reader: string | null; scenes: number }) {
+  const [asks, setAsks] = useState(false)
+  const forget = useForgetEye()
+  if (!asks)
+    return (
+      <button type="button" className="mt-3 text-quiet hover:text-hot" onClick={() => setAsks(true)}>
+        forget what was read
+      </button>
+    )
+  return (
+    <div className="mt-3">
+      <p className="flex flex-wrap items-center gap-2">
+        All {scenes} scenes, and begin anew?
+        <button
+          type="button"
+          className="press"
+          onClick={() => forget.mutate(reader, { onSuccess: () => setAsks(false) })}
+        >
+          Forget them
+        </button>
+        <button type="button" className="press" onClick={() => setAsks(false)}>
+          Keep
+        </button>
+      </p>
+      {forget.error && <Problem error={forget.error} />}
+    </div>
+  )
+}
+
+interface EyePanelProps {
+  player: Player
+}
+
+const COACH = ''
+
+/** The eye: the day's ten scenes, and how somebody reads. */
+export function EyePanel({ player }: EyePanelProps) {
+  const [reader, setReader] = useState(COACH)
+  const eye = useQuery(eyeQuery(reader === COACH ? null : reader))
+  const [scene, setScene] = useState<string | null>(null)
+  const told = eye.data
+  const left = told?.today.filter((one) => !one.is_read && one.scene !== scene) ?? []
+  const read = told?.today.filter((one) => one.is_read).length ?? 0
+  if (eye.error) return <Problem error={eye.error} onRetry={() => void eye.refetch()} />
+  if (!told) return <p className="text-quiet">Looking up how you read.</p>
+  return (
+    <div className="min-w-0">
+      <p className="mb-2 flex flex-wrap items-baseline gap-x-5 gap-y-1">
+        <span>
+          Read by{' '}
+          <Choice
+            label="Who reads"
+            value={reader}
+            options={[
+              { value: COACH, words: 'the coach' },
+              { value: player.id, words: player.name },
+            ]}
+            onChange={(value) => {
+              setReader(value)
+              setScene(null)
+            }}
+          />
+          , for {player.name}
+        </span>
+        <span aria-label={`${read} of ${told.today.length} read today`} className="flex items-center gap-1">
+          {told.today.map((one) => (
+            <span
+              key={one.scene}
+              className={`inline-block size-3 rounded-full border border-ink ${one.is_read ? 'bg-ink' : ''}`}
+            />
+          ))}
+          <span className="ml-1 text-small text-quiet">
+            {read} of {told.today.length} today, level {told.level}
+          </span>
+        </span>
+      </p>
+      {scene ? (
+        <ReadScene
+          key={scene}
+          name={scene}
+          player={player}
+          reader={reader === COACH ? null : reader}
+          hasNext={left.length > 0}
+          onNext={() => setScene(left[0]?.scene ?? null)}
+        />
+      ) : (
+        <p className="mb-4">
+          {left[0] ? (
+            <button
+              type="button"
+              className="press press-main min-h-12"
+              onClick={() => setScene(left[0]?.scene ?? null)}
+            >
+              {read === 0 ? 'Read today’s scenes' : 'Read the next scene'}
+            </button>
+          ) : (
+            <b>Today’s ten are read. New ones come tomorrow.</b>
+          )}
+        </p>
+      )}
+      {!scene && (
+        <section aria-label="How you read" className="mt-2">
+          <h2 className="text-head font-bold">
+            How {reader === COACH ? 'you read' : `${player.name} reads`}
+          </h2>
+          <p className="text-small text-quiet">
+            {lostWords(told)} {told.scenes} scenes. Red: bias, eight in ten; blue: spread; grey: what is
+            usual; dots: means of ten scenes, older ones fainter.
+          </p>
+          {told.kinds.some((kind) => kind.is_known) && (
+            <p className="text-small">
+              What is known well can take the place of the usual doubts: on the Bench, under “Does the call
+              hold?”.
+            </p>
+          )}
+          {told.kinds.length === 0 && (
+            <p className="mt-2 max-w-prose text-quiet">
+              A scene shows what one sees behind the ball, beside it, of the flag and of the lie. Set what you
+              read, choose a call, and it is struck in the truth: the score is strokes. After some scenes your
+              own bias and spread stand here, and can take the place of the usual doubts in “Does the call
+              hold?” on the Bench.
+            </p>
+          )}
+          <ul className="grid gap-x-8 sm:grid-cols-2 xl:grid-cols-3">
+            {told.kinds.map((kind) => (
+              <li key={kind.kind} className="border-t border-rule py-1.5">
+                <p className={kind.is_known ? 'font-semibold' : 'text-quiet'}>{kind.says}</p>
+                <KindStrip kind={kind} />
+              </li>
+            ))}
+          </ul>
+          {told.scenes > 0 && <Forget reader={reader === COACH ? null : reader} scenes={told.scenes} />}
+        </section>
+      )}
+    </div>
+  )
+}

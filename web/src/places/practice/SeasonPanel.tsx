@@ -1,0 +1,211 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState, type DragEvent } from 'react'
+import type { KeptPractice, Player } from '../../api/client'
+import { practicesQuery, useMovePractice, usePlanSeason } from '../../api/practice'
+import { dayAfter, mondayOf, weeksOf } from '../../lib/weeks'
+import { Chips } from '../../ui/Chips'
+import { Problem } from '../../ui/Problem'
+
+const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
+
+interface SeasonPanelProps {
+  player: Player
+  onOpen: (id: string) => void
+}
+
+function SeasonForm({ player }: { player: Player }) {
+  const [first, setFirst] = useState(() => dayAfter(new Date().toISOString().slice(0, 10), 1))
+  const [weeks, setWeeks] = useState('6')
+  const [hours, setHours] = useState('2')
+  const [days, setDays] = useState<string[]>(['1', '5'])
+  const [starts, setStarts] = useState('17:00')
+  const plan = usePlanSeason()
+  const number = (text: string) => Number(text.replace(',', '.'))
+  return (
+    <form
+      className="no-print flex flex-wrap items-end gap-x-5 gap-y-2"
+      onSubmit={(event) => {
+        event.preventDefault()
+        // Said in this place's time, kept in that of the world.
+        const at = new Date(`${first}T${starts}:00`)
+        const known = Number.isNaN(at.getTime()) ? null : at.toISOString()
+        plan.mutate({
+          player_id: player.id,
+          first: known?.slice(0, 10) ?? first,
+          weeks: number(weeks),
+          hours: number(hours),
+          weekdays: days.map(Number),
+          starts: known?.slice(11, 16) ?? starts,
+          missing: [],
+        })
+      }}
+    >
+      <label>
+        <span className="block text-small text-quiet">from</span>
+        <input type="date" className="field" value={first} onChange={(e) => setFirst(e.target.value)} />
+      </label>
+      <label>
+        <span className="block text-small text-quiet">weeks</span>
+        <input
+          className="field figure w-16"
+          inputMode="numeric"
+          value={weeks}
+          onChange={(e) => setWeeks(e.target.value)}
+        />
+      </label>
+      <label>
+        <span className="block text-small text-quiet">hours a week</span>
+        <input
+          className="field figure w-16"
+          inputMode="decimal"
+          value={hours}
+          onChange={(e) => setHours(e.target.value)}
+        />
+      </label>
+      <label>
+        <span className="block text-small text-quiet">at</span>
+        <input type="time" className="field" value={starts} onChange={(e) => setStarts(e.target.value)} />
+      </label>
+      <Chips
+        label="On these days"
+        options={WEEKDAYS.map((words, i) => ({ value: `${i}`, words }))}
+        chosen={days}
+        onToggle={(day) => setDays(days.includes(day) ? days.filter((d) => d !== day) : [...days, day])}
+      />
+      <button type="submit" className="press press-main" disabled={plan.isPending}>
+        {plan.isPending ? 'Planning' : 'Plan the season'}
+      </button>
+      {plan.error && <Problem error={plan.error} />}
+    </form>
+  )
+}
+
+interface DayCellProps {
+  day: string
+  sessions: KeptPractice[]
+  onOpen: (id: string) => void
+  onMove: (id: string, day: string) => void
+}
+
+/** A day: its sessions can be dragged to another one, or moved by the arrow keys. */
+function DayCell({ day, sessions, onOpen, onMove }: DayCellProps) {
+  const [isOver, setOver] = useState(false)
+  const drop = (event: DragEvent) => {
+    event.preventDefault()
+    setOver(false)
+    onMove(event.dataTransfer.getData('text/plain'), day)
+  }
+  return (
+    <td
+      className={`min-w-0 border border-rule p-1 align-top text-small ${isOver ? 'bg-lit outline-2 outline-hot' : ''}`}
+      onDragOver={(event) => {
+        event.preventDefault()
+        setOver(true)
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={drop}
+    >
+      <span className="figure text-quiet">{Number(day.slice(8))}</span>
+      {sessions.map((one) => (
+        <button
+          key={one.id}
+          type="button"
+          draggable={one.state === 'planned'}
+          className={`mt-0.5 block w-full border-l-[3px] bg-lit px-1 text-left hover:text-hot ${one.state === 'done' ? 'border-faint text-quiet' : 'border-hot'}`}
+          title={`${one.parts.map(({ name }) => name).join(', ')}. Arrow keys move it.`}
+          onDragStart={(event) => event.dataTransfer.setData('text/plain', one.id)}
+          onKeyDown={(event) => {
+            const step = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -7, ArrowDown: 7 }[event.key]
+            if (step === undefined || one.state !== 'planned') return
+            event.preventDefault()
+            onMove(one.id, dayAfter(day, step))
+          }}
+          onClick={() => onOpen(one.id)}
+        >
+          {Math.round(one.minutes)} min
+          <span className="block max-md:hidden">{one.parts.map(({ name }) => name).join(', ')}</span>
+        </button>
+      ))}
+    </td>
+  )
+}
+
+/** The season: sessions on their days, week by week. */
+export function SeasonPanel({ player, onOpen }: SeasonPanelProps) {
+  const kept = useQuery(practicesQuery(player.id))
+  const move = useMovePractice()
+  const dated = (kept.data?.rows ?? []).flatMap((one) => {
+    const at = one.planned_for ?? one.began_at
+    return at === null ? [] : [{ one, day: at.slice(0, 10), time: at.slice(10) }]
+  })
+  const [withPast, setWithPast] = useState(false)
+  const all = weeksOf(dated.map(({ day }) => day))
+  const now = mondayOf(new Date().toISOString().slice(0, 10))
+  const coming = all.filter((monday) => monday >= now)
+  const weeks = withPast || coming.length === 0 ? all : coming
+  const to = (id: string, day: string) => {
+    const found = dated.find(({ one }) => one.id === id)
+    if (found?.one.state === 'planned') move.mutate({ id, planned_for: `${day}${found.time}` })
+  }
+  return (
+    <section aria-label="Season">
+      <SeasonForm player={player} />
+      {kept.error && <Problem error={kept.error} onRetry={() => void kept.refetch()} />}
+      {move.error && <Problem error={move.error} />}
+      {weeks.length === 0 ? (
+        <p className="mt-4 max-w-prose text-quiet">
+          Nothing is dated yet. Say from when, for how many weeks and how many hours a week: each session is
+          built from what costs {player.name} most, and what was drilled lately makes room for the rest.
+        </p>
+      ) : (
+        <>
+          <h2 className="mt-4 text-lg font-bold">
+            {player.name}: {dated.length} sessions in {all.length} weeks
+          </h2>
+          <table className="mt-1 w-full table-fixed border-collapse">
+            <thead>
+              <tr className="text-small text-quiet">
+                <th className="w-14 text-left font-normal">week of</th>
+                {WEEKDAYS.map((words) => (
+                  <th key={words} className="font-normal">
+                    {words}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {weeks.map((monday) => (
+                <tr key={monday}>
+                  <th scope="row" className="figure py-1 text-left align-top text-small font-normal">
+                    {monday.slice(5)}
+                  </th>
+                  {WEEKDAYS.map((words, i) => {
+                    const day = dayAfter(monday, i)
+                    const own = dated.filter((d) => d.day === day).map(({ one }) => one)
+                    return <DayCell key={words} day={day} sessions={own} onOpen={onOpen} onMove={to} />
+                  })}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <p className="no-print mt-2 flex flex-wrap items-baseline gap-2">
+            <a className="press" href={`/api/season.ics?player_id=${encodeURIComponent(player.id)}`} download>
+              Calendar file
+            </a>
+            <button type="button" className="press" onClick={() => window.print()}>
+              Print
+            </button>
+            {coming.length > 0 && coming.length < all.length && (
+              <button type="button" className="press" onClick={() => setWithPast(!withPast)}>
+                {withPast ? 'From this week on' : 'Earlier weeks too'}
+              </button>
+            )}
+            <span className="text-small text-quiet">
+              Drag a session to another day, or use the arrow keys. The file reminds an hour before.
+            </span>
+          </p>
+        </>
+      )}
+    </section>
+  )
+}
