@@ -83,6 +83,30 @@ def test_each_coach_sees_only_their_own(guarded: TestClient, demo_store: Store) 
     assert [line["line"]["flag_m"] for line in guarded.get("/api/lines").json()] == [20]
 
 
+def test_sessions_and_scenes_are_a_coachs_own(guarded: TestClient, demo_store: Store) -> None:
+    sign_in(guarded, MAREN)
+    theirs = guarded.get("/api/practices", params={"player_id": "tove"}).json()["rows"][0]["id"]
+    assert guarded.get("/api/eye").json()["scenes"] > 0
+    sign_in(guarded, OTTO)
+    mine = add_player(demo_store.of_coach(2), PlayerNew(name="Ida", seven_iron_carry_m=120))
+    assert guarded.get("/api/eye").json()["scenes"] == 0
+    assert guarded.get("/api/scenes").json()["total"] == 0
+    for path in ("/api/practices", "/api/progress", "/api/season.ics"):
+        assert guarded.get(path, params={"player_id": "tove"}).status_code == 404, path
+    for method, path in (("GET", ""), ("POST", "/begin"), ("POST", "/finish"), ("DELETE", "")):
+        assert guarded.request(method, f"/api/practices/{theirs}{path}").status_code == 404, path
+    assert guarded.put(f"/api/practices/{theirs}/when", json={"planned_for": None}).status_code == 404
+    # An id that is another coach's can't be taken over, and a ball can't be struck in their session.
+    keep = {"player_id": mine.id, "parts": [{"drill_id": "towel-behind"}]}
+    assert guarded.put(f"/api/practices/{theirs}", json=keep).status_code == 409
+    ball = {"player_id": mine.id, "purpose": "practice", "practice_id": theirs, "part": 0, "station": 0, "hit": True}
+    assert guarded.put(f"/api/book/{uuid.uuid4()}", json=ball).status_code == 404
+    # Nor can a coach who forgets what they read forget another's.
+    assert guarded.delete("/api/eye").status_code == 204
+    sign_in(guarded, MAREN)
+    assert guarded.get("/api/eye").json()["scenes"] > 0
+
+
 def cookie_of(client: TestClient, who: dict[str, str]) -> str:
     client.cookies.clear()
     header = client.post("/api/session", json=who).headers["set-cookie"]

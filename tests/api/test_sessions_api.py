@@ -179,7 +179,7 @@ def test_balls_of_practice_teach_what_the_switch_says(client: TestClient) -> Non
 
 def test_a_season_stands_on_its_days_and_its_calendar_parses(client: TestClient) -> None:
     body = {
-        "player_id": "tove",
+        "player_id": "ansgar",
         "first": "2027-03-01",
         "weeks": 3,
         "hours": 1.5,
@@ -193,7 +193,7 @@ def test_a_season_stands_on_its_days_and_its_calendar_parses(client: TestClient)
     assert all(one["minutes"] <= 45.0 for one in sessions)
     drills = [part["drill_id"] for one in sessions for part in one["parts"]]
     assert len(set(drills)) > 6, "the season goes round"
-    answer = client.get("/api/season.ics", params={"player_id": "tove"})
+    answer = client.get("/api/season.ics", params={"player_id": "ansgar"})
     assert answer.headers["content-type"].startswith("text/calendar")
     events = icalendar.Calendar.from_ical(answer.text).walk("VEVENT")
     assert len(events) == 6
@@ -202,7 +202,7 @@ def test_a_season_stands_on_its_days_and_its_calendar_parses(client: TestClient)
     }
     (alarm,) = events[0].walk("VALARM")
     assert alarm["trigger"].dt.total_seconds() == -3600
-    page = client.get("/api/practices", params={"player_id": "tove", "limit": 2, "offset": 5}).json()
+    page = client.get("/api/practices", params={"player_id": "ansgar", "limit": 2, "offset": 5}).json()
     assert (page["total"], len(page["rows"])) == (6, 1)
     refused = client.post("/api/season", json={**body, "hours": 9})
     assert refused.json()["errors"][0]["field"] == "weekdays"

@@ -15,6 +15,7 @@ from fastapi.testclient import TestClient
 from sqlalchemy import inspect
 
 from tests.bench.clock import clock
+from tests.bench.practice import bench_practice
 from veltrin.api.app import create_app
 from veltrin.demo import fill
 from veltrin.service.habits import habits_of
@@ -91,6 +92,7 @@ def bench_book() -> dict[str, float]:
                 "stock carries": clock(lambda: client.get("/api/players/corwin/stock"), 9),
                 "learning after one more": [update() for _ in range(9)],
                 "import of 10,000 shots": [import_ten_thousand(client)],
+                **bench_practice(store, client),
                 "empty request": clock(lambda: client.get("/api/health"), 30),
             }
         store.close()

@@ -13,7 +13,17 @@ from scipy import stats
 
 from tests.players import player
 from veltrin.core.errors import DomainError, OutOfRangeError
-from veltrin.core.practice import DRILLS, Mark, better_wins, helped, make_ready, next_level, result_of, season
+from veltrin.core.practice import (
+    DRILLS,
+    Mark,
+    better_wins,
+    helped,
+    make_ready,
+    missing_on,
+    next_level,
+    result_of,
+    season,
+)
 from veltrin.core.practice.levels import TOP_LEVEL, so_few
 from veltrin.core.practice.marks import usual_hits
 from veltrin.core.practice.ready import shared_out
@@ -75,6 +85,18 @@ def test_a_level_up_is_a_narrower_ring_or_more_hits() -> None:
         chances = [m.chance for m in marks if m is not None]
         assert limits == sorted(limits, reverse=True)
         assert chances[-1] < chances[0], "today's player reaches it less often"
+
+
+# --- the day ---
+
+
+def test_the_day_takes_away_what_isnt_there() -> None:
+    assert missing_on(None, None) == frozenset()
+    assert missing_on(1.0, 6.0) == {"soft ground"}
+    assert missing_on(0.1, 0.0) == {"bare ground", "wind"}
+    assert missing_on(0.5, 4.0) == frozenset()
+    windy = [d.id for d in DRILLS.values() if "wind" in d.needs]
+    assert windy == [d.id for d in DRILLS.values() if any(not s.wind.is_calm for s in d.stations)]
 
 
 # --- balls ---

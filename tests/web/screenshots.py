@@ -16,8 +16,6 @@ from veltrin.service.store import open_store
 FOLDER = Path(__file__).parents[2] / "docs" / "screenshots"
 AIR = "&t=12&alt=620&hum=70"
 DOWNHILL = "/?p=tove&fall=7&side=-3&flag=14.5&front=8&back=22&round=fringe&firm=firm&speed=10" + AIR
-SIDE = "/?p=ansgar&side=5&fall=0&flag=86&front=78&back=101" + AIR
-
 SAND = "/?p=corwin&fall=0&side=-3&flag=14&front=6&back=24&cover=sand&lip=0.6&lipat=2.5" + AIR
 TIGHT = "/methods?p=brisa&fall=0&cover=tight&flag=15&front=7&back=26" + AIR
 
@@ -28,14 +26,6 @@ OVER_SAND = (
     "/?p=brisa&fall=0&flag=20&front=16&back=34&wide=16&gf=-2&gs=1"
     "&areas=sand*0*0*8,-5_10,-7_13,-7_15,-4_15.5,0_15,4_13,6_10,6_8,4_7.5,0" + AIR
 )
-MEDICINE = (
-    "/?p=corwin&fall=0&flag=140&front=130&back=152&wide=22&round=rough&cover=deep&sunk=2"
-    "&areas=fairway*0*0*-40,8_126,8_126,40_-40,40!water*0*0*60,-40_120,-40_120,-6_60,-6" + AIR
-)
-
-
-def compare(page: Page) -> None:
-    page.keyboard.press("c")
 
 
 def two_days(page: Page) -> None:
@@ -60,10 +50,6 @@ PLAYERS = "/players?p=corwin&fall=0&side=0&cover=rough&sunk=0.6&flag=42&front=34
 
 def teaches(page: Page) -> None:
     page.get_by_role("tab", name="What the book teaches").click()
-
-
-def charts(page: Page) -> None:
-    page.get_by_role("tab", name="Predicted and actual").click()
 
 
 def fault(page: Page) -> None:
@@ -100,6 +86,33 @@ def drill(page: Page) -> None:
     page.get_by_role("img", name="Laid out at the ball").wait_for()
 
 
+def session(page: Page) -> None:
+    page.get_by_role("button", name="Build the session").click()
+    page.get_by_role("button", name="Run it").wait_for(timeout=20_000)
+
+
+def station(page: Page) -> None:
+    session(page)
+    page.get_by_role("button", name="Run it").click()
+    page.get_by_role("button", name="Begin", exact=True).click()
+    part = page.get_by_role("region", name="Session at the station")
+    part.wait_for(timeout=60_000)
+    for n in range(4):
+        part.locator("button.min-h-20").nth(n % 2 * (n % 3 > 0)).click()
+
+
+def scene(page: Page) -> None:
+    page.get_by_role("button", name="Read today").click()
+    read = page.get_by_role("region", name="Scene to read")
+    for name, steps in (("slope along", 5), ("slope across", -6)):
+        slider = read.get_by_role("slider", name=name)
+        for _ in range(abs(steps)):
+            slider.press("ArrowRight" if steps > 0 else "ArrowLeft")
+    read.get_by_role("button", name="Choose a call for it").click()
+    read.get_by_role("button", name="Strike it").click(timeout=20_000)
+    read.get_by_text("you read").wait_for(timeout=20_000)
+
+
 def booking(page: Page) -> None:
     page.keyboard.press("e")
     page.get_by_label("Finish in words").fill("3 short 1 right")
@@ -109,22 +122,22 @@ def booking(page: Page) -> None:
 VIEWS: list[tuple[str, str, dict[str, int], str, Callable[[Page], None]]] = [
     ("bench-downhill", DOWNHILL, WIDE, "light", nothing),
     ("bench-over-sand", OVER_SAND, WIDE, "light", nothing),
-    ("bench-medicine", MEDICINE, WIDE, "light", nothing),
-    ("compare", OVER_SAND, WIDE, "light", compare),
+    ("session", "/practice?p=tove", WIDE, "light", session),
+    ("progress", "/practice?p=tove#part=progress", WIDE, "light", nothing),
+    ("eye-dusk", "/practice?p=brisa#part=eye", WIDE, "dark", scene),
     ("drill", "/practice?p=corwin#drill=opened-rods", WIDE, "light", drill),
-    ("bench-side-slope-dusk", SIDE, WIDE, "dark", nothing),
     ("bench-sand", SAND, WIDE, "light", nothing),
     ("methods", TIGHT, WIDE, "light", nothing),
     ("players", PLAYERS, WIDE, "light", nothing),
     ("book-teaches", PLAYERS, WIDE, "light", teaches),
     ("field-book", BOOK, WIDE, "light", nothing),
-    ("predicted-actual", BOOK, WIDE, "light", charts),
     ("fault", DOWNHILL.replace("/?", "/book?"), WIDE, "light", fault),
     ("trial", BOOK, WIDE, "light", trial),
     ("conditions", WINDY, WIDE, "light", nothing),
     ("two-days", CHIP, WIDE, "light", two_days),
     ("day-sheet", WINDY, WIDE, "light", day_sheet),
     ("phone-ground", DOWNHILL, PHONE, "light", nothing),
+    ("phone-station", "/practice?p=tove", PHONE, "light", station),
     ("phone-booking", DOWNHILL, PHONE, "light", booking),
 ]
 

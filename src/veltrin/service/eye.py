@@ -68,6 +68,7 @@ MOST_REMEMBERED = 400
 """How somebody reads is told by the newest so many scenes: an eye changes."""
 
 TEN = 10
+OUTSIDE_PX = (-2000.0, 3000.0)
 ENDS: dict[EyeKind, tuple[str, str]] = {
     "fall": ("too flat", "too steep"), "side": ("too flat", "too steep"), "wind": ("too weak", "too strong"),
     "cross": ("too weak", "too strong"), "sunk": ("not deep enough", "too deep"), "give": ("too hard", "too soft"),
@@ -108,22 +109,33 @@ def _asked(question: Question) -> list[AskedOut]:
     return told
 
 
-def _picture(picture: Picture, *, mirrored: bool) -> PictureOut:
-    def outline(points: Vec) -> list[tuple[int, int]]:
-        x = picture.width_px - points[:, 0] if mirrored else points[:, 0]
-        # What lies far outside the picture would only cost room.
-        x, y = np.clip(x, -2000, 3000), np.clip(points[:, 1], -2000, 3000)
-        return list(zip(np.rint(x).astype(int).tolist(), np.rint(y).astype(int).tolist(), strict=True))
+def _path(outlines: Sequence[Vec], mirror_px: float | None) -> str:
+    """Outlines as one path, to the pixel; what lies far outside the picture would only cost room."""
+    told = []
+    for points in outlines:
+        near = np.rint(np.clip(points, *OUTSIDE_PX)).astype(int)
+        if mirror_px is not None:
+            near[:, 0] = round(mirror_px) - near[:, 0]
+        told.append("M" + "L".join(f"{x} {y}" for x, y in near.tolist()) + "z")
+    return "".join(told)
 
+
+def _picture(picture: Picture, *, mirrored: bool) -> PictureOut:
+    over = picture.width_px if mirrored else None
     return PictureOut(
         view=picture.view,
         width_px=round(picture.width_px),
         height_px=round(picture.height_px),
         shapes=[
-            ShapeFillOut(paint=s.paint, outlines=[outline(o) for o in s.outlines], fade=round(s.fade, 2))
-            for s in picture.shapes
+            ShapeFillOut(paint=s.paint, path=_path(s.outlines, over), fade=round(s.fade, 2)) for s in picture.shapes
         ],
     )
+
+
+def warm_scene(store: Store, name: str, player_id: str) -> None:
+    """Rank the calls of a scene's truth while somebody looks at it: the score has them ready then."""
+    stored = find_stored(store, player_id)
+    offered(question_for(scene_of(key_named(name)), stored.player, habits_of(store, stored)))
 
 
 def show_scene(store: Store, name: str, player_id: str) -> SceneOut:

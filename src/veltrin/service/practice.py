@@ -24,6 +24,7 @@ from veltrin.core.practice import (
     drill_named,
     ground_of,
     make_ready,
+    missing_on,
     worth_of,
 )
 from veltrin.service.book_read import lost_of
@@ -44,6 +45,7 @@ from veltrin.service.habits import habits_of
 from veltrin.service.players import find_stored
 from veltrin.service.sessions import last_test
 from veltrin.service.translate import deg
+from veltrin.service.translate_line import firmness_share
 from veltrin.service.translate_plan import call_out, places_out
 from veltrin.service.words import lie_words
 from veltrin.store.engine import Store
@@ -145,7 +147,8 @@ def build_for(store: Store, body: PracticeWish, seen: Mapping[str, int]) -> Prac
     losses = _losses(store, stored)
     worths = {d.id: worth_of(d, losses, lambda drill: better_wins(drill, stored.player)) for d in DRILLS.values()}
     again = body.again or last_test(store, stored.player.id)
-    wish = Wish(body.minutes, body.balls, frozenset(body.missing), body.theme, again)
+    today = missing_on(None if body.firmness is None else firmness_share(body.firmness), body.wind_m_s)
+    wish = Wish(body.minutes, body.balls, frozenset(body.missing) | today, body.theme, again)
     values = {i: w.per_hundred * 0.5 ** seen.get(i, 0) for i, w in worths.items()}
     told = build(list(DRILLS.values()), values, wish, seen)
     shots = sum(loss.shots for loss in losses)
@@ -173,5 +176,6 @@ def build_for(store: Store, body: PracticeWish, seen: Mapping[str, int]) -> Prac
         minutes=round(told.minutes, 1),
         balls=told.balls,
         needs=list(needs),
-        words=f"Chosen by {by}, for {body.minutes:.0f} minutes; walks and laying out are counted.",
+        words=f"Chosen by {by}, for {body.minutes:.0f} minutes; walks and laying out are counted."
+        + (f" As the day is, without {' and '.join(sorted(today))}." if today else ""),
     )

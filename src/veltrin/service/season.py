@@ -54,13 +54,15 @@ def _minutes(practice: PracticeRow) -> float:
 
 
 def calendar(store: Store, player_id: str) -> bytes:
-    """A player's dated sessions as an iCalendar file (RFC 5545), each with an alarm."""
+    """A player's sessions to come as an iCalendar file (RFC 5545), each with an alarm."""
     # Imported here: few questions want it.
     from icalendar import Alarm, Calendar, Event
 
     name = find_stored(store, player_id).player.name
     with store.session() as session:
-        dated = [one for one in rows.every(session, player_id) if one.planned_for is not None]
+        dated = [
+            one for one in rows.every(session, player_id) if one.planned_for is not None and one.state == "planned"
+        ]
     told = Calendar()
     told.add("prodid", "-//Veltrin//Practice//EN")
     told.add("version", "2.0")

@@ -1113,7 +1113,7 @@ export interface paths {
         };
         /**
          * Calendar
-         * @description A player's dated sessions as an iCalendar file with alarms.
+         * @description A player's sessions to come as an iCalendar file with alarms.
          */
         get: operations["calendar_api_season_ics_get"];
         put?: never;
@@ -2591,7 +2591,7 @@ export interface components {
             /** Name */
             name: string;
             /** Needs */
-            needs: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "rods" | "tees" | "towels" | "string" | "board" | "putter" | "a helper to read out lies")[];
+            needs: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "towels" | "string" | "board" | "putter" | "a helper to read out lies")[];
             /** Say */
             say: string[];
             /** Score */
@@ -2632,7 +2632,7 @@ export interface components {
             /** Families */
             families: ("strike" | "lie" | "distance" | "flight" | "choice")[];
             /** Needs */
-            needs: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "rods" | "tees" | "towels" | "string" | "board" | "putter" | "a helper to read out lies")[];
+            needs: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "towels" | "string" | "board" | "putter" | "a helper to read out lies")[];
         };
         /**
          * EffectOut
@@ -4922,7 +4922,7 @@ export interface components {
              * Needs
              * @description Everything to bring or to find there.
              */
-            needs: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "rods" | "tees" | "towels" | "string" | "board" | "putter" | "a helper to read out lies")[];
+            needs: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "towels" | "string" | "board" | "putter" | "a helper to read out lies")[];
             /** Parts */
             parts: components["schemas"]["PracticePartOut"][];
             /**
@@ -4961,7 +4961,7 @@ export interface components {
              * Ground
              * @enum {string}
              */
-            ground: "green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "rods" | "tees" | "towels" | "string" | "board" | "putter" | "a helper to read out lies";
+            ground: "green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "towels" | "string" | "board" | "putter" | "a helper to read out lies";
             /** Minutes */
             minutes: number;
             /** Name */
@@ -5043,7 +5043,7 @@ export interface components {
         PracticeWish: {
             /**
              * Again
-             * @description The drill of the last test, to be taken again.
+             * @description A test to be taken again; default: the last one that was played to its end.
              */
             again?: string | null;
             /**
@@ -5052,17 +5052,27 @@ export interface components {
              */
             balls?: number | null;
             /**
+             * Firmness
+             * @description Of the ground that day: word, or 0 to 1.
+             */
+            firmness?: ("sodden" | "soft" | "medium" | "firm" | "hard") | number | null;
+            /**
              * Minutes
              * @description 15 to 240.
              * @default 60
              */
             minutes: number;
             /** Missing */
-            missing?: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "rods" | "tees" | "towels" | "string" | "board" | "putter" | "a helper to read out lies")[];
+            missing?: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "towels" | "string" | "board" | "putter" | "a helper to read out lies")[];
             /** Player Id */
             player_id: string;
             /** Theme */
             theme?: ("strike" | "lie" | "distance" | "flight" | "choice") | null;
+            /**
+             * Wind M S
+             * @description Of that day; default: not said.
+             */
+            wind_m_s?: number | null;
         };
         /**
          * PreviewOut
@@ -5389,7 +5399,7 @@ export interface components {
              */
             hours: number;
             /** Missing */
-            missing?: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "rods" | "tees" | "towels" | "string" | "board" | "putter" | "a helper to read out lies")[];
+            missing?: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "towels" | "string" | "board" | "putter" | "a helper to read out lies")[];
             /** Player Id */
             player_id: string;
             /**
@@ -5519,7 +5529,7 @@ export interface components {
              * Ground
              * @enum {string}
              */
-            ground: "green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "rods" | "tees" | "towels" | "string" | "board" | "putter" | "a helper to read out lies";
+            ground: "green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "towels" | "string" | "board" | "putter" | "a helper to read out lies";
             /**
              * Hits
              * @description From here on: when it was played to its end.
@@ -5798,21 +5808,18 @@ export interface components {
         };
         /**
          * ShapeFillOut
-         * @description Outlines filled with one paint, in pixels; `fade`: 0 near to 1 lost in the haze.
+         * @description A path (as SVG has it, in pixels) filled with one paint; `fade`: 0 near to 1 lost in the haze.
          */
         ShapeFillOut: {
             /** Fade */
             fade: number;
-            /** Outlines */
-            outlines: [
-                number,
-                number
-            ][][];
             /**
              * Paint
              * @enum {string}
              */
             paint: "sky" | "ridge" | "mown-light" | "mown-dark" | "rough-light" | "rough-dark" | "green-light" | "green-dark" | "sand" | "sand-dark" | "trunk" | "crown" | "pole" | "flag" | "ball" | "shade" | "shoe" | "blade" | "blade-dark" | "soil" | "print" | "water" | "crack" | "thrown";
+            /** Path */
+            path: string;
         };
         /**
          * ShapeOut

@@ -9,10 +9,6 @@ interface SceneViewProps {
 
 const DIM = 0.5
 
-function path(outlines: ScenePicture['shapes'][number]['outlines']): string {
-  return outlines.map((points) => `M${points.map(([x, y]) => `${x} ${y}`).join('L')}z`).join('')
-}
-
 /** One view of a scene, painted in the order it came in; its colours are the theme's. */
 export const SceneView = memo(function SceneView({ picture, words, className = '' }: SceneViewProps) {
   return (
@@ -25,7 +21,7 @@ export const SceneView = memo(function SceneView({ picture, words, className = '
       {picture.shapes.map((shape, i) => (
         <path
           key={i}
-          d={path(shape.outlines)}
+          d={shape.path}
           fill={`var(--scene-${shape.paint})`}
           stroke={`var(--scene-${shape.paint})`}
           strokeWidth={1}

@@ -184,7 +184,7 @@ describe('the eye', () => {
     asked: [{ kind: 'side', words: 'slope across the line', unit: 'deg', low: -20, high: 20, step: 0.5 }],
     pictures: (['behind', 'beside', 'flag', 'close'] as const).map((view) => ({
       view, width_px: 800, height_px: 540,
-      shapes: [{ paint: 'sky' as const, outlines: [[[0, 0], [800, 0], [800, 540]]], fade: 0 }],
+      shapes: [{ paint: 'sky' as const, path: 'M0 0L800 0L800 540z', fade: 0 }],
     })),
   } // prettier-ignore
   const score: Score = {

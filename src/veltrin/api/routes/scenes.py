@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from fastapi import APIRouter, Path, Query
+from fastapi import APIRouter, BackgroundTasks, Path, Query
 
 from veltrin.api.deps import StoreDep
 from veltrin.service import eye as eye_service
@@ -41,9 +41,11 @@ def list_scenes(
 
 
 @router.get("/scenes/{scene}", tags=["practice"])
-def show_scene(store: StoreDep, scene: SceneName, player_id: PlayerId) -> SceneOut:
+def show_scene(store: StoreDep, scene: SceneName, player_id: PlayerId, after: BackgroundTasks) -> SceneOut:
     """A scene to read, drawn from where a person stands."""
-    return eye_service.show_scene(store, scene, player_id)
+    told = eye_service.show_scene(store, scene, player_id)
+    after.add_task(eye_service.warm_scene, store, scene, player_id)
+    return told
 
 
 @router.post("/scenes/{scene}/calls", tags=["practice"])

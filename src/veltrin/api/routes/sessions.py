@@ -81,7 +81,7 @@ def plan_season(store: StoreDep, body: SeasonIn) -> PracticePage:
 
 @router.get("/season.ics", tags=["practice"], response_class=Response)
 def calendar(store: StoreDep, player_id: PlayerId) -> Response:
-    """A player's dated sessions as an iCalendar file with alarms."""
+    """A player's sessions to come as an iCalendar file with alarms."""
     return Response(
         season_service.calendar(store, player_id),
         media_type="text/calendar",

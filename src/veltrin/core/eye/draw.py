@@ -244,13 +244,12 @@ class _Painter:
             return
         half = min(11.0, 0.45 * self.scene.flag_m)
         flag, edges = self.scene.flag_m, np.linspace(-1.0, 1.0, 9)
-        for paint, first in (("green-light", 0), ("green-dark", 1)):
-            strips = []
-            for low, high in zip(edges[first:-1:2], edges[first + 1 :: 2], strict=True):
-                y = np.array([low, high, high, low]) * half
-                reach = np.sqrt(np.maximum(1.0 - (np.array([low, high, high, low])) ** 2, 0.0)) * half
-                strips.append(self.on(flag + reach * np.array([-1.0, -1.0, 1.0, 1.0]), y, 0.02))
-            yield from self.shape(paint, np.array(strips), flag + half + 0.5, flag / HAZE_M)  # type: ignore[arg-type]
+        low, high = edges[:-1], edges[1:]
+        y = np.stack([low, high, high, low], axis=1)
+        reach = np.sqrt(np.maximum(1.0 - y**2, 0.0)) * np.array([-1.0, -1.0, 1.0, 1.0])
+        strips = self.on(flag + half * reach, half * y, 0.02)
+        yield from self.shape("green-light", strips[::2], flag + half + 0.5, flag / HAZE_M)
+        yield from self.shape("green-dark", strips[1::2], flag + half + 0.5, flag / HAZE_M)
 
     def bunker(self) -> Iterator[Placed]:
         if self.scene.lie.in_sand and self.view in ("behind", "beside"):
@@ -264,18 +263,19 @@ class _Painter:
         return np.array([foot - half + below, foot + half + below, foot + half + above, foot - half + above])
 
     def trees(self) -> Iterator[Placed]:
-        rng = np.random.default_rng([self.scene.key.seed, 5, self.view == "beside"])
-        for _ in range(9):
-            out, high = float(rng.uniform(14.0, 48.0)), float(rng.uniform(5.0, 11.0))
-            on, left = float(rng.uniform(12.0, self.scene.flag_m + 50.0)), bool(rng.integers(2))
-            x, y = on, out if left else -out
-            if self.view == "beside":
-                x, y = float(rng.uniform(-60.0, 60.0)), out + 12.0
-            foot, fade = self.at(x, y), math.hypot(x, y) / HAZE_M
-            yield from self.shape("trunk", self._board(foot, 0.05 * high, 0.0, 0.42 * high)[None], None, fade)
-            wide = 0.25 * high * (1.0 + 0.13 * rng.normal(size=len(_ROUND)))
-            crown = foot + np.outer(wide * np.cos(_ROUND), self.right)
-            crown[:, 2] += 0.64 * high + 1.35 * wide * np.sin(_ROUND)
+        if self.view in ("flag", "close"):
+            return
+        count, beside = 9, self.view == "beside"
+        rng = np.random.default_rng([self.scene.key.seed, 5, beside])
+        out, high = rng.uniform(14.0, 48.0, count), rng.uniform(5.0, 11.0, count)
+        x = rng.uniform(-60.0, 60.0, count) if beside else rng.uniform(12.0, self.scene.flag_m + 50.0, count)
+        y = out + 12.0 if beside else out * rng.choice([-1.0, 1.0], count)
+        wide = 0.25 * high[:, None] * (1.0 + 0.13 * rng.normal(size=(count, len(_ROUND))))
+        for foot, tall, spread in zip(self.on(x, y), high.tolist(), wide, strict=True):
+            fade = math.hypot(foot[0], foot[1]) / HAZE_M
+            yield from self.shape("trunk", self._board(foot, 0.05 * tall, 0.0, 0.42 * tall)[None], None, fade)
+            crown = foot + np.outer(spread * np.cos(_ROUND), self.right)
+            crown[:, 2] += 0.64 * tall + 1.35 * spread * np.sin(_ROUND)
             yield from self.shape("crown", crown[None], None, fade)
 
     def flag(self) -> Iterator[Placed]:

@@ -19,6 +19,7 @@ from veltrin.core.practice.session import (
     build,
     ground_of,
     minutes_of,
+    missing_on,
     order_of_balls,
     whole_minutes,
 )
@@ -64,6 +65,7 @@ __all__ = [
     "kinds_of",
     "make_ready",
     "minutes_of",
+    "missing_on",
     "next_level",
     "order_of_balls",
     "result_of",

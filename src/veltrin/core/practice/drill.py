@@ -16,7 +16,7 @@ FAMILIES: tuple[Family, ...] = get_args(Family)
 
 Need = Literal[
     "green", "short grass", "rough", "slope", "sand", "collar", "soft ground", "bare ground", "open range",
-    "rods", "tees", "towels", "string", "board", "putter", "a helper to read out lies",
+    "wind", "rods", "tees", "towels", "string", "board", "putter", "a helper to read out lies",
 ]  # fmt: skip
 NEEDS: tuple[Need, ...] = get_args(Need)
 

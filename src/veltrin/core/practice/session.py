@@ -40,6 +40,26 @@ GROUNDS: tuple[Need, ...] = (
 )  # fmt: skip
 
 
+CALM_BELOW_M_S = 2.5
+"""Less wind than this can't be practised in. Judgement: force 2 is felt on the face."""
+
+HARD_FROM, SODDEN_TO = 0.75, 0.2
+"""Ground as firm as this has nothing soft, as soft as this nothing bare and hard. Judgement, by the words firm and
+soft."""
+
+
+def missing_on(firmness: float | None, wind_m_s: float | None) -> frozenset[Need]:
+    """What isn't there on a day; None: not said. `firmness`: of the ground, 0 sodden to 1 hard."""
+    found: set[Need] = set()
+    if firmness is not None and firmness >= HARD_FROM:
+        found.add("soft ground")
+    if firmness is not None and firmness <= SODDEN_TO:
+        found.add("bare ground")
+    if wind_m_s is not None and wind_m_s < CALM_BELOW_M_S:
+        found.add("wind")
+    return frozenset(found)
+
+
 @dataclass(frozen=True)
 class Wish:
     """What there is: minutes, balls (None: enough), what is not there, and a family to keep to (None: what costs most).

@@ -28,10 +28,10 @@ class AskedOut(Contract):
 
 
 class ShapeFillOut(Contract):
-    """Outlines filled with one paint, in pixels; `fade`: 0 near to 1 lost in the haze."""
+    """A path (as SVG has it, in pixels) filled with one paint; `fade`: 0 near to 1 lost in the haze."""
 
     paint: Paint
-    outlines: list[list[tuple[int, int]]]
+    path: str
     fade: float
 
 

@@ -6,8 +6,10 @@ from pydantic import Field
 
 from veltrin.core.ground import CoverName
 from veltrin.core.practice import Family, Lay, Need, Phase, Score, Shape, Unit
-from veltrin.service.contracts.base import Contract
+from veltrin.core.run import Firmness
+from veltrin.service.contracts.base import Contract, bounded
 from veltrin.service.contracts.plan import CallOut
+from veltrin.service.contracts.world import FirmnessShare
 
 
 class DrillOut(Contract):
@@ -107,7 +109,11 @@ class PracticeWish(Contract):
     balls: int | None = Field(None, description="8 to 400; default: enough.")
     missing: list[Need] = Field(default_factory=list, max_length=20)
     theme: Family | None = None
-    again: str | None = Field(None, max_length=40, description="The drill of the last test, to be taken again.")
+    again: str | None = Field(
+        None, max_length=40, description="A test to be taken again; default: the last one that was played to its end."
+    )
+    firmness: Firmness | FirmnessShare | None = Field(None, description="Of the ground that day: word, or 0 to 1.")
+    wind_m_s: float | None = bounded("wind.speed_m_s", None, "Of that day; default: not said.")
 
 
 class PracticePartOut(Contract):

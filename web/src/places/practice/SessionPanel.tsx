@@ -3,6 +3,7 @@ import type { Drill, Drills, Player } from '../../api/client'
 import { useBuildSession, useKeepPractice } from '../../api/practice'
 import { newId } from '../../lib/booking'
 import { tell } from '../../lib/desk'
+import { useReading } from '../../lib/store'
 import { Chips } from '../../ui/Chips'
 import { Choice } from '../../ui/Choice'
 import { Problem } from '../../ui/Problem'
@@ -28,6 +29,7 @@ export function SessionPanel({ told, player, missing, onMissing, onOpen, onRun }
   const [theme, setTheme] = useState<Theme>('')
   // What was built, then every change of the coach: the last one is undone first.
   const [steps, setSteps] = useState<Part[][]>([])
+  const day = useReading()
   const build = useBuildSession()
   const keep = useKeepPractice()
   const parts = steps.at(-1)
@@ -52,6 +54,8 @@ export function SessionPanel({ told, player, missing, onMissing, onOpen, onRun }
               balls: balls.trim() === '' ? null : Number(balls),
               missing: told.needs.filter((need) => missing.includes(need)),
               theme: theme === '' ? null : theme,
+              firmness: day.ground,
+              wind_m_s: day.wind,
             },
             { onSuccess: (session) => setSteps([session.parts]) },
           )
