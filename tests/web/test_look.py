@@ -21,6 +21,7 @@ PLACES = ("/", "/methods", "/players", "/book", "/practice", "/conditions")
 TABS = {
     "/players": ("Stock shots", "What the book teaches"),
     "/book": ("Predicted and actual", "By kind of lie", "Read a fault", "Trials"),
+    "/practice": ("Season", "Progress", "The eye", "Drills"),
     "/conditions": ("Two days", "Day sheet"),
 }
 SHEETS = "?opxhncwke"

@@ -113,13 +113,15 @@ export function Finishes({ points, along, across, toShown, unit }: FinishesProps
               stroke="var(--faint)"
               strokeDasharray="2 4"
             />
-            <text
-              x={S / 2 + 3}
-              y={S / 2 - (ring * reach * k) / toShown(reach) - 2}
-              className="figure quiet halo"
-            >
-              {ring}
-            </text>
+            {(ring * reach * k) / toShown(reach) < S / 2 - 14 && (
+              <text
+                x={S / 2 + 3}
+                y={S / 2 - (ring * reach * k) / toShown(reach) - 2}
+                className="figure quiet halo"
+              >
+                {ring}
+              </text>
+            )}
           </g>
         ))}
         {along !== null && across !== null && (

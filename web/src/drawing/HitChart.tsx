@@ -4,16 +4,16 @@ import type { Progress } from '../api/client'
 type Drilled = Pick<Progress['drills'][number], 'name' | 'went'>
 
 const W = 320
-const H = 96
+const H = 104
 const LEFT = 30
-const FOOT = 78
+const FOOT = 82
 
 /** Hits of one drill over time, each with the interval it can be trusted to, against what was expected. */
 export function HitChart({ drill }: { drill: Drilled }) {
   const times = drill.went.map(({ at }) => Date.parse(at))
   const [first, last] = [Math.min(...times), Math.max(...times)]
   const x = scaleLinear(first === last ? [first - 1, last + 1] : [first, last], [LEFT + 12, W - 12])
-  const y = scaleLinear([0, 100], [FOOT, 6])
+  const y = scaleLinear([0, 100], [FOOT, 14])
   const share = ({ rate }: Drilled['went'][number]) => (100 * rate.hits) / Math.max(rate.of, 1)
   const words = drill.went
     .map((one) => `${one.at.slice(0, 10)}: ${one.rate.hits} of ${one.rate.of}${one.passed ? ', passed' : ''}`)
@@ -53,11 +53,11 @@ export function HitChart({ drill }: { drill: Drilled }) {
           />
         </g>
       ))}
-      <text x={LEFT + 2} y={H - 4} className="figure quiet">
+      <text x={LEFT + 2} y={H - 6} className="figure quiet">
         {drill.went[0]?.at.slice(0, 10)}
       </text>
       {drill.went.length > 1 && (
-        <text x={W} y={H - 4} textAnchor="end" className="figure quiet">
+        <text x={W} y={H - 6} textAnchor="end" className="figure quiet">
           {drill.went.at(-1)?.at.slice(0, 10)}
         </text>
       )}

@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { useFilters } from '../../lib/use-filters'
 import type { Player } from '../../api/client'
 import { summaryQuery } from '../../api/queries'
+import { PartTabs } from '../../ui/PartTabs'
 import { Problem } from '../../ui/Problem'
 import { Charts } from './Charts'
 import { FaultReader } from './FaultReader'
@@ -31,17 +32,7 @@ export function FieldBook({ player }: { player: Player }) {
     <main className="mx-auto max-w-[120rem] px-4 pb-10">
       <Tabs.Root value={part} onValueChange={setPart}>
         <div className="flex flex-wrap items-baseline gap-x-6 gap-y-1 border-b border-rule pt-2">
-          <Tabs.List className="flex flex-wrap gap-x-5 gap-y-1" aria-label="Parts of the field book">
-            {PARTS.map(([value, words]) => (
-              <Tabs.Trigger
-                key={value}
-                value={value}
-                className="pb-1 text-quiet data-[state=active]:border-b-2 data-[state=active]:border-hot data-[state=active]:font-semibold data-[state=active]:text-ink"
-              >
-                {words}
-              </Tabs.Trigger>
-            ))}
-          </Tabs.List>
+          <PartTabs label="Parts of the field book" parts={PARTS} />
           {isFiltered && <Filters which={which} summary={summary.data} onWhich={filter} />}
         </div>
         <WaitingShots />

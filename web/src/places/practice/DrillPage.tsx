@@ -4,10 +4,11 @@ import { readyDrillQuery } from '../../api/queries'
 import { LayoutFar } from '../../drawing/LayoutFar'
 import { LayoutNear } from '../../drawing/LayoutNear'
 import { callName } from '../../lib/advice'
-import { aimWords, lengthWords, markWords, measureWords, readingAt, todayWords } from '../../lib/drill-words'
+import { aimWords, lengthWords, markWords, readingAt, todayWords } from '../../lib/drill-words'
 import { usePlace } from '../../lib/place'
 import { useBench } from '../../lib/store'
 import { useUnits } from '../../lib/use-units'
+import { Measures } from '../../ui/Measures'
 import { Problem } from '../../ui/Problem'
 
 interface StationProps {
@@ -61,18 +62,7 @@ function Station({ drill, station, player }: StationProps) {
             <LayoutFar station={station} />
             <LayoutNear station={station} leftHanded={player.hand === 'left'} />
           </div>
-          {station.measures.length > 0 && (
-            <dl className="mt-1 grid max-w-[34rem] grid-cols-[1fr_auto]">
-              {station.measures.map((measure) => (
-                <div key={measure.words} className="contents">
-                  <dt className="border-b border-rule">{measure.words}</dt>
-                  <dd className="figure border-b border-rule pl-4 text-right">
-                    {measureWords(measure, units)}
-                  </dd>
-                </div>
-              ))}
-            </dl>
-          )}
+          <Measures measures={station.measures} />
         </>
       )}
     </section>

@@ -4,6 +4,7 @@ import { useState } from 'react'
 import type { Player } from '../../api/client'
 import { drillsQuery } from '../../api/queries'
 import { usePart } from '../../lib/use-part'
+import { PartTabs } from '../../ui/PartTabs'
 import { Problem } from '../../ui/Problem'
 import { DrillList } from './DrillList'
 import { DrillPage } from './DrillPage'
@@ -41,20 +42,9 @@ export function Practice({ player }: { player: Player }) {
   return (
     <main className="mx-auto max-w-[120rem] px-4 pb-10">
       <Tabs.Root value={part} onValueChange={(value) => name({ part: value === 'session' ? '' : value })}>
-        <Tabs.List
-          className="no-print mb-3 flex flex-wrap gap-x-5 gap-y-1 border-b border-rule pt-2"
-          aria-label="Parts of practice"
-        >
-          {PARTS.map(([value, words]) => (
-            <Tabs.Trigger
-              key={value}
-              value={value}
-              className="pb-1 text-quiet data-[state=active]:border-b-2 data-[state=active]:border-hot data-[state=active]:font-semibold data-[state=active]:text-ink"
-            >
-              {words}
-            </Tabs.Trigger>
-          ))}
-        </Tabs.List>
+        <div className="no-print mb-3 border-b border-rule pt-2">
+          <PartTabs label="Parts of practice" parts={PARTS} />
+        </div>
         {/* What was built stays while a drill is looked at. */}
         <Tabs.Content value="session" forceMount hidden={part !== 'session'}>
           {run && (

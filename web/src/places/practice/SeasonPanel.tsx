@@ -5,6 +5,7 @@ import { practicesQuery, useMovePractice, usePlanSeason } from '../../api/practi
 import { dayAfter, mondayOf, weeksOf } from '../../lib/weeks'
 import { Chips } from '../../ui/Chips'
 import { Problem } from '../../ui/Problem'
+import { SmallNumber } from '../../ui/SmallNumber'
 
 const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 
@@ -44,24 +45,8 @@ function SeasonForm({ player }: { player: Player }) {
         <span className="block text-small text-quiet">from</span>
         <input type="date" className="field" value={first} onChange={(e) => setFirst(e.target.value)} />
       </label>
-      <label>
-        <span className="block text-small text-quiet">weeks</span>
-        <input
-          className="field figure w-16"
-          inputMode="numeric"
-          value={weeks}
-          onChange={(e) => setWeeks(e.target.value)}
-        />
-      </label>
-      <label>
-        <span className="block text-small text-quiet">hours a week</span>
-        <input
-          className="field figure w-16"
-          inputMode="decimal"
-          value={hours}
-          onChange={(e) => setHours(e.target.value)}
-        />
-      </label>
+      <SmallNumber label="weeks" value={weeks} onChange={setWeeks} />
+      <SmallNumber label="hours a week" value={hours} onChange={setHours} />
       <label>
         <span className="block text-small text-quiet">at</span>
         <input type="time" className="field" value={starts} onChange={(e) => setStarts(e.target.value)} />

@@ -7,6 +7,7 @@ import { useReading } from '../../lib/store'
 import { Chips } from '../../ui/Chips'
 import { Choice } from '../../ui/Choice'
 import { Problem } from '../../ui/Problem'
+import { SmallNumber } from '../../ui/SmallNumber'
 import { FAMILY_WORDS } from '../../lib/drill-words'
 import { KeptSessions } from './KeptSessions'
 import { PartsList, type Part } from './PartsList'
@@ -61,25 +62,8 @@ export function SessionPanel({ told, player, missing, onMissing, onOpen, onRun }
           )
         }}
       >
-        <label>
-          <span className="block text-small text-quiet">minutes</span>
-          <input
-            className="field figure w-20"
-            inputMode="numeric"
-            value={minutes}
-            onChange={(event) => setMinutes(event.target.value)}
-          />
-        </label>
-        <label>
-          <span className="block text-small text-quiet">balls</span>
-          <input
-            className="field figure w-20"
-            inputMode="numeric"
-            placeholder="enough"
-            value={balls}
-            onChange={(event) => setBalls(event.target.value)}
-          />
-        </label>
+        <SmallNumber label="minutes" value={minutes} onChange={setMinutes} />
+        <SmallNumber label="balls" value={balls} placeholder="enough" onChange={setBalls} />
         <label>
           <span className="block text-small text-quiet">about</span>
           <Choice<Theme>

@@ -1,13 +1,14 @@
 import { useState } from 'react'
 import type { Drill, KeptPractice, MissName } from '../../api/client'
 import { FinishTap } from '../../drawing/FinishTap'
-import { HIT_WORDS, lengthWords, markWords, measureWords } from '../../lib/drill-words'
+import { HIT_WORDS, lengthWords, markWords } from '../../lib/drill-words'
 import { finishWords, type Finish } from '../../lib/finish'
 import { hitBy, strikeBall, type RunBall } from '../../lib/run'
 import { distance } from '../../lib/units'
 import { useUnits } from '../../lib/use-units'
 import { say, useSpeech } from '../../lib/speech'
 import { Live } from '../../ui/Live'
+import { Measures } from '../../ui/Measures'
 
 interface StationPageProps {
   practice: KeptPractice
@@ -167,16 +168,7 @@ export function StationPage({ practice, place, drill, balls, misses, onUndo }: S
       {shown.measures.length > 0 && (
         <details>
           <summary className="cursor-pointer font-semibold">How it is laid out</summary>
-          <dl className="mt-1 grid grid-cols-[1fr_auto]">
-            {shown.measures.map((measure) => (
-              <div key={measure.words} className="contents">
-                <dt className="border-b border-rule">{measure.words}</dt>
-                <dd className="figure border-b border-rule pl-4 text-right">
-                  {measureWords(measure, units)}
-                </dd>
-              </div>
-            ))}
-          </dl>
+          <Measures measures={shown.measures} />
         </details>
       )}
     </div>
