@@ -110,7 +110,7 @@ def scene(page: Page) -> None:
             slider.press("ArrowRight" if steps > 0 else "ArrowLeft")
     read.get_by_role("button", name="Choose a call for it").click()
     read.get_by_role("button", name="Strike it").click(timeout=20_000)
-    read.get_by_text("you read").wait_for(timeout=20_000)
+    read.get_by_role("columnheader", name="you read").wait_for(timeout=20_000)
 
 
 def booking(page: Page) -> None:
