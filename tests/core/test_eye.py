@@ -68,8 +68,11 @@ def test_the_horizon_is_where_level_lines_end() -> None:
     camera = Camera((0.0, 0.0, 1.6), 0.4, -0.2, 560.0, 800.0, 540.0)
     way = np.array([math.cos(0.3), math.sin(0.3), 0.0])
     far = camera.project(np.array([camera.at + 1e7 * way]))
-    # Straight ahead exactly; to the side a level line ends on the same row.
-    assert far[0, 1] == pytest.approx(camera.horizon_px, abs=0.01)
+    # A level line ends on one row, wherever it points: that of a plane through the eye, tilted with the camera.
+    horizon = 270.0 - 560.0 * math.tan(0.2) * math.cos(0.0)
+    ahead = camera.project(np.array([camera.at + 1e7 * np.array([math.cos(0.4), math.sin(0.4), 0.0])]))
+    assert ahead[0, 1] == pytest.approx(horizon, abs=0.01)
+    assert far[0, 1] == pytest.approx(horizon, abs=0.01)
 
 
 def test_what_is_behind_the_eye_is_cut_off() -> None:

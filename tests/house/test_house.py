@@ -7,6 +7,7 @@ import subprocess
 import sys
 from pathlib import Path
 
+from veltrin.core.eye.draw import PAINTS
 from veltrin.core.methods import CATALOGUE
 from veltrin.settings import WEB_DIST, Settings
 
@@ -83,3 +84,10 @@ def test_built_page_fetches_nothing_from_elsewhere() -> None:
     assert not re.search(r'(?:src|href)="https?:', page)
     for sheet in WEB_DIST.glob("assets/*.css"):
         assert not re.search(r"url\(\s*['\"]?https?:", sheet.read_text())
+
+
+def test_the_page_has_a_colour_for_everything_a_scene_is_painted_with() -> None:
+    theme = (ROOT / "web" / "src" / "theme" / "theme.css").read_text()
+    for paint in PAINTS:
+        # By day and at dusk.
+        assert theme.count(f"--scene-{paint}:") == 2, paint

@@ -40,9 +40,9 @@ ROUNDS: tuple[tuple[str, LieIn, LineIn, int, float], ...] = (
 # practice, which helped one of them and not the other.
 SEASON: tuple[tuple[str, LieIn, LineIn, int, float, int, int], ...] = (
     ("tove", ROUGH, PITCH, 16, 0.45, -48, 0),
-    ("corwin", SAND, BUNKER, 10, 0.2, -40, 4),
+    ("corwin", SAND, BUNKER, 10, 0.1, -40, 4),
     ("tove", ROUGH, PITCH, 22, 0.0, 56, 0),
-    ("corwin", SAND, BUNKER, 6, 0.2, 62, 4),
+    ("corwin", SAND, BUNKER, 8, 0.25, 62, 4),
 )
 STOCK: tuple[tuple[str, str, int], ...] = (("corwin", "7-iron", 12), ("corwin", "54", 10), ("tove", "7-iron", 10))
 
@@ -60,7 +60,7 @@ def _shots(store: Store, rng: np.random.Generator, air: AirIn) -> Iterator[tuple
         request = PlanRequest(player_id=player_id, lie=lie, line=line, air=air)
         planned = planned_shot(store, request, plan(store, request).calls[0].id)
         for ball in range(balls):
-            day += (1 + int(rng.integers(0, 2))) if begins is None else int(rng.integers(0, 3))
+            day += (1 + int(rng.integers(0, 2))) if begins is None else int(rng.integers(0, 2))
             body = BookingIn.model_validate(
                 {
                     "player_id": player_id,

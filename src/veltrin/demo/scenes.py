@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import json
 import math
-import tempfile
 import uuid
 from collections.abc import Iterator
 from datetime import UTC, datetime, timedelta
@@ -25,10 +24,11 @@ from veltrin.core.eye import (
     question_for,
     scene_of,
 )
+from veltrin.core.kit import Player, build_bag
 from veltrin.core.plan import READINGS, Question
 from veltrin.demo.skarvan_fell import PLAYERS
-from veltrin.service.players import add_player, find_stored
-from veltrin.service.store import open_store
+from veltrin.service.players import made_of
+from veltrin.service.translate import club_out
 
 FIRST = datetime(2026, 10, 1, 18, 0, tzinfo=UTC)
 DEG = math.radians(1.0)
@@ -59,13 +59,13 @@ def read_of(
     return told
 
 
-def scenes_of(reader: str, truth_for: Any, count: int | None = None) -> Iterator[dict[str, Any]]:
-    """Scenes of a reader, each priced. `truth_for`: the shot of a scene for the player it is read for."""
-    habit, every = READERS[reader]
+def scenes_of(reader: str, count: int | None = None) -> Iterator[dict[str, Any]]:
+    """Scenes of a reader, each priced; the first `count` of them."""
+    (habit, every), player = READERS[reader], read_for()
     rng = np.random.default_rng([len(reader), 46])
     for n in range(every if count is None else min(count, every)):
         key = Key(int(rng.integers(1, 10**6)), 1 + min(n // 16, 2), EYE_KINDS[n % len(EYE_KINDS)])
-        truth, true = truth_for(scene_of(key)), scene_of(key).truth
+        truth, true = question_for(scene_of(key), player), scene_of(key).truth
         read = read_of(truth, true, habit, rng)
         as_read(truth, read)
         cost = cost_of(truth, read)
@@ -80,16 +80,17 @@ def scenes_of(reader: str, truth_for: Any, count: int | None = None) -> Iterator
         }
 
 
+def read_for() -> Player:
+    """The player whose shots the scenes are."""
+    body = PLAYERS["tove"]
+    bag = build_bag(body.seven_iron_carry_m, tuple(body.leave_out))
+    return made_of("tove", body, [club_out(club) for club in bag]).player
+
+
 def main() -> None:
     """Write the file anew."""
-    with tempfile.TemporaryDirectory() as folder:
-        store = open_store(Path(folder) / "made.sqlite3")
-        add_player(store, PLAYERS["tove"], "tove")
-        player = find_stored(store, "tove").player
-        told = {reader: list(scenes_of(reader, lambda scene: question_for(scene, player))) for reader in READERS}
-        store.close()
-    path = Path(__file__).with_name("scenes.json")
-    path.write_text(json.dumps(told, indent=1) + "\n")
+    told = {reader: list(scenes_of(reader)) for reader in READERS}
+    Path(__file__).with_name("scenes.json").write_text(json.dumps(told, indent=1) + "\n")
 
 
 if __name__ == "__main__":

@@ -49,8 +49,12 @@ class Camera:
         seen = self.seen(points)
         if np.any(seen[:, 2] < NEAR_M):
             raise ValueError("points: behind the eye. Clip first (see outline).")
+        return self._pixels(seen)
+
+    def _pixels(self, seen: Vec) -> Vec:
+        """Pixels of points in the camera's frame (..., 2); what is behind the near plane is drawn in it."""
         middle = np.array([self.width_px / 2.0, self.height_px / 2.0])
-        return np.asarray(middle + self.focal_px * seen[:, :2] / seen[:, 2:3])
+        return np.asarray(middle + self.focal_px * seen[..., :2] / np.maximum(seen[..., 2:3], NEAR_M))
 
     def outline(self, points: Vec) -> Vec:
         """Pixels of a polygon (k, 3), cut off at the near plane (m, 2); none of it in front: (0, 2)."""
@@ -64,9 +68,7 @@ class Camera:
                 kept.append(a + (b - a) * ((NEAR_M - a[2]) / (b[2] - a[2])))
         if len(kept) < 3:
             return np.zeros((0, 2))
-        cut = np.array(kept)
-        middle = np.array([self.width_px / 2.0, self.height_px / 2.0])
-        return np.asarray(middle + self.focal_px * cut[:, :2] / np.maximum(cut[:, 2:3], NEAR_M))
+        return self._pixels(np.array(kept))
 
     def outlines(self, polygons: Vec) -> list[Vec | None]:
         """Pixels of many polygons of as many corners (n, k, 3), cut at the near plane; None: not in the picture."""
@@ -74,8 +76,7 @@ class Camera:
         seen = self.seen(polygons.reshape(-1, 3)).reshape(n, k, 3)
         depth = seen[:, :, 2]
         nearest = depth.min(axis=1)
-        middle = np.array([self.width_px / 2.0, self.height_px / 2.0])
-        flat = middle + self.focal_px * seen[:, :, :2] / np.maximum(depth, NEAR_M)[:, :, None]
+        flat = self._pixels(seen)
         low, high = flat.min(axis=1), flat.max(axis=1)
         shown = (high.min(axis=1) > 0.0) & (low[:, 0] < self.width_px) & (low[:, 1] < self.height_px)
         told: list[Vec | None] = [None] * n
@@ -85,8 +86,3 @@ class Camera:
             cut = self.outline(polygons[i])
             told[i] = cut if len(cut) else None
         return told
-
-    @property
-    def horizon_px(self) -> float:
-        """Row of the true horizon: where level lines end."""
-        return self.height_px / 2.0 + self.focal_px * math.tan(self.tilt_rad)

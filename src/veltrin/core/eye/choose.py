@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
@@ -80,8 +79,3 @@ def a_days_scenes(day: int, reader: int, seen: Sequence[Seen], eyes: Mapping[Eye
     order = rng.permutation(len(kinds))
     seeds = rng.integers(1, MOST_SEED, len(kinds))
     return tuple(Key(int(seeds[i]), level, kinds[int(order[i])]) for i in range(len(kinds)))
-
-
-def days_between(later: float, earlier: float) -> float:
-    """Days from one moment (s) to a later one, none for the future."""
-    return max(later - earlier, 0.0) / 86400.0 if math.isfinite(later - earlier) else 0.0
