@@ -2,14 +2,20 @@
 
 from __future__ import annotations
 
+import json
+import math
 import re
 import uuid
+from datetime import UTC, datetime
 from typing import Any
 
 import pytest
 from fastapi.testclient import TestClient
 
 from veltrin.core.eye import key_named, scene_of
+from veltrin.store.engine import Store
+from veltrin.store.repositories import scenes as scene_rows
+from veltrin.store.tables import SceneRow
 
 SCENE = "41.3.side"
 
@@ -100,25 +106,28 @@ def held(client: TestClient, **more: Any) -> dict[str, Any]:
     return {row["reading"]: row for row in told["rows"]}
 
 
-def test_the_eye_moves_the_doubts_of_a_call_and_can_mend_a_reading(client: TestClient) -> None:
-    """Ten scenes and more read with side slopes too flat: the doubt of the side slope is the reader's own."""
-    client.delete("/api/eye")
-    read = 0
-    for seed in range(1, 60):
-        scene = f"{seed}.3.side"
-        if abs(scene_of(key_named(scene)).slope.side_rad) < 0.07:
-            continue
-        truth = true_of(client, scene)
-        side = truth["side"]
-        assert (
-            score(
-                client, scene, {**truth, "side": side - (3.0 if side > 0 else -3.0) * (0.8 + 0.4 * (seed % 2))}
-            ).status_code
-            == 200
-        )
-        read += 1
-        if read == 14:
-            break
+def read_flat(store: Store, scenes: int, by_deg: float) -> None:
+    """So many scenes that the coach read with the side slope too flat, as they would be kept."""
+    with store.session() as session:
+        scene_rows.forget(session, None)
+        kept = 0
+        for seed in range(1, 400):
+            scene = f"{seed}.3.side"
+            true = scene_of(key_named(scene)).slope.side_rad
+            if abs(true) < 0.07 or kept == scenes:
+                continue
+            off = math.radians(by_deg) * (0.8 + 0.4 * (kept % 2))
+            row = SceneRow(
+                id=str(uuid.uuid4()), player_id="brisa", scene=scene, call_id="", read_at=datetime.now(UTC),
+                readings_json=json.dumps({"side": (true, true - math.copysign(off, true))}),
+            )  # fmt: skip
+            scene_rows.add(session, row)
+            kept += 1
+
+
+def test_the_eye_moves_the_doubts_of_a_call_and_can_mend_a_reading(client: TestClient, demo_store: Store) -> None:
+    """Side slopes read too flat: the doubt of the side slope is the reader's own."""
+    read_flat(demo_store, 14, 3.0)
     eye = {one["kind"]: one for one in client.get("/api/eye").json()["kinds"]}
     assert eye["side"]["is_known"]
     assert eye["side"]["bias"] == pytest.approx(-3.0, abs=0.7)

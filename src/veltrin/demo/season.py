@@ -43,7 +43,7 @@ class Practised:
 
 PRACTISED = (
     Practised("tove", "worst-grass", (20, 26, 33, 40, 47, 53), (1.15, 1.0, 0.85, 0.75, 0.65, 0.6)),
-    Practised("corwin", "sand-ladder", (22, 30, 38, 46), (1.0, 1.1, 0.95, 1.05)),
+    Practised("corwin", "plugged", (22, 30, 38, 46), (1.0, 1.1, 0.95, 1.05)),
 )
 
 
@@ -54,6 +54,8 @@ def _balls(
     minute = 0
     for place, told in enumerate(json.loads(part.stations_json)):
         limit = told["mark"]["limit"]
+        # Once a station: what the balls before teach changes no yardstick of this session.
+        planned = planned_shot(store, PlanRequest.model_validate(told["request"]), str(told["call_id"]))
         for _ in range(told["balls"]):
             past, side = (float(v) for v in rng.normal(0.0, width * limit / 1.35, 2))
             hit = float(np.hypot(past, side)) <= limit
@@ -64,7 +66,6 @@ def _balls(
                     "past_m": round(past, 1), "side_m": round(side, 1),
                 }
             )  # fmt: skip
-            planned = planned_shot(store, PlanRequest.model_validate(told["request"]), str(told["call_id"]))
             booking = made_booking(str(uuid.UUID(bytes=rng.bytes(16), version=4)), planned, body)
             booking.practice_id, booking.drill_id = practice.id, part.drill_id
             booking.part, booking.station, booking.hit = part.place, place, hit
