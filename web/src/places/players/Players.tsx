@@ -2,7 +2,6 @@ import { useQuery } from '@tanstack/react-query'
 import { tell } from '../../lib/desk'
 import { useDropPlayer } from '../../api/mutations'
 import { Tabs } from 'radix-ui'
-import { useState } from 'react'
 import { type Player } from '../../api/client'
 import { bagQuery, catalogueQuery } from '../../api/queries'
 import { CarryLine } from '../../drawing/CarryLine'
@@ -10,6 +9,7 @@ import { WedgeChart } from '../../drawing/WedgeChart'
 import { stepWords, swung } from '../../lib/bag'
 import { distance, scaleOf } from '../../lib/units'
 import { usePlace } from '../../lib/place'
+import { AskFirst } from '../../ui/AskFirst'
 import { Problem } from '../../ui/Problem'
 import { Head } from '../../ui/Head'
 import { BagTable } from './BagTable'
@@ -51,25 +51,18 @@ function Conflict({ edit }: { edit: Edit }) {
 }
 
 function DropPlayer({ player }: { player: Player }) {
-  const [asks, setAsks] = useState(false)
   const drop = useDropPlayer()
-  if (!asks)
-    return (
-      <button type="button" className="text-quiet hover:text-hot" onClick={() => setAsks(true)}>
-        delete this player
-      </button>
-    )
   return (
-    <span className="flex flex-wrap items-center gap-2">
-      {player.name} and the whole book of theirs?
-      <button type="button" className="press" onClick={() => drop.mutate(player.id)}>
-        Delete
-      </button>
-      <button type="button" className="press" onClick={() => setAsks(false)}>
-        Keep
-      </button>
+    <>
+      <AskFirst
+        words="delete this player"
+        look="text-quiet hover:text-hot"
+        question={`${player.name} and the whole book of theirs?`}
+        yes="Delete"
+        onYes={() => drop.mutate(player.id)}
+      />
       {drop.error && <Problem error={drop.error} />}
-    </span>
+    </>
   )
 }
 

@@ -4,35 +4,23 @@ import type { Player } from '../../api/client'
 import { eyeQuery, useForgetEye } from '../../api/eye'
 import { EyeStrip } from '../../drawing/EyeStrip'
 import { lostWords } from '../../lib/eye-words'
+import { AskFirst } from '../../ui/AskFirst'
 import { Choice } from '../../ui/Choice'
 import { Problem } from '../../ui/Problem'
 import { ReadScene } from './ReadScene'
 
 /** Forget everything that was read; asked first, as there is no way back. */
 function Forget({ reader, scenes }: { reader: string | null; scenes: number }) {
-  const [asks, setAsks] = useState(false)
   const forget = useForgetEye()
-  if (!asks)
-    return (
-      <button type="button" className="mt-3 text-quiet hover:text-hot" onClick={() => setAsks(true)}>
-        forget what was read
-      </button>
-    )
   return (
     <div className="mt-3">
-      <p className="flex flex-wrap items-center gap-2">
-        All {scenes} scenes, and begin anew?
-        <button
-          type="button"
-          className="press"
-          onClick={() => forget.mutate(reader, { onSuccess: () => setAsks(false) })}
-        >
-          Forget them
-        </button>
-        <button type="button" className="press" onClick={() => setAsks(false)}>
-          Keep
-        </button>
-      </p>
+      <AskFirst
+        words="forget what was read"
+        look="text-quiet hover:text-hot"
+        question={`All ${scenes} scenes, and begin anew?`}
+        yes="Forget them"
+        onYes={() => forget.mutate(reader)}
+      />
       {forget.error && <Problem error={forget.error} />}
     </div>
   )

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import type { KeptPractice, Player } from '../../api/client'
 import { practicesQuery, useDropPractice } from '../../api/practice'
+import { AskFirst } from '../../ui/AskFirst'
 import { Problem } from '../../ui/Problem'
 
 interface KeptSessionsProps {
@@ -43,14 +44,14 @@ export function KeptSessions({ player, onOpen }: KeptSessionsProps) {
               <b className={one.state === 'begun' ? 'text-hot' : ''}>{STATES[one.state]}</b>:{' '}
               {one.state === 'done' ? one.words : one.parts.map(({ name }) => name).join(', ')}
             </button>
-            <button
-              type="button"
-              className="press py-0.5"
-              aria-label={`Delete the session of ${day(one)}`}
-              onClick={() => drop.mutate(one.id)}
-            >
-              ×
-            </button>
+            <AskFirst
+              words="×"
+              look="press py-0.5"
+              label={`Delete the session of ${day(one)}`}
+              question="Its balls stay in the book."
+              yes="Delete"
+              onYes={() => drop.mutate(one.id)}
+            />
           </li>
         ))}
       </ul>
