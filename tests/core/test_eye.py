@@ -194,6 +194,18 @@ def test_reading_it_right_costs_nothing_and_misreading_costs() -> None:
     assert np.mean(lost) > 0.05, "a fifth short and the slope to the wrong side must cost"
 
 
+def test_a_landing_spot_is_kept_to_and_a_poor_one_costs() -> None:
+    own, key = player(handicap=12.0), Key(3, 1, "fall")
+    truth = question_for(scene_of(key), own)
+    right = {k: v for k, v in scene_of(key).truth.items() if k in asked_of(truth)}
+    short = 0.3 * right["flag"]
+    calls = offered(as_read(truth, right, short))
+    assert all(call.carry_m == pytest.approx(short, abs=0.6) for call in calls)
+    assert cost_of(truth, right, None, short).lost >= 0.0
+    # So short that nothing rolls on to the flag: strokes are lost though all was read right.
+    assert cost_of(truth, right, None, 0.1 * right["flag"]).lost > 0.1
+
+
 def test_a_left_hander_reads_the_scene_mirrored_and_pays_the_same() -> None:
     scene = scene_of(Key(12, 3, "cross"))
     costs = []

@@ -170,7 +170,7 @@ def _asked_for(store: Store, name: str, body: ReadIn) -> tuple[Question, dict[Ey
 def offer_calls(store: Store, name: str, body: ReadIn) -> OfferedOut:
     """Calls for what was read."""
     truth, read = _asked_for(store, name, body)
-    calls = [call_out(call) for call in offered(as_read(truth, read))]
+    calls = [call_out(call) for call in offered(as_read(truth, read, body.land_m))]
     return OfferedOut(
         calls=[OfferedCallOut(id=call.id, words=summary_of(call), carry_m=round(call.carry_m, 1)) for call in calls]
     )
@@ -223,7 +223,7 @@ def score(store: Store, name: str, body: ScoreIn) -> ScoreOut:
         if (known is None and rows.id_is_taken(session, body.id)) or (known is not None and known.scene != name):
             raise ConflictError("id", "this id is taken by another scene.", "Give it a new random UUID.")
     true = {k: v for k, v in in_frame(scene_of(key_named(name)).truth, truth.player).items() if k in read}
-    found = cost_of(truth, read, body.call_id)
+    found = cost_of(truth, read, body.call_id, body.land_m)
     pairs = {kind: (true[kind], read[kind]) for kind in read}
     if known is None:
         row = SceneRow(

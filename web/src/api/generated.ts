@@ -5130,6 +5130,11 @@ export interface components {
          */
         ReadIn: {
             /**
+             * Land M
+             * @description Where it is to land; default: where it must, to finish at the flag.
+             */
+            land_m?: number | null;
+            /**
              * Player Id
              * @description For whom the shot is played.
              */
@@ -5310,6 +5315,11 @@ export interface components {
              * @description A UUID.
              */
             id: string;
+            /**
+             * Land M
+             * @description Where it is to land; default: where it must, to finish at the flag.
+             */
+            land_m?: number | null;
             /**
              * Player Id
              * @description For whom the shot is played.

@@ -221,7 +221,8 @@ describe('the eye', () => {
     shown(<EyePanel player={PLAYER} />)
     fireEvent.click(screen.getByRole('button', { name: 'Read the next scene' }))
     fireEvent.click(screen.getByRole('button', { name: /lie/ }))
-    fireEvent.change(screen.getByRole('slider'), { target: { value: '-2' } })
+    fireEvent.change(screen.getByRole('slider', { name: /slope across/ }), { target: { value: '-2' } })
+    fireEvent.change(screen.getByRole('slider', { name: /to land/ }), { target: { value: '12' } })
     expect(screen.getByText('2.0°, ball below the feet')).toBeTruthy()
     fireEvent.click(screen.getByRole('button', { name: 'Choose a call for it' }))
     fireEvent.click(await screen.findByRole('radio', { name: /Sand wedge/ }))
@@ -229,7 +230,12 @@ describe('the eye', () => {
     expect(await screen.findByText('0.21 strokes lost')).toBeTruthy()
     expect(screen.getByText('4.0° too flat')).toBeTruthy()
     const sent = fetched.mock.calls.map(([request]) => request.clone())
-    expect(await sent[1]?.json()).toMatchObject({ read: { side: -2 }, call_id: 'b', reader_id: null })
+    expect(await sent[1]?.json()).toMatchObject({
+      read: { side: -2 },
+      land_m: 12,
+      call_id: 'b',
+      reader_id: null,
+    })
   })
 
   it('says readings in words', () => {

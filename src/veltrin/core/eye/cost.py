@@ -103,14 +103,15 @@ def _way(shot: Prepared, call: Call, candidate: Candidate) -> Vec:
     return np.concatenate([flight, run])
 
 
-def cost_of(truth: Question, read: Values, call_id: str | None = None) -> Cost:
+def cost_of(truth: Question, read: Values, call_id: str | None = None, land_m: float | None = None) -> Cost:
     """Cost of reading a shot so; `call_id`: the call that was chosen for it, else the best for what was read.
 
-    `truth` and `read` are in the same frame, that of the player's own world. DomainError where there is no such call.
+    `truth` and `read` are in the same frame, that of the player's own world; `land_m`: the spot it was to land at,
+    None: where it must, to finish at the flag. DomainError where there is no such call.
     """
     turns = truth.player.left_handed
     own_id = renamed(call_id) if turns and call_id is not None else call_id
-    made = _ranked(right_handed(as_read(truth, read)))
+    made = _ranked(right_handed(as_read(truth, read, land_m)))
     there = _ranked(right_handed(truth))
     if not there.calls:
         raise DomainError("scene", "nothing of this bag can be played here.", "Take the next scene.")

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 import re
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 from typing import Literal, get_args
 
@@ -193,8 +193,8 @@ def in_frame(values: Values, player: Player) -> dict[EyeKind, float]:
     return {kind: -v if kind == "cross" and turns else v for kind, v in values.items()}
 
 
-def as_read(question: Question, values: Values) -> Question:
-    """The shot as somebody read it; DomainError for what can't be."""
+def as_read(question: Question, values: Values, land_m: float | None = None) -> Question:
+    """The shot as somebody read it, to be landed where they want it; DomainError for what can't be."""
     for kind in EYE_KINDS:
         if kind in values:
             reading = READINGS[kind]
@@ -206,7 +206,7 @@ def as_read(question: Question, values: Values) -> Question:
                     f"Stay between {low:g} and {high / reading.quantity.scale:g} {reading.quantity.unit}.",
                 )  # fmt: skip
             question = reading.put(question, value)
-    return question
+    return question if land_m is None else replace(question, line=replace(question.line, land_m=land_m))
 
 
 def right_handed(question: Question) -> Question:

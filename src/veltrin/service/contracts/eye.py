@@ -8,7 +8,7 @@ from typing import Annotated
 from pydantic import Field
 
 from veltrin.core.eye import EyeKind, Paint, View
-from veltrin.service.contracts.base import Contract, Moment
+from veltrin.service.contracts.base import Contract, Moment, bounded
 from veltrin.service.contracts.book import BookingId
 from veltrin.service.contracts.plan import Points
 
@@ -60,6 +60,9 @@ class ReadIn(Contract):
 
     player_id: str = Field(min_length=1, max_length=40, description="For whom the shot is played.")
     read: dict[EyeKind, float] = Field(min_length=1, max_length=7)
+    land_m: float | None = bounded(
+        "line.land_m", None, "Where it is to land; default: where it must, to finish at the flag."
+    )
 
 
 class OfferedCallOut(Contract):

@@ -67,9 +67,9 @@ export function ProgressPanel({ player, onOpen }: ProgressPanelProps) {
       <section aria-label="Drills over time">
         <h2 className="text-head font-bold">Drills over time</h2>
         <p className="text-small text-quiet">
-          {told.sessions} sessions, {told.balls} balls. Dots: hits of that day, filled where it passed; bars:
-          eight in ten; the dashes are what playing as on that day brings. The ring gets narrower with each
-          level.
+          {told.sessions} {told.sessions === 1 ? 'session' : 'sessions'}, {told.balls} balls. Dots: hits of
+          that day, filled where it passed; bars: eight in ten; the dashes are what playing as on that day
+          brings. The ring gets narrower with each level.
         </p>
         <ul className="mt-1 grid gap-x-6 sm:grid-cols-2">
           {told.drills.map((drill) => (

@@ -80,6 +80,45 @@ function Slider({ asked, value, onChange }: SliderProps) {
 
 type Read = Partial<Record<Asked['kind'], number>>
 
+/** A flag that is never asked for stands no further. */
+const FAR_M = 180
+
+interface LandingProps {
+  flag: number
+  land: number | null
+  onChange: (land: number | null) => void
+}
+
+/** Where the ball is to land, if the coach wants it somewhere. */
+function Landing({ flag, land, onChange }: LandingProps) {
+  const words = land === null ? 'where it must' : `${land.toFixed(1)} m`
+  return (
+    <div className="border-t border-rule py-1">
+      <label>
+        <span className="flex items-baseline justify-between gap-3">
+          <span>where it is to land</span>
+          <b className="figure">{words}</b>
+        </span>
+        <input
+          type="range"
+          className="block h-8 w-full"
+          min={1}
+          max={flag}
+          step={0.5}
+          value={land ?? flag}
+          aria-valuetext={words}
+          onChange={(event) => onChange(Number(event.target.value))}
+        />
+      </label>
+      {land !== null && (
+        <button type="button" className="word" onClick={() => onChange(null)}>
+          where it must, to finish at the flag
+        </button>
+      )}
+    </div>
+  )
+}
+
 interface ReadSceneProps {
   name: string
   player: Player
@@ -92,6 +131,7 @@ interface ReadSceneProps {
 export function ReadScene({ name, player, reader, hasNext, onNext }: ReadSceneProps) {
   const scene = useQuery(sceneQuery(name, player.id))
   const [read, setRead] = useState<Read>({})
+  const [land, setLand] = useState<number | null>(null)
   const [chosen, setChosen] = useState<string | null>(null)
   const [score, setScore] = useState<Score | null>(null)
   const [id] = useState(newId)
@@ -102,7 +142,13 @@ export function ReadScene({ name, player, reader, hasNext, onNext }: ReadScenePr
   if (!told) return <p className="text-quiet">Drawing the scene.</p>
   const whole = Object.fromEntries(told.asked.map((one) => [one.kind, read[one.kind] ?? startAt(one)]))
   const calls = offer.data?.calls
-  const body = { player_id: player.id, read: whole }
+  const first = calls?.[0]?.id
+  const flag = whole.flag ?? FAR_M
+  const body = { player_id: player.id, read: whole, land_m: land === null ? null : Math.min(land, flag) }
+  const again = () => {
+    offer.reset()
+    setChosen(null)
+  }
   return (
     <section
       aria-label="Scene to read"
@@ -124,12 +170,22 @@ export function ReadScene({ name, player, reader, hasNext, onNext }: ReadScenePr
                 value={read[one.kind] ?? startAt(one)}
                 onChange={(value) => {
                   setRead({ ...read, [one.kind]: value })
-                  offer.reset()
-                  setChosen(null)
+                  again()
                 }}
               />
             ))}
-            {calls && (
+            <Landing
+              flag={flag}
+              land={body.land_m}
+              onChange={(spot) => {
+                setLand(spot)
+                again()
+              }}
+            />
+            {calls?.length === 0 && (
+              <p role="status">Nothing in this bag lands there and stays: choose another spot.</p>
+            )}
+            {calls && calls.length > 0 && (
               <fieldset className="mt-2">
                 <legend className="font-bold">For that lie</legend>
                 {calls.map((call, i) => (
@@ -137,7 +193,7 @@ export function ReadScene({ name, player, reader, hasNext, onNext }: ReadScenePr
                     <input
                       type="radio"
                       name="call"
-                      checked={(chosen ?? calls[0]?.id) === call.id}
+                      checked={(chosen ?? first) === call.id}
                       onChange={() => setChosen(call.id)}
                     />{' '}
                     {call.words}, lands at <span className="figure">{call.carry_m.toFixed(1)} m</span>
@@ -151,11 +207,11 @@ export function ReadScene({ name, player, reader, hasNext, onNext }: ReadScenePr
               className="press press-main mt-3 min-h-12 w-full sm:w-auto"
               disabled={offer.isPending || strike.isPending}
               onClick={() =>
-                calls
+                first
                   ? strike.mutate(
                       {
                         scene: name,
-                        body: { ...body, id, reader_id: reader, call_id: chosen ?? calls[0]?.id ?? null },
+                        body: { ...body, id, reader_id: reader, call_id: chosen ?? first },
                       },
                       { onSuccess: setScore },
                     )
@@ -166,7 +222,7 @@ export function ReadScene({ name, player, reader, hasNext, onNext }: ReadScenePr
                 ? 'Planning'
                 : strike.isPending
                   ? 'Striking'
-                  : calls
+                  : first
                     ? 'Strike it'
                     : 'Choose a call for it'}
             </button>
