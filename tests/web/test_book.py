@@ -106,6 +106,10 @@ def test_shots_entered_offline_are_sent_once_when_the_network_is_back(
 ) -> None:
     page = open_page(f"{running.url}/{ROUGH}", PHONE)
     ready(page)
+    # What is fetched ahead, a second and a half after the page stands, has come: the sheets of the Bench first.
+    fetched = "() => performance.getEntriesByType('resource').some((one) => one.name.includes('BenchSheets'))"
+    page.wait_for_function(fetched)
+    page.wait_for_load_state("networkidle")
     page.context.set_offline(True)
     for words in ("2 past", "pin high 1 left"):
         page.keyboard.press("e")

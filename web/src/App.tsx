@@ -34,7 +34,8 @@ const conditions = part(async () => (await import('./places/conditions/Condition
 const deskSheets = part(async () => (await import('./places/DeskSheets')).DeskSheets)
 const playerForm = part(async () => (await import('./places/bench/PlayerForm')).PlayerForm)
 const practice = part(async () => (await import('./places/practice/Practice')).Practice)
-const PARTS = [practice, benchSheets, deskSheets, conditions, methods, fieldBook, playersPlace]
+// Booking first: it is what has to open where there is no network any more.
+const PARTS = [benchSheets, deskSheets, fieldBook, practice, conditions, methods, playersPlace]
 
 /** Start from the coach's own air and last player where the address doesn't say otherwise. */
 function useStart(players: Player[] | undefined, settings: Settings | undefined) {
