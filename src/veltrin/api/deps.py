@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from fastapi import Depends, Request
+from fastapi import Depends, Path, Query, Request
 
 from veltrin.api.errors import NotAllowedError, NotSignedInError
 from veltrin.api.links import Links
@@ -12,6 +12,9 @@ from veltrin.service.coaches import SignedIn
 from veltrin.service.mast import MastLink
 from veltrin.service.monitor import MonitorLink
 from veltrin.service.store import Store
+
+UuidPath = Annotated[str, Path(pattern=r"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$")]
+PlayerId = Annotated[str, Query(min_length=1, max_length=40)]
 
 
 def who_asks(request: Request) -> SignedIn | None:

@@ -11,7 +11,7 @@ from importlib.resources import files
 
 import numpy as np
 
-from veltrin.core.practice import drill_named, make_ready, next_level, result_of
+from veltrin.core.practice import drill_named, make_ready
 from veltrin.demo.log import FIRST_DAY
 from veltrin.service.book import made_booking
 from veltrin.service.contracts.book import BookingIn
@@ -20,6 +20,7 @@ from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.habits import habits_of
 from veltrin.service.planned import planned_shot
 from veltrin.service.players import find_stored
+from veltrin.service.sessions import level_of, settle
 from veltrin.service.stations import run_of
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as book_rows
@@ -75,9 +76,12 @@ def _balls(
 
 def _keep(store: Store, rng: np.random.Generator, practised: Practised) -> None:
     stored, drill = find_stored(store, practised.player_id), drill_named(practised.drill_id)
-    learned, level, passed_before = habits_of(store, stored), 0, False
+    learned = habits_of(store, stored)
     for day, width in zip(practised.days, practised.widths, strict=True):
         at = FIRST_DAY + timedelta(days=day, hours=8)
+        with store.session() as session:
+            done = rows.done_parts(session, stored.player.id)
+        level = level_of(done, drill.id)
         ready = make_ready(drill, stored.player, learned, level)
         stations = [run_of(stored.player.id, one) for one in ready]
         part = PracticePartRow(
@@ -89,15 +93,9 @@ def _keep(store: Store, rng: np.random.Generator, practised: Practised) -> None:
             state="done", began_at=at, done_at=at + timedelta(minutes=40), parts=[part],
         )  # fmt: skip
         balls = list(_balls(store, rng, practice, part, width, at))
-        part.hits, part.struck = sum(bool(b.hit) for b in balls), len(balls)
-        marks = [one.mark for one in ready if one.mark is not None]
-        result = result_of(part.hits, part.struck, marks)
-        assert result is not None, "every ball of a made-up session is struck"
-        part.asked, part.passed = result.asked, result.passed
-        part.expected = sum(m.balls * m.share for m in marks) / sum(m.balls for m in marks)
-        part.level_after = next_level(level, result, passed_before)
+        settle(part, sum(bool(b.hit) for b in balls), len(balls), done)
         practice.words = (
-            f"{'Passed' if result.passed else 'Not passed'}: {part.hits} of {part.struck}, {part.asked} asked."
+            f"{'Passed' if part.passed else 'Not passed'}: {part.hits} of {part.struck}, {part.asked} asked."
         )
         with store.session() as session:
             for booking in balls:
@@ -105,8 +103,6 @@ def _keep(store: Store, rng: np.random.Generator, practised: Practised) -> None:
                 booking.question_id = book_rows.keep_question(session, one.request.model_dump_json())
             rows.add(session, practice)
             book_rows.add_many(session, balls)
-        passed_before = result.passed and part.level_after == level
-        level = part.level_after
 
 
 def keep_season(store: Store) -> None:

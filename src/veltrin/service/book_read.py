@@ -10,7 +10,6 @@ from datetime import datetime
 from veltrin.core.hole import kind_named
 from veltrin.core.learn import rate
 from veltrin.core.learn.rates import Z_80, Rate
-from veltrin.core.practice import DRILLS
 from veltrin.core.units import RAD_S_PER_RPM
 from veltrin.service.contracts.book import (
     BookingOut,
@@ -27,7 +26,7 @@ from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.errors import NotFoundError
 from veltrin.service.players import find_stored
 from veltrin.service.translate import deg
-from veltrin.service.words import cover_words, lie_words, method_words
+from veltrin.service.words import cover_words, drill_words, lie_words, method_words
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as rows
 from veltrin.store.repositories import book_charts as chart_rows
@@ -68,7 +67,7 @@ def booking_out(one: BookingRow) -> BookingOut:
             "trial_id": one.trial_id,
             "arm": one.arm,
             "practice_id": one.practice_id,
-            "drill_name": DRILLS[one.drill_id].name if one.drill_id in DRILLS else one.drill_id,
+            "drill_name": None if one.drill_id is None else drill_words(one.drill_id),
             "hit": one.hit,
             "club_id": one.club_id,
             "club_name": one.club_name,

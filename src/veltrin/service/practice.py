@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import dataclass
 
 from veltrin.core.practice import (
     ALWAYS,
@@ -10,6 +11,7 @@ from veltrin.core.practice import (
     FAMILIES,
     NEEDS,
     SCORE_WORDS,
+    SETUP_MIN,
     WALK_MIN,
     WARM_UP_MIN,
     Drill,
@@ -33,7 +35,6 @@ from veltrin.service.contracts.practice import (
     DrillOut,
     DrillsOut,
     ItemOut,
-    LayMeasureOut,
     MarkOut,
     PracticeOut,
     PracticePartOut,
@@ -44,6 +45,7 @@ from veltrin.service.contracts.practice import (
 from veltrin.service.habits import habits_of
 from veltrin.service.players import find_stored
 from veltrin.service.sessions import last_test
+from veltrin.service.stations import measures_out
 from veltrin.service.translate import deg
 from veltrin.service.translate_line import firmness_share
 from veltrin.service.translate_plan import call_out, places_out
@@ -104,7 +106,7 @@ def _station_out(ready: ReadyStation) -> StationOut:
         call=None if ready.call is None else call_out(ready.call),
         mark=None if ready.mark is None else tell(MarkOut, ready.mark),
         items=[tell(ItemOut, item, points=places_out(item.points)) for item in ready.items],
-        measures=[LayMeasureOut(words=m.words, value=round(m.value, 2), unit=m.unit) for m in ready.measures],
+        measures=measures_out(ready),
     )
 
 
@@ -136,25 +138,41 @@ def _why(worth: Worth) -> str:
 
 def build_session(store: Store, body: PracticeWish) -> PracticeOut:
     """Choose and order a session by what the player's book says costs most."""
-    return build_for(store, body, {})
+    return build_for(known_of(store, body.player_id), body, {})
 
 
-def build_for(store: Store, body: PracticeWish, seen: Mapping[str, int]) -> PracticeOut:
-    """The same after so many sessions planned with each drill: each time it counts half."""
-    stored = find_stored(store, body.player_id)
-    if body.again is not None:
-        drill_named(body.again, "again")
+@dataclass(frozen=True)
+class Known:
+    """What a player's record says for building sessions: shots they lost strokes from, what drills are worth, the last
+    test.
+    """
+
+    name: str
+    shots: int
+    worths: dict[str, Worth]
+    last_test: str | None
+
+
+def known_of(store: Store, player_id: str) -> Known:
+    """Look it up; a season asks once for all its sessions."""
+    stored = find_stored(store, player_id)
     losses = _losses(store, stored)
     worths = {d.id: worth_of(d, losses, lambda drill: better_wins(drill, stored.player)) for d in DRILLS.values()}
-    again = body.again or last_test(store, stored.player.id)
+    return Known(stored.player.name, sum(loss.shots for loss in losses), worths, last_test(store, player_id))
+
+
+def build_for(known: Known, body: PracticeWish, seen: Mapping[str, int]) -> PracticeOut:
+    """A session after so many planned with each drill: each time it counts half."""
+    if body.again is not None:
+        drill_named(body.again, "again")
+    again = body.again or known.last_test
     today = missing_on(None if body.firmness is None else firmness_share(body.firmness), body.wind_m_s)
     wish = Wish(body.minutes, body.balls, frozenset(body.missing) | today, body.theme, again)
-    values = {i: w.per_hundred * 0.5 ** seen.get(i, 0) for i, w in worths.items()}
+    values = {i: w.per_hundred * 0.5 ** seen.get(i, 0) for i, w in known.worths.items()}
     told = build(list(DRILLS.values()), values, wish, seen)
-    shots = sum(loss.shots for loss in losses)
     by = (
-        f"what {shots} booked shots of {stored.player.name} cost"
-        if shots
+        f"what {known.shots} booked shots of {known.name} cost"
+        if known.shots
         else "the families in turn: the book is empty"
     )
     needs = dict.fromkeys(need for part in told.parts for need in part.drill.needs)
@@ -167,12 +185,13 @@ def build_for(store: Store, body: PracticeWish, seen: Mapping[str, int]) -> Prac
                 minutes=part.minutes,
                 balls=part.drill.balls,
                 ground=ground_of(part.drill),
-                why=_why(worths[part.drill.id]),
+                why=_why(known.worths[part.drill.id]),
             )
             for part in told.parts
         ],
         warm_up_minutes=WARM_UP_MIN,
         walk_minutes=WALK_MIN,
+        setup_minutes=SETUP_MIN,
         minutes=round(told.minutes, 1),
         balls=told.balls,
         needs=list(needs),

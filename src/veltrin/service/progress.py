@@ -12,7 +12,7 @@ from veltrin.service.book_read import rate_out
 from veltrin.service.contracts.sessions import DrillProgressOut, HelpedOut, KindProgressOut, ProgressOut, WentOut
 from veltrin.service.players import find_stored
 from veltrin.service.sessions import level_of
-from veltrin.service.words import kind_words
+from veltrin.service.words import drill_words, kind_words
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book_charts as chart_rows
 from veltrin.store.repositories import practices as rows
@@ -40,7 +40,7 @@ def _drills(done: list[DonePart]) -> Iterator[DrillProgressOut]:
     for drill_id in dict.fromkeys(p.drill_id for p in reversed(done)):
         yield DrillProgressOut(
             drill_id=drill_id,
-            name=DRILLS[drill_id].name if drill_id in DRILLS else drill_id,
+            name=drill_words(drill_id),
             level=level_of(done, drill_id),
             went=[_went(p) for p in done if p.drill_id == drill_id],
         )

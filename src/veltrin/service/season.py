@@ -5,12 +5,13 @@ from __future__ import annotations
 import uuid
 from datetime import UTC, datetime, time, timedelta
 
-from veltrin.core.practice import DRILLS, minutes_of, season, whole_minutes
+from veltrin.core.practice import season
 from veltrin.service.contracts.practice import PracticeWish
-from veltrin.service.contracts.sessions import KeptPracticeOut, PartIn, PracticeKeep, PracticePage, SeasonIn
+from veltrin.service.contracts.sessions import PartIn, PracticeKeep, PracticePage, SeasonIn
 from veltrin.service.players import find_stored
-from veltrin.service.practice import build_for
-from veltrin.service.sessions import keep_practice
+from veltrin.service.practice import build_for, known_of
+from veltrin.service.sessions import keep_practice, minutes_in
+from veltrin.service.words import drill_words
 from veltrin.store.engine import Store
 from veltrin.store.repositories import practices as rows
 from veltrin.store.tables import PracticeRow
@@ -21,36 +22,32 @@ ALARM = timedelta(hours=1)
 
 def plan_season(store: Store, body: SeasonIn) -> PracticePage:
     """Put sessions on dates; what one of them drills counts less for the next, so that the season goes round."""
-    find_stored(store, body.player_id)
+    known = known_of(store, body.player_id)
     outings = season(body.first, body.weeks, body.hours, frozenset(body.weekdays))
     hour, minute = map(int, body.starts.split(":"))
     seen: dict[str, int] = {}
-    made: list[KeptPracticeOut] = []
+    planned: list[PracticeKeep] = []
     for outing in outings:
         wish = PracticeWish(player_id=body.player_id, minutes=outing.minutes, missing=body.missing)
-        told = build_for(store, wish, seen)
+        told = build_for(known, wish, seen)
         for part in told.parts:
             seen[part.drill_id] = seen.get(part.drill_id, 0) + 1
-        keep = PracticeKeep(
-            player_id=body.player_id,
-            planned_for=datetime.combine(outing.day, time(hour, minute), UTC),
-            parts=[PartIn(drill_id=part.drill_id, phase=part.phase) for part in told.parts],
+        planned.append(
+            PracticeKeep(
+                player_id=body.player_id,
+                planned_for=datetime.combine(outing.day, time(hour, minute), UTC),
+                parts=[PartIn(drill_id=part.drill_id, phase=part.phase) for part in told.parts],
+            )
         )
-        made.append(keep_practice(store, str(uuid.uuid4()), keep))
+    # All are built before the first is kept: a season that can't be built leaves nothing behind.
+    made = [keep_practice(store, str(uuid.uuid4()), keep) for keep in planned]
     return PracticePage(total=len(made), rows=made)
 
 
 def _words(practice: PracticeRow) -> str:
     return "\n".join(
-        f"{DRILLS[p.drill_id].name if p.drill_id in DRILLS else p.drill_id}, {p.balls} balls"
-        + (" (test)" if p.phase == "test" else "")
-        for p in practice.parts
+        f"{drill_words(p.drill_id)}, {p.balls} balls" + (" (test)" if p.phase == "test" else "") for p in practice.parts
     )
-
-
-def _minutes(practice: PracticeRow) -> float:
-    drills = [DRILLS[p.drill_id] for p in practice.parts if p.drill_id in DRILLS]
-    return whole_minutes([(drill, minutes_of(drill)) for drill in drills])
 
 
 def calendar(store: Store, player_id: str) -> bytes:
@@ -73,7 +70,7 @@ def calendar(store: Store, player_id: str) -> bytes:
         event.add("uid", f"{practice.id}@veltrin")
         event.add("dtstamp", practice.made_at)
         event.add("dtstart", practice.planned_for)
-        event.add("duration", timedelta(minutes=round(_minutes(practice))))
+        event.add("duration", timedelta(minutes=round(minutes_in(practice))))
         event.add("summary", f"Practice: {name}")
         event.add("description", _words(practice))
         alarm = Alarm()

@@ -10,7 +10,6 @@ from itertools import groupby
 
 from veltrin.core.practice import (
     DRILLS,
-    Drill,
     Mark,
     drill_named,
     ground_of,
@@ -35,6 +34,7 @@ from veltrin.service.errors import ConflictError, NotFoundError
 from veltrin.service.habits import habits_of
 from veltrin.service.players import find_stored
 from veltrin.service.stations import run_of
+from veltrin.service.words import drill_words
 from veltrin.store.engine import Store
 from veltrin.store.repositories import practices as rows
 from veltrin.store.repositories.practices import PlayedBall
@@ -48,18 +48,14 @@ def stations_of(part: PracticePartRow) -> list[StationRun]:
     return [StationRun.model_validate(one) for one in json.loads(part.stations_json or "[]")]
 
 
-def _drill(part: PracticePartRow) -> Drill | None:
-    # One that isn't known any more still has a name and a result.
-    return DRILLS.get(part.drill_id)
-
-
 def _part_out(practice: PracticeRow, part: PracticePartRow) -> SessionPartOut:
-    drill, stations = _drill(part), stations_of(part)
+    # A drill that isn't known any more still has a name and a result.
+    drill, stations = DRILLS.get(part.drill_id), stations_of(part)
     seed = uuid.UUID(practice.id).int % 2**32 + part.place
     return SessionPartOut.model_validate(
         {
             "drill_id": part.drill_id,
-            "name": part.drill_id if drill is None else drill.name,
+            "name": drill_words(part.drill_id),
             "phase": part.phase,
             "family": "strike" if drill is None else drill.family,
             "score": "clean" if drill is None else drill.score,
@@ -77,10 +73,15 @@ def _part_out(practice: PracticeRow, part: PracticePartRow) -> SessionPartOut:
     )
 
 
+def minutes_in(practice: PracticeRow) -> float:
+    """Minutes a session takes, warm-up and walks counted."""
+    drills = ((DRILLS[p.drill_id], p.balls) for p in practice.parts if p.drill_id in DRILLS)
+    return whole_minutes([(drill, minutes_of(drill, balls)) for drill, balls in drills])
+
+
 def practice_out(practice: PracticeRow, played: Sequence[PlayedBall] = ()) -> KeptPracticeOut:
     """A kept session as the contract has it."""
     parts = [_part_out(practice, part) for part in practice.parts]
-    drills = [(DRILLS[p.drill_id], p.minutes) for p in parts if p.drill_id in DRILLS]
     return KeptPracticeOut.model_validate(
         {
             "id": practice.id,
@@ -91,7 +92,7 @@ def practice_out(practice: PracticeRow, played: Sequence[PlayedBall] = ()) -> Ke
             "began_at": practice.began_at,
             "done_at": practice.done_at,
             "parts": parts,
-            "minutes": round(whole_minutes(drills), 1),
+            "minutes": round(minutes_in(practice), 1),
             "balls": sum(p.balls for p in parts),
             "words": practice.words,
             "next_words": _next_words(parts) if practice.state == "done" else [],
@@ -229,17 +230,12 @@ def _line_for_player(practice: PracticeRow) -> str:
     played = [p for p in practice.parts if p.passed is not None]
     if not played:
         return "Nothing was played to its end."
-    passed = [_name(p) for p in played if p.passed]
+    passed = [drill_words(p.drill_id) for p in played if p.passed]
     words = f"{len(passed)} of {len(played)} passed" + (f": {', '.join(passed)}." if passed else ".")
     test = next((p for p in played if p.phase == "test"), None)
     if test is not None:
         words += f" In the test {test.hits} of {test.struck}, {test.asked} asked."
     return words[:MOST_WORDS]
-
-
-def _name(part: PracticePartRow) -> str:
-    drill = _drill(part)
-    return part.drill_id if drill is None else drill.name
 
 
 def finish_practice(store: Store, practice_id: str) -> KeptPracticeOut:
@@ -254,7 +250,8 @@ def finish_practice(store: Store, practice_id: str) -> KeptPracticeOut:
             done = rows.done_parts(session, found.player_id)
             by_part = {k: list(v) for k, v in groupby(sorted(rows.balls(session, practice_id), key=_by), key=_by)}
             for part in found.parts:
-                _settle(part, by_part.get(part.place, []), done)
+                balls = by_part.get(part.place, [])
+                settle(part, sum(ball.hit for ball in balls), len(balls), done)
             found.state, found.done_at = "done", datetime.now(UTC)
             found.words = _line_for_player(found)
     return show_practice(store, practice_id)
@@ -264,11 +261,11 @@ def _by(ball: PlayedBall) -> int:
     return ball.part
 
 
-def _settle(part: PracticePartRow, balls: list[PlayedBall], done: Sequence[rows.DonePart]) -> None:
-    """Write down how a drill went, and the level it is at from now on."""
+def settle(part: PracticePartRow, hits: int, struck: int, done: Sequence[rows.DonePart]) -> None:
+    """Write down how a drill went, and the level it is at from now on. `done`: what was played before, oldest first."""
     marks = [_mark(s.mark) for s in stations_of(part) if s.mark is not None]
-    part.hits, part.struck = sum(ball.hit for ball in balls), len(balls)
-    result = result_of(part.hits, part.struck, marks)
+    part.hits, part.struck = hits, struck
+    result = result_of(hits, struck, marks)
     if result is None:
         return
     part.asked, part.passed = result.asked, result.passed

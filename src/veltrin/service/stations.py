@@ -52,6 +52,11 @@ def request_at(player_id: str, station: Station) -> PlanRequest:
     )
 
 
+def measures_out(ready: ReadyStation) -> list[LayMeasureOut]:
+    """What a station is laid out by, to two digits."""
+    return [LayMeasureOut(words=m.words, value=round(m.value, 2), unit=m.unit) for m in ready.measures]
+
+
 def run_of(player_id: str, ready: ReadyStation) -> StationRun:
     """A ready station as it is played."""
     station, call = ready.station, ready.call
@@ -66,6 +71,6 @@ def run_of(player_id: str, ready: ReadyStation) -> StationRun:
         call_id=None if told is None else told.id,
         call_words="" if told is None else summary_of(told),
         mark=None if ready.mark is None else tell(MarkOut, ready.mark),
-        measures=[LayMeasureOut(words=m.words, value=round(m.value, 2), unit=m.unit) for m in ready.measures],
+        measures=measures_out(ready),
         request=request_at(player_id, station),
     )

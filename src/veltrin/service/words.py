@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from veltrin.core.ground import COVERS
 from veltrin.core.methods import CATALOGUE
+from veltrin.core.practice import DRILLS
 from veltrin.service.contracts.plan import CallOut
 
 WAYS_OUT = {"left": "out to the left", "right": "out to the right", "back": "out backwards", "lay-up": "laid up"}
@@ -30,6 +31,11 @@ def cover_words(name: str) -> str:
 def method_words(method_id: str) -> str:
     """A method's name; one that isn't known any more by its id."""
     return CATALOGUE[method_id].name if method_id in CATALOGUE else method_id
+
+
+def drill_words(drill_id: str) -> str:
+    """A drill's name; one that isn't known any more by its id."""
+    return DRILLS[drill_id].name if drill_id in DRILLS else drill_id
 
 
 _SLOPES = {"down": "downhill", "up": "uphill", "above": "above the feet", "below": "below the feet"}

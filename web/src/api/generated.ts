@@ -4926,6 +4926,11 @@ export interface components {
             /** Parts */
             parts: components["schemas"]["PracticePartOut"][];
             /**
+             * Setup Minutes
+             * @description To lay a drill out, whatever its balls.
+             */
+            setup_minutes: number;
+            /**
              * Walk Minutes
              * @description A walk from one ground to another.
              */

@@ -52,6 +52,7 @@ type Meant =
   | { purpose: 'shot'; request: NonNullable<BookingIn['request']>; call_id: string }
   | { purpose: 'stock'; club_id: string }
   | { purpose: 'trial'; trial_id: string; arm: 'a' | 'b' }
+  | { purpose: 'practice'; practice_id: string; part: number; station: number; hit: boolean }
 
 const EMPTY = {
   source: 'hand',

@@ -2,7 +2,7 @@ import { create } from 'zustand'
 import type { BookingIn, KeptPractice, MissName, SessionPart } from '../api/client'
 import type { Finish } from './finish'
 import { enqueue, giveUp, useQueue } from './queue'
-import { newId } from './booking'
+import { bookingOf, newId, NOTHING_SEEN } from './booking'
 
 /** A ball of a session as this browser knows it. */
 export interface RunBall {
@@ -61,26 +61,10 @@ interface Struck {
 }
 
 /** A ball of a session as it is sent. */
-export function ballBody(practice: KeptPractice, struck: Struck, now: Date): BookingIn {
+function ballBody(practice: KeptPractice, struck: Struck, now: Date): BookingIn {
   const { part, station, hit, misses = [], finish = null } = struck
-  const lies = finish !== null && !finish.holed
-  return {
-    player_id: practice.player_id,
-    booked_at: now.toISOString(),
-    source: 'hand',
-    purpose: 'practice',
-    practice_id: practice.id,
-    part,
-    station,
-    hit,
-    air: { temperature_c: 15, altitude_m: 0, humidity_pct: 50 },
-    measured: {},
-    misses: [...misses],
-    note: '',
-    past_m: lies ? finish.past : null,
-    side_m: lies ? finish.side : null,
-    holed: finish?.holed ?? false,
-  }
+  const meant = { purpose: 'practice', practice_id: practice.id, part, station, hit } as const
+  return bookingOf(practice.player_id, meant, { ...NOTHING_SEEN, misses, finish }, now)
 }
 
 /** Strike a ball: counted here at once, and sent as soon as somebody hears it. */

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react'
 
-/** What of a place the address names behind its hash: parts by key, the rest untouched. */
+/** What of a place the address names behind its hash, by key; naming some lets go of the others. */
 export function usePart() {
   const read = () => new URLSearchParams(window.location.hash.slice(1))
   const [named, setNamed] = useState(read)

@@ -93,7 +93,7 @@ describe('practice', () => {
     }) // prettier-ignore
     const session: PracticeSession = {
       parts: [part('three-piles', 'Three piles', 'blocked'), part('sand-line', 'Line in the sand', 'test')],
-      warm_up_minutes: 5, walk_minutes: 3, minutes: 28, balls: 20, needs: ['slope', 'sand'], words: 'Chosen by what costs.',
+      warm_up_minutes: 5, walk_minutes: 3, setup_minutes: 3, minutes: 28, balls: 20, needs: ['slope', 'sand'], words: 'Chosen by what costs.',
     } // prettier-ignore
     const fetched = serve({ 'POST /api/practice': () => session })
     shown(<Practice player={PLAYER} />)

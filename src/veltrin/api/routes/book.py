@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Annotated, Any
 
-from fastapi import APIRouter, Depends, Path, Query
+from fastapi import APIRouter, Depends, Query
 
-from veltrin.api.deps import StoreDep
+from veltrin.api.deps import PlayerId, StoreDep, UuidPath
 from veltrin.service import book as book_service
 from veltrin.service import book_read
 from veltrin.service import faults as fault_service
@@ -32,9 +32,6 @@ from veltrin.service.contracts.plan import PlanRequest
 
 router = APIRouter()
 
-UUID = r"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$"
-BookingId = Annotated[str, Path(pattern=UUID)]
-PlayerId = Annotated[str, Query(min_length=1, max_length=40)]
 Name = Annotated[str | None, Query(max_length=40)]
 
 
@@ -55,7 +52,7 @@ WhichDep = Annotated[Any, Depends(_which)]
 
 
 @router.put("/book/{booking_id}", tags=["book"])
-def book_shot(store: StoreDep, booking_id: BookingId, body: BookingIn) -> BookingOut:
+def book_shot(store: StoreDep, booking_id: UuidPath, body: BookingIn) -> BookingOut:
     """Book a struck shot under a UUID of the sender's; sent again it is booked once."""
     return book_service.book_shot(store, booking_id, body)
 
@@ -80,19 +77,19 @@ def sum_up(store: StoreDep, which: WhichDep) -> BookSummary:
 
 
 @router.get("/book/{booking_id}/question", tags=["book"])
-def show_question(store: StoreDep, booking_id: BookingId) -> PlanRequest:
+def show_question(store: StoreDep, booking_id: UuidPath) -> PlanRequest:
     """The question a booked shot was planned by, as it stood."""
     return book_read.show_question(store, booking_id)
 
 
 @router.put("/book/{booking_id}/counts", tags=["book"])
-def let_count(store: StoreDep, booking_id: BookingId, body: CountsIn) -> BookingOut:
+def let_count(store: StoreDep, booking_id: UuidPath, body: CountsIn) -> BookingOut:
     """Learn from a booked shot, or don't."""
     return book_service.let_count(store, booking_id, body.counts)
 
 
 @router.delete("/book/{booking_id}", status_code=204, tags=["book"])
-def drop_booking(store: StoreDep, booking_id: BookingId) -> None:
+def drop_booking(store: StoreDep, booking_id: UuidPath) -> None:
     """Delete a booked shot."""
     book_service.drop_booking(store, booking_id)
 
@@ -128,12 +125,12 @@ def list_trials(store: StoreDep, player_id: PlayerId) -> list[TrialOut]:
 
 
 @router.get("/trials/{trial_id}", tags=["book"])
-def show_trial(store: StoreDep, trial_id: BookingId) -> TrialOut:
+def show_trial(store: StoreDep, trial_id: UuidPath) -> TrialOut:
     """A trial, what it has shown so far, and an honest verdict."""
     return trial_service.show_trial(store, trial_id)
 
 
 @router.delete("/trials/{trial_id}", status_code=204, tags=["book"])
-def drop_trial(store: StoreDep, trial_id: BookingId) -> None:
+def drop_trial(store: StoreDep, trial_id: UuidPath) -> None:
     """Delete a trial; its balls stay in the book."""
     trial_service.drop_trial(store, trial_id)

@@ -2,11 +2,9 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from fastapi import APIRouter
 
-from fastapi import APIRouter, Query
-
-from veltrin.api.deps import StoreDep
+from veltrin.api.deps import PlayerId, StoreDep
 from veltrin.service import practice as practice_service
 from veltrin.service.contracts.practice import DrillsOut, PracticeOut, PracticeWish, ReadyDrillOut
 
@@ -20,9 +18,7 @@ def list_drills() -> DrillsOut:
 
 
 @router.get("/drills/{drill_id}", tags=["practice"])
-def show_drill(
-    store: StoreDep, drill_id: str, player_id: Annotated[str, Query(min_length=1, max_length=40)]
-) -> ReadyDrillOut:
+def show_drill(store: StoreDep, drill_id: str, player_id: PlayerId) -> ReadyDrillOut:
     """A drill with its layout, calls and pass marks worked out for a player."""
     return practice_service.show_drill(store, drill_id, player_id)
 

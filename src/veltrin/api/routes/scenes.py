@@ -6,14 +6,13 @@ from typing import Annotated
 
 from fastapi import APIRouter, BackgroundTasks, Path, Query
 
-from veltrin.api.deps import StoreDep
+from veltrin.api.deps import PlayerId, StoreDep
 from veltrin.service import eye as eye_service
 from veltrin.service.contracts.eye import EyeOut, OfferedOut, ReadIn, SceneOut, ScenePage, ScoreIn, ScoreOut
 
 router = APIRouter()
 
 SceneName = Annotated[str, Path(pattern=r"^\d{1,9}\.[1-4]\.[a-z]{1,8}$")]
-PlayerId = Annotated[str, Query(min_length=1, max_length=40)]
 Reader = Annotated[str | None, Query(min_length=1, max_length=40)]
 
 

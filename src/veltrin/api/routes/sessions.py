@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from fastapi import APIRouter, Path, Query, Response
+from fastapi import APIRouter, Query, Response
 
-from veltrin.api.deps import StoreDep
+from veltrin.api.deps import PlayerId, StoreDep, UuidPath
 from veltrin.service import progress as progress_service
 from veltrin.service import season as season_service
 from veltrin.service import sessions as session_service
@@ -21,10 +21,6 @@ from veltrin.service.contracts.sessions import (
 
 router = APIRouter()
 
-UUID = r"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$"
-PracticeId = Annotated[str, Path(pattern=UUID)]
-PlayerId = Annotated[str, Query(min_length=1, max_length=40)]
-
 
 @router.get("/practices", tags=["practice"])
 def list_practices(
@@ -38,37 +34,37 @@ def list_practices(
 
 
 @router.put("/practices/{practice_id}", tags=["practice"])
-def keep_practice(store: StoreDep, practice_id: PracticeId, body: PracticeKeep) -> KeptPracticeOut:
+def keep_practice(store: StoreDep, practice_id: UuidPath, body: PracticeKeep) -> KeptPracticeOut:
     """Keep a session under a UUID of the sender's; sent again it is written anew until it has begun."""
     return session_service.keep_practice(store, practice_id, body)
 
 
 @router.get("/practices/{practice_id}", tags=["practice"])
-def show_practice(store: StoreDep, practice_id: PracticeId) -> KeptPracticeOut:
+def show_practice(store: StoreDep, practice_id: UuidPath) -> KeptPracticeOut:
     """A session with the balls struck so far: it can be gone on with from here."""
     return session_service.show_practice(store, practice_id)
 
 
 @router.post("/practices/{practice_id}/begin", tags=["practice"])
-def begin_practice(store: StoreDep, practice_id: PracticeId) -> KeptPracticeOut:
+def begin_practice(store: StoreDep, practice_id: UuidPath) -> KeptPracticeOut:
     """Work out calls and marks of every station and let it begin."""
     return session_service.begin_practice(store, practice_id)
 
 
 @router.post("/practices/{practice_id}/finish", tags=["practice"])
-def finish_practice(store: StoreDep, practice_id: PracticeId) -> KeptPracticeOut:
+def finish_practice(store: StoreDep, practice_id: UuidPath) -> KeptPracticeOut:
     """End a session: what passed, what next, levels up or down."""
     return session_service.finish_practice(store, practice_id)
 
 
 @router.put("/practices/{practice_id}/when", tags=["practice"])
-def move_practice(store: StoreDep, practice_id: PracticeId, body: WhenIn) -> KeptPracticeOut:
+def move_practice(store: StoreDep, practice_id: UuidPath, body: WhenIn) -> KeptPracticeOut:
     """Put a session on another date, or on none."""
     return session_service.move_practice(store, practice_id, body.planned_for)
 
 
 @router.delete("/practices/{practice_id}", status_code=204, tags=["practice"])
-def drop_practice(store: StoreDep, practice_id: PracticeId) -> None:
+def drop_practice(store: StoreDep, practice_id: UuidPath) -> None:
     """Delete a session; its balls stay in the book."""
     session_service.drop_practice(store, practice_id)
 

@@ -10,6 +10,7 @@ from veltrin.core.practice.marks import Mark
 from veltrin.core.practice.ready import ReadyStation, make_ready
 from veltrin.core.practice.season import Outing, season
 from veltrin.core.practice.session import (
+    SETUP_MIN,
     WALK_MIN,
     WARM_UP_MIN,
     Part,
@@ -31,6 +32,7 @@ __all__ = [
     "FAMILIES",
     "NEEDS",
     "SCORE_WORDS",
+    "SETUP_MIN",
     "TOP_LEVEL",
     "WALK_MIN",
     "WARM_UP_MIN",

@@ -12,9 +12,6 @@ from veltrin.core.practice.marks import Mark
 TOP_LEVEL = 4
 """So many handicap steps above today a mark is never set. Judgement."""
 
-PASSES_UP = 2
-"""Passed so many sessions running it goes a level up: once is every other time. Judgement."""
-
 TOO_FEW = 0.1
 """So few hits that today's player would have them in fewer of a hundred sessions than this: a level down. Judgement."""
 
@@ -50,7 +47,10 @@ def result_of(hits: int, balls: int, marks: Sequence[Mark]) -> Result | None:
 
 
 def next_level(level: int, result: Result, passed_before: bool) -> int:
-    """Up after PASSES_UP passes running at this level, down after too few hits, else as it was."""
+    """Up after two passes running at this level, down after too few hits, else as it was.
+
+    Once is every other time. Judgement.
+    """
     if result.passed and passed_before:
         return min(level + 1, TOP_LEVEL)
     if not result.passed and result.low_chance < TOO_FEW:

@@ -12,7 +12,6 @@ from veltrin.service.contracts.base import Contract, Moment, bounded
 from veltrin.service.contracts.book import BookingId
 from veltrin.service.contracts.plan import Points
 
-SceneName = Annotated[str, Field(pattern=r"^\d{1,9}\.[1-4]\.[a-z]{1,8}$", description="seed.level.kind")]
 Reader = Annotated[str | None, Field(max_length=40, description="The player who reads; none: the coach.")]
 
 

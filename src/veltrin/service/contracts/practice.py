@@ -134,6 +134,7 @@ class PracticeOut(Contract):
     parts: list[PracticePartOut]
     warm_up_minutes: float
     walk_minutes: float = Field(description="A walk from one ground to another.")
+    setup_minutes: float = Field(description="To lay a drill out, whatever its balls.")
     minutes: float = Field(description="In all, warm-up and walks counted.")
     balls: int
     needs: list[Need] = Field(description="Everything to bring or to find there.")

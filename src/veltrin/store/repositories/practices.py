@@ -99,7 +99,7 @@ class DonePart:
     level_after: int
 
 
-def done_parts(session: Session, player_id: str, drill_id: str | None = None) -> list[DonePart]:
+def done_parts(session: Session, player_id: str) -> list[DonePart]:
     """Drills of a player that were played to their end, oldest first."""
     part, row = PracticePartRow, PracticeRow
     asked = (
@@ -108,8 +108,6 @@ def done_parts(session: Session, player_id: str, drill_id: str | None = None) ->
         .where(row.player_id == player_id, row.state == "done", part.passed.is_not(None))
         .order_by(row.done_at, part.place)
     )
-    if drill_id is not None:
-        asked = asked.where(part.drill_id == drill_id)
     return [
         DonePart(
             p.drill_id, at, p.phase, p.hits or 0, p.struck or 0, p.asked or 0, p.expected or 0.0, bool(p.passed),

@@ -42,9 +42,7 @@ def page(session: Session, reader_id: str | None, limit: int, offset: int) -> tu
     return count, list(session.scalars(found))
 
 
-def forget(session: Session, reader_id: str | None) -> int:
-    """Delete all a reader read; how many there were."""
-    found = list(session.scalars(select(SceneRow).where(_reader(reader_id))))
-    for row in found:
+def forget(session: Session, reader_id: str | None) -> None:
+    """Delete all a reader read."""
+    for row in session.scalars(select(SceneRow).where(_reader(reader_id))):
         session.delete(row)
-    return len(found)

@@ -7,25 +7,25 @@ export type Part = PracticeSession['parts'][number]
 interface PartsListProps {
   parts: Part[]
   drills: readonly Drill[]
+  /** Minutes to lay a drill out. */
+  setup: number
   onChange: (parts: Part[]) => void
   onOpen: (id: string) => void
 }
 
-/** The same drill with other balls: minutes go with them, laying out stays. */
-const SETUP_MIN = 3
-
-function withBalls(part: Part, balls: number): Part {
-  const each = (part.minutes - SETUP_MIN) / part.balls
-  return { ...part, balls, minutes: SETUP_MIN + each * balls }
+/** The same drill with other balls: minutes go with them, those to lay it out stay. */
+function withBalls(part: Part, balls: number, setup: number): Part {
+  const each = (part.minutes - setup) / part.balls
+  return { ...part, balls, minutes: setup + each * balls }
 }
 
-function swapped(part: Part, drill: Drill): Part {
-  const same = withBalls(part, drill.balls)
+function swapped(part: Part, drill: Drill, setup: number): Part {
+  const same = withBalls(part, drill.balls, setup)
   return { ...same, drill_id: drill.id, name: drill.name, why: 'Chosen by you.' }
 }
 
 /** The drills in order; each can be moved, given other balls, changed for another, left out, or opened. */
-export function PartsList({ parts, drills, onChange, onOpen }: PartsListProps) {
+export function PartsList({ parts, drills, setup, onChange, onOpen }: PartsListProps) {
   const up = (i: number) =>
     onChange(
       parts.map((part, k) => (k === i - 1 ? (parts[i] ?? part) : k === i ? (parts[i - 1] ?? part) : part)),
@@ -56,7 +56,7 @@ export function PartsList({ parts, drills, onChange, onOpen }: PartsListProps) {
                 className="no-print press py-0"
                 aria-label={`${part.name}: two balls fewer`}
                 disabled={part.balls <= 4}
-                onClick={() => put(i, withBalls(part, part.balls - 2))}
+                onClick={() => put(i, withBalls(part, part.balls - 2, setup))}
               >
                 −
               </button>{' '}
@@ -66,7 +66,7 @@ export function PartsList({ parts, drills, onChange, onOpen }: PartsListProps) {
                 className="no-print press py-0"
                 aria-label={`${part.name}: two balls more`}
                 disabled={part.balls >= 60}
-                onClick={() => put(i, withBalls(part, part.balls + 2))}
+                onClick={() => put(i, withBalls(part, part.balls + 2, setup))}
               >
                 +
               </button>{' '}
@@ -84,7 +84,7 @@ export function PartsList({ parts, drills, onChange, onOpen }: PartsListProps) {
                 .map(({ id, name }) => ({ value: id, words: id === part.drill_id ? 'change' : name }))}
               onChange={(id) => {
                 const drill = drills.find((one) => one.id === id)
-                if (drill) put(i, swapped(part, drill))
+                if (drill) put(i, swapped(part, drill, setup))
               }}
             />
             <button

@@ -109,7 +109,13 @@ export function SessionPanel({ told, player, missing, onMissing, onOpen, onRun }
             <span className="text-quiet">min</span> Warm up: half swings, then swishes beside the first
             station; nothing that hurts.
           </p>
-          <PartsList parts={parts} drills={told.drills} onChange={change} onOpen={onOpen} />
+          <PartsList
+            parts={parts}
+            drills={told.drills}
+            setup={build.data.setup_minutes}
+            onChange={change}
+            onOpen={onOpen}
+          />
           <p className="no-print mt-2 flex flex-wrap gap-2">
             <button
               type="button"
