@@ -3,7 +3,7 @@ SHELL := /bin/bash
 PYTHON ?= $(shell command -v python3.11 || command -v python3)
 BIN := .venv/bin
 STAMPS := .stamps
-WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts docs/schema/ground.json docs/schema/day.json docs/schema/house.json
+WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts docs/schema/ground.json docs/schema/day.json docs/schema/house.json docs/schema/glossary.json
 
 # Compiled modules halve the start of each of the many processes that tests and commands start.
 unexport PYTHONDONTWRITEBYTECODE

@@ -21,17 +21,22 @@ from veltrin.api.limits import Limits
 from veltrin.api.links import Links
 from veltrin.api.routes import (
     book,
+    cards,
     days,
     exchange,
     ground,
+    lessons,
     lines,
     monitor,
     people,
+    photographs,
     practice,
     scenes,
+    search,
     session,
     sessions,
     shots,
+    take,
 )
 from veltrin.service.contracts.errors import ErrorBody
 from veltrin.service.contracts.record import HealthOut
@@ -94,7 +99,10 @@ def _api() -> APIRouter:
     api.include_router(session.router)
     # What doesn't ask for the store itself still asks who is there.
     known = [Depends(get_store)]
-    for part in (people, shots, ground, lines, days, book, practice, sessions, scenes, monitor, exchange):
+    for part in (
+        *(people, shots, ground, lines, days, book, practice, sessions, scenes, lessons),
+        *(photographs, cards, search, take, monitor, exchange),
+    ):
         api.include_router(part.router, dependencies=known)
     return api
 

@@ -15,7 +15,19 @@ from uvicorn.protocols.http.httptools_impl import HttpToolsProtocol
 
 from veltrin.service.wanted import asked_by
 
-ASKS = ("plan", "plan/stream", "flight", "schools", "two-days", "day-sheet", "sensitivity", "what-if", "who", "faults")
+ASKS = (
+    "plan",
+    "plan/stream",
+    "flight",
+    "schools",
+    "two-days",
+    "day-sheet",
+    "sensitivity",
+    "what-if",
+    "who",
+    "faults",
+    "cards/stream",
+)
 """Addresses under /api where nothing is stored: what nobody waits for is dropped. Anything else is done to its end."""
 
 HEAD_WITHIN_S = 20.0

@@ -12,6 +12,7 @@ from veltrin.service.coaches import SignedIn
 from veltrin.service.mast import MastLink
 from veltrin.service.monitor import MonitorLink
 from veltrin.service.store import Store
+from veltrin.service.take import Taker
 
 UuidPath = Annotated[str, Path(pattern=r"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$")]
 PlayerId = Annotated[str, Query(min_length=1, max_length=40)]
@@ -19,8 +20,14 @@ PlayerId = Annotated[str, Query(min_length=1, max_length=40)]
 
 def who_asks(request: Request) -> SignedIn | None:
     """Who is signed in, as the door has seen it; None where nobody is, or nobody has to."""
-    found: SignedIn | None = getattr(request.state, "who", None)
-    return found
+    found = getattr(request.state, "who", None)
+    return found if isinstance(found, SignedIn) else None
+
+
+def taker_asks(request: Request) -> Taker | None:
+    """Whose link the one who asks came by; None where they came by none."""
+    found = getattr(request.state, "who", None)
+    return found if isinstance(found, Taker) else None
 
 
 def get_store(request: Request) -> Store:
@@ -28,6 +35,9 @@ def get_store(request: Request) -> Store:
     store: Store = request.app.state.store
     if request.app.state.guard is None:
         return store
+    taker = taker_asks(request)
+    if taker is not None:
+        return store.of_coach(taker.coach_id, taker.player_id)
     who = who_asks(request)
     if who is None:
         raise NotSignedInError("session", "nobody is signed in.", "Sign in first.")
@@ -39,6 +49,12 @@ def only_admin(request: Request) -> None:
     who = who_asks(request)
     if request.app.state.guard is not None and (who is None or not who.is_admin):
         raise NotAllowedError("session", "is not of a coach who runs this server.", "Ask whoever does.")
+
+
+def only_practice(request: Request, purpose: str) -> None:
+    """Refuse whoever came by a player's link to write anything but balls of practice."""
+    if taker_asks(request) is not None and purpose != "practice":
+        raise NotAllowedError("purpose", "is not practice.", "By a player's link only balls of a session are booked.")
 
 
 def get_mast(request: Request) -> MastLink:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+import re
 import time
 from collections import OrderedDict
 from collections.abc import Callable
@@ -16,7 +17,7 @@ from starlette.datastructures import Headers
 from starlette.responses import JSONResponse
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from veltrin.service import coaches
+from veltrin.service import coaches, take
 from veltrin.service.coaches import STAYS, SignedIn
 
 LOOPBACK_HOSTS = ("127.0.0.1", "localhost")
@@ -92,6 +93,34 @@ def token_in(headers: Headers) -> str | None:
     return None if morsel is None else morsel.value or None
 
 
+BEARER = "bearer "
+
+_UUID = r"[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}"
+TAKER_MAY = tuple(
+    (method, re.compile(path))
+    for method, path in (
+        ("GET", r"/api/(take|drills|health|practices)"),
+        ("GET", rf"/api/practices/{_UUID}"),
+        ("POST", rf"/api/practices/{_UUID}/(begin|finish)"),
+        ("PUT", rf"/api/book/{_UUID}"),
+        ("DELETE", rf"/api/book/{_UUID}"),
+    )
+)
+"""What whoever came by a player's link may ask for: the page, the drills, and to run the player's own sessions. Balls
+of anything but a session are refused where they are booked."""
+
+
+def taker_may(method: str, path: str) -> bool:
+    """Whether a player's link leads there."""
+    return any(method == asked and pattern.fullmatch(path) for asked, pattern in TAKER_MAY)
+
+
+def link_in(headers: Headers) -> str | None:
+    """What a player's link holds, as the page behind it sends it along; None where there is none."""
+    told = headers.get("authorization", "")
+    return told[len(BEARER) :].strip() if told.lower().startswith(BEARER) else None
+
+
 def _is_of_another_site(headers: Headers) -> bool:
     # Browsers say where a request comes from; older ones only which origin it has.
     told = headers.get("sec-fetch-site")
@@ -127,16 +156,31 @@ class Door:
         answer = self._from_elsewhere(scope, headers)
         guard: Guard | None = self._owner.state.guard
         if answer is None and guard is not None and scope["path"].startswith("/api"):
-            token = token_in(headers)
-            who: SignedIn | None = None
-            if token is not None:
-                who = await run_in_threadpool(coaches.signed_in, self._owner.state.store, token)
-            scope.setdefault("state", {})["who"] = who
-            if who is None and scope["path"] not in OPEN:
-                answer = refused(401, "session", "nobody is signed in.", "Sign in first.")
+            answer = await self._who_is_it(scope, headers)
         if scope["method"] == "HEAD":
             scope, send = {**scope, "method": "GET"}, _without_body(send)
         await (answer or self.app)(scope, receive, send)
+
+    async def _who_is_it(self, scope: Scope, headers: Headers) -> JSONResponse | None:
+        """Write down who asks; the answer to whoever may not."""
+        store, state = self._owner.state.store, scope.setdefault("state", {})
+        link = link_in(headers)
+        if link is not None:
+            # Who comes by a link is that player, whoever else may be signed in on the same machine.
+            state["who"] = await run_in_threadpool(take.taker, store, link)
+            if state["who"] is None:
+                return refused(401, "link", "is over, was revoked, or never was.", "Ask your coach for a new one.")
+            if not taker_may(scope["method"], scope["path"]):
+                return refused(403, "link", "doesn't lead here.", "Ask your coach.")
+            return None
+        token = token_in(headers)
+        who: SignedIn | None = None
+        if token is not None:
+            who = await run_in_threadpool(coaches.signed_in, store, token)
+        state["who"] = who
+        if who is None and scope["path"] not in OPEN:
+            return refused(401, "session", "nobody is signed in.", "Sign in first.")
+        return None
 
     def _from_elsewhere(self, scope: Scope, headers: Headers) -> JSONResponse | None:
         host = urlsplit(f"//{headers.get('host', '')}").hostname

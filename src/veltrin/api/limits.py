@@ -10,9 +10,14 @@ from starlette.responses import JSONResponse
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from veltrin.api.guard import refused
+from veltrin.service.contracts.photographs import MOST_BYTES
 
 MEGABYTE = 1_000_000
-LONGEST_BODY = {"/api/imports": 10 * MEGABYTE, "/api/export/read": 60 * MEGABYTE}
+LONGEST_BODY = {
+    "/api/imports": 10 * MEGABYTE,
+    "/api/export/read": 120 * MEGABYTE,
+    "/api/photographs": MOST_BYTES + MEGABYTE,
+}
 """What files may have, by the beginning of the address; everything else LONGEST_ELSE."""
 
 LONGEST_ELSE = MEGABYTE

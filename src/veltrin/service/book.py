@@ -20,12 +20,15 @@ from veltrin.service.contracts.book import (
 )
 from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.errors import ConflictError, NotFoundError
+from veltrin.service.joining import call_of, join, struck_words, wants
 from veltrin.service.planned import Planned, planned_shot, planned_stock
 from veltrin.service.players import find_stored
 from veltrin.service.sessions import stations_of
 from veltrin.service.translate import rad
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as rows
+from veltrin.store.repositories import lessons as lesson_rows
+from veltrin.store.repositories import photographs as photograph_rows
 from veltrin.store.repositories import practices as practice_rows
 from veltrin.store.repositories import trials as trial_rows
 from veltrin.store.repositories.players import StoredPlayer
@@ -201,12 +204,29 @@ def book_shot(store: Store, booking_id: str, body: BookingIn) -> BookingOut:
     stored = find_stored(store, body.player_id)
     planned = _planned(store, body)
     booking = made_booking(booking_id, planned, body)
+    # Its drawing is worked out before the book is written: nobody waits for the book meanwhile.
+    drawn = None
+    if body.purpose == "shot" and body.request is not None and wants(store, body.player_id, booking.booked_at):
+        drawn = call_of(store, body.request, booking.call_id)
     with store.session() as session:
         if body.purpose == "practice":
             _of_session(session, booking, body, stored)
         if planned.question_json is not None:
             booking.question_id = rows.keep_question(session, planned.question_json)
         rows.add(session, booking)
+        if body.photographs:
+            photograph_rows.put_on_booking(session, body.player_id, body.photographs, booking_id)
+        if body.purpose == "shot":
+            join(
+                session,
+                "booking",
+                booking_id,
+                body.player_id,
+                at=booking.booked_at,
+                summary=struck_words(booking),
+                request_json=planned.question_json or "",
+                call=drawn,
+            )
         # Of two senders of the same shot at once the first is booked, and both are told what was.
         kept = rows.load(session, booking_id)
     return booking_out(kept or booking)
@@ -247,8 +267,18 @@ def let_count(store: Store, booking_id: str, counts: bool) -> BookingOut:
     return booking_out(found)
 
 
+def purpose_of(store: Store, booking_id: str) -> str:
+    """What a booked shot was struck for."""
+    with store.session() as session:
+        found = rows.load(session, booking_id)
+    if found is None:
+        raise _nothing(booking_id)
+    return found.purpose
+
+
 def drop_booking(store: Store, booking_id: str) -> None:
     """Delete a booked shot."""
     with store.session() as session:
         if not rows.delete(session, booking_id):
             raise _nothing(booking_id)
+        lesson_rows.forget(session, "booking", booking_id)

@@ -6,7 +6,7 @@ import json
 import uuid
 from dataclasses import replace
 from datetime import UTC, datetime
-from typing import Any, Literal
+from typing import Any, Literal, NamedTuple
 
 from sqlalchemy.orm import Session
 
@@ -28,6 +28,7 @@ from veltrin.service.contracts.line import LineIn
 from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.contracts.record import SettingsBody
 from veltrin.service.errors import NotFoundError
+from veltrin.service.lessonfile import add_lessons, add_photographs, lesson_records, photograph_records
 from veltrin.service.players import made_of, new_id, player_out
 from veltrin.service.sessions import stations_of
 from veltrin.store.engine import Store
@@ -63,6 +64,7 @@ def _player_record(session: Session, stored: StoredPlayer) -> dict[str, Any]:
         **shown,
         "practices": [_practice_record(one) for one in practices],
         "scenes": [_scene_record(one) for one in scenes],
+        "photographs": photograph_records(session, player_id),
         "stands": dict(sorted(stored.stands.items())),
         "questions": {q: PlanRequest.model_validate_json(body) for q, body in questions.items() if body},
         "bookings": [copied(BookingRecord, b) for b in sorted(bookings, key=lambda b: (b.booked_at, b.id))],
@@ -97,7 +99,7 @@ def export(store: Store, player_id: str | None = None) -> BookFile:
         return BookFile.model_validate(
             {
                 "format": "veltrin-book",
-                "version": 2,
+                "version": 3,
                 "written_at": datetime.now(UTC),
                 "settings": None if settings is None else SettingsBody.model_validate_json(settings),
                 "players": [_player_record(session, p) for p in players],
@@ -105,6 +107,7 @@ def export(store: Store, player_id: str | None = None) -> BookFile:
                 if whole
                 else [],
                 "scenes": [_scene_record(r) for r in scene_rows.newest(session, None, MOST_SCENES)] if whole else [],
+                "lessons": lesson_records(session, player_id),
                 "days": [DayIn.model_validate_json(r.day_json) for r in day_rows.load_all(session)] if whole else [],
             }
         )
@@ -168,9 +171,19 @@ def _add_scenes(session: Session, scenes: list[SceneRecord], reader_id: str | No
     return added
 
 
-def _add_book(session: Session, record: PlayerRecord, player_id: str, practice_ids: dict[str, str]) -> tuple[int, int]:
-    """Add a player's trials and shots; how many shots were added, and how many were here already."""
+class _Added(NamedTuple):
+    """What of a player's book was added, what was here already, and the ids here of trials and shots."""
+
+    bookings: int
+    known: int
+    trial_ids: dict[str, str]
+    booking_ids: dict[str, str]
+
+
+def _add_book(session: Session, record: PlayerRecord, player_id: str, practice_ids: dict[str, str]) -> _Added:
+    """Add a player's trials and shots."""
     trial_ids: dict[str, str] = {}
+    booking_ids: dict[str, str] = {}
     for trial in record.trials:
         known = trial_rows.load(session, trial.id)
         trial_ids[trial.id] = trial.id
@@ -189,6 +202,7 @@ def _add_book(session: Session, record: PlayerRecord, player_id: str, practice_i
     known_shots = 0
     owners = book_rows.owners_of(session, [told.id for told in record.bookings])
     for told in record.bookings:
+        booking_ids[told.id] = told.id
         if owners.get(told.id) == player_id:
             known_shots += 1
             continue
@@ -199,9 +213,10 @@ def _add_book(session: Session, record: PlayerRecord, player_id: str, practice_i
             "question_id": None if told.question_id is None else questions.get(told.question_id),
             "practice_id": None if told.practice_id is None else practice_ids.get(told.practice_id),
         }
+        booking_ids[told.id] = str(here["id"])
         fresh.append(BookingRow(**{**told.model_dump(), **here}))
     book_rows.add_many(session, fresh)
-    return len(fresh), known_shots
+    return _Added(len(fresh), known_shots, trial_ids, booking_ids)
 
 
 def _add_player(session: Session, record: PlayerRecord) -> tuple[str, bool]:
@@ -236,9 +251,10 @@ def _add_player(session: Session, record: PlayerRecord) -> tuple[str, bool]:
 
 def merge(store: Store, body: BookFile) -> MergedOut:
     """Read a book file, all or none. Players and shots that are here already stay as they are."""
-    done = {"players": 0, "renamed": 0, "bookings": 0, "known": 0, "lines": 0, "days": 0, "practices": 0, "scenes": 0}
+    done = dict.fromkeys(MergedOut.model_fields, 0)
     with store.session() as session:
         player_ids: dict[str, str] = {}
+        ids: dict[str, dict[str, str]] = {"player": player_ids, "booking": {}, "trial": {}, "session": {}}
         for record in body.players:
             was_here = player_rows.load(session, record.id) is not None
             player_id, renamed = _add_player(session, record)
@@ -246,11 +262,20 @@ def merge(store: Store, body: BookFile) -> MergedOut:
             practice_ids, practices = _add_practices(session, record, player_id)
             done["practices"] += practices
             done["scenes"] += _add_scenes(session, record.scenes, player_id, player_ids)
-            added, known = _add_book(session, record, player_id, practice_ids)
+            book = _add_book(session, record, player_id, practice_ids)
             done["players"] += not was_here
             done["renamed"] += renamed
-            done["bookings"] += added
-            done["known"] += known
+            done["bookings"] += book.bookings
+            done["known"] += book.known
+            ids["session"] |= practice_ids
+            ids["trial"] |= book.trial_ids
+            ids["booking"] |= book.booking_ids
+        lesson_ids = add_lessons(session, body.lessons, ids)
+        done["lessons"] += len(lesson_ids)
+        for record in body.players:
+            done["photographs"] += add_photographs(
+                session, record.photographs, player_ids[record.id], lesson_ids, ids["booking"]
+            )
         lines = {row.name for row in line_rows.load_all(session)}
         for name, line in body.lines:
             if name not in lines:

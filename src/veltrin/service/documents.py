@@ -6,6 +6,7 @@ import json
 from dataclasses import asdict
 from pathlib import Path
 
+from veltrin.core.glossary import GLOSSARY
 from veltrin.core.ground import BALL_M
 from veltrin.core.hole import KINDS, OBSTACLES
 from veltrin.core.methods import CATALOGUE, DISPUTES, HAND_WORDS, Method, in_general
@@ -74,6 +75,14 @@ Every drill carries these cautions:
 """
 
 
+_GLOSSARY_HEAD = """# Words
+
+Written by `make docs` from `core/glossary.py`; change it there. Words of the trade and of the model as the screens use
+them.
+
+"""
+
+
 def _drill_text(drill: Drill) -> str:
     lines = [
         f"\n## {drill.name} (`{drill.id}`)\n",
@@ -124,6 +133,10 @@ def texts(openapi: dict[str, object]) -> dict[str, str]:
     made = {name: json.dumps(body, indent=2, sort_keys=True) + "\n" for name, body in bodies.items()}
     made["schema/day.json"] = json.dumps(day_tables().model_dump(), indent=2) + "\n"
     made["schema/ground.json"] = json.dumps(ground().model_dump(), indent=2) + "\n"
+    made["schema/glossary.json"] = json.dumps(GLOSSARY, indent=2, ensure_ascii=False) + "\n"
+    made["glossary.md"] = _GLOSSARY_HEAD + "".join(
+        f"- **{word}**: {meaning}\n" for word, meaning in sorted(GLOSSARY.items())
+    )
     made["schema/house.json"] = json.dumps(_house(), indent=2) + "\n"
     disputes = "".join(f"- {d.question} {', '.join(CATALOGUE[m].name for m in d.method_ids)}.\n" for d in DISPUTES)
     made["methods.md"] = f"{_METHODS_HEAD}\n## Where the schools disagree\n\n{disputes}" + "".join(

@@ -6,9 +6,12 @@ from veltrin.service.border import copied
 from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.contracts.record import SettingsBody, ShotNew, ShotOut
 from veltrin.service.errors import ConflictError, NotFoundError
+from veltrin.service.joining import join
 from veltrin.service.plan import find_asked, plan
+from veltrin.service.planned import plain_request
 from veltrin.service.words import summary_of
 from veltrin.store.engine import Store
+from veltrin.store.repositories import lessons as lesson_rows
 from veltrin.store.repositories import settings as setting_rows
 from veltrin.store.repositories import shots as shot_rows
 from veltrin.store.tables import ShotRow
@@ -40,13 +43,13 @@ def keep_shot(store: Store, body: ShotNew) -> ShotOut:
             "request.player_id", "a shot is kept for a stored player.", "Add the player first, then give player_id."
         )
     player = find_asked(store, body.request).player
-    question = body.request.model_copy(update={"only": [body.call_id], "detail_for": []})
+    question = plain_request(body.request).model_copy(update={"only": [body.call_id]})
     calls = plan(store, question).calls
     if not calls:
         raise ConflictError(
             "call_id", f"'{body.call_id}' is not a feasible call for this shot.", "Choose a call from the plan."
         )
-    plain = body.request.model_copy(update={"only": [], "detail_for": []})
+    plain = plain_request(body.request)
     with store.session() as session:
         stored = shot_rows.add(
             session,
@@ -57,6 +60,15 @@ def keep_shot(store: Store, body: ShotNew) -> ShotOut:
             say=tuple(calls[0].key_words),
             on_card=body.on_card,
             request_json=plain.model_dump_json(),
+        )
+        join(
+            session,
+            "shot",
+            str(stored.id),
+            player.id,
+            summary=stored.summary,
+            request_json=stored.request_json,
+            call=calls[0],
         )
     return _out(stored)
 
@@ -94,3 +106,4 @@ def drop_shot(store: Store, shot_id: int) -> None:
     with store.session() as session:
         if not shot_rows.delete(session, shot_id):
             raise _no_shot(shot_id)
+        lesson_rows.forget(session, "shot", str(shot_id))

@@ -32,10 +32,12 @@ from veltrin.service.contracts.sessions import (
 )
 from veltrin.service.errors import ConflictError, NotFoundError
 from veltrin.service.habits import habits_of
+from veltrin.service.joining import join
 from veltrin.service.players import find_stored
 from veltrin.service.stations import run_of
 from veltrin.service.words import drill_words
 from veltrin.store.engine import Store
+from veltrin.store.repositories import lessons as lesson_rows
 from veltrin.store.repositories import practices as rows
 from veltrin.store.repositories.practices import PlayedBall
 from veltrin.store.tables import PracticePartRow, PracticeRow
@@ -207,6 +209,8 @@ def begin_practice(store: Store, practice_id: str) -> KeptPracticeOut:
                     part.level, part.balls = level, sum(s.balls for s in stations)
                     part.stations_json = json.dumps([s.model_dump(mode="json") for s in stations])
                 found.state, found.began_at = "begun", datetime.now(UTC)
+                drills = ", ".join(drill_words(part.drill_id) for part in found.parts)
+                join(session, "session", found.id, player_id, summary=f"Practice: {drills}")
     return show_practice(store, practice_id)
 
 
@@ -292,6 +296,7 @@ def drop_practice(store: Store, practice_id: str) -> None:
     with store.session() as session:
         if not rows.delete(session, practice_id):
             raise _none(practice_id)
+        lesson_rows.forget(session, "session", practice_id)
 
 
 def last_test(store: Store, player_id: str) -> str | None:

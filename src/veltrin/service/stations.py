@@ -2,9 +2,6 @@
 
 from __future__ import annotations
 
-import math
-
-from veltrin.core.air import PEAK, Wind
 from veltrin.core.practice import ReadyStation, Station
 from veltrin.core.run import Landing
 from veltrin.service.border import tell
@@ -12,19 +9,10 @@ from veltrin.service.contracts.line import LineIn
 from veltrin.service.contracts.plan import LieIn, PlanRequest
 from veltrin.service.contracts.practice import LayMeasureOut, MarkOut
 from veltrin.service.contracts.sessions import StationRun
-from veltrin.service.contracts.world import WindIn
 from veltrin.service.translate import deg
 from veltrin.service.translate_plan import call_out
+from veltrin.service.translate_question import wind_out
 from veltrin.service.words import summary_of
-
-
-def _wind(wind: Wind) -> WindIn:
-    return WindIn(
-        speed_m_s=wind.speed_m_s,
-        gust_m_s=wind.speed_m_s + PEAK * wind.spread_m_s,
-        from_deg=math.degrees(math.atan2(wind.y_m_s, -wind.x_m_s)) + 0.0,
-        height_m=wind.height_m,
-    )
 
 
 def request_at(player_id: str, station: Station) -> PlanRequest:
@@ -48,7 +36,7 @@ def request_at(player_id: str, station: Station) -> PlanRequest:
             # As the core has it where nothing is said.
             surround=Landing().surround.name,
         ),
-        wind=WindIn() if station.wind.is_calm else _wind(station.wind),
+        wind=wind_out(station.wind),
     )
 
 

@@ -11,12 +11,14 @@ from veltrin.core.units import RAD_S_PER_RPM
 from veltrin.service.contracts.book import CloudOut, FinishedOut, MeasureOut, TrialNew, TrialOut
 from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.errors import ConflictError, NotFoundError
+from veltrin.service.joining import join
 from veltrin.service.planned import plain_request, planned_shot
 from veltrin.service.players import find_stored
 from veltrin.service.translate import deg
 from veltrin.service.words import method_words
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as book_rows
+from veltrin.store.repositories import lessons as lesson_rows
 from veltrin.store.repositories import trials as rows
 from veltrin.store.repositories.book import Which
 from veltrin.store.tables import BookingRow, TrialRow
@@ -67,6 +69,7 @@ def start_trial(store: Store, body: TrialNew) -> TrialOut:
     )
     with store.session() as session:
         rows.add(session, trial)
+        join(session, "trial", trial_id, trial.player_id, summary=f"Trial: {trial.name}")
     return _out(store, trial)
 
 
@@ -184,3 +187,4 @@ def drop_trial(store: Store, trial_id: str) -> None:
     with store.session() as session:
         if not rows.delete(session, trial_id):
             raise _no_trial()
+        lesson_rows.forget(session, "trial", trial_id)

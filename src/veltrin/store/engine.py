@@ -5,7 +5,7 @@ from __future__ import annotations
 import sqlite3
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
-from functools import cache
+from functools import cache, lru_cache
 from pathlib import Path
 from typing import Any
 
@@ -17,7 +17,7 @@ from sqlalchemy.exc import OperationalError, SQLAlchemyError
 from sqlalchemy.orm import ORMExecuteState, Session, UOWTransaction, sessionmaker, with_loader_criteria
 
 from veltrin.store.sound import SameFile, StoreError, row_counts, version_of, what_is_wrong
-from veltrin.store.tables import ONLY_COACH, Base, Owned
+from veltrin.store.tables import ONLY_COACH, Base, Owned, PlayerRow
 
 COPIES = "copies"
 """Folder of the copies, beside the database."""
@@ -183,10 +183,24 @@ class CoachSession(Session):
 @event.listens_for(CoachSession, "do_orm_execute")
 def _read_own(state: ORMExecuteState) -> None:
     # Every query, whoever wrote it: a forgotten filter can't show one coach another's players.
-    coach_id = state.session.info["coach_id"]
+    coach_id, player_id = state.session.info["coach_id"], state.session.info["player_id"]
     state.statement = state.statement.options(
         with_loader_criteria(Owned, lambda row: row.coach_id == coach_id, include_aliases=True)
     )
+    if player_id is not None:
+        state.statement = state.statement.options(*_only_of(player_id))
+
+
+@lru_cache(maxsize=256)
+def _only_of(player_id: str) -> tuple[Any, ...]:
+    """Whatever is of a player is this one's, in every query."""
+    kinds = [mapper.class_ for mapper in Base.registry.mappers]
+    theirs = [
+        with_loader_criteria(kind, kind.player_id == player_id, include_aliases=True)
+        for kind in kinds
+        if hasattr(kind, "player_id")
+    ]
+    return (*theirs, with_loader_criteria(PlayerRow, PlayerRow.id == player_id, include_aliases=True))
 
 
 @event.listens_for(CoachSession, "before_flush")
@@ -199,7 +213,7 @@ def _add_as_own(session: Session, _flush: UOWTransaction, _instances: Any) -> No
 class Store:
     """A migrated database as one coach sees it. `session()` commits when its block ends, rolls back when it raises.
 
-    `copy_first` is called before an older database is brought up to date.
+    `copy_first` is called before an older database is brought up to date. `player_id`: of others nothing is read.
     """
 
     def __init__(
@@ -209,18 +223,22 @@ class Store:
         coach_id: int = ONLY_COACH,
         same: SameFile | None = None,
         copy_first: Callable[[Path], object] = lambda _: None,
+        player_id: str | None = None,
     ) -> None:
         self.path = path
         self.coach_id = coach_id
         self.engine = engine or _opened(path, copy_first)
         self._file = same or SameFile(path)
         self._sessions = sessionmaker(
-            self.engine, class_=CoachSession, expire_on_commit=False, info={"coach_id": coach_id}
+            self.engine,
+            class_=CoachSession,
+            expire_on_commit=False,
+            info={"coach_id": coach_id, "player_id": player_id},
         )
 
-    def of_coach(self, coach_id: int) -> Store:
-        """The same database as another coach sees it."""
-        return Store(self.path, self.engine, coach_id, self._file)
+    def of_coach(self, coach_id: int, player_id: str | None = None) -> Store:
+        """The same database as another coach sees it; with a player, what is of that player and no other."""
+        return Store(self.path, self.engine, coach_id, self._file, player_id=player_id)
 
     @contextmanager
     def session(self) -> Iterator[Session]:

@@ -108,6 +108,28 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cards/stream": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Cards
+         * @description Work a player's cards out in one batch, a JSON line each: how far it is, and every card as it becomes whole.
+         *
+         *     Who hangs up stops it.
+         */
+        post: operations["make_cards_api_cards_stream_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/copies": {
         parameters: {
             query?: never;
@@ -504,6 +526,178 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lessons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Lessons
+         * @description Lessons, newest first; of one player, or all.
+         */
+        get: operations["list_lessons_api_lessons_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/open": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Open Lesson
+         * @description The lesson that is open, if any.
+         */
+        get: operations["open_lesson_api_lessons_open_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{lesson_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Lesson
+         * @description A whole lesson: what was done in time, photographs, what each player takes along.
+         */
+        get: operations["show_lesson_api_lessons__lesson_id__get"];
+        /**
+         * Keep Lesson
+         * @description Plan a lesson under a UUID of the sender's, or write it anew; what was done in it stays.
+         */
+        put: operations["keep_lesson_api_lessons__lesson_id__put"];
+        post?: never;
+        /**
+         * Drop Lesson
+         * @description Delete a lesson; shots, trials and sessions stay where they are.
+         */
+        delete: operations["drop_lesson_api_lessons__lesson_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{lesson_id}/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Lesson
+         * @description Open a lesson: what is done from now on joins it; 409 while another is open.
+         */
+        post: operations["begin_lesson_api_lessons__lesson_id__begin_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{lesson_id}/close": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Close Lesson
+         * @description Close a lesson; it can be opened again.
+         */
+        post: operations["close_lesson_api_lessons__lesson_id__close_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{lesson_id}/gather": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Gather
+         * @description Take in what was booked of its players in a span: a lesson made afterwards.
+         */
+        post: operations["gather_api_lessons__lesson_id__gather_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{lesson_id}/items/{item_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Item
+         * @description Gather something under a UUID of the sender's, or write it anew.
+         */
+        put: operations["put_item_api_lessons__lesson_id__items__item_id__put"];
+        post?: never;
+        /**
+         * Drop Item
+         * @description Take something out of a lesson; the record itself stays.
+         */
+        delete: operations["drop_item_api_lessons__lesson_id__items__item_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{lesson_id}/things": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Things
+         * @description Settle the two or three things that a player takes along.
+         */
+        put: operations["put_things_api_lessons__lesson_id__things_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lines": {
         parameters: {
             query?: never;
@@ -583,6 +777,26 @@ export interface paths {
          * @description Delete a saved line.
          */
         delete: operations["drop_line_api_lines__line_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/links/{link_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Revoke Link
+         * @description Let nobody in by a link any more.
+         */
+        delete: operations["revoke_link_api_links__link_id__delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -669,6 +883,74 @@ export interface paths {
          * @description Tell the launch monitor which stroke is meant next.
          */
         put: operations["get_ready_api_monitor_ready_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photographs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Photographs
+         * @description A player's photographs, oldest first.
+         */
+        get: operations["list_photographs_api_photographs_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photographs/{photograph_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Image
+         * @description The image itself.
+         */
+        get: operations["show_image_api_photographs__photograph_id__get"];
+        /**
+         * Keep Photograph
+         * @description Keep a photograph (JPEG, PNG or WebP, 12 MB at most, looked at by content), scaled, its place left out.
+         */
+        put: operations["keep_photograph_api_photographs__photograph_id__put"];
+        post?: never;
+        /**
+         * Drop Photograph
+         * @description Delete a photograph.
+         */
+        delete: operations["drop_photograph_api_photographs__photograph_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photographs/{photograph_id}/slope": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Measure Slope
+         * @description The slope that two lines tell: the horizon and the ground, with its doubt.
+         */
+        put: operations["measure_slope_api_photographs__photograph_id__slope_put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -806,6 +1088,30 @@ export interface paths {
         get: operations["show_learnt_api_players__player_id__learnt_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players/{player_id}/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Links
+         * @description Links of a player that still let in, newest first.
+         */
+        get: operations["list_links_api_players__player_id__links_get"];
+        put?: never;
+        /**
+         * Make Link
+         * @description Make a link to a player's own page; what it holds is told this once. Only on a server opened to a network.
+         */
+        post: operations["make_link_api_players__player_id__links_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -980,6 +1286,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/prepare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Prepare For
+         * @description What a player's book says before a lesson, in words.
+         */
+        get: operations["prepare_for_api_prepare_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/progress": {
         parameters: {
             query?: never;
@@ -1078,6 +1404,26 @@ export interface paths {
          * @description Every method for one shot, each with its best club, or why it can't be played.
          */
         post: operations["schools_api_schools_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Search
+         * @description Players, lessons, kept shots, lines, days, methods, drills, faults and words that hold all words typed.
+         */
+        get: operations["search_api_search_get"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1297,6 +1643,26 @@ export interface paths {
          * @description Put a kept shot on its player's card, or take it off.
          */
         put: operations["put_on_card_api_shots__shot_id__card_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Page
+         * @description What the player of a link takes along.
+         */
+        get: operations["show_page_api_take_get"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -1527,7 +1893,7 @@ export interface components {
          * BookFile
          * @description Everything of a coach, or some players, in one file.
          */
-        BookFile: {
+        "BookFile-Input": {
             /** Days */
             days: components["schemas"]["DayIn"][];
             /**
@@ -1535,6 +1901,8 @@ export interface components {
              * @constant
              */
             format: "veltrin-book";
+            /** Lessons */
+            lessons?: components["schemas"]["LessonRecord-Input"][];
             /** Lines */
             lines: [
                 string,
@@ -1553,7 +1921,46 @@ export interface components {
              * Version
              * @enum {integer}
              */
-            version: 1 | 2;
+            version: 1 | 2 | 3;
+            /**
+             * Written At
+             * Format: date-time
+             */
+            written_at: string;
+        };
+        /**
+         * BookFile
+         * @description Everything of a coach, or some players, in one file.
+         */
+        "BookFile-Output": {
+            /** Days */
+            days: components["schemas"]["DayIn"][];
+            /**
+             * Format
+             * @constant
+             */
+            format: "veltrin-book";
+            /** Lessons */
+            lessons?: components["schemas"]["LessonRecord-Output"][];
+            /** Lines */
+            lines: [
+                string,
+                components["schemas"]["LineIn"]
+            ][];
+            /** Players */
+            players: components["schemas"]["PlayerRecord"][];
+            /**
+             * Scenes
+             * @description Scenes that the coach read.
+             */
+            scenes?: components["schemas"]["SceneRecord"][];
+            /** @description Left out in the file of a single player. */
+            settings: components["schemas"]["SettingsBody"] | null;
+            /**
+             * Version
+             * @enum {integer}
+             */
+            version: 1 | 2 | 3;
             /**
              * Written At
              * Format: date-time
@@ -1674,6 +2081,11 @@ export interface components {
              * @description Where it finished, past the target of the call (short of it negative).
              */
             past_m?: number | null;
+            /**
+             * Photographs
+             * @description Photographs of its lie that are kept already.
+             */
+            photographs?: string[];
             /** Player Id */
             player_id: string;
             /** Practice Id */
@@ -2108,6 +2520,66 @@ export interface components {
         CardIn: {
             /** On Card */
             on_card: boolean;
+        };
+        /**
+         * CardsRequest
+         * @description Whose cards, for which day, and which of them.
+         */
+        CardsRequest: {
+            /**
+             * @default {
+             *       "air": {
+             *         "altitude_m": 0,
+             *         "humidity_pct": 50,
+             *         "temperature_c": 15
+             *       },
+             *       "green_speed_ft": 9.5,
+             *       "greens": "medium",
+             *       "ground": "medium",
+             *       "growth": "usual",
+             *       "layers": 0,
+             *       "name": "Today",
+             *       "preferred": false,
+             *       "rain": "none",
+             *       "sand": "sand",
+             *       "wind": {
+             *         "bearing_deg": 0,
+             *         "by": "line",
+             *         "exposure": "open",
+             *         "from_deg": 0,
+             *         "height_m": 2,
+             *         "speed_m_s": 0
+             *       }
+             *     }
+             */
+            day: components["schemas"]["DayIn"];
+            /**
+             * Kinds
+             * @default [
+             *       "slope",
+             *       "wind",
+             *       "sand",
+             *       "chip",
+             *       "rough",
+             *       "winter"
+             *     ]
+             */
+            kinds: ("slope" | "wind" | "sand" | "chip" | "rough" | "winter")[];
+            /** Player Id */
+            player_id: string;
+            /**
+             * Winds M S
+             * @description Winds of the wind card, headwind positive.
+             * @default [
+             *       9,
+             *       6,
+             *       3,
+             *       -3,
+             *       -6,
+             *       -9
+             *     ]
+             */
+            winds_m_s: number[];
         };
         /**
          * CareOut
@@ -2969,6 +3441,44 @@ export interface components {
             total_m: number;
         };
         /**
+         * FoundOut
+         * @description Something that was found. `ref`: what leads to it: its id or, of a word, the word.
+         */
+        FoundOut: {
+            /** About */
+            about: string;
+            /**
+             * At
+             * @default
+             */
+            at: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "player" | "lesson" | "shot" | "line" | "day" | "method" | "drill" | "fault" | "word";
+            /** Ref */
+            ref: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * GatherIn
+         * @description Take in what was booked of the lesson's players between two moments: a lesson made afterwards.
+         */
+        GatherIn: {
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+        };
+        /**
          * GeoJsonAsk
          * @description A line to write as GeoJSON: in metres in its own frame, or in WGS 84 when an origin is given.
          */
@@ -3186,10 +3696,47 @@ export interface components {
             stored: number;
         };
         /**
+         * ItemIn
+         * @description Something that was done. A shot or a fault comes with its question and call, a drill with its id as `ref`.
+         */
+        ItemIn: {
+            /**
+             * At
+             * @description Default: now.
+             */
+            at?: string | null;
+            /** Call Id */
+            call_id?: string | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "shot" | "booking" | "fault" | "trial" | "drill" | "session" | "slope" | "words";
+            /** Player Id */
+            player_id: string;
+            /**
+             * Ref
+             * @description What of the record it is: a booking, trial, session, drill.
+             * @default
+             */
+            ref: string;
+            request?: components["schemas"]["PlanRequest"] | null;
+            /**
+             * Summary
+             * @default
+             */
+            summary: string;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+        };
+        /**
          * ItemOut
          * @description A thing laid on the ground: points from the ball, x to the target, y right.
          */
-        ItemOut: {
+        "ItemOut-Input": {
             /**
              * Is Near
              * @description Lies at the ball, else down the line.
@@ -3432,6 +3979,285 @@ export interface components {
             spin: components["schemas"]["LedgerRowOut"][];
         };
         /**
+         * LessonIn
+         * @description A lesson as it is planned or written up.
+         */
+        LessonIn: {
+            /**
+             * Aims
+             * @default
+             */
+            aims: string;
+            /** @description The conditions; default: not said. */
+            day?: components["schemas"]["DayIn"] | null;
+            /**
+             * Held On
+             * Format: date-time
+             * @description When it is, or was.
+             */
+            held_on: string;
+            /**
+             * Notes
+             * @default
+             */
+            notes: string;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /** Player Ids */
+            player_ids: string[];
+        };
+        /**
+         * LessonItemRecord
+         * @description Something that was done in a lesson, as the record has it.
+         */
+        LessonItemRecord: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            call: components["schemas"]["CallOut"] | null;
+            /** Call Id */
+            call_id: string;
+            /**
+             * Id
+             * @description A UUID.
+             */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "shot" | "booking" | "fault" | "trial" | "drill" | "session" | "slope" | "words";
+            /** Player Id */
+            player_id: string;
+            /** Ref */
+            ref: string;
+            request: components["schemas"]["PlanRequest"] | null;
+            /** Summary */
+            summary: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * LessonOut
+         * @description A whole lesson: what was done in time, photographs, what each player takes along.
+         */
+        LessonOut: {
+            /** Aims */
+            aims: string;
+            /** Began At */
+            began_at: string | null;
+            day: components["schemas"]["DayIn"] | null;
+            /** Done */
+            done: components["schemas"]["veltrin__service__contracts__lessons__ItemOut"][];
+            /** Ended At */
+            ended_at: string | null;
+            /**
+             * Held On
+             * Format: date-time
+             */
+            held_on: string;
+            /** Id */
+            id: string;
+            /** Items */
+            items: number;
+            /** Notes */
+            notes: string;
+            /** Photographs */
+            photographs: components["schemas"]["PhotographOut"][];
+            /** Place */
+            place: string;
+            /** Player Ids */
+            player_ids: string[];
+            /** Player Names */
+            player_names: string[];
+            /** Sheets */
+            sheets: components["schemas"]["SheetOut"][];
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "planned" | "open" | "closed";
+        };
+        /**
+         * LessonPage
+         * @description Some lessons, newest first.
+         */
+        LessonPage: {
+            /** Rows */
+            rows: components["schemas"]["LessonRowOut"][];
+            /** Total */
+            total: number;
+        };
+        /**
+         * LessonRecord
+         * @description A lesson as the record has it. In the file of a single player what is of others is left out.
+         */
+        "LessonRecord-Input": {
+            /** Aims */
+            aims: string;
+            /** Began At */
+            began_at: string | null;
+            day: components["schemas"]["DayIn"] | null;
+            /** Ended At */
+            ended_at: string | null;
+            /**
+             * Held On
+             * Format: date-time
+             */
+            held_on: string;
+            /**
+             * Id
+             * @description A UUID.
+             */
+            id: string;
+            /** Items */
+            items: components["schemas"]["LessonItemRecord"][];
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Notes */
+            notes: string;
+            /** Place */
+            place: string;
+            /** Player Ids */
+            player_ids: string[];
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "planned" | "open" | "closed";
+            /** Things */
+            things: components["schemas"]["LessonThingRecord-Input"][];
+        };
+        /**
+         * LessonRecord
+         * @description A lesson as the record has it. In the file of a single player what is of others is left out.
+         */
+        "LessonRecord-Output": {
+            /** Aims */
+            aims: string;
+            /** Began At */
+            began_at: string | null;
+            day: components["schemas"]["DayIn"] | null;
+            /** Ended At */
+            ended_at: string | null;
+            /**
+             * Held On
+             * Format: date-time
+             */
+            held_on: string;
+            /**
+             * Id
+             * @description A UUID.
+             */
+            id: string;
+            /** Items */
+            items: components["schemas"]["LessonItemRecord"][];
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Notes */
+            notes: string;
+            /** Place */
+            place: string;
+            /** Player Ids */
+            player_ids: string[];
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "planned" | "open" | "closed";
+            /** Things */
+            things: components["schemas"]["LessonThingRecord-Output"][];
+        };
+        /**
+         * LessonRowOut
+         * @description A lesson in a list.
+         */
+        LessonRowOut: {
+            /** Aims */
+            aims: string;
+            /** Began At */
+            began_at: string | null;
+            /** Ended At */
+            ended_at: string | null;
+            /**
+             * Held On
+             * Format: date-time
+             */
+            held_on: string;
+            /** Id */
+            id: string;
+            /** Items */
+            items: number;
+            /** Place */
+            place: string;
+            /** Player Ids */
+            player_ids: string[];
+            /** Player Names */
+            player_names: string[];
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "planned" | "open" | "closed";
+        };
+        /**
+         * LessonThingRecord
+         * @description Something that a player took along, as the record has it.
+         */
+        "LessonThingRecord-Input": {
+            /** Cure */
+            cure: string;
+            /** Drill Id */
+            drill_id: string | null;
+            /** Fault */
+            fault: string;
+            /** Item Id */
+            item_id: string | null;
+            /** Place */
+            place: number;
+            /** Player Id */
+            player_id: string;
+            station: components["schemas"]["StationOut-Input"] | null;
+            /** Title */
+            title: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * LessonThingRecord
+         * @description Something that a player took along, as the record has it.
+         */
+        "LessonThingRecord-Output": {
+            /** Cure */
+            cure: string;
+            /** Drill Id */
+            drill_id: string | null;
+            /** Fault */
+            fault: string;
+            /** Item Id */
+            item_id: string | null;
+            /** Place */
+            place: number;
+            /** Player Id */
+            player_id: string;
+            station: components["schemas"]["StationOut-Output"] | null;
+            /** Title */
+            title: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * LieIn
          * @description The slope under ball and feet, what lies around and under the ball, and how the ball sits in it.
          */
@@ -3657,6 +4483,42 @@ export interface components {
              * Format: date-time
              */
             saved_at: string;
+        };
+        /**
+         * LinkIn
+         * @description Until when a link lets in: a day to a year from now.
+         */
+        LinkIn: {
+            /**
+             * Ends On
+             * Format: date-time
+             */
+            ends_on: string;
+        };
+        /**
+         * LinkOut
+         * @description A link of a player. What it holds is told once, when it is made.
+         */
+        LinkOut: {
+            /**
+             * Ends On
+             * Format: date-time
+             */
+            ends_on: string;
+            /** Id */
+            id: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Player Id */
+            player_id: string;
+            /**
+             * Token
+             * @description Only when it was made just now.
+             */
+            token: string | null;
         };
         /**
          * MarkOut
@@ -3889,8 +4751,12 @@ export interface components {
              * @description Booked shots that were here already.
              */
             known: number;
+            /** Lessons */
+            lessons: number;
             /** Lines */
             lines: number;
+            /** Photographs */
+            photographs: number;
             /** Players */
             players: number;
             /** Practices */
@@ -3986,6 +4852,21 @@ export interface components {
              * @enum {string}
              */
             state: "off" | "connecting" | "live" | "stale" | "lost";
+        };
+        /**
+         * NoticeOut
+         * @description Something to know before a player comes. `ref`: a drill's or a lesson's id, where it leads to one.
+         */
+        NoticeOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "aim" | "lie" | "drill" | "stock" | "grooves" | "nothing";
+            /** Ref */
+            ref: string;
+            /** Words */
+            words: string;
         };
         /**
          * ObstacleIn
@@ -4096,6 +4977,13 @@ export interface components {
             request: components["schemas"]["PlanRequest"];
         };
         /**
+         * OpenLessonOut
+         * @description The lesson that is open, if any.
+         */
+        OpenLessonOut: {
+            lesson: components["schemas"]["LessonRowOut"] | null;
+        };
+        /**
          * OriginIn
          * @description Where the ball lies on the earth (WGS 84), and where the line points.
          */
@@ -4126,6 +5014,66 @@ export interface components {
              * @enum {string}
              */
             phase: "blocked" | "mixed" | "test";
+        };
+        /**
+         * PhotographOut
+         * @description A photograph that is kept; the image is at its address.
+         */
+        PhotographOut: {
+            /** Booking Id */
+            booking_id: string | null;
+            /**
+             * Focal Mm
+             * @description Focal length as on 35 mm film, where the camera said it.
+             */
+            focal_mm: number | null;
+            /** Height */
+            height: number;
+            /** Id */
+            id: string;
+            /** Lesson Id */
+            lesson_id: string | null;
+            measured: components["schemas"]["SlopeMeasured"] | null;
+            /** Player Id */
+            player_id: string;
+            /** Shot Id */
+            shot_id: number | null;
+            /**
+             * Taken At
+             * Format: date-time
+             */
+            taken_at: string;
+            /** Width */
+            width: number;
+        };
+        /**
+         * PhotographRecord
+         * @description A photograph as the record has it, the JPEG itself in base64. `booking_id`: of a shot of the same player.
+         */
+        PhotographRecord: {
+            /** Booking Id */
+            booking_id: string | null;
+            /** Focal Mm */
+            focal_mm: number | null;
+            /** Height */
+            height: number;
+            /**
+             * Id
+             * @description A UUID.
+             */
+            id: string;
+            /** Image */
+            image: string;
+            /** Lesson Id */
+            lesson_id: string | null;
+            measured: components["schemas"]["SlopeMeasured"] | null;
+            /**
+             * Taken At
+             * Format: date-time
+             */
+            taken_at: string;
+            /** Width */
+            width: number;
         };
         /**
          * PictureOut
@@ -4808,6 +5756,8 @@ export interface components {
              * @default
              */
             notes: string;
+            /** Photographs */
+            photographs?: components["schemas"]["PhotographRecord"][];
             /**
              * Practice
              * @default habits
@@ -5080,6 +6030,18 @@ export interface components {
             wind_m_s?: number | null;
         };
         /**
+         * PreparedOut
+         * @description What a player's book says before a lesson.
+         */
+        PreparedOut: {
+            /** Notices */
+            notices: components["schemas"]["NoticeOut"][];
+            /** Player Id */
+            player_id: string;
+            /** Player Name */
+            player_name: string;
+        };
+        /**
          * PreviewOut
          * @description What a CSV file seems to hold; nothing is stored.
          */
@@ -5179,7 +6141,7 @@ export interface components {
             /** Player Id */
             player_id: string;
             /** Stations */
-            stations: components["schemas"]["StationOut"][];
+            stations: components["schemas"]["StationOut-Output"][];
         };
         /**
          * RiseIn
@@ -5396,6 +6358,14 @@ export interface components {
             scene: string;
             /** Words */
             words: string;
+        };
+        /**
+         * SearchOut
+         * @description What was found: the record newest first, then the catalogue.
+         */
+        SearchOut: {
+            /** Found */
+            found: components["schemas"]["FoundOut"][];
         };
         /**
          * SeasonIn
@@ -5901,6 +6871,23 @@ export interface components {
             words: string;
         };
         /**
+         * SheetOut
+         * @description What one player takes along.
+         */
+        SheetOut: {
+            /**
+             * Hand
+             * @enum {string}
+             */
+            hand: "left" | "right";
+            /** Player Id */
+            player_id: string;
+            /** Player Name */
+            player_name: string;
+            /** Things */
+            things: components["schemas"]["ThingOut"][];
+        };
+        /**
          * SheetRowOut
          * @description One club.
          */
@@ -5977,6 +6964,85 @@ export interface components {
             name: string;
             /** Passphrase */
             passphrase: string;
+        };
+        /**
+         * SlopeLinesIn
+         * @description Two lines laid on a photograph, in shares of its width from its top left corner: x right, y down.
+         */
+        SlopeLinesIn: {
+            /**
+             * Ground
+             * @description The ground at the ball.
+             */
+            ground: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ];
+            /**
+             * Horizon
+             * @description Something level, best the horizon itself.
+             */
+            horizon: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ];
+            /**
+             * Is Horizon
+             * @description The first line is the horizon far off, not just something level.
+             * @default true
+             */
+            is_horizon: boolean;
+            /**
+             * View
+             * @enum {string}
+             */
+            view: "behind" | "target-right" | "target-left";
+        };
+        /**
+         * SlopeMeasured
+         * @description The slope that the lines tell, as the lie is read, and how far it may be off (one deviation).
+         */
+        SlopeMeasured: {
+            /** Doubt Deg */
+            doubt_deg: number;
+            /**
+             * Hand Deg
+             * @description Of the doubt: by laying the lines.
+             */
+            hand_deg: number;
+            /**
+             * Lens Deg
+             * @description By the lens, and where no focal length is known.
+             */
+            lens_deg: number;
+            lines: components["schemas"]["SlopeLinesIn"];
+            /**
+             * Reading
+             * @enum {string}
+             */
+            reading: "fall" | "side";
+            /**
+             * Stand Deg
+             * @description By not standing square to the slope.
+             */
+            stand_deg: number;
+            /**
+             * Value Deg
+             * @description Downhill, or ball above the feet, positive.
+             */
+            value_deg: number;
         };
         /**
          * SlopeOut
@@ -6061,7 +7127,7 @@ export interface components {
          * StationOut
          * @description One station of a drill for a player; without a call nothing of it can be played with this bag.
          */
-        StationOut: {
+        "StationOut-Input": {
             /** Balls */
             balls: number;
             call: components["schemas"]["CallOut"] | null;
@@ -6077,7 +7143,40 @@ export interface components {
             /** Give */
             give: number | null;
             /** Items */
-            items: components["schemas"]["ItemOut"][];
+            items: components["schemas"]["ItemOut-Input"][];
+            /** Land M */
+            land_m: number | null;
+            mark: components["schemas"]["MarkOut"] | null;
+            /** Measures */
+            measures: components["schemas"]["LayMeasureOut"][];
+            /** Side Deg */
+            side_deg: number;
+            /** Sunk */
+            sunk: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * StationOut
+         * @description One station of a drill for a player; without a call nothing of it can be played with this bag.
+         */
+        "StationOut-Output": {
+            /** Balls */
+            balls: number;
+            call: components["schemas"]["CallOut"] | null;
+            /**
+             * Cover
+             * @enum {string}
+             */
+            cover: "tight" | "fairway" | "fringe" | "semi" | "rough" | "deep" | "heather" | "bare" | "hard-pan" | "mud" | "divot" | "sanded-divot" | "collar-ahead" | "collar-behind" | "sand" | "sand-soft" | "sand-dry-hard" | "sand-wet-hard" | "sand-wet-fluffy";
+            /** Fall Deg */
+            fall_deg: number;
+            /** Flag M */
+            flag_m: number;
+            /** Give */
+            give: number | null;
+            /** Items */
+            items: components["schemas"]["veltrin__service__contracts__practice__ItemOut"][];
             /** Land M */
             land_m: number | null;
             mark: components["schemas"]["MarkOut"] | null;
@@ -6227,6 +7326,39 @@ export interface components {
             to_club: string;
         };
         /**
+         * TakeOut
+         * @description A player's own page.
+         */
+        TakeOut: {
+            /** Lessons */
+            lessons: components["schemas"]["TakenLesson"][];
+            /** Player Id */
+            player_id: string;
+            /** Player Name */
+            player_name: string;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+        };
+        /**
+         * TakenLesson
+         * @description A lesson as its player sees it: when, where, and what to take along.
+         */
+        TakenLesson: {
+            /**
+             * Held On
+             * Format: date-time
+             */
+            held_on: string;
+            /** Id */
+            id: string;
+            /** Place */
+            place: string;
+            sheet: components["schemas"]["SheetOut"];
+        };
+        /**
          * TargetOut
          * @description Where a call is meant to finish: the flag, or a way out. m; y to the right.
          */
@@ -6247,6 +7379,74 @@ export interface components {
             x_m: number;
             /** Y M */
             y_m: number;
+        };
+        /**
+         * ThingIn
+         * @description One thing to take along: what it is, the words for the player, a drill, a fault with its cure.
+         */
+        ThingIn: {
+            /**
+             * Cure
+             * @default
+             */
+            cure: string;
+            /** Drill Id */
+            drill_id?: string | null;
+            /**
+             * Fault
+             * @default
+             */
+            fault: string;
+            /**
+             * Item Id
+             * @description What of the lesson it comes from: its drawing is that one's.
+             */
+            item_id?: string | null;
+            /** Title */
+            title: string;
+            /** Words */
+            words?: string[];
+        };
+        /**
+         * ThingOut
+         * @description The same as it goes on the sheet: the call as it stood, the drill laid out for the player.
+         */
+        ThingOut: {
+            call: components["schemas"]["CallOut"] | null;
+            /**
+             * Cure
+             * @default
+             */
+            cure: string;
+            /** Drill Id */
+            drill_id?: string | null;
+            /** Drill Name */
+            drill_name: string;
+            /**
+             * Fault
+             * @default
+             */
+            fault: string;
+            /**
+             * Item Id
+             * @description What of the lesson it comes from: its drawing is that one's.
+             */
+            item_id?: string | null;
+            request: components["schemas"]["PlanRequest"] | null;
+            /** @description The drill's first station, as it was when it was chosen. */
+            station: components["schemas"]["StationOut-Output"] | null;
+            /** Title */
+            title: string;
+            /** Words */
+            words?: string[];
+        };
+        /**
+         * ThingsIn
+         * @description Two or three things, not ten.
+         */
+        ThingsIn: {
+            /** Things */
+            things: components["schemas"]["ThingIn"][];
         };
         /**
          * TrialNew
@@ -6594,6 +7794,36 @@ export interface components {
             words: string;
         };
         /**
+         * ItemOut
+         * @description Something that was done, with the shot and the call as they stood, and what came of it.
+         */
+        veltrin__service__contracts__lessons__ItemOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** @description The booked shot, while it is in the book. */
+            booking: components["schemas"]["BookingOut"] | null;
+            call: components["schemas"]["CallOut"] | null;
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "shot" | "booking" | "fault" | "trial" | "drill" | "session" | "slope" | "words";
+            /** Player Id */
+            player_id: string;
+            /** Ref */
+            ref: string;
+            request: components["schemas"]["PlanRequest"] | null;
+            /** Summary */
+            summary: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * StepOut
          * @description From one club to the next shorter one.
          */
@@ -6609,6 +7839,34 @@ export interface components {
             shorter_id: string;
             /** Step M */
             step_m: number;
+        };
+        /**
+         * ItemOut
+         * @description A thing laid on the ground: points from the ball, x to the target, y right.
+         */
+        veltrin__service__contracts__practice__ItemOut: {
+            /**
+             * Is Near
+             * @description Lies at the ball, else down the line.
+             */
+            is_near: boolean;
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+            /**
+             * Shape
+             * @enum {string}
+             */
+            shape: "rod" | "towel" | "tee" | "spot" | "ring" | "board" | "string" | "line";
+            /**
+             * Size M
+             * @description Radius, or height.
+             */
+            size_m: number | null;
+            /** Words */
+            words: string;
         };
     };
     responses: never;
@@ -7129,6 +8387,102 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanRequest"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    make_cards_api_cards_stream_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CardsRequest"];
+            };
+        };
+        responses: {
+            /** @description One stage a line: CardsStage. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": string;
                 };
             };
             /** @description Nobody is signed in */
@@ -8062,7 +9416,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BookFile"];
+                    "application/json": components["schemas"]["BookFile-Output"];
                 };
             };
             /** @description Nobody is signed in */
@@ -8148,7 +9502,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["BookFile"];
+                "application/json": components["schemas"]["BookFile-Input"];
             };
         };
         responses: {
@@ -9367,6 +10721,1056 @@ export interface operations {
             };
         };
     };
+    list_lessons_api_lessons_get: {
+        parameters: {
+            query?: {
+                player_id?: string | null;
+                limit?: number;
+                offset?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonPage"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    open_lesson_api_lessons_open_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenLessonOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    show_lesson_api_lessons__lesson_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    keep_lesson_api_lessons__lesson_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LessonIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    drop_lesson_api_lessons__lesson_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    begin_lesson_api_lessons__lesson_id__begin_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    close_lesson_api_lessons__lesson_id__close_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    gather_api_lessons__lesson_id__gather_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GatherIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    put_item_api_lessons__lesson_id__items__item_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+                item_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ItemIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["veltrin__service__contracts__lessons__ItemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    drop_item_api_lessons__lesson_id__items__item_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+                item_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    put_things_api_lessons__lesson_id__things_put: {
+        parameters: {
+            query: {
+                player_id: string;
+            };
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThingsIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
     list_lines_api_lines_get: {
         parameters: {
             query?: never;
@@ -9753,6 +12157,98 @@ export interface operations {
             header?: never;
             path: {
                 line_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    revoke_link_api_links__link_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                link_id: string;
             };
             cookie?: never;
         };
@@ -10331,6 +12827,484 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MonitorOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    list_photographs_api_photographs_get: {
+        parameters: {
+            query: {
+                player_id: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotographOut"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    show_image_api_photographs__photograph_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photograph_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A JPEG. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    keep_photograph_api_photographs__photograph_id__put: {
+        parameters: {
+            query: {
+                player_id: string;
+            };
+            header?: never;
+            path: {
+                photograph_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotographOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    drop_photograph_api_photographs__photograph_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photograph_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    measure_slope_api_photographs__photograph_id__slope_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photograph_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SlopeLinesIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotographOut"];
                 };
             };
             /** @description Nobody is signed in */
@@ -11281,6 +14255,198 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LearntOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    list_links_api_players__player_id__links_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                player_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkOut"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    make_link_api_players__player_id__links_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                player_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LinkIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkOut"];
                 };
             };
             /** @description Nobody is signed in */
@@ -12312,6 +15478,101 @@ export interface operations {
             };
         };
     };
+    prepare_for_api_prepare_get: {
+        parameters: {
+            query: {
+                player_id: string;
+                before?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PreparedOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
     show_progress_api_progress_get: {
         parameters: {
             query: {
@@ -12814,6 +16075,100 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SchoolsResponse"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    search_api_search_get: {
+        parameters: {
+            query?: {
+                words?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SearchOut"];
                 };
             };
             /** @description Nobody is signed in */
@@ -14220,6 +17575,98 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShotOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    show_page_api_take_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakeOut"];
                 };
             };
             /** @description Nobody is signed in */

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Annotated, Any
 
-from fastapi import APIRouter, Depends, Query
+from fastapi import APIRouter, Depends, Query, Request
 
-from veltrin.api.deps import PlayerId, StoreDep, UuidPath
+from veltrin.api.deps import PlayerId, StoreDep, UuidPath, only_practice, taker_asks
 from veltrin.service import book as book_service
 from veltrin.service import book_read
 from veltrin.service import faults as fault_service
@@ -52,8 +52,9 @@ WhichDep = Annotated[Any, Depends(_which)]
 
 
 @router.put("/book/{booking_id}", tags=["book"])
-def book_shot(store: StoreDep, booking_id: UuidPath, body: BookingIn) -> BookingOut:
+def book_shot(request: Request, store: StoreDep, booking_id: UuidPath, body: BookingIn) -> BookingOut:
     """Book a struck shot under a UUID of the sender's; sent again it is booked once."""
+    only_practice(request, body.purpose)
     return book_service.book_shot(store, booking_id, body)
 
 
@@ -89,8 +90,10 @@ def let_count(store: StoreDep, booking_id: UuidPath, body: CountsIn) -> BookingO
 
 
 @router.delete("/book/{booking_id}", status_code=204, tags=["book"])
-def drop_booking(store: StoreDep, booking_id: UuidPath) -> None:
+def drop_booking(request: Request, store: StoreDep, booking_id: UuidPath) -> None:
     """Delete a booked shot."""
+    if taker_asks(request) is not None:
+        only_practice(request, book_service.purpose_of(store, booking_id))
     book_service.drop_booking(store, booking_id)
 
 

@@ -2,26 +2,21 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-from contextlib import suppress
-from itertools import chain
 from typing import Annotated
 
 from fastapi import APIRouter, Path
 from fastapi.responses import StreamingResponse
 
 from veltrin.api.deps import StoreDep
+from veltrin.api.stream import NDJSON, lines_of
 from veltrin.service import flight as flight_service
 from veltrin.service import plan as plan_service
 from veltrin.service import record
 from veltrin.service.contracts.flight import FlightRequest, FlightResponse
 from veltrin.service.contracts.plan import PlanRequest, PlanResponse
 from veltrin.service.contracts.record import CardIn, ShotNew, ShotOut
-from veltrin.service.wanted import NobodyWaitsError
 
 router = APIRouter(tags=["shots"])
-
-NDJSON = "application/x-ndjson"
 
 # SQLite holds whole numbers up to 2^63; a row number beyond 2^53 would not survive JSON either.
 ShotId = Annotated[int, Path(ge=1, le=2**53)]
@@ -40,16 +35,7 @@ def plan(store: StoreDep, body: PlanRequest) -> PlanResponse:
 )
 def plan_by_stages(store: StoreDep, body: PlanRequest) -> StreamingResponse:
     """The same, answered in stages, a JSON line each: the calls at once, then with the risk from many strikes."""
-    stages = plan_service.plan_by_stages(store, body)
-    # What is refused is refused before the first byte leaves.
-    first = next(stages)
-
-    def lines() -> Iterator[str]:
-        with suppress(NobodyWaitsError):
-            for stage in chain([first], stages):
-                yield stage.model_dump_json() + "\n"
-
-    return StreamingResponse(lines(), media_type=NDJSON)
+    return lines_of(plan_service.plan_by_stages(store, body))
 
 
 @router.post("/flight")

@@ -148,7 +148,7 @@ def _finishes(whom: Whom) -> list[float | None]:
 def wind_card(whom: Whom, winds_m_s: Sequence[float]) -> Frame:
     """For each club: what a full stock swing carries in each wind, and which shot covers its own distance there."""
     read = whom.day.wind
-    exposure = next(name for name, (_, roughness) in EXPOSURES.items() if roughness == read.roughness_m)
+    exposure = next(name for name, (_, rough) in EXPOSURES.items() if rough == read.roughness_m)
     winds = [Wind.from_direction(abs(v), 0.0 if v >= 0 else math.pi, read.height_m, exposure) for v in winds_m_s]
     sheet = _sheet(whom, winds)
     clubs = [row.club for row in sheet]
@@ -310,8 +310,8 @@ CARDS: dict[CardKind, CardType] = {
     for card in (
         CardType(
             "slope", "Slope card",
-            "The club that goes as far from a slope as the row's club does from level ground, where to aim, where the ball "
-            "goes.",
+            "The club that goes as far from a slope as the row's club does from level ground, where to aim, where "
+            "the ball goes.",
             slope_card,
         ),
         CardType(

@@ -116,8 +116,6 @@ def fullest(
             best = chosen.setdefault(row, i)
             keys = [(not solved.short[k], solved.swing[k], solved.full_total[k]) for k in (best, i)]
             chosen[row] = i if keys[1] > keys[0] else best
-            ]
-            chosen[listed[i][0]] = i if keys[1] > keys[0] else chosen.get(listed[i][0], i)
         told = _said(question, [candidates[i] for i in chosen.values()], world)
         by_row |= {row: cell for row, cell in zip(chosen, told, strict=True) if cell is not None}
         # What was none after all makes room for the next one.

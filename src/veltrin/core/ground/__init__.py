@@ -13,6 +13,7 @@ from veltrin.core.ground.grass import (
 )
 from veltrin.core.ground.helps import HELPS, Help, HelpField, Measured, rise_over_run
 from veltrin.core.ground.lie import BALL_M, CLEAN, GRAIN_FACTOR, LIP_ROLLED_M, Grain, Lie
+from veltrin.core.ground.photograph import MeasuredSlope, Spot, slope_in
 from veltrin.core.ground.slope import MAX_SLOPE_RAD, Slope, ground_frame, slope_along
 
 __all__ = [
@@ -34,8 +35,10 @@ __all__ = [
     "HelpField",
     "Lie",
     "Measured",
+    "MeasuredSlope",
     "SandName",
     "Slope",
+    "Spot",
     "ball_kept",
     "closure_in_grass",
     "cover_named",
@@ -44,6 +47,7 @@ __all__ = [
     "ground_frame",
     "rise_over_run",
     "slope_along",
+    "slope_in",
     "speed_kept",
     "way_through",
 ]

@@ -82,6 +82,9 @@ class BookingIn(Contract):
     holed: bool = False
     putts: int | None = Field(None, ge=0, le=9, description="Putts it took from where it finished.")
     chipped_again: bool | None = Field(None, description="The next one was a chip again.")
+    photographs: list[BookingId] = Field(
+        default_factory=list, max_length=4, description="Photographs of its lie that are kept already."
+    )
 
     @model_validator(mode="after")
     def _whole(self) -> Self:

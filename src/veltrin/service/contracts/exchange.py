@@ -31,11 +31,14 @@ from veltrin.service.contracts.book import (
     within,
 )
 from veltrin.service.contracts.day import DayIn
+from veltrin.service.contracts.lessons import MOST_PLAYERS, MOST_THINGS, ItemKind, LessonState
 from veltrin.service.contracts.line import LineIn
 from veltrin.service.contracts.lines import LineName
 from veltrin.service.contracts.methods import Stand
-from veltrin.service.contracts.plan import PlanRequest
+from veltrin.service.contracts.photographs import SlopeMeasured
+from veltrin.service.contracts.plan import CallOut, PlanRequest
 from veltrin.service.contracts.players import ClubOut, PlayerBase
+from veltrin.service.contracts.practice import StationOut
 from veltrin.service.contracts.record import SettingsBody
 from veltrin.service.contracts.sessions import MOST_PARTS, State, StationRun
 
@@ -239,6 +242,71 @@ class SceneRecord(Contract):
     lost: float | None = Field(ge=-50, le=50)
 
 
+LONGEST_IMAGE = 4_000_000
+"""Of an image as it is kept, in letters (base64)."""
+
+
+class PhotographRecord(Contract):
+    """A photograph as the record has it, the JPEG itself in base64. `booking_id`: of a shot of the same player."""
+
+    id: BookingId
+    taken_at: Moment
+    lesson_id: BookingId | None
+    booking_id: BookingId | None
+    width: int = Field(ge=1, le=10000)
+    height: int = Field(ge=1, le=10000)
+    focal_mm: float | None = Field(ge=10, le=400)
+    measured: SlopeMeasured | None
+    image: str = Field(max_length=LONGEST_IMAGE, pattern=r"^[A-Za-z0-9+/]+={0,2}$")
+
+
+class LessonItemRecord(Contract):
+    """Something that was done in a lesson, as the record has it."""
+
+    id: BookingId
+    player_id: str = Field(max_length=40)
+    at: Moment
+    kind: ItemKind
+    ref: str = Field(max_length=64)
+    summary: str = Field(max_length=300)
+    words: str = Field(max_length=1000)
+    call_id: str = Field(max_length=60)
+    request: PlanRequest | None
+    call: CallOut | None
+
+
+class LessonThingRecord(Contract):
+    """Something that a player took along, as the record has it."""
+
+    player_id: str = Field(max_length=40)
+    place: int = Field(ge=0, lt=MOST_THINGS)
+    item_id: BookingId | None
+    title: str = Field(max_length=120)
+    words: str = Field(max_length=1200)
+    drill_id: str | None = Field(max_length=40)
+    station: StationOut | None
+    fault: str = Field(max_length=300)
+    cure: str = Field(max_length=300)
+
+
+class LessonRecord(Contract):
+    """A lesson as the record has it. In the file of a single player what is of others is left out."""
+
+    id: BookingId
+    made_at: Moment
+    held_on: Moment
+    state: LessonState
+    began_at: Moment | None
+    ended_at: Moment | None
+    place: str = Field(max_length=60)
+    day: DayIn | None
+    aims: str = Field(max_length=1000)
+    notes: str = Field(max_length=4000)
+    player_ids: list[str] = Field(min_length=1, max_length=MOST_PLAYERS)
+    items: list[LessonItemRecord]
+    things: list[LessonThingRecord]
+
+
 class PlayerRecord(PlayerBase):
     """A player with everything that was recorded of them."""
 
@@ -254,6 +322,7 @@ class PlayerRecord(PlayerBase):
     practice: Practised = "habits"
     practices: list[PracticeRecord] = Field(default_factory=list)
     scenes: list[SceneRecord] = Field(default_factory=list, description="Scenes that this player read.")
+    photographs: list[PhotographRecord] = Field(default_factory=list)
 
     @model_validator(mode="after")
     def _ids_of_their_own(self) -> Self:
@@ -262,6 +331,7 @@ class PlayerRecord(PlayerBase):
             ("trials", self.trials),
             ("practices", self.practices),
             ("scenes", self.scenes),
+            ("photographs", self.photographs),
         ):
             ids = [row.id for row in rows]
             if len(set(ids)) < len(ids):
@@ -273,13 +343,14 @@ class BookFile(Contract):
     """Everything of a coach, or some players, in one file."""
 
     format: Literal["veltrin-book"]
-    version: Literal[1, 2]
+    version: Literal[1, 2, 3]
     written_at: datetime
     settings: SettingsBody | None = Field(description="Left out in the file of a single player.")
     players: list[PlayerRecord] = Field(max_length=500)
     lines: list[tuple[LineName, LineIn]] = Field(max_length=2000)
     days: list[DayIn] = Field(max_length=2000)
     scenes: list[SceneRecord] = Field(default_factory=list, description="Scenes that the coach read.")
+    lessons: list[LessonRecord] = Field(default_factory=list, max_length=20_000)
 
 
 class MergedOut(Contract):
@@ -293,6 +364,8 @@ class MergedOut(Contract):
     days: int
     practices: int
     scenes: int
+    lessons: int
+    photographs: int
 
 
 class CopyOut(Contract):

@@ -1,0 +1,39 @@
+"""Links to a player's own page."""
+
+from __future__ import annotations
+
+from datetime import datetime
+
+from sqlalchemy import delete, select
+from sqlalchemy.orm import Session
+
+from veltrin.store.tables import LinkRow
+
+
+def add(session: Session, row: LinkRow) -> None:
+    """Keep one."""
+    session.add(row)
+    session.flush()
+
+
+def of_player(session: Session, player_id: str) -> list[LinkRow]:
+    """A player's, newest first."""
+    return list(session.scalars(select(LinkRow).where(LinkRow.player_id == player_id).order_by(LinkRow.made_at.desc())))
+
+
+def whose(session: Session, hashed: str) -> tuple[int, str, datetime] | None:
+    """Coach, player and last moment of a link, whosever it is: nobody is signed in yet."""
+    table = LinkRow.__table__
+    asked = select(table.c.coach_id, table.c.player_id, table.c.ends_on).where(table.c.id == hashed)
+    row = session.connection().execute(asked).first()
+    return None if row is None else (int(row[0]), str(row[1]), row[2])
+
+
+def drop(session: Session, link_id: str) -> bool:
+    """Revoke one; False if there was none."""
+    return bool(session.execute(delete(LinkRow).where(LinkRow.id == link_id).returning(LinkRow.id)).first())
+
+
+def drop_over(session: Session, moment: datetime) -> None:
+    """Forget links that let nobody in any more."""
+    session.execute(delete(LinkRow).where(LinkRow.ends_on < moment))
