@@ -13,6 +13,7 @@ import { useDusk } from './lib/use-dusk'
 import { useKeys } from './lib/use-keys'
 import { InUnits } from './lib/use-units'
 import { part, renewParts } from './lib/part'
+import { isTaking } from './lib/take'
 import { usePrefetch } from './lib/use-prefetch'
 import { lay, useDesk } from './lib/desk'
 import { useChoosePlayer } from './lib/use-choose-player'
@@ -23,6 +24,7 @@ import { TopLine } from './places/TopLine'
 import { Problem } from './ui/Problem'
 import { Boundary } from './ui/Boundary'
 import { Live } from './ui/Live'
+import { meaning } from './ui/Meaning'
 import { Once } from './ui/Once'
 import { Told } from './ui/Told'
 
@@ -32,10 +34,16 @@ const playersPlace = part(async () => (await import('./places/players/Players'))
 const methods = part(async () => (await import('./places/methods/Methods')).Methods)
 const conditions = part(async () => (await import('./places/conditions/Conditions')).Conditions)
 const deskSheets = part(async () => (await import('./places/DeskSheets')).DeskSheets)
+const take = part(async () => (await import('./places/take/Take')).Take)
 const playerForm = part(async () => (await import('./places/bench/PlayerForm')).PlayerForm)
+const lessons = part(async () => (await import('./places/lessons/Lessons')).Lessons)
+const cards = part(async () => (await import('./places/cards/Cards')).Cards)
 const practice = part(async () => (await import('./places/practice/Practice')).Practice)
 // Booking first: it is what has to open where there is no network any more.
-const PARTS = [benchSheets, deskSheets, fieldBook, practice, conditions, methods, playersPlace]
+const PARTS = [
+  ...[benchSheets, deskSheets, fieldBook, practice, lessons],
+  ...[conditions, methods, playersPlace, cards, meaning],
+]
 
 /** Start from the coach's own air and last player where the address doesn't say otherwise. */
 function useStart(players: Player[] | undefined, settings: Settings | undefined) {
@@ -102,8 +110,23 @@ function useSending() {
   )
 }
 
-/** Whoever has to sign in does so first. */
+/** A player's own page comes by a link; whoever else has to sign in does so first. */
 export function App() {
+  if (isTaking()) return <Taking />
+  return <Coach />
+}
+
+function Taking() {
+  return (
+    <Boundary name="Your page" onRetry={renewParts}>
+      <Suspense fallback={<p className="p-6 text-quiet">Opening.</p>}>
+        <take.View />
+      </Suspense>
+    </Boundary>
+  )
+}
+
+function Coach() {
   const session = useQuery(sessionQuery)
   if (session.data?.needed && session.data.coach === null) return <SignIn />
   return <Desk />
@@ -122,9 +145,12 @@ function useDeskKeys() {
     F: between('book'),
     G: between('players'),
     J: between('practice'),
+    V: between('lessons'),
+    I: between('cards'),
+    '/': () => lay('search'),
     X: () => lay('astray'),
     O: () => lay('kept'),
-    P: () => lay('card'),
+    P: () => go('cards', 'card=calls'),
     '?': () => lay('keys'),
   })
 }
@@ -188,6 +214,8 @@ function At({ player }: { player: Player }) {
         {place === 'conditions' && <conditions.View player={player} />}
         {place === 'players' && <playersPlace.View key={player.id} player={player} />}
         {place === 'practice' && <practice.View player={player} />}
+        {place === 'lessons' && <lessons.View player={player} />}
+        {place === 'cards' && <cards.View key={player.id} player={player} />}
         {place === 'book' && <fieldBook.View key={player.id} player={player} />}
       </Suspense>
     </Boundary>

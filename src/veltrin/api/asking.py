@@ -26,6 +26,7 @@ ASKS = (
     "what-if",
     "who",
     "faults",
+    "cards",
     "cards/stream",
 )
 """Addresses under /api where nothing is stored: what nobody waits for is dropped. Anything else is done to its end."""

@@ -46,6 +46,12 @@ def cards_by_stages(store: Store, body: CardsRequest) -> Iterator[CardsStage]:
     return _stages(body.player_id, whom, winds, kinds, ready)
 
 
+def all_cards(store: Store, body: CardsRequest) -> list[CardOut]:
+    """The cards that are asked for, in that order."""
+    made = {stage.card.kind: stage.card for stage in cards_by_stages(store, body) if stage.card is not None}
+    return [made[kind] for kind in dict.fromkeys(body.kinds)]
+
+
 def _stages(
     player_id: str, whom: Whom, winds: tuple[float, ...], kinds: list[CardKind], ready: dict[CardKind, Card]
 ) -> Iterator[CardsStage]:

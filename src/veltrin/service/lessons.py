@@ -13,9 +13,9 @@ from veltrin.service.book_read import booking_out
 from veltrin.service.contracts.day import DayIn
 from veltrin.service.contracts.lessons import (
     GatherIn,
-    ItemIn,
-    ItemOut,
     LessonIn,
+    LessonItemIn,
+    LessonItemOut,
     LessonOut,
     LessonPage,
     LessonRowOut,
@@ -112,7 +112,7 @@ def drop_lesson(store: Store, lesson_id: str) -> None:
 # Gathering.
 
 
-def put_item(store: Store, lesson_id: str, item_id: str, body: ItemIn) -> ItemOut:
+def put_item(store: Store, lesson_id: str, item_id: str, body: LessonItemIn) -> LessonItemOut:
     """Gather something, or write it anew. Its player must be one of the lesson's."""
     call = None
     if body.request is not None:
@@ -192,10 +192,10 @@ def gather(store: Store, lesson_id: str, body: GatherIn) -> LessonOut:
 # Looking at it.
 
 
-def item_out(session: Session, row: LessonItemRow) -> ItemOut:
+def item_out(session: Session, row: LessonItemRow) -> LessonItemOut:
     """Something that was done, with the booked shot while it is in the book."""
     booking = book_rows.load(session, row.ref) if row.kind == "booking" else None
-    return ItemOut.model_validate(
+    return LessonItemOut.model_validate(
         {
             "id": row.id,
             "kind": row.kind,

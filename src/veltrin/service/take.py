@@ -11,10 +11,11 @@ from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
 
 from veltrin.service.contracts.lessons import SheetOut
-from veltrin.service.contracts.take import LinkIn, LinkOut, TakenLesson, TakeOut
+from veltrin.service.contracts.take import LinkIn, LinkOut, TakenLesson, TakeOut, TakeUnits
 from veltrin.service.errors import DomainError, NotFoundError
 from veltrin.service.lessons import sheet_of
 from veltrin.service.players import find_stored
+from veltrin.service.record import read_settings
 from veltrin.store.engine import Store
 from veltrin.store.repositories import lessons as lesson_rows
 from veltrin.store.repositories import links as rows
@@ -94,4 +95,20 @@ def show_page(store: Store, who: Taker) -> TakeOut:
             )
             if sheet.things:
                 taken.append(TakenLesson(id=lesson.id, held_on=lesson.held_on, place=lesson.place, sheet=sheet))
-    return TakeOut(player_id=who.player_id, player_name=stored.player.name, until=who.until, lessons=taken)
+    return TakeOut(
+        player_id=who.player_id,
+        player_name=stored.player.name,
+        hand="left" if stored.player.left_handed else "right",
+        until=who.until,
+        units=_units(store, stored.units),
+        lessons=taken,
+    )
+
+
+def _units(store: Store, own: str) -> TakeUnits:
+    told = read_settings(store).model_dump(include=set(TakeUnits.model_fields))
+    if own == "yards":
+        told |= {"distance": "yd", "small": "in"}
+    elif own == "metric":
+        told |= {"distance": "m", "small": "cm"}
+    return TakeUnits.model_validate(told)

@@ -80,6 +80,30 @@ export type Preview = Schemas['PreviewOut']
 export type Matched = Schemas['MatchedIn']
 export type Import = Schemas['ImportOut']
 export type BookFile = Schemas['BookFile']
+export type Lesson = Schemas['LessonOut']
+export type LessonRow = Schemas['LessonRowOut']
+export type LessonIn = Schemas['LessonIn']
+export type LessonItem = Lesson['done'][number]
+export type ItemIn = Schemas['LessonItemIn']
+export type Thing = Lesson['sheets'][number]['things'][number]
+export type ThingIn = Schemas['ThingIn']
+export type LessonSheetData = Lesson['sheets'][number]
+export type Prepared = Schemas['PreparedOut']
+export type Photograph = Schemas['PhotographOut']
+export type SlopeLines = Schemas['SlopeLinesIn']
+export type CardsRequest = Schemas['CardsRequest']
+export type Card = Schemas['CardOut']
+/** How far a batch of cards is, and the one that has just become whole. */
+export interface CardsStage {
+  done: number
+  of: number
+  card: Card | null
+}
+export type CardKind = Card['kind']
+export type CardCell = NonNullable<Card['rows'][number]['cells'][number]>
+export type Found = Schemas['FoundOut']
+export type Link = Schemas['LinkOut']
+export type Take = Schemas['TakeOut']
 export type Session = Schemas['SessionOut']
 export type ErrorItem = Schemas['ErrorItem']
 

@@ -108,6 +108,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * All Cards
+         * @description A player's cards in one answer.
+         */
+        post: operations["all_cards_api_cards_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cards/stream": {
         parameters: {
             query?: never;
@@ -1893,7 +1913,7 @@ export interface components {
          * BookFile
          * @description Everything of a coach, or some players, in one file.
          */
-        "BookFile-Input": {
+        BookFile: {
             /** Days */
             days: components["schemas"]["DayIn"][];
             /**
@@ -1902,46 +1922,7 @@ export interface components {
              */
             format: "veltrin-book";
             /** Lessons */
-            lessons?: components["schemas"]["LessonRecord-Input"][];
-            /** Lines */
-            lines: [
-                string,
-                components["schemas"]["LineIn"]
-            ][];
-            /** Players */
-            players: components["schemas"]["PlayerRecord"][];
-            /**
-             * Scenes
-             * @description Scenes that the coach read.
-             */
-            scenes?: components["schemas"]["SceneRecord"][];
-            /** @description Left out in the file of a single player. */
-            settings: components["schemas"]["SettingsBody"] | null;
-            /**
-             * Version
-             * @enum {integer}
-             */
-            version: 1 | 2 | 3;
-            /**
-             * Written At
-             * Format: date-time
-             */
-            written_at: string;
-        };
-        /**
-         * BookFile
-         * @description Everything of a coach, or some players, in one file.
-         */
-        "BookFile-Output": {
-            /** Days */
-            days: components["schemas"]["DayIn"][];
-            /**
-             * Format
-             * @constant
-             */
-            format: "veltrin-book";
-            /** Lessons */
-            lessons?: components["schemas"]["LessonRecord-Output"][];
+            lessons?: components["schemas"]["LessonRecord"][];
             /** Lines */
             lines: [
                 string,
@@ -2514,12 +2495,125 @@ export interface components {
             wins_when: string;
         };
         /**
+         * CardCellOut
+         * @description One answer; right positive. `stock_m`: what the row's own club carries there with a full stock swing.
+         */
+        CardCellOut: {
+            /** Aim Deg */
+            aim_deg: number;
+            /** Aim Offset M */
+            aim_offset_m: number;
+            /** Ball Back M */
+            ball_back_m: number;
+            /** Call Id */
+            call_id: string;
+            /** Carry M */
+            carry_m: number;
+            /** Clean Pct */
+            clean_pct: number;
+            /** Club Id */
+            club_id: string;
+            /** Club Name */
+            club_name: string;
+            /**
+             * Doubt
+             * @description Why the model isn't sure; empty where it is.
+             * @enum {string}
+             */
+            doubt: "" | "close" | "strike" | "ground";
+            /** Entry M */
+            entry_m: number;
+            /**
+             * Finish
+             * @enum {string}
+             */
+            finish: "there" | "short" | "away" | "none";
+            /** Mark M */
+            mark_m: number;
+            /** Method Id */
+            method_id: string;
+            /** Method Name */
+            method_name: string;
+            /** @description The shot, to be opened on the Bench. */
+            request: components["schemas"]["PlanRequest"];
+            /** Stock M */
+            stock_m: number | null;
+            /** Swing Words */
+            swing_words: string;
+            /**
+             * Target
+             * @enum {string}
+             */
+            target: "flag" | "left" | "right" | "back" | "lay-up" | "short" | "relief";
+            /** Total M */
+            total_m: number;
+        };
+        /**
+         * CardColumnOut
+         * @description A column: its number (deg downhill or above the feet, m/s headwind, share of a full swing, m) and words.
+         *
+         *     Of a chip `value` is the flag (m) and `second` how far the green falls away (deg).
+         */
+        CardColumnOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "fall" | "side" | "wind" | "swing" | "chip" | "distance" | "day";
+            /** Second */
+            second: number;
+            /** Value */
+            value: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * CardIn
          * @description Whether a kept shot is on the player's card.
          */
         CardIn: {
             /** On Card */
             on_card: boolean;
+        };
+        /**
+         * CardOut
+         * @description A card, worked out.
+         */
+        CardOut: {
+            /** About */
+            about: string;
+            /** Columns */
+            columns: components["schemas"]["CardColumnOut"][];
+            /**
+             * Doubts
+             * @description What the marks on it mean.
+             */
+            doubts: {
+                [key: string]: string;
+            };
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "slope" | "wind" | "sand" | "chip" | "rough" | "winter";
+            /** Name */
+            name: string;
+            /** Rows */
+            rows: components["schemas"]["CardRowOut"][];
+        };
+        /**
+         * CardRowOut
+         * @description A row: a club with how far it goes from level that day, a seat of the ball, or a shot.
+         */
+        CardRowOut: {
+            /** Cells */
+            cells: (components["schemas"]["CardCellOut"] | null)[];
+            /** Club Id */
+            club_id: string | null;
+            /** Value M */
+            value_m: number | null;
+            /** Words */
+            words: string;
         };
         /**
          * CardsRequest
@@ -3696,47 +3790,10 @@ export interface components {
             stored: number;
         };
         /**
-         * ItemIn
-         * @description Something that was done. A shot or a fault comes with its question and call, a drill with its id as `ref`.
-         */
-        ItemIn: {
-            /**
-             * At
-             * @description Default: now.
-             */
-            at?: string | null;
-            /** Call Id */
-            call_id?: string | null;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "shot" | "booking" | "fault" | "trial" | "drill" | "session" | "slope" | "words";
-            /** Player Id */
-            player_id: string;
-            /**
-             * Ref
-             * @description What of the record it is: a booking, trial, session, drill.
-             * @default
-             */
-            ref: string;
-            request?: components["schemas"]["PlanRequest"] | null;
-            /**
-             * Summary
-             * @default
-             */
-            summary: string;
-            /**
-             * Words
-             * @default
-             */
-            words: string;
-        };
-        /**
          * ItemOut
          * @description A thing laid on the ground: points from the ball, x to the target, y right.
          */
-        "ItemOut-Input": {
+        ItemOut: {
             /**
              * Is Near
              * @description Lies at the ball, else down the line.
@@ -4010,6 +4067,73 @@ export interface components {
             player_ids: string[];
         };
         /**
+         * LessonItemIn
+         * @description Something that was done. A shot or a fault comes with its question and call, a drill with its id as `ref`.
+         */
+        LessonItemIn: {
+            /**
+             * At
+             * @description Default: now.
+             */
+            at?: string | null;
+            /** Call Id */
+            call_id?: string | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "shot" | "booking" | "fault" | "trial" | "drill" | "session" | "slope" | "words";
+            /** Player Id */
+            player_id: string;
+            /**
+             * Ref
+             * @description What of the record it is: a booking, trial, session, drill.
+             * @default
+             */
+            ref: string;
+            request?: components["schemas"]["PlanRequest"] | null;
+            /**
+             * Summary
+             * @default
+             */
+            summary: string;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+        };
+        /**
+         * LessonItemOut
+         * @description Something that was done, with the shot and the call as they stood, and what came of it.
+         */
+        LessonItemOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** @description The booked shot, while it is in the book. */
+            booking: components["schemas"]["BookingOut"] | null;
+            call: components["schemas"]["CallOut"] | null;
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "shot" | "booking" | "fault" | "trial" | "drill" | "session" | "slope" | "words";
+            /** Player Id */
+            player_id: string;
+            /** Ref */
+            ref: string;
+            request: components["schemas"]["PlanRequest"] | null;
+            /** Summary */
+            summary: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * LessonItemRecord
          * @description Something that was done in a lesson, as the record has it.
          */
@@ -4053,7 +4177,7 @@ export interface components {
             began_at: string | null;
             day: components["schemas"]["DayIn"] | null;
             /** Done */
-            done: components["schemas"]["veltrin__service__contracts__lessons__ItemOut"][];
+            done: components["schemas"]["LessonItemOut"][];
             /** Ended At */
             ended_at: string | null;
             /**
@@ -4097,7 +4221,7 @@ export interface components {
          * LessonRecord
          * @description A lesson as the record has it. In the file of a single player what is of others is left out.
          */
-        "LessonRecord-Input": {
+        LessonRecord: {
             /** Aims */
             aims: string;
             /** Began At */
@@ -4134,50 +4258,7 @@ export interface components {
              */
             state: "planned" | "open" | "closed";
             /** Things */
-            things: components["schemas"]["LessonThingRecord-Input"][];
-        };
-        /**
-         * LessonRecord
-         * @description A lesson as the record has it. In the file of a single player what is of others is left out.
-         */
-        "LessonRecord-Output": {
-            /** Aims */
-            aims: string;
-            /** Began At */
-            began_at: string | null;
-            day: components["schemas"]["DayIn"] | null;
-            /** Ended At */
-            ended_at: string | null;
-            /**
-             * Held On
-             * Format: date-time
-             */
-            held_on: string;
-            /**
-             * Id
-             * @description A UUID.
-             */
-            id: string;
-            /** Items */
-            items: components["schemas"]["LessonItemRecord"][];
-            /**
-             * Made At
-             * Format: date-time
-             */
-            made_at: string;
-            /** Notes */
-            notes: string;
-            /** Place */
-            place: string;
-            /** Player Ids */
-            player_ids: string[];
-            /**
-             * State
-             * @enum {string}
-             */
-            state: "planned" | "open" | "closed";
-            /** Things */
-            things: components["schemas"]["LessonThingRecord-Output"][];
+            things: components["schemas"]["LessonThingRecord"][];
         };
         /**
          * LessonRowOut
@@ -4215,7 +4296,7 @@ export interface components {
          * LessonThingRecord
          * @description Something that a player took along, as the record has it.
          */
-        "LessonThingRecord-Input": {
+        LessonThingRecord: {
             /** Cure */
             cure: string;
             /** Drill Id */
@@ -4228,30 +4309,7 @@ export interface components {
             place: number;
             /** Player Id */
             player_id: string;
-            station: components["schemas"]["StationOut-Input"] | null;
-            /** Title */
-            title: string;
-            /** Words */
-            words: string;
-        };
-        /**
-         * LessonThingRecord
-         * @description Something that a player took along, as the record has it.
-         */
-        "LessonThingRecord-Output": {
-            /** Cure */
-            cure: string;
-            /** Drill Id */
-            drill_id: string | null;
-            /** Fault */
-            fault: string;
-            /** Item Id */
-            item_id: string | null;
-            /** Place */
-            place: number;
-            /** Player Id */
-            player_id: string;
-            station: components["schemas"]["StationOut-Output"] | null;
+            station: components["schemas"]["StationOut"] | null;
             /** Title */
             title: string;
             /** Words */
@@ -6141,7 +6199,7 @@ export interface components {
             /** Player Id */
             player_id: string;
             /** Stations */
-            stations: components["schemas"]["StationOut-Output"][];
+            stations: components["schemas"]["StationOut"][];
         };
         /**
          * RiseIn
@@ -7127,7 +7185,7 @@ export interface components {
          * StationOut
          * @description One station of a drill for a player; without a call nothing of it can be played with this bag.
          */
-        "StationOut-Input": {
+        StationOut: {
             /** Balls */
             balls: number;
             call: components["schemas"]["CallOut"] | null;
@@ -7143,40 +7201,7 @@ export interface components {
             /** Give */
             give: number | null;
             /** Items */
-            items: components["schemas"]["ItemOut-Input"][];
-            /** Land M */
-            land_m: number | null;
-            mark: components["schemas"]["MarkOut"] | null;
-            /** Measures */
-            measures: components["schemas"]["LayMeasureOut"][];
-            /** Side Deg */
-            side_deg: number;
-            /** Sunk */
-            sunk: number;
-            /** Words */
-            words: string;
-        };
-        /**
-         * StationOut
-         * @description One station of a drill for a player; without a call nothing of it can be played with this bag.
-         */
-        "StationOut-Output": {
-            /** Balls */
-            balls: number;
-            call: components["schemas"]["CallOut"] | null;
-            /**
-             * Cover
-             * @enum {string}
-             */
-            cover: "tight" | "fairway" | "fringe" | "semi" | "rough" | "deep" | "heather" | "bare" | "hard-pan" | "mud" | "divot" | "sanded-divot" | "collar-ahead" | "collar-behind" | "sand" | "sand-soft" | "sand-dry-hard" | "sand-wet-hard" | "sand-wet-fluffy";
-            /** Fall Deg */
-            fall_deg: number;
-            /** Flag M */
-            flag_m: number;
-            /** Give */
-            give: number | null;
-            /** Items */
-            items: components["schemas"]["veltrin__service__contracts__practice__ItemOut"][];
+            items: components["schemas"]["ItemOut"][];
             /** Land M */
             land_m: number | null;
             mark: components["schemas"]["MarkOut"] | null;
@@ -7330,17 +7355,54 @@ export interface components {
          * @description A player's own page.
          */
         TakeOut: {
+            /**
+             * Hand
+             * @enum {string}
+             */
+            hand: "left" | "right";
             /** Lessons */
             lessons: components["schemas"]["TakenLesson"][];
             /** Player Id */
             player_id: string;
             /** Player Name */
             player_name: string;
+            units: components["schemas"]["TakeUnits"];
             /**
              * Until
              * Format: date-time
              */
             until: string;
+        };
+        /**
+         * TakeUnits
+         * @description Units that the page speaks: the coach's, with the player's own lengths where they have some.
+         */
+        TakeUnits: {
+            /**
+             * Distance
+             * @enum {string}
+             */
+            distance: "m" | "yd";
+            /**
+             * Slope
+             * @enum {string}
+             */
+            slope: "deg" | "pct";
+            /**
+             * Small
+             * @enum {string}
+             */
+            small: "cm" | "in";
+            /**
+             * Speed
+             * @enum {string}
+             */
+            speed: "m/s" | "mph" | "km/h";
+            /**
+             * Temperature
+             * @enum {string}
+             */
+            temperature: "C" | "F";
         };
         /**
          * TakenLesson
@@ -7434,7 +7496,7 @@ export interface components {
             item_id?: string | null;
             request: components["schemas"]["PlanRequest"] | null;
             /** @description The drill's first station, as it was when it was chosen. */
-            station: components["schemas"]["StationOut-Output"] | null;
+            station: components["schemas"]["StationOut"] | null;
             /** Title */
             title: string;
             /** Words */
@@ -7794,36 +7856,6 @@ export interface components {
             words: string;
         };
         /**
-         * ItemOut
-         * @description Something that was done, with the shot and the call as they stood, and what came of it.
-         */
-        veltrin__service__contracts__lessons__ItemOut: {
-            /**
-             * At
-             * Format: date-time
-             */
-            at: string;
-            /** @description The booked shot, while it is in the book. */
-            booking: components["schemas"]["BookingOut"] | null;
-            call: components["schemas"]["CallOut"] | null;
-            /** Id */
-            id: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "shot" | "booking" | "fault" | "trial" | "drill" | "session" | "slope" | "words";
-            /** Player Id */
-            player_id: string;
-            /** Ref */
-            ref: string;
-            request: components["schemas"]["PlanRequest"] | null;
-            /** Summary */
-            summary: string;
-            /** Words */
-            words: string;
-        };
-        /**
          * StepOut
          * @description From one club to the next shorter one.
          */
@@ -7839,34 +7871,6 @@ export interface components {
             shorter_id: string;
             /** Step M */
             step_m: number;
-        };
-        /**
-         * ItemOut
-         * @description A thing laid on the ground: points from the ball, x to the target, y right.
-         */
-        veltrin__service__contracts__practice__ItemOut: {
-            /**
-             * Is Near
-             * @description Lies at the ball, else down the line.
-             */
-            is_near: boolean;
-            /** Points */
-            points: [
-                number,
-                number
-            ][];
-            /**
-             * Shape
-             * @enum {string}
-             */
-            shape: "rod" | "towel" | "tee" | "spot" | "ring" | "board" | "string" | "line";
-            /**
-             * Size M
-             * @description Radius, or height.
-             */
-            size_m: number | null;
-            /** Words */
-            words: string;
         };
     };
     responses: never;
@@ -8387,6 +8391,102 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanRequest"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    all_cards_api_cards_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CardsRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOut"][];
                 };
             };
             /** @description Nobody is signed in */
@@ -9416,7 +9516,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BookFile-Output"];
+                    "application/json": components["schemas"]["BookFile"];
                 };
             };
             /** @description Nobody is signed in */
@@ -9502,7 +9602,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["BookFile-Input"];
+                "application/json": components["schemas"]["BookFile"];
             };
         };
         responses: {
@@ -11491,7 +11591,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ItemIn"];
+                "application/json": components["schemas"]["LessonItemIn"];
             };
         };
         responses: {
@@ -11501,7 +11601,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["veltrin__service__contracts__lessons__ItemOut"];
+                    "application/json": components["schemas"]["LessonItemOut"];
                 };
             };
             /** @description Nobody is signed in */

@@ -52,6 +52,8 @@ interface SmallFlightProps {
   tracks: readonly FlightTrack[]
   /** What was seen, as the part of the plan it names: past (short: negative) and to the right, m from the target. */
   seen?: { past: [number, number]; side: [number, number] } | null
+  /** Where the ball itself came to rest: past the target and right of it, m. */
+  came?: { past: number; side: number } | null
   /** With the view from above below it. */
   withPlan?: boolean
 }
@@ -63,6 +65,7 @@ export function SmallFlight({
   target,
   tracks,
   seen = null,
+  came = null,
   withPlan = false,
 }: SmallFlightProps) {
   const units = useUnits()
@@ -114,6 +117,14 @@ export function SmallFlight({
         </g>
       ))}
       <circle cx={x(0)} cy={floor - 2.5} r={2.5} fill="var(--ball)" stroke="var(--ink)" />
+      {came && (
+        <path
+          transform={`translate(${limit(x(target + came.past), 4, W - 4)} ${limit(middle + came.side * ks, SKY + 14, SKY + 10 + PLAN)})`}
+          d="M-4-4L4 4M-4 4L4-4"
+          stroke="var(--ink)"
+          strokeWidth={2}
+        />
+      )}
       {!withPlan && (
         <text x={x(target)} y={H - 5} textAnchor="middle" className="figure quiet">
           {distance(target, units)}

@@ -55,16 +55,23 @@ type Meant =
   | { purpose: 'practice'; practice_id: string; part: number; station: number; hit: boolean }
 
 const EMPTY = {
-  source: 'hand',
+  source: 'hand' as const,
   air: { temperature_c: 15, altitude_m: 0, humidity_pct: 50 },
   measured: {},
   misses: [],
   note: '',
   holed: false,
-} as const
+  photographs: [] as string[],
+}
 
 /** A booking of what was meant and what was seen; the time is when it was entered, however late it is sent. */
-export function bookingOf(player: string, meant: Meant, seen: Seen, now: Date): BookingIn {
+export function bookingOf(
+  player: string,
+  meant: Meant,
+  seen: Seen,
+  now: Date,
+  photographs: readonly string[] = [],
+): BookingIn {
   const { finish } = seen
   return {
     ...EMPTY,
@@ -82,6 +89,7 @@ export function bookingOf(player: string, meant: Meant, seen: Seen, now: Date): 
     putts: finish?.holed ? 0 : seen.putts,
     chipped_again: seen.again,
     note: seen.note,
+    photographs: [...photographs],
   }
 }
 

@@ -1,22 +1,55 @@
 import { create } from 'zustand'
 
 /** Sheets that can be laid over any place. */
-export type DeskSheet = 'kept' | 'keys' | 'player' | 'card' | 'astray' | 'files' | 'units'
+export type DeskSheet = 'kept' | 'keys' | 'player' | 'astray' | 'files' | 'units' | 'search' | 'words'
+
+/** What can be done about what was just told. */
+export interface WayBack {
+  words: string
+  act: () => void
+}
 
 interface DeskState {
   sheet: DeskSheet | null
   /** What was just done, in words. */
   told: string
+  wayBack: WayBack | null
   /** What was marked of a ball that went astray: it goes into the note of the next booked shot. */
   note: string
+  /** Photographs of the lie: they go with the next booked shot of their player. */
+  photographs: { id: string; player_id: string }[]
 }
 
 /** What lies on the desk whatever the place. */
-export const useDesk = create<DeskState>()(() => ({ sheet: null, told: '', note: '' }))
+export const useDesk = create<DeskState>()(() => ({
+  sheet: null,
+  told: '',
+  wayBack: null,
+  note: '',
+  photographs: [],
+}))
 
 export const lay = (sheet: DeskSheet | null) => useDesk.setState({ sheet })
-export const tell = (told: string) => useDesk.setState({ told })
+export const tell = (told: string, wayBack: WayBack | null = null) => useDesk.setState({ told, wayBack })
 export const mark = (note: string) => useDesk.setState({ note })
+
+const MOST_PHOTOGRAPHS = 4
+
+/** A photograph of the lie that the next booked shot is of. */
+export const holdPhotograph = (id: string, player_id: string) =>
+  useDesk.setState(({ photographs }) => ({
+    photographs: [...photographs.filter((one) => one.id !== id), { id, player_id }].slice(-MOST_PHOTOGRAPHS),
+  }))
+
+export const letGoOfPhotograph = (id: string) =>
+  useDesk.setState(({ photographs }) => ({ photographs: photographs.filter((one) => one.id !== id) }))
+
+/** The photographs of this player's lie, which are the booked shot's from now on. */
+export function takePhotographs(player_id: string): string[] {
+  const { photographs } = useDesk.getState()
+  useDesk.setState({ photographs: photographs.filter((one) => one.player_id !== player_id) })
+  return photographs.filter((one) => one.player_id === player_id).map((one) => one.id)
+}
 
 /** Whether a sheet is laid, and how it is laid or taken away. */
 export function useLaid(name: DeskSheet) {

@@ -9,6 +9,8 @@ export const PLACES = {
   players: '/players',
   book: '/book',
   practice: '/practice',
+  lessons: '/lessons',
+  cards: '/cards',
   conditions: '/conditions',
 } as const
 export type Place = keyof typeof PLACES
@@ -19,6 +21,8 @@ export const PLACE_NAMES: Record<Place, string> = {
   players: 'Players',
   book: 'Field book',
   practice: 'Practice',
+  lessons: 'Lessons',
+  cards: 'Cards',
   conditions: 'Conditions',
 }
 

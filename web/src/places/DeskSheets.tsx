@@ -1,18 +1,15 @@
 import type { Player } from '../api/client'
-import { settingsQuery } from '../api/queries'
 import { lay, useLaid } from '../lib/desk'
-import { cardUnits } from '../lib/units'
 import { useChoosePlayer } from '../lib/use-choose-player'
-import { InUnits } from '../lib/use-units'
 import { Sheet } from '../ui/Sheet'
-import { CardSheet } from './bench/CardSheet'
 import { KeptSheet } from './bench/KeptSheet'
 import { PlayerForm } from './bench/PlayerForm'
 import { AstraySheet } from './book/AstraySheet'
 import { FilesSheet } from './FilesSheet'
 import { KeysSheet } from './KeysSheet'
+import { SearchSheet } from './SearchSheet'
+import { WordsSheet } from './WordsSheet'
 import { UnitsSheet } from './UnitsSheet'
-import { useQuery } from '@tanstack/react-query'
 
 function NewPlayerSheet() {
   const choosePlayer = useChoosePlayer()
@@ -28,17 +25,6 @@ function NewPlayerSheet() {
   )
 }
 
-/** The card speaks the player's units where they have their own. */
-function Card({ player }: { player: Player }) {
-  const settings = useQuery(settingsQuery)
-  if (!settings.data) return null
-  return (
-    <InUnits value={cardUnits(player, settings.data)}>
-      <CardSheet player={player} />
-    </InUnits>
-  )
-}
-
 /** Everything that can be laid over any place. */
 export function DeskSheets({ player }: { player: Player | undefined }) {
   return (
@@ -46,7 +32,8 @@ export function DeskSheets({ player }: { player: Player | undefined }) {
       <AstraySheet />
       <FilesSheet player={player} />
       <KeptSheet />
-      {player && <Card player={player} />}
+      <SearchSheet />
+      <WordsSheet />
       <KeysSheet />
       <UnitsSheet />
       <NewPlayerSheet />

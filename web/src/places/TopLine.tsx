@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { DropdownMenu } from 'radix-ui'
+import { openLessonQuery } from '../api/lessons'
 import { mastQuery, playersQuery } from '../api/queries'
 import { lay, type DeskSheet } from '../lib/desk'
 import { mastWords } from '../lib/mast'
@@ -14,8 +15,10 @@ import { Choice } from '../ui/Choice'
 
 const PLACE_LIST = Object.keys(PLACE_NAMES) as Place[]
 const SHEETS: [DeskSheet, string][] = [
+  ['search', 'Find'],
   ['kept', 'Kept shots'],
   ['units', 'Units'],
+  ['words', 'Words'],
   ['keys', 'Keys'],
 ]
 const PLAIN = 'whitespace-nowrap hover:text-hot'
@@ -138,6 +141,23 @@ function Waiting() {
   )
 }
 
+/** The lesson that is open: what is done joins it. A press leads there. */
+function OpenLesson({ isShort = false }: { isShort?: boolean }) {
+  const lesson = useQuery(openLessonQuery).data
+  if (!lesson) return null
+  const count = `${lesson.items} ${lesson.items === 1 ? 'thing' : 'things'}`
+  return (
+    <button
+      type="button"
+      className="border-l-[3px] border-hot pl-1.5 whitespace-nowrap hover:text-hot"
+      aria-label={`Lesson with ${lesson.player_names.join(', ')}, ${count}`}
+      onClick={() => usePlace.getState().go('lessons', `lesson=${lesson.id}`)}
+    >
+      {isShort ? `Lesson, ${lesson.items}` : `Lesson: ${count}`}
+    </button>
+  )
+}
+
 /** The slim top line: places, the player, the day in words; on a phone one line of them. */
 export function TopLine() {
   const isWide = useAtLeast(MIDDLE)
@@ -147,6 +167,7 @@ export function TopLine() {
         <PlaceMenu />
         <PlayerChoice />
         <span className="ml-auto flex max-w-[45%] min-w-0 gap-x-3 text-small">
+          <OpenLesson isShort />
           <Waiting />
           <TheDay />
         </span>
@@ -156,12 +177,16 @@ export function TopLine() {
     <header className="no-print flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-ink px-4 py-1.5">
       <PlaceList />
       <div className="ml-auto flex min-w-0 flex-wrap items-center gap-x-5 gap-y-1">
+        <OpenLesson />
         <Waiting />
         <span className="flex min-w-0 items-center whitespace-nowrap">
           <span className="text-quiet">for&nbsp;</span>
           <PlayerChoice />
         </span>
         <TheDay />
+        <button type="button" className={PLAIN} onClick={() => lay('search')} aria-label="Find">
+          <kbd className="figure border border-faint px-1">/</kbd> find
+        </button>
         <button type="button" className={PLAIN} onClick={() => lay('units')}>
           Units
         </button>

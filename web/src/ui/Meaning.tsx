@@ -1,5 +1,11 @@
 import { Popover } from 'radix-ui'
-import { GLOSSARY, type Term } from '../lib/glossary'
+import { Suspense } from 'react'
+import type { Term } from '../lib/glossary'
+import { part, renewParts } from '../lib/part'
+import { Boundary } from './Boundary'
+
+// All words weigh more than what is needed to press one: fetched with the first.
+export const meaning = part(async () => (await import('./MeaningText')).MeaningText)
 
 /** A word that says what it means when it is pressed. */
 export function Meaning({ of, children = of }: { of: Term; children?: string }) {
@@ -14,7 +20,11 @@ export function Meaning({ of, children = of }: { of: Term; children?: string }) 
           sideOffset={4}
           className="z-[60] w-64 border border-ink bg-lit p-2.5 text-small text-ink"
         >
-          <b className="capitalize">{of}.</b> {GLOSSARY[of]}
+          <Boundary name="The meaning" onRetry={renewParts}>
+            <Suspense fallback={null}>
+              <meaning.View of={of} />
+            </Suspense>
+          </Boundary>
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

@@ -2,20 +2,30 @@ import { Toast } from 'radix-ui'
 import { tell, useDesk } from '../lib/desk'
 
 const STAYS_MS = 4000
+const STAYS_WITH_WAY_BACK_MS = 8000
 
-/** A line that says what was done and goes away by itself. */
+/** A line that says what was done and goes away by itself; with a way back where there is one. */
 export function Told() {
-  const words = useDesk((state) => state.told)
+  const { told: words, wayBack } = useDesk()
   return (
-    <Toast.Provider duration={STAYS_MS} label="Veltrin">
+    <Toast.Provider duration={wayBack ? STAYS_WITH_WAY_BACK_MS : STAYS_MS} label="Veltrin">
       <Toast.Root
         key={words}
         type="background"
         open={words !== ''}
         onOpenChange={(open) => !open && tell('')}
-        className="bg-ink px-4 py-2 text-paper"
+        className="flex items-center gap-4 bg-ink px-4 py-2 text-paper"
       >
         <Toast.Description>{words}</Toast.Description>
+        {wayBack && (
+          <Toast.Action
+            altText={wayBack.words}
+            className="border-b border-paper font-semibold"
+            onClick={wayBack.act}
+          >
+            {wayBack.words}
+          </Toast.Action>
+        )}
       </Toast.Root>
       <Toast.Viewport
         label="Told ({hotkey})"

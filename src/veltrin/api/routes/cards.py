@@ -8,9 +8,15 @@ from fastapi.responses import StreamingResponse
 from veltrin.api.deps import StoreDep
 from veltrin.api.stream import NDJSON, lines_of
 from veltrin.service import cards
-from veltrin.service.contracts.cards import CardsRequest
+from veltrin.service.contracts.cards import CardOut, CardsRequest
 
 router = APIRouter(tags=["cards"])
+
+
+@router.post("/cards")
+def all_cards(store: StoreDep, body: CardsRequest) -> list[CardOut]:
+    """A player's cards in one answer."""
+    return cards.all_cards(store, body)
 
 
 @router.post(

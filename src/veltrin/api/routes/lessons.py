@@ -11,9 +11,9 @@ from veltrin.service import lessons, prepare
 from veltrin.service.contracts.base import Moment
 from veltrin.service.contracts.lessons import (
     GatherIn,
-    ItemIn,
-    ItemOut,
     LessonIn,
+    LessonItemIn,
+    LessonItemOut,
     LessonOut,
     LessonPage,
     OpenLessonOut,
@@ -84,7 +84,7 @@ def gather(store: StoreDep, lesson_id: UuidPath, body: GatherIn) -> LessonOut:
 
 
 @router.put("/lessons/{lesson_id}/items/{item_id}")
-def put_item(store: StoreDep, lesson_id: UuidPath, item_id: UuidPath, body: ItemIn) -> ItemOut:
+def put_item(store: StoreDep, lesson_id: UuidPath, item_id: UuidPath, body: LessonItemIn) -> LessonItemOut:
     """Gather something under a UUID of the sender's, or write it anew."""
     return lessons.put_item(store, lesson_id, item_id, body)
 

@@ -42,7 +42,7 @@ class LessonIn(Contract):
         return self
 
 
-class ItemIn(Contract):
+class LessonItemIn(Contract):
     """Something that was done. A shot or a fault comes with its question and call, a drill with its id as `ref`."""
 
     kind: ItemKind
@@ -65,7 +65,7 @@ class ItemIn(Contract):
         return self
 
 
-class ItemOut(Contract):
+class LessonItemOut(Contract):
     """Something that was done, with the shot and the call as they stood, and what came of it."""
 
     id: str
@@ -135,7 +135,7 @@ class LessonOut(LessonRowOut):
 
     day: DayIn | None
     notes: str
-    done: list[ItemOut]
+    done: list[LessonItemOut]
     photographs: list[PhotographOut]
     sheets: list[SheetOut]
 

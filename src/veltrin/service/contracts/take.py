@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from datetime import datetime
+from typing import Literal
 
 from pydantic import Field
 
@@ -35,10 +36,22 @@ class TakenLesson(Contract):
     sheet: SheetOut
 
 
+class TakeUnits(Contract):
+    """Units that the page speaks: the coach's, with the player's own lengths where they have some."""
+
+    distance: Literal["m", "yd"]
+    small: Literal["cm", "in"]
+    slope: Literal["deg", "pct"]
+    temperature: Literal["C", "F"]
+    speed: Literal["m/s", "mph", "km/h"]
+
+
 class TakeOut(Contract):
     """A player's own page."""
 
     player_id: str
     player_name: str
     until: datetime
+    hand: Literal["left", "right"]
+    units: TakeUnits
     lessons: list[TakenLesson]

@@ -32,7 +32,7 @@ export function BenchSheets({ sheet, onSheet, reading, player, plan, drawn }: Be
   })
   return (
     <>
-      <HelpsSheet {...opens('helps')} reading={reading} hand={player.hand} />
+      <HelpsSheet {...opens('helps')} reading={reading} player={player} />
       <LineSheet {...opens('lines')} reading={reading} />
       {chosen && (
         <>

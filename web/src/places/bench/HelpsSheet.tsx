@@ -1,13 +1,16 @@
 import { Choice } from '../../ui/Choice'
 import { useMeasureSlope } from '../../api/mutations'
 import { useState } from 'react'
+import type { Player } from '../../api/client'
 import { Swatch } from '../../drawing/Swatch'
 import { HELPS, helpFits, type CoverName, type Help, type Step } from '../../lib/covers'
 import { deepest, RANGES, type Reading } from '../../lib/reading'
 import { useBench } from '../../lib/store'
 import { scaleOf, trim } from '../../lib/units'
 import { Problem } from '../../ui/Problem'
+import { useMeasured } from '../../lib/measured'
 import { Sheet } from '../../ui/Sheet'
+import { PhotographBlock } from './PhotographBlock'
 import { TiltBlock } from './TiltBlock'
 import { Live } from '../../ui/Live'
 import { useUnits } from '../../lib/use-units'
@@ -15,7 +18,7 @@ import { useUnits } from '../../lib/use-units'
 interface HelpsSheetProps {
   open: boolean
   reading: Reading
-  hand: 'right' | 'left'
+  player: Player
   onOpenChange: (open: boolean) => void
 }
 
@@ -74,7 +77,8 @@ const WAYS = [
   { value: 'side', words: 'from the feet to the ball' },
 ] as const
 
-function RiseBlock() {
+function RiseBlock({ player }: { player: Player }) {
+  const measured = useMeasured(player.id)
   const units = useUnits()
   const [rise, setRise] = useState('')
   const [run, setRun] = useState('1')
@@ -88,9 +92,7 @@ function RiseBlock() {
     const half = Math.round(slope * 2) / 2
     const off = Math.round(doubt * 10) / 10
     // A rise to the target is uphill, which is a negative fall.
-    useBench
-      .getState()
-      .set(along === 'fall' ? { fall: -half + 0, doubtFall: off } : { side: half, doubtSide: off })
+    measured(along === 'fall' ? { fall: -half + 0 } : { side: half }, off, 'rise over run')
   }
   const number = (text: string) => Number(text.replace(',', '.'))
   const paced = {
@@ -159,7 +161,7 @@ function RiseBlock() {
 }
 
 /** Measuring helps: each says how far off it usually is, and sets the reading behind the sheet. */
-export function HelpsSheet({ open, reading, hand, onOpenChange }: HelpsSheetProps) {
+export function HelpsSheet({ open, reading, player, onOpenChange }: HelpsSheetProps) {
   return (
     <Sheet
       open={open}
@@ -167,8 +169,9 @@ export function HelpsSheet({ open, reading, hand, onOpenChange }: HelpsSheetProp
       about="Each sets the reading on the Bench and remembers how far it may be off."
       onOpenChange={onOpenChange}
     >
-      <TiltBlock hand={hand} />
-      <RiseBlock />
+      <PhotographBlock player={player} />
+      <TiltBlock player={player} />
+      <RiseBlock player={player} />
       {HELPS.filter((help) => helpFits(help, reading.cover)).map((help) => (
         <HelpBlock key={help.id} help={help} reading={reading} />
       ))}

@@ -4,24 +4,32 @@ import type { Call, LedgerRow, Player, Swap } from '../../api/client'
 import { FaceOnView } from '../../drawing/FaceOnView'
 import { FeetView } from '../../drawing/FeetView'
 import type { Reading } from '../../lib/reading'
+import { callName } from '../../lib/advice'
+import { useGather } from '../../lib/gather'
+import { toRequest } from '../../lib/request'
 import { LEDGERS, rescaled, type LedgerName } from '../../lib/ledger'
 import { distance, YARD } from '../../lib/units'
 import { sayLines } from '../../lib/words'
 import { Head } from '../../ui/Head'
 import { useUnits } from '../../lib/use-units'
 
-function Say({
-  call,
-  hand,
-  swap,
-  harder,
-}: {
+interface SayProps {
   call: Call
-  hand: Player['hand']
+  reading: Reading
+  player: Player
   swap: Swap | null
   harder: string | null
-}) {
+}
+
+/** The words for the player; while a lesson is open, what worked goes into it with a press. */
+function Say({ call, reading, player, swap, harder }: SayProps) {
   const units = useUnits()
+  const { isOpen, gather } = useGather(player.id)
+  const shot = { request: toRequest(reading), call_id: call.id }
+  const join = () =>
+    gather(`shot ${JSON.stringify(shot)}`, { kind: 'shot', ref: '', summary: '', words: '', ...shot })
+  const worked = (words: string) =>
+    gather(`words ${words}`, { kind: 'words', ref: '', summary: callName(call), words, ...shot })
 
   return (
     <section
@@ -30,10 +38,29 @@ function Say({
     >
       <Head title="Say" note="in this order" />
       <ol className="list-decimal space-y-0.5 pr-3 pl-8">
-        {sayLines(call, hand, units).map((line) => (
-          <li key={line}>{line}</li>
+        {sayLines(call, player.hand, units).map((line) => (
+          <li key={line}>
+            {line}
+            {isOpen && (
+              <button
+                type="button"
+                className="word ml-2 text-small text-quiet"
+                onClick={() => worked(line)}
+                aria-label={`These words worked: ${line}`}
+              >
+                worked
+              </button>
+            )}
+          </li>
         ))}
       </ol>
+      {isOpen && (
+        <p className="mt-1 px-3.5">
+          <button type="button" className="word text-small" onClick={join}>
+            into the lesson
+          </button>
+        </p>
+      )}
       {call.cautions.map((caution) => (
         <p key={caution} className="mx-3.5 mt-2 border-l-4 border-double border-ink pl-2 text-small">
           {caution}
@@ -193,7 +220,7 @@ export function SetupStrip({
           </section>
         </>
       )}
-      <Say call={call} hand={player.hand} swap={swap} harder={harder} />
+      <Say call={call} reading={reading} player={player} swap={swap} harder={harder} />
       <LedgerPanel
         call={call}
         ledger={ledger}

@@ -1,6 +1,7 @@
 import { useState } from 'react'
+import type { Player } from '../../api/client'
+import { useMeasured } from '../../lib/measured'
 import { RANGES } from '../../lib/reading'
-import { useBench } from '../../lib/store'
 import { show } from '../../lib/units'
 import { askForTilt, hasTilt, slopeOf, TILT_DOUBT, useTilt } from '../../lib/use-tilt'
 import { fallWords, sideWords } from '../../lib/words'
@@ -8,12 +9,13 @@ import { Live } from '../../ui/Live'
 import { useUnits } from '../../lib/use-units'
 
 /** The phone as a slope level, where it has a sensor. */
-export function TiltBlock({ hand }: { hand: 'right' | 'left' }) {
+export function TiltBlock({ player }: { player: Pick<Player, 'id' | 'hand'> }) {
   const units = useUnits()
+  const measured = useMeasured(player.id)
   const [isOn, setOn] = useState(false)
   const [told, setTold] = useState('')
   const { tilt, silent } = useTilt(isOn)
-  const slope = tilt && slopeOf(tilt, hand)
+  const slope = tilt && slopeOf(tilt, player.hand)
   const tooSteep = slope && Math.max(Math.abs(slope.fall), Math.abs(slope.side)) > RANGES.fall.high
   const start = async () => {
     setTold('')
@@ -23,7 +25,7 @@ export function TiltBlock({ hand }: { hand: 'right' | 'left' }) {
   }
   const take = () => {
     if (!slope) return
-    useBench.getState().set({ ...slope, doubtFall: TILT_DOUBT, doubtSide: TILT_DOUBT })
+    measured(slope, TILT_DOUBT, 'phone level')
     setOn(false)
     setTold('Set on the Bench.')
   }

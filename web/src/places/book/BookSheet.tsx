@@ -1,6 +1,7 @@
 import type { Call, Player } from '../../api/client'
 import { bookIt } from '../../lib/book-it'
 import { bookingOf, NOTHING_SEEN } from '../../lib/booking'
+import { takePhotographs, useDesk } from '../../lib/desk'
 import { forgetSeen, keepSeen, useDrafts } from '../../lib/drafts'
 import type { Reading } from '../../lib/reading'
 import { toRequest } from '../../lib/request'
@@ -33,6 +34,7 @@ export function targetOf(call: Call, reading: Reading): Target {
 /** Enter what the ball did, for the call that is looked at. */
 export function BookSheet(props: BookSheetProps) {
   const { open, reading, call, player, note, onOpenChange, onBooked } = props
+  const photographs = useDesk((state) => state.photographs).filter((p) => p.player_id === player.id).length
   const begin = { ...NOTHING_SEEN, note }
   const request = toRequest(reading)
   const of = JSON.stringify([request, call.id])
@@ -41,7 +43,7 @@ export function BookSheet(props: BookSheetProps) {
   const isEmpty = seen.finish === null && seen.carry === null && seen.misses.length === 0
   const book = () => {
     const meant = { purpose: 'shot', request, call_id: call.id } as const
-    void bookIt(bookingOf(player.id, meant, seen, new Date()))
+    void bookIt(bookingOf(player.id, meant, seen, new Date(), takePhotographs(player.id)))
     forgetSeen()
     onBooked()
   }
@@ -58,6 +60,12 @@ export function BookSheet(props: BookSheetProps) {
         player={player}
         onSeen={(next) => keepSeen(of, next)}
       />
+      {photographs > 0 && (
+        <p className="mt-2 text-small">
+          {photographs === 1 ? 'The photograph' : `${photographs} photographs`} of the lie{' '}
+          {photographs === 1 ? 'goes' : 'go'} with it.
+        </p>
+      )}
       <div className="sticky bottom-0 mt-3 bg-paper py-2">
         <button
           type="button"

@@ -1,7 +1,7 @@
 import { useReadFault } from '../../api/mutations'
 import { Choice } from '../../ui/Choice'
 import { useState } from 'react'
-import { type MissName, type Player } from '../../api/client'
+import { type FaultResponse, type MissName, type Player } from '../../api/client'
 import { Causes } from './FaultCauses'
 import { coverOf } from '../../lib/covers'
 import { frameOf, SmallFlight } from '../../drawing/SmallFlight'
@@ -9,6 +9,7 @@ import { Section, wayOf } from '../../drawing/Section'
 import { FaceTap, TurfTap } from '../../drawing/StrikeTap'
 import { callName } from '../../lib/advice'
 import { MISSES } from '../../lib/booking'
+import { useGather } from '../../lib/gather'
 import { toRequest } from '../../lib/request'
 import { useReading } from '../../lib/store'
 import { usePlan } from '../../lib/use-plan'
@@ -37,8 +38,20 @@ export function FaultReader({ player }: { player: Player }) {
   const calls = plan?.calls ?? []
   const call = calls.find((one) => one.id === (callId || reading.call)) ?? calls[0]
   const read = useReadFault()
+  const { gather } = useGather(player.id)
   const put = (at: number, patch: Partial<Ball>) =>
     setBalls((before) => before.map((ball, i) => (i === at ? { ...ball, ...patch } : ball)))
+  const join = (likely: FaultResponse['causes'][number] | undefined) => {
+    if (!likely || !call) return
+    gather(`fault ${JSON.stringify(toRequest(reading))} ${call.id}`, {
+      kind: 'fault',
+      ref: likely.id,
+      summary: `Most likely: ${likely.words}`,
+      words: `Sign: ${likely.sign} Cure: ${likely.cure}`,
+      request: toRequest(reading),
+      call_id: call.id,
+    })
+  }
   const isEmpty = balls.every((b) => b.misses.length === 0 && b.heel === null && b.turf === null)
   const isSand = coverOf(reading.cover).group === 'sand'
   if (!call) return <p className="py-3 text-quiet">Working out the shot on the Bench.</p>
@@ -91,15 +104,18 @@ export function FaultReader({ player }: { player: Player }) {
             className="press press-main"
             disabled={isEmpty || read.isPending}
             onClick={() =>
-              read.mutate({
-                request: toRequest(reading),
-                call_id: call.id,
-                balls: balls.map((ball) => ({
-                  misses: ball.misses,
-                  heel_mm: ball.heel?.heel ?? null,
-                  turf_cm: ball.turf,
-                })),
-              })
+              read.mutate(
+                {
+                  request: toRequest(reading),
+                  call_id: call.id,
+                  balls: balls.map((ball) => ({
+                    misses: ball.misses,
+                    heel_mm: ball.heel?.heel ?? null,
+                    turf_cm: ball.turf,
+                  })),
+                },
+                { onSuccess: ({ causes }) => join(causes[0]) },
+              )
             }
           >
             {read.isPending ? 'Reading' : 'Read the fault'}

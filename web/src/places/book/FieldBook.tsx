@@ -22,9 +22,12 @@ const PARTS = [
   ['trials', 'Trials'],
 ] as const
 
+/** The part that a link leads to. */
+const partNamed = () => new URLSearchParams(window.location.hash.slice(1)).get('part')
+
 /** The field book: what was struck, how it compares, what goes wrong, and which way is better. */
 export function FieldBook({ player }: { player: Player }) {
-  const [part, setPart] = useState<string>('shots')
+  const [part, setPart] = useState<string>(() => partNamed() ?? 'shots')
   const { which, sorted, filter, sort } = useFilters(player.id)
   const summary = useQuery(summaryQuery(which))
   const isFiltered = part === 'shots' || part === 'charts' || part === 'lies'

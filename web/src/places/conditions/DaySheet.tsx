@@ -4,7 +4,8 @@ import { daySheetQuery } from '../../api/queries'
 import { isForecast, toDay } from '../../lib/day'
 import type { Reading } from '../../lib/reading'
 import { conditionWords } from '../../lib/sky-words'
-import { scaleOf, show, trim, YARD, type Units } from '../../lib/units'
+import { scaleOf, show, trim, YARD } from '../../lib/units'
+import { windSteps } from '../../lib/wind-steps'
 import { CarryCurves } from '../../drawing/CarryCurves'
 import { Problem } from '../../ui/Problem'
 import { useUnits } from '../../lib/use-units'
@@ -13,15 +14,6 @@ interface DaySheetProps {
   reading: Reading
   player: Player
   course: string
-}
-
-/** Steps of wind in the coach's own unit: round numbers there, not here. */
-function windSteps(units: Units, isForecast: boolean): number[] {
-  const scale = scaleOf('wind', units)
-  const steps = !isForecast
-    ? { 'm/s': [6, 4, 2], mph: [15, 10, 5], 'km/h': [21, 14, 7] }[units.speed]
-    : { 'm/s': [9, 6, 3], mph: [21, 14, 7], 'km/h': [30, 20, 10] }[units.speed]
-  return [...steps, ...steps.map((step) => -step).reverse()].map((step) => scale.fromShown(step))
 }
 
 const FALLS = [10, 5, -5, -10]

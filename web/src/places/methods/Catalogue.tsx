@@ -39,6 +39,9 @@ function Declared({ method }: { method: Method }) {
   )
 }
 
+/** The method that a link leads to. */
+const methodNamed = () => new URLSearchParams(window.location.hash.slice(1)).get('method')
+
 interface CatalogueProps {
   families: [string, Side[]][]
   player: Player
@@ -49,10 +52,17 @@ interface CatalogueProps {
 function Row(props: Omit<CatalogueProps, 'families'> & { side: Side; frame: FlightFrame }) {
   const { side, player, flag, frame, onTake } = props
   const units = useUnits()
-  const [isOpen, setOpen] = useState(false)
   const { method, call, reason } = side
+  const [isNamed] = useState(() => methodNamed() === method.id)
+  const [isOpen, setOpen] = useState(isNamed)
   return (
-    <div className="border-t border-rule" id={method.id}>
+    <div
+      className="border-t border-rule"
+      id={method.id}
+      ref={(row) => {
+        if (isNamed) row?.scrollIntoView({ block: 'center' })
+      }}
+    >
       <div className="grid grid-cols-[5.2rem_1fr_auto] items-center gap-x-3 py-1 md:grid-cols-[5.2rem_11rem_1fr_auto] xl:grid-cols-[5.2rem_13rem_12rem_1fr_12rem_auto]">
         <MethodMark method={method} />
         <button

@@ -5,6 +5,7 @@ import { LayoutFar } from '../../drawing/LayoutFar'
 import { LayoutNear } from '../../drawing/LayoutNear'
 import { callName } from '../../lib/advice'
 import { aimWords, lengthWords, markWords, readingAt, todayWords } from '../../lib/drill-words'
+import { useGather } from '../../lib/gather'
 import { usePlace } from '../../lib/place'
 import { useBench } from '../../lib/store'
 import { useUnits } from '../../lib/use-units'
@@ -71,10 +72,24 @@ function Station({ drill, station, player }: StationProps) {
 
 /** A drill laid out for this player, with pass marks from the model. */
 export function DrillPage({ drill, player }: { drill: Drill; player: Player }) {
+  const { isOpen, gather } = useGather(player.id)
   const ready = useQuery(readyDrillQuery(drill.id, player.id, player.version))
   return (
     <article aria-label={drill.name} aria-busy={ready.isFetching} className="min-w-0">
-      <h2 className="text-lg font-bold">{drill.name}</h2>
+      <h2 className="text-lg font-bold">
+        {drill.name}
+        {isOpen && (
+          <button
+            type="button"
+            className="press no-print ml-4 py-0 text-small"
+            onClick={() =>
+              gather(`drill ${drill.id}`, { kind: 'drill', ref: drill.id, summary: drill.name, words: '' })
+            }
+          >
+            Give it to {player.name}
+          </button>
+        )}
+      </h2>
       <p>
         <span className="text-quiet">Trains </span>
         {drill.trains}. {drill.how}

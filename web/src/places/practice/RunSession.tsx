@@ -119,7 +119,7 @@ function Begun({ practice, drills }: BegunProps) {
 
 interface RunSessionProps {
   id: string
-  player: Player
+  player: Pick<Player, 'name'>
   drills: readonly Drill[]
   onLeave: () => void
 }

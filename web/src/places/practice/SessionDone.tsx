@@ -3,7 +3,7 @@ import { PHASE_WORDS } from '../../lib/drill-words'
 
 interface SessionDoneProps {
   practice: KeptPractice
-  player: Player
+  player: Pick<Player, 'name'>
 }
 
 /** What a session came to: what passed, what next, and the line for the player. */

@@ -1,0 +1,156 @@
+import { queryOptions } from '@tanstack/react-query'
+import {
+  client,
+  done,
+  unwrap,
+  type ItemIn,
+  type Lesson,
+  type LessonIn,
+  type Photograph,
+  type SlopeLines,
+  type ThingIn,
+} from './client'
+import { useTask } from './task'
+
+const LESSONS = ['lessons']
+const LINKS = ['links']
+const MOST_LISTED = 200
+
+export const lessonsQuery = queryOptions({
+  queryKey: [...LESSONS, 'all'],
+  queryFn: async () =>
+    unwrap(await client.GET('/api/lessons', { params: { query: { limit: MOST_LISTED } } })),
+})
+
+/** The lesson that is open, which everything that is done joins. */
+export const openLessonQuery = queryOptions({
+  queryKey: [...LESSONS, 'open'],
+  queryFn: async () => unwrap(await client.GET('/api/lessons/open')).lesson,
+})
+
+const of = (lesson_id: string) => ({ params: { path: { lesson_id } } })
+
+export function lessonQuery(lesson_id: string) {
+  return queryOptions({
+    queryKey: [...LESSONS, 'one', lesson_id],
+    // Drawn ways are told as fixed pairs; the client's own types forget that.
+    queryFn: async () => unwrap(await client.GET('/api/lessons/{lesson_id}', of(lesson_id))) as Lesson,
+  })
+}
+
+/** What a player's book says before a lesson. */
+export function preparedQuery(player_id: string, before: string) {
+  return queryOptions({
+    queryKey: [...LESSONS, 'prepared', player_id, before],
+    queryFn: async () =>
+      unwrap(await client.GET('/api/prepare', { params: { query: { player_id, before } } })),
+  })
+}
+
+export const useKeepLesson = () =>
+  useTask(
+    async ({ id, body }: { id: string; body: LessonIn }) =>
+      unwrap(await client.PUT('/api/lessons/{lesson_id}', { ...of(id), body })),
+    LESSONS,
+  )
+
+export const useBeginLesson = () =>
+  useTask(async (id: string) => unwrap(await client.POST('/api/lessons/{lesson_id}/begin', of(id))), LESSONS)
+
+export const useCloseLesson = () =>
+  useTask(async (id: string) => unwrap(await client.POST('/api/lessons/{lesson_id}/close', of(id))), LESSONS)
+
+export const useDropLesson = () =>
+  useTask(async (id: string) => done(await client.DELETE('/api/lessons/{lesson_id}', of(id))), LESSONS)
+
+/** Take in what was booked of its players in a span. */
+export const useGatherShots = () =>
+  useTask(
+    async ({ id, since, until }: { id: string; since: string; until: string }) =>
+      unwrap(await client.POST('/api/lessons/{lesson_id}/gather', { ...of(id), body: { since, until } })),
+    LESSONS,
+  )
+
+const item = (lesson_id: string, item_id: string) => ({ params: { path: { lesson_id, item_id } } })
+
+export const usePutItem = () =>
+  useTask(
+    async ({ id, item_id, body }: { id: string; item_id: string; body: ItemIn }) =>
+      unwrap(await client.PUT('/api/lessons/{lesson_id}/items/{item_id}', { ...item(id, item_id), body })),
+    LESSONS,
+  )
+
+export const useDropItem = () =>
+  useTask(
+    async ({ id, item_id }: { id: string; item_id: string }) =>
+      done(await client.DELETE('/api/lessons/{lesson_id}/items/{item_id}', item(id, item_id))),
+    LESSONS,
+  )
+
+export const usePutThings = () =>
+  useTask(
+    async ({ id, player_id, things }: { id: string; player_id: string; things: ThingIn[] }) =>
+      unwrap(
+        await client.PUT('/api/lessons/{lesson_id}/things', {
+          params: { path: { lesson_id: id }, query: { player_id } },
+          body: { things },
+        }),
+      ),
+    LESSONS,
+  )
+
+const photograph = (photograph_id: string) => ({ params: { path: { photograph_id } } })
+
+export const useKeepPhotograph = () =>
+  useTask(
+    async ({ id, player_id, file }: { id: string; player_id: string; file: Blob }) =>
+      unwrap(
+        await client.PUT('/api/photographs/{photograph_id}', {
+          params: { path: { photograph_id: id }, query: { player_id } },
+          body: file as unknown as string,
+          bodySerializer: (body) => body as unknown as Blob,
+          headers: { 'content-type': 'application/octet-stream' },
+        }),
+      ) as Photograph,
+    LESSONS,
+  )
+
+export const useMeasurePhotograph = () =>
+  useTask(
+    async ({ id, lines }: { id: string; lines: SlopeLines }) =>
+      unwrap(await client.PUT('/api/photographs/{photograph_id}/slope', { ...photograph(id), body: lines })),
+    LESSONS,
+  )
+
+export const useDropPhotograph = () =>
+  useTask(
+    async (id: string) => done(await client.DELETE('/api/photographs/{photograph_id}', photograph(id))),
+    LESSONS,
+  )
+
+export function linksQuery(player_id: string) {
+  return queryOptions({
+    queryKey: [...LINKS, player_id],
+    queryFn: async () =>
+      unwrap(await client.GET('/api/players/{player_id}/links', { params: { path: { player_id } } })),
+  })
+}
+
+export const useMakeLink = () =>
+  useTask(
+    async ({ player_id, ends_on }: { player_id: string; ends_on: string }) =>
+      unwrap(
+        await client.POST('/api/players/{player_id}/links', {
+          params: { path: { player_id } },
+          body: { ends_on },
+        }),
+      ),
+    LINKS,
+  )
+
+export const useRevokeLink = () =>
+  useTask(
+    async (link_id: string) =>
+      done(await client.DELETE('/api/links/{link_id}', { params: { path: { link_id } } })),
+    LINKS,
+  )

@@ -1,0 +1,124 @@
+import type { Card, CardCell } from '../api/client'
+import { shortClub } from './short-club'
+import { distance, scaleOf, show, small, trim, YARD, type Units } from './units'
+
+type Column = Card['columns'][number]
+
+const whole = (metres: number, units: Units) =>
+  trim(Math.round(units.distance === 'yd' ? metres / YARD : metres), 0)
+
+/** What stands over a column. */
+export function columnWords(column: Column, units: Units): string {
+  switch (column.kind) {
+    case 'fall':
+    case 'side':
+      return show(Math.abs(column.value), 'slope', units)
+    case 'wind': {
+      const wind = scaleOf('wind', units)
+      return trim(Math.abs(wind.toShown(column.value)), 0)
+    }
+    case 'swing':
+    case 'day':
+      return column.words
+    case 'chip':
+      return column.second === 0 ? 'level' : column.second > 0 ? 'falls away' : 'rises'
+    case 'distance':
+      return whole(column.value, units)
+  }
+}
+
+/** What several columns side by side have in common; nothing where each stands for itself. */
+export function groupWords(column: Column, units: Units): string {
+  switch (column.kind) {
+    case 'fall':
+      return column.words === 'down' ? 'downhill' : 'uphill'
+    case 'side':
+      return `ball ${column.words} the feet`
+    case 'wind':
+      return `wind ${column.words}, ${units.speed}`
+    case 'chip':
+      return `flag at ${show(column.value, 'distance', units)}`
+    case 'distance':
+      return `flag at, ${units.distance}`
+    case 'swing':
+    case 'day':
+      return ''
+  }
+}
+
+/** Columns that have something in common, in a row. */
+export function groupsOf(columns: readonly Column[], units: Units): { words: string; count: number }[] {
+  const groups: { words: string; count: number }[] = []
+  for (const column of columns) {
+    const words = groupWords(column, units)
+    const last = groups.at(-1)
+    if (last && last.words === words) last.count += 1
+    else groups.push({ words, count: 1 })
+  }
+  return groups
+}
+
+/** What marks a cell that the model isn't sure of. */
+export const DOUBT_MARKS = { '': '', close: '≈', strike: '!', ground: '?' } as const
+
+function aimWords(cell: CardCell, units: Units): string {
+  const off = Math.abs(cell.aim_offset_m)
+  if (off < 0.5) return 'straight'
+  return `${distance(off, units)} ${cell.aim_offset_m > 0 ? 'R' : 'L'}`
+}
+
+function ballWords(cell: CardCell, units: Units): string {
+  if (Math.abs(cell.ball_back_m) < 0.006) return ''
+  return `${small(Math.abs(cell.ball_back_m), units)} ${cell.ball_back_m > 0 ? 'back' : 'fwd'}`
+}
+
+const PLAIN_METHODS = new Set(['stock-swing', 'kept-club', 'flier-stock'])
+
+const methodWords = (cell: CardCell) =>
+  PLAIN_METHODS.has(cell.method_id) ? '' : cell.method_name.toLowerCase()
+
+const MEDICINE: Partial<Record<CardCell['target'], string>> = {
+  left: 'out to the left',
+  right: 'out to the right',
+  back: 'out backwards',
+  'lay-up': 'lay up',
+  short: 'short of it',
+  relief: 'take relief',
+}
+
+/** A cell in lines: the first is the answer, the rest how. */
+export function cellLines(kind: Card['kind'], cell: CardCell, units: Units): string[] {
+  const club = shortClub(cell.club_name)
+  const falls = cell.finish === 'short' ? 'short' : ''
+  switch (kind) {
+    case 'slope':
+      return [club, falls || aimWords(cell, units), ballWords(cell, units)]
+    case 'wind':
+      return [
+        cell.stock_m === null ? '–' : whole(cell.stock_m, units),
+        [club, methodWords(cell) || 'stock', falls].filter(Boolean).join(' '),
+      ]
+    case 'sand':
+      return [
+        distance(cell.total_m, units),
+        `in ${small(cell.entry_m, units)}`,
+        `mark ${small(cell.mark_m, units)}`,
+      ]
+    case 'chip':
+      return [
+        `${Math.round((100 * cell.carry_m) / Math.max(cell.total_m, 0.1))} %`,
+        `${distance(cell.carry_m, units)} ${units.distance}`,
+      ]
+    case 'rough':
+    case 'winter': {
+      const medicine = MEDICINE[cell.target]
+      const how = [methodWords(cell) || 'stock', kind === 'winter' ? cell.swing_words : ''].filter(Boolean)
+      if (cell.target === 'relief') return ['relief', 'take your medicine']
+      return [
+        club,
+        medicine ? `${medicine}: take your medicine` : how.join(', '),
+        medicine ? how.join(', ') : falls,
+      ]
+    }
+  }
+}

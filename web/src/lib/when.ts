@@ -1,0 +1,20 @@
+const told = (moment: string, options: Intl.DateTimeFormatOptions) =>
+  new Date(moment).toLocaleString(undefined, options)
+
+/** A moment as day, month and year where the coach lives. */
+export const dayWords = (moment: string) => told(moment, { day: 'numeric', month: 'short', year: 'numeric' })
+
+/** A moment's time of the day there. */
+export const timeWords = (moment: string) => told(moment, { hour: '2-digit', minute: '2-digit' })
+
+/** What a date field and a time field hold for a moment. */
+export function fieldsOf(moment: Date): { date: string; time: string } {
+  const local = new Date(moment.getTime() - moment.getTimezoneOffset() * 60_000).toISOString()
+  return { date: local.slice(0, 10), time: local.slice(11, 16) }
+}
+
+/** The moment that a date field and a time field say here; null where they say none. */
+export function momentOf(date: string, time: string): string | null {
+  const at = new Date(`${date}T${time || '12:00'}:00`)
+  return Number.isNaN(at.getTime()) ? null : at.toISOString()
+}

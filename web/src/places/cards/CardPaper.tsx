@@ -1,0 +1,76 @@
+import type { Card } from '../../api/client'
+import { DOUBT_MARKS } from '../../lib/card-words'
+import { useUnits } from '../../lib/use-units'
+import type { PaperSize } from '../../ui/Paper'
+import { CardTable } from './CardTable'
+
+interface CardPaperProps {
+  card: Card
+  name: string
+  /** The day it is for, in words. */
+  day: string
+  size: PaperSize
+}
+
+const UNIT_OF_ROWS: Partial<Record<Card['kind'], string>> = {
+  slope: 'Beside each club: how far it goes from level that day',
+  wind: 'Beside each club: its carry without wind',
+}
+
+/** What the marks mean, those that stand on this card. */
+function Marks({ card }: { card: Card }) {
+  const used = new Set(card.rows.flatMap((row) => row.cells.map((cell) => cell?.doubt ?? '')))
+  const told = (['close', 'strike', 'ground'] as const).filter((doubt) => used.has(doubt))
+  if (told.length === 0) return null
+  return <>{told.map((doubt) => `${DOUBT_MARKS[doubt]} ${card.doubts[doubt] ?? ''}`).join('; ')}. </>
+}
+
+/** A card as it is printed: on one page, or folded with half of its columns on each side. */
+export function CardPaper({ card, name, day, size }: CardPaperProps) {
+  const units = useUnits()
+  const head = (
+    <header>
+      <h2>
+        {card.name}: {name}
+      </h2>
+      <p className="fine">
+        {day}. {size === 'pocket' ? '' : `${card.about} Lengths in ${units.distance}.`}
+      </p>
+    </header>
+  )
+  const rows = UNIT_OF_ROWS[card.kind]
+  const foot = (
+    <p className="fine">
+      <Marks card={card} />
+      {size !== 'pocket' && rows && `${rows}. `}
+      {size === 'pocket'
+        ? 'Made before the round; rule 4.3a: the committee decides.'
+        : 'Made before the round from the player’s own bag, with nothing of the day’s own wind in it: rule 4.3a (from memory) lets printed information be used, not a device that reads slope, wind or recommends a club. The committee decides.'}
+    </p>
+  )
+  if (size !== 'pocket')
+    return (
+      <>
+        {head}
+        <CardTable card={card} size={size} />
+        {foot}
+      </>
+    )
+  const half = Math.ceil(card.columns.length / 2)
+  const isOne = card.columns.length < 4
+  return (
+    <>
+      <div className="fold">
+        {head}
+        <CardTable card={card} size={size} upTo={isOne ? card.columns.length : half} />
+        {isOne && foot}
+      </div>
+      {!isOne && (
+        <div className="fold">
+          <CardTable card={card} size={size} from={half} />
+          {foot}
+        </div>
+      )}
+    </>
+  )
+}

@@ -1,0 +1,107 @@
+import { useQuery } from '@tanstack/react-query'
+import { Tabs } from 'radix-ui'
+import type { CardKind, Player } from '../../api/client'
+import { settingsQuery } from '../../api/queries'
+import { isForecast, toDay } from '../../lib/day'
+import { conditionWords } from '../../lib/sky-words'
+import { useReading } from '../../lib/store'
+import { cardUnits } from '../../lib/units'
+import { useCards } from '../../lib/use-cards'
+import { usePart } from '../../lib/use-part'
+import { InUnits, useUnits } from '../../lib/use-units'
+import { windSteps } from '../../lib/wind-steps'
+import { Paper, PAPERS, type PaperSize } from '../../ui/Paper'
+import { PartTabs } from '../../ui/PartTabs'
+import { Problem } from '../../ui/Problem'
+import { CallsCard } from './CallsCard'
+import { CardPaper } from './CardPaper'
+
+const PARTS: readonly (readonly [CardKind | 'calls', string])[] = [
+  ['slope', 'Slope'],
+  ['wind', 'Wind'],
+  ['sand', 'Sand'],
+  ['chip', 'Chips'],
+  ['rough', 'Rough'],
+  ['winter', 'Winter'],
+  ['calls', 'Own calls'],
+]
+const KINDS: CardKind[] = ['slope', 'wind', 'sand', 'chip', 'rough', 'winter']
+
+const isPaper = (text: string | null): text is PaperSize => text !== null && text in PAPERS
+
+/** Printed cards: tables of calls for this player and this day, on A4, A6, or folded into a pocket. */
+export function Cards({ player }: { player: Player }) {
+  const coach = useUnits()
+  const course = useQuery(settingsQuery).data?.course ?? ''
+  const reading = useReading()
+  const [named, name] = usePart()
+  const units = cardUnits(player, coach)
+  // The day without its wind: a card is made before the round.
+  const still = { ...reading, wind: 0 }
+  const day = { ...toDay(reading, reading.dayName || 'Today'), ball_c: null }
+  const body = {
+    player_id: player.id,
+    day: { ...day, wind: { ...day.wind, speed_m_s: 0, gust_m_s: null } },
+    winds_m_s: windSteps(units, isForecast(reading)),
+    kinds: KINDS,
+  }
+  const { cards, done, of, isMaking, error, make, stop } = useCards(body)
+  const part = named.get('card') ?? 'slope'
+  const told = named.get('paper')
+  const size = isPaper(told) ? told : 'a4'
+  const put = (next: Record<string, string>) => name({ card: part, paper: size, ...next })
+  const dayName = [course, reading.dayName, conditionWords(still, units)].filter(Boolean).join(', ')
+  return (
+    <InUnits value={units}>
+      <main className="mx-auto max-w-[120rem] px-4 pb-10">
+        <Tabs.Root value={part} onValueChange={(card) => put({ card })}>
+          <div className="no-print mb-3 flex flex-wrap items-baseline gap-x-6 gap-y-1 border-b border-rule pt-2">
+            <PartTabs label="Cards" parts={PARTS} />
+            {isMaking && of > 0 && (
+              <span className="flex items-center gap-3 pb-1">
+                <progress value={done} max={of} aria-label="Cards made" />
+                <button type="button" className="word" onClick={stop}>
+                  stop
+                </button>
+              </span>
+            )}
+          </div>
+          {error !== null && <Problem error={error as Error} onRetry={make} />}
+          {PARTS.map(([kind, words]) => {
+            const card = kind === 'calls' ? null : cards[kind]
+            return (
+              <Tabs.Content key={kind} value={kind}>
+                {kind === 'calls' || card ? (
+                  <Paper
+                    size={size}
+                    onSize={(paper) => put({ paper })}
+                    title={`${player.name}, ${words.toLowerCase()} card`}
+                  >
+                    {card ? (
+                      <CardPaper card={card} name={player.name} day={dayName} size={size} />
+                    ) : (
+                      <CallsCard player={player} size={size} />
+                    )}
+                  </Paper>
+                ) : isMaking ? (
+                  <p className="text-quiet">
+                    Working out {words.toLowerCase()}: every cell is planned for {player.name}’s own bag.
+                  </p>
+                ) : (
+                  error === null && (
+                    <p>
+                      Stopped.{' '}
+                      <button type="button" className="press" onClick={make}>
+                        Make the cards
+                      </button>
+                    </p>
+                  )
+                )}
+              </Tabs.Content>
+            )
+          })}
+        </Tabs.Root>
+      </main>
+    </InUnits>
+  )
+}

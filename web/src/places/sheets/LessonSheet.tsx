@@ -1,0 +1,153 @@
+import type { LessonSheetData, Thing } from '../../api/client'
+import { FaceOnView } from '../../drawing/FaceOnView'
+import { FeetView } from '../../drawing/FeetView'
+import { LayoutFar } from '../../drawing/LayoutFar'
+import { LayoutNear } from '../../drawing/LayoutNear'
+import { frameOf, SmallFlight } from '../../drawing/SmallFlight'
+import { callName } from '../../lib/advice'
+import { fromRequest } from '../../lib/request'
+import { distance, show } from '../../lib/units'
+import { useUnits } from '../../lib/use-units'
+import { aimWords, lieWords } from '../../lib/words'
+import type { PaperSize } from '../../ui/Paper'
+
+interface ThingOnSheetProps {
+  thing: Thing
+  place: number
+  hand: 'left' | 'right'
+  size: PaperSize
+}
+
+/** What passes of a drill, in words that a fourteen-year-old reads. */
+function passWords(thing: Thing): string | null {
+  const mark = thing.station?.mark
+  if (!mark) return null
+  return `Well done is ${mark.hits} of ${mark.balls}. Then go for ${mark.aim_hits} of ${mark.balls}.`
+}
+
+function Drawings({ thing, hand }: Pick<ThingOnSheetProps, 'thing' | 'hand'>) {
+  const { call, request } = thing
+  if (!call || !request || call.finish === 'none') return null
+  const reading = fromRequest(request, call.id)
+  return (
+    <div className="grid grid-cols-[1fr_1fr_1.1fr] items-end gap-[3mm]">
+      <figure>
+        <FeetView setup={call.setup} leftHanded={hand === 'left'} />
+        <figcaption className="fine">From above. Grey: your usual.</figcaption>
+      </figure>
+      <figure>
+        <FaceOnView setup={call.setup} fall={reading.fall} />
+        <figcaption className="fine">From the front. Grey: your usual.</figcaption>
+      </figure>
+      {call.detail && (
+        <figure>
+          <SmallFlight
+            words="How it flies and runs"
+            frame={frameOf([call.detail, call.detail.ghost], call.target.x_m)}
+            target={call.target.x_m}
+            tracks={[
+              { ...call.detail.ghost, tone: 'ghost' },
+              { ...call.detail, tone: 'hot' },
+            ]}
+          />
+          <figcaption className="fine">How it flies. Grey: the same swing from a flat lie.</figcaption>
+        </figure>
+      )}
+    </div>
+  )
+}
+
+function ThingOnSheet({ thing, place, hand, size }: ThingOnSheetProps) {
+  const units = useUnits()
+  const { call, request, station } = thing
+  const reading = call && request ? fromRequest(request, call.id) : null
+  const passes = passWords(thing)
+  const isSmall = size !== 'a4'
+  return (
+    <section className="thing" aria-label={thing.title}>
+      <h3>
+        {place + 1}. {thing.title}
+      </h3>
+      {call && reading && !isSmall && (
+        <p className="fine">
+          {lieWords(reading, units)}; flag at {show(reading.flag, 'distance', units)}. {callName(call)}:{' '}
+          {aimWords(call, units)}, lands at {distance(call.carry_m, units)}, stops at{' '}
+          {distance(call.total_m, units)} {units.distance}.
+        </p>
+      )}
+      {!isSmall && <Drawings thing={thing} hand={hand} />}
+      {(thing.words ?? []).length > 0 && (
+        <ul className="mt-[0.3em] list-disc pl-[1.2em]">
+          {(thing.words ?? []).map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+        </ul>
+      )}
+      {thing.drill_id && (
+        <div className="mt-[0.3em]">
+          <p>
+            <b>Practise: {thing.drill_name}.</b>
+            {station && ` ${station.words}, ${show(station.flag_m, 'distance', units)}. `}
+            {passes}
+          </p>
+          {station && !isSmall && (
+            <div className="grid grid-cols-[1.7fr_1fr] items-start gap-[3mm]">
+              <LayoutFar station={station} />
+              <LayoutNear station={station} leftHanded={hand === 'left'} />
+            </div>
+          )}
+        </div>
+      )}
+      {thing.fault && (
+        <p className="mt-[0.3em]">
+          <b>If it goes wrong:</b> {thing.fault}. <b>Then:</b> {thing.cure}.
+        </p>
+      )}
+    </section>
+  )
+}
+
+interface LessonSheetProps {
+  sheet: LessonSheetData
+  when: string
+  place: string
+  size: PaperSize
+}
+
+/** What a player takes home from a lesson: two or three things, in their own hand and units. */
+export function LessonSheet({ sheet, when, place, size }: LessonSheetProps) {
+  const head = (
+    <header className="mb-[0.4em]">
+      <h2>{sheet.player_name}</h2>
+      <p className="fine">
+        {when}
+        {place && `, ${place}`}
+      </p>
+    </header>
+  )
+  const things = sheet.things.map((thing, place_) => (
+    <ThingOnSheet key={place_} thing={thing} place={place_} hand={sheet.hand} size={size} />
+  ))
+  if (size === 'pocket') {
+    const [first, ...rest] = things
+    return (
+      <>
+        <div className="fold">
+          {head}
+          {first}
+        </div>
+        <div className="fold">{rest}</div>
+      </>
+    )
+  }
+  return (
+    <>
+      {head}
+      {things}
+      <p className="fine border-t border-ink pt-[0.4em]">
+        For practice. In a round rule 4.3a limits what may be consulted; the committee decides. Nobody stands
+        near the line of a lofted shot. Pain: stop, and see a licensed professional.
+      </p>
+    </>
+  )
+}
