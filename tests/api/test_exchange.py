@@ -112,7 +112,7 @@ def test_a_file_with_one_bad_shot_is_refused_whole(client: TestClient, other: Te
         file["players"][0]["bookings"].append({**file["players"][0]["bookings"][0], **wrong})
         assert other.post("/api/export/read", json=file).status_code == 422, wrong
     file = client.get("/api/export").json()
-    file["version"] = 3
+    file["version"] = 4
     assert other.post("/api/export/read", json=file).status_code == 422
 
 

@@ -11,7 +11,7 @@ import pytest
 from click.testing import CliRunner
 from fastapi.testclient import TestClient
 
-from veltrin.api.app import create_app
+from tests.signing import MAREN, OTTO, sign_in
 from veltrin.api.guard import FREE_TRIES, FREE_TRIES_OF_ADDRESS, LONGEST_WAIT_S, Guard, Tries
 from veltrin.cli import main
 from veltrin.service.coaches import add_coach, has_coaches, who_is
@@ -19,25 +19,6 @@ from veltrin.service.contracts.players import PlayerNew
 from veltrin.service.errors import DomainError
 from veltrin.service.players import add_player, list_players
 from veltrin.service.store import Store, open_store
-from veltrin.settings import WEB_DIST
-
-MAREN = {"name": "Maren", "passphrase": "seven split birches"}
-OTTO = {"name": "Otto", "passphrase": "a quiet low runner"}
-
-
-@pytest.fixture
-def guarded(demo_store: Store) -> Iterator[TestClient]:
-    """The demo on a network: Maren, who was there first, and Otto."""
-    add_coach(demo_store, **MAREN)
-    add_coach(demo_store, **OTTO)
-    app = create_app(demo_store, WEB_DIST, asks=Guard(("range.local",)))
-    with TestClient(app, base_url="http://range.local") as made:
-        yield made
-
-
-def sign_in(client: TestClient, who: dict[str, str]) -> None:
-    client.cookies.clear()
-    assert client.post("/api/session", json=who).json()["coach"] == who["name"]
 
 
 def test_nobody_sees_anything_before_signing_in(guarded: TestClient) -> None:

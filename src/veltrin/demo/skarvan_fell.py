@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from datetime import date
 
+from veltrin.demo.lesson import keep_lesson_of
 from veltrin.demo.log import keep_log
 from veltrin.demo.season import keep_season
 from veltrin.service.contracts.day import DayIn
@@ -77,3 +78,4 @@ def fill(store: Store) -> None:
         keep_shot(store, ShotNew(request=request, call_id=best.id, note=note))
     keep_log(store, FELL_AIR)
     keep_season(store)
+    keep_lesson_of(store, FELL_AIR)

@@ -53,6 +53,9 @@ def lesson_records(session: Session, only: str | None) -> list[LessonRecord]:
                 LessonRecord,
                 row,
                 day=DayIn.model_validate_json(row.day_json) if row.day_json else None,
+                # What was written of all of them together is not one player's own.
+                aims="" if len(ids) < len(row.players) else row.aims,
+                notes="" if len(ids) < len(row.players) else row.notes,
                 player_ids=ids,
                 items=[_item(item) for item in lesson_rows.items(session, row.id) if item.player_id in ids],
                 things=[_thing(thing) for thing in row.things if thing.player_id in ids],

@@ -58,15 +58,17 @@ def prepare(body: bytes) -> Prepared:
             # Pillow only warns of an image between its own limit and twice that; ours is looked at below.
             warnings.simplefilter("ignore", Image.DecompressionBombWarning)
             found = Image.open(io.BytesIO(body), formats=FORMATS)
-        if found.width * found.height > MOST_PIXELS:
-            raise DomainError("photograph", f"has more than {MOST_PIXELS // 1_000_000} million pixels.", WAY)
-        focal = _focal(found)
+        is_huge = found.width * found.height > MOST_PIXELS
+        focal = None if is_huge else _focal(found)
         found.draft("RGB", (LONGEST_SIDE, LONGEST_SIDE))
-        upright = ImageOps.exif_transpose(found).convert("RGB")
+        # What is too large is not unpacked.
+        upright = None if is_huge else ImageOps.exif_transpose(found).convert("RGB")
     except (UnidentifiedImageError, Image.DecompressionBombError) as error:
         raise DomainError("photograph", "is no photograph.", WAY) from error
     except (OSError, SyntaxError, ValueError) as error:
         raise DomainError("photograph", "is damaged or cut off.", "Take or choose it again.") from error
+    if upright is None:
+        raise DomainError("photograph", f"has more than {MOST_PIXELS // 1_000_000} million pixels.", WAY)
     upright.thumbnail((LONGEST_SIDE, LONGEST_SIDE))
     # A fresh image: nothing that stood beside the pixels comes along.
     plain = Image.new("RGB", upright.size)

@@ -58,6 +58,16 @@ export function groupsOf(columns: readonly Column[], units: Units): { words: str
   return groups
 }
 
+/** After which column a card is folded: where a group ends, as near to the middle as may be. */
+export function foldAt(columns: readonly Column[], units: Units): number {
+  const middle = columns.length / 2
+  const groups = groupsOf(columns, units)
+  const ends = groups.map((_, i) => groups.slice(0, i + 1).reduce((sum, group) => sum + group.count, 0))
+  const inside = ends.filter((end) => end < columns.length)
+  if (inside.length === 0) return Math.ceil(middle)
+  return inside.reduce((best, end) => (Math.abs(end - middle) <= Math.abs(best - middle) ? end : best))
+}
+
 /** What marks a cell that the model isn't sure of. */
 export const DOUBT_MARKS = { '': '', close: '≈', strike: '!', ground: '?' } as const
 
@@ -101,8 +111,7 @@ export function cellLines(kind: Card['kind'], cell: CardCell, units: Units): str
     case 'sand':
       return [
         distance(cell.total_m, units),
-        `in ${small(cell.entry_m, units)}`,
-        `mark ${small(cell.mark_m, units)}`,
+        `in ${small(cell.entry_m, units).replace(/ .*/, '')}, mark ${small(cell.mark_m, units)}`,
       ]
     case 'chip':
       return [

@@ -15,11 +15,12 @@ interface PaperProps {
   onSize: (size: PaperSize) => void
   /** What the file is called. */
   title: string
-  children: ReactNode
+  /** What stands on each page. */
+  pages: readonly ReactNode[]
 }
 
 /** A printed page as it will be: its size chosen, printed by the browser, or saved as a file that opens anywhere. */
-export function Paper({ size, onSize, title, children }: PaperProps) {
+export function Paper({ size, onSize, title, pages }: PaperProps) {
   const sheet = useRef<HTMLDivElement>(null)
   const [problem, setProblem] = useState('')
   const save = async () => {
@@ -55,8 +56,12 @@ export function Paper({ size, onSize, title, children }: PaperProps) {
         )}
       </div>
       <div className="overflow-x-auto">
-        <div ref={sheet} className={`paper paper-${size}`}>
-          {children}
+        <div ref={sheet} className="papers">
+          {pages.map((page, i) => (
+            <div key={i} className={`paper paper-${size}`}>
+              {page}
+            </div>
+          ))}
         </div>
       </div>
     </div>

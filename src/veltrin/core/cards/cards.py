@@ -28,7 +28,7 @@ from veltrin.core.plan.play import play
 from veltrin.core.plan.prepared import prepare
 from veltrin.core.plan.screen import make_batch, world_of
 from veltrin.core.plan.target import Target
-from veltrin.core.run import Landing
+from veltrin.core.run import SURFACES, Landing
 
 CardKind = Literal["slope", "wind", "sand", "chip", "rough", "winter"]
 
@@ -116,10 +116,11 @@ def slope_card(whom: Whom, _: Sequence[float]) -> Frame:
 
             def column(slope: Slope = slope, method: object = method, place: int = place) -> Placed:
                 lie = lie_of("fairway")
-                asked = whom.shot(lie, FAR_M, slope, landing=ALL_GREEN)
+                asked = whom.shot(lie, FAR_M, slope, landing=ALL_FAIRWAY)
                 found = fullest(whom, asked, method, finishes, REACH)  # type: ignore[arg-type]
+                shots = [whom.fairway_shot(finish or FAR_M, slope) for finish in finishes]
                 return [
-                    (row, place, for_hand(whom, replace(cell, question=whom.shot(lie, finishes[row] or FAR_M, slope))))
+                    (row, place, for_hand(whom, replace(cell, question=shots[row])))
                     for row, cell in enumerate(found)
                     if cell is not None
                 ]
@@ -130,13 +131,13 @@ def slope_card(whom: Whom, _: Sequence[float]) -> Frame:
 
 
 FAR_M = 200.0
-ALL_GREEN = Landing(0.0, 290.0)
-"""Every row of the slope card plays to a green of its own, so that the ground is green wherever its ball comes down."""
+ALL_FAIRWAY = Landing(280.0, 290.0, surround=SURFACES["fairway"])
+"""Every row of the slope card has a distance of its own: whatever its ball comes down on is fairway."""
 
 
 def _finishes(whom: Whom) -> list[float | None]:
     """Where a full stock swing with each club that is swung ends from level ground on that day (m)."""
-    question = whom.shot(lie_of("fairway"), FAR_M, landing=ALL_GREEN)
+    question = whom.shot(lie_of("fairway"), FAR_M, landing=ALL_FAIRWAY)
     bag = {club.id: place for place, club in enumerate(whom.player.bag)}
     flag = Target("flag", FAR_M, 0.0)
     listed = [Candidate(club, bag[club.id], STOCK_SWING, flag) for club in whom.swung]

@@ -13,7 +13,7 @@ from veltrin.core.kit import NOTHING_LEARNED, Club, Learned, Player
 from veltrin.core.plan.days import on_day
 from veltrin.core.plan.model import Call, Finish, Line, Question
 from veltrin.core.plan.rank import STAYS_WITHIN
-from veltrin.core.run import Landing
+from veltrin.core.run import SURFACES, Landing
 from veltrin.core.run.terrain import usual_edges, usual_width
 from veltrin.core.sides import Sided, SidedName, Unsided, mirrored
 from veltrin.core.strike.stroke import TEED_BELOW_RAD
@@ -125,6 +125,12 @@ class Whom:
             pinned=self.pinned, excluded=self.excluded,
         )  # fmt: skip
         return on_day(asked, replace(self.day, wind=wind))
+
+    def fairway_shot(self, flag_m: float, slope: Slope) -> Question:
+        """One shot from the fairway over fairway to a usual green."""
+        front, back = usual_edges(flag_m)
+        green = Landing(front, back, width_m=usual_width(front, back), surround=SURFACES["fairway"])
+        return self.shot(lie_of("fairway"), flag_m, slope, landing=green)
 
     @property
     def swung(self) -> list[Club]:

@@ -41,7 +41,9 @@ def calls_of(question: Question, clubs: Sequence[Club], methods: Sequence[str]) 
 def best_of(question: Question, clubs: Sequence[Club], methods: Sequence[str]) -> Cell | None:
     """The best of these clubs with these methods; None where none of them is a call here."""
     calls = calls_of(question, clubs, methods)
-    return cell_of(calls[0], calls[1:], question) if calls else None
+    # Who falls short covers another distance than the one that is asked for.
+    there = [call for call in calls if call.finish == "there"] or calls
+    return cell_of(there[0], there[1:], question) if there else None
 
 
 def best_of_all(question: Question) -> Cell | None:

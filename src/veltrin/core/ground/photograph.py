@@ -2,7 +2,8 @@
 
 Pinhole camera: a point of the image is a ray through the lens (see any text on photogrammetry; from memory). The level
 line says how the camera was rolled and, where it is the horizon itself, how far it looked down; the ground's line is
-then the one of all lines in an upright plane square to the view that its rays meet.
+then the one of all lines in an upright plane square to the view that its rays meet. Held low, the ground shows as an
+edge and it matters little how square one stands; looked down on it matters much, and the doubt says so.
 """
 
 from __future__ import annotations
@@ -78,7 +79,7 @@ def slope_in(
         if math.dist(*line) < SHORTEST_SHARE:
             raise DomainError(name, "is too short to measure by.", f"Draw it over {SHORTEST_SHARE:.0%} of the width.")
     focal = USUAL_FOCAL_MM if focal_mm is None else focal_mm
-    slope = _slope(level, ground, height_share, focal, is_horizon)
+    slope, drop = _seen(level, ground, height_share, focal, is_horizon)
     if abs(slope) > STEEPEST_RAD:
         raise DomainError("lines.ground", "stands steeper than 45°.", "Lay it along the ground.")
     hand = _hand(level, ground, height_share, focal, is_horizon)
@@ -86,8 +87,14 @@ def slope_in(
     if focal_mm is None:
         off = [_slope(level, ground, height_share, focal * (1.0 + s * FOCAL_DOUBT), is_horizon) for s in (-1.0, 1.0)]
         lens = math.hypot(lens, 0.5 * (off[1] - off[0]))
-    # Off square by a: the slope shows over cos a as steep, and the one along the view comes in by sin a.
-    stand = math.hypot(slope * (1.0 / math.cos(ASKEW_RAD) - 1.0), OTHER_RAD * math.sin(ASKEW_RAD))
+    # Off square by a: the slope shows over cos a as steep, the one along the view comes in by sin a, and a line that is
+    # looked down on runs away from the eye, which tilts it by its drop times tan a.
+    parts = (
+        slope * (1.0 / math.cos(ASKEW_RAD) - 1.0),
+        OTHER_RAD * math.sin(ASKEW_RAD),
+        math.atan(drop * math.tan(ASKEW_RAD)),
+    )
+    stand = math.sqrt(sum(part**2 for part in parts))
     return MeasuredSlope(slope, hand, lens, stand)
 
 
@@ -99,6 +106,13 @@ def _ray(spot: Spot, height_share: float, focal_mm: float) -> Vec:
 def _slope(
     level: tuple[Spot, Spot], ground: tuple[Spot, Spot], height_share: float, focal_mm: float, is_horizon: bool
 ) -> float:
+    return _seen(level, ground, height_share, focal_mm, is_horizon)[0]
+
+
+def _seen(
+    level: tuple[Spot, Spot], ground: tuple[Spot, Spot], height_share: float, focal_mm: float, is_horizon: bool
+) -> tuple[float, float]:
+    """The slope of the ground's line (rad), and how far it lies below the eye over how far it is away."""
     left, right = sorted(level)
     a, b = (_ray(s, height_share, focal_mm) for s in (left, right))
     if is_horizon:
@@ -122,7 +136,7 @@ def _slope(
             raise DomainError("lines.ground", "lies behind the camera.", "Lay it along the ground in the picture.")
         ends.append((float(ray @ across) / depth, float(ray @ up) / depth))
     (x0, z0), (x1, z1) = ends
-    return math.atan2(z1 - z0, x1 - x0)
+    return math.atan2(z1 - z0, x1 - x0), -0.5 * (z0 + z1)
 
 
 def _hand(

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from sqlalchemy import select, update
+from sqlalchemy import or_, select, update
 from sqlalchemy.orm import Session, undefer
 
-from veltrin.store.tables import PhotographRow
+from veltrin.store.tables import LessonItemRow, PhotographRow
 
 
 def add(session: Session, row: PhotographRow) -> None:
@@ -40,8 +40,9 @@ def of_player(session: Session, player_id: str, *, with_images: bool = False) ->
 
 
 def of_lesson(session: Session, lesson_id: str) -> list[PhotographRow]:
-    """All of a lesson's, oldest first."""
-    asked = select(PhotographRow).where(PhotographRow.lesson_id == lesson_id)
+    """Those that were taken in a lesson, and those of shots that were struck in it, oldest first."""
+    struck = select(LessonItemRow.ref).where(LessonItemRow.lesson_id == lesson_id, LessonItemRow.kind == "booking")
+    asked = select(PhotographRow).where(or_(PhotographRow.lesson_id == lesson_id, PhotographRow.booking_id.in_(struck)))
     return list(session.scalars(asked.order_by(PhotographRow.taken_at, PhotographRow.id)))
 
 

@@ -134,9 +134,9 @@ export function PhotographBlock({ player }: { player: Player }) {
     <section aria-label="Photograph" className="border-t border-rule py-2">
       <h3 className="font-semibold">Photograph of the lie</h3>
       <p className="text-small text-quiet">
-        Stand square to the slope, camera level with the horizon in the picture. Lay the dashed line on the
-        horizon and the red one along the ground. Where it was taken is not kept; it goes with the next booked
-        shot.
+        Square to the slope and low, so that the ground shows as an edge; the horizon in the picture. Lay the
+        dashed line on the horizon and the red one along the ground. Where it was taken is not kept; it goes
+        with the next booked shot.
       </p>
       <label className="press mt-1.5 inline-block cursor-pointer">
         {keep.isPending ? 'Keeping it' : photograph ? 'Another photograph' : 'Take or choose a photograph'}

@@ -1,5 +1,5 @@
 import type { Card } from '../../api/client'
-import { DOUBT_MARKS } from '../../lib/card-words'
+import { DOUBT_MARKS, foldAt } from '../../lib/card-words'
 import { useUnits } from '../../lib/use-units'
 import type { PaperSize } from '../../ui/Paper'
 import { CardTable } from './CardTable'
@@ -38,6 +38,8 @@ export function CardPaper({ card, name, day, size }: CardPaperProps) {
       </p>
     </header>
   )
+  // Too wide for a small page: one half of the columns under the other.
+  const isHigh = size === 'a6' && card.columns.length > 9
   const rows = UNIT_OF_ROWS[card.kind]
   const foot = (
     <p className="fine">
@@ -48,26 +50,27 @@ export function CardPaper({ card, name, day, size }: CardPaperProps) {
         : 'Made before the round from the player’s own bag, with nothing of the day’s own wind in it: rule 4.3a (from memory) lets printed information be used, not a device that reads slope, wind or recommends a club. The committee decides.'}
     </p>
   )
+  const fold = foldAt(card.columns, units)
   if (size !== 'pocket')
     return (
       <>
         {head}
-        <CardTable card={card} size={size} />
+        <CardTable card={card} size={size} upTo={isHigh ? fold : card.columns.length} />
+        {isHigh && <CardTable card={card} size={size} from={fold} />}
         {foot}
       </>
     )
-  const half = Math.ceil(card.columns.length / 2)
   const isOne = card.columns.length < 4
   return (
     <>
       <div className="fold">
         {head}
-        <CardTable card={card} size={size} upTo={isOne ? card.columns.length : half} />
+        <CardTable card={card} size={size} upTo={isOne ? card.columns.length : fold} />
         {isOne && foot}
       </div>
       {!isOne && (
         <div className="fold">
-          <CardTable card={card} size={size} from={half} />
+          <CardTable card={card} size={size} from={fold} />
           {foot}
         </div>
       )}

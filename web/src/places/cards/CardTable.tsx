@@ -31,10 +31,11 @@ export function CardTable({ card, size, from = 0, upTo = card.columns.length }: 
   groups.reduce((at, group) => (starts.add(at), at + group.count), 0)
   const hasGroups = groups.some((group) => group.words !== '')
   const isWide = card.kind === 'rough' || card.kind === 'winter'
-  const most = size === 'pocket' && !isWide ? 2 : 3
+  const isTight = size !== 'a4' && (card.kind === 'slope' || (size === 'pocket' && !isWide))
+  const most = isTight ? 2 : 3
   const value = (metres: number) => trim(Math.round(units.distance === 'yd' ? metres / YARD : metres), 0)
   return (
-    <table className={`card-table ${isWide ? 'card-wide' : ''}`}>
+    <table className={`card-table ${isWide ? 'card-wide' : ''} ${isTight ? 'card-tight' : ''}`}>
       <thead>
         {hasGroups && (
           <tr>

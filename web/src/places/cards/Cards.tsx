@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { Tabs } from 'radix-ui'
-import type { CardKind, Player } from '../../api/client'
+import type { Card, CardKind, Player } from '../../api/client'
 import { settingsQuery } from '../../api/queries'
 import { isForecast, toDay } from '../../lib/day'
 import { conditionWords } from '../../lib/sky-words'
@@ -16,7 +16,10 @@ import { Problem } from '../../ui/Problem'
 import { CallsCard } from './CallsCard'
 import { CardPaper } from './CardPaper'
 
-const PARTS: readonly (readonly [CardKind | 'calls', string])[] = [
+type Part = CardKind | 'all' | 'calls'
+
+const PARTS: readonly (readonly [Part, string])[] = [
+  ['all', 'All six'],
   ['slope', 'Slope'],
   ['wind', 'Wind'],
   ['sand', 'Sand'],
@@ -46,10 +49,12 @@ export function Cards({ player }: { player: Player }) {
     kinds: KINDS,
   }
   const { cards, done, of, isMaking, error, make, stop } = useCards(body)
-  const part = named.get('card') ?? 'slope'
+  const part = named.get('card') ?? 'all'
   const told = named.get('paper')
   const size = isPaper(told) ? told : 'a4'
   const put = (next: Record<string, string>) => name({ card: part, paper: size, ...next })
+  const shown = (kind: Part): Card[] =>
+    (kind === 'all' ? KINDS : KINDS.filter((one) => one === kind)).flatMap((one) => cards[one] ?? [])
   const dayName = [course, reading.dayName, conditionWords(still, units)].filter(Boolean).join(', ')
   return (
     <InUnits value={units}>
@@ -67,39 +72,43 @@ export function Cards({ player }: { player: Player }) {
             )}
           </div>
           {error !== null && <Problem error={error as Error} onRetry={make} />}
-          {PARTS.map(([kind, words]) => {
-            const card = kind === 'calls' ? null : cards[kind]
-            return (
-              <Tabs.Content key={kind} value={kind}>
-                {kind === 'calls' || card ? (
-                  <Paper
-                    size={size}
-                    onSize={(paper) => put({ paper })}
-                    title={`${player.name}, ${words.toLowerCase()} card`}
-                  >
-                    {card ? (
-                      <CardPaper card={card} name={player.name} day={dayName} size={size} />
-                    ) : (
-                      <CallsCard player={player} size={size} />
-                    )}
-                  </Paper>
-                ) : isMaking ? (
-                  <p className="text-quiet">
-                    Working out {words.toLowerCase()}: every cell is planned for {player.name}’s own bag.
+          {PARTS.map(([kind]) => (
+            <Tabs.Content key={kind} value={kind}>
+              {kind === 'calls' || shown(kind).length > 0 ? (
+                <Paper
+                  size={size}
+                  onSize={(paper) => put({ paper })}
+                  title={`${player.name}, ${kind === 'all' ? 'cards' : `${kind} card`}`}
+                  pages={
+                    kind === 'calls'
+                      ? [<CallsCard key="calls" player={player} size={size} />]
+                      : shown(kind).map((card) => (
+                          <CardPaper
+                            key={card.kind}
+                            card={card}
+                            name={player.name}
+                            day={dayName}
+                            size={size}
+                          />
+                        ))
+                  }
+                />
+              ) : isMaking ? (
+                <p className="text-quiet">
+                  Working the cards out: every cell is planned for {player.name}’s own bag.
+                </p>
+              ) : (
+                error === null && (
+                  <p>
+                    Stopped.{' '}
+                    <button type="button" className="press" onClick={make}>
+                      Make the cards
+                    </button>
                   </p>
-                ) : (
-                  error === null && (
-                    <p>
-                      Stopped.{' '}
-                      <button type="button" className="press" onClick={make}>
-                        Make the cards
-                      </button>
-                    </p>
-                  )
-                )}
-              </Tabs.Content>
-            )
-          })}
+                )
+              )}
+            </Tabs.Content>
+          ))}
         </Tabs.Root>
       </main>
     </InUnits>

@@ -81,55 +81,61 @@ export function ItemCard({ item, name, photographs, isTaken, onTake, onDrop }: I
           </button>
         </span>
       </div>
-      <p className="font-semibold">{item.summary}</p>
-      {item.words && <p>“{item.words}”</p>}
-      {reading && <p className="text-small text-quiet">{lieWords(reading, units)}.</p>}
-      {booking && <p>{cameWords(booking, units)}</p>}
-      {(isStroke || photographs.length > 0) && (
-        <div className="mt-1 grid max-w-[50rem] grid-cols-2 items-end gap-3 md:grid-cols-[1fr_1.4fr_1fr]">
-          {isStroke && reading && (
-            <Section
-              id={`section-${item.id}`}
-              words="The head's way past the ball, as planned"
-              tilt={reading.fall}
-              isSand={coverOf(reading.cover).group === 'sand'}
-              ways={[{ way: wayOf(call.setup), tone: 'hot' }]}
-              window={call.setup.blow === 'face' ? call.odds.early_m : 0}
-            />
+      <div className="grid gap-x-6 gap-y-1 lg:grid-cols-[minmax(15rem,0.5fr)_minmax(0,1fr)]">
+        <div className="min-w-0">
+          <p className="font-semibold first-letter:uppercase">{item.summary}</p>
+          {item.words && <p>“{item.words}”</p>}
+          {reading && (
+            <p className="text-small text-quiet first-letter:uppercase">{lieWords(reading, units)}.</p>
           )}
-          {isStroke && call.detail && (
-            <SmallFlight
-              words="Flight, run and finish, as planned and as it came"
-              frame={frameOf([call.detail], call.target.x_m)}
-              target={call.target.x_m}
-              tracks={[{ ...call.detail, tone: 'hot' }]}
-              came={
-                booking?.past_m != null && booking.side_m != null
-                  ? { past: booking.past_m, side: booking.side_m }
-                  : null
-              }
-              withPlan
-            />
-          )}
-          {photographs.map((one) => (
-            <figure key={one.id}>
-              <img
-                src={`/api/photographs/${one.id}`}
-                alt="The lie"
-                loading="lazy"
-                className="w-full border border-rule"
-                style={{ aspectRatio: `${one.width} / ${one.height}` }}
-              />
-              {one.measured && (
-                <figcaption className="text-small text-quiet">
-                  {one.measured.reading === 'fall' ? 'Fall' : 'Side slope'}{' '}
-                  {one.measured.value_deg.toFixed(1)}° ± {one.measured.doubt_deg.toFixed(1)}°
-                </figcaption>
-              )}
-            </figure>
-          ))}
+          {booking && <p className="first-letter:uppercase">{cameWords(booking, units)}</p>}
         </div>
-      )}
+        {(isStroke || photographs.length > 0) && (
+          <div className="grid grid-cols-2 items-end gap-3 md:grid-cols-[1fr_1.4fr_1fr]">
+            {isStroke && reading && (
+              <Section
+                id={`section-${item.id}`}
+                words="The head's way past the ball, as planned"
+                tilt={reading.fall}
+                isSand={coverOf(reading.cover).group === 'sand'}
+                ways={[{ way: wayOf(call.setup), tone: 'hot' }]}
+                window={call.setup.blow === 'face' ? call.odds.early_m : 0}
+              />
+            )}
+            {isStroke && call.detail && (
+              <SmallFlight
+                words="Flight, run and finish, as planned and as it came"
+                frame={frameOf([call.detail], call.target.x_m)}
+                target={call.target.x_m}
+                tracks={[{ ...call.detail, tone: 'hot' }]}
+                came={
+                  booking?.past_m != null && booking.side_m != null
+                    ? { past: booking.past_m, side: booking.side_m }
+                    : null
+                }
+                withPlan
+              />
+            )}
+            {photographs.map((one) => (
+              <figure key={one.id}>
+                <img
+                  src={`/api/photographs/${one.id}`}
+                  alt="The lie"
+                  loading="lazy"
+                  className="w-full border border-rule"
+                  style={{ aspectRatio: `${one.width} / ${one.height}` }}
+                />
+                {one.measured && (
+                  <figcaption className="text-small text-quiet">
+                    {one.measured.reading === 'fall' ? 'Fall' : 'Side slope'}{' '}
+                    {one.measured.value_deg.toFixed(1)}° ± {one.measured.doubt_deg.toFixed(1)}°
+                  </figcaption>
+                )}
+              </figure>
+            ))}
+          </div>
+        )}
+      </div>
     </li>
   )
 }

@@ -32,7 +32,7 @@ function OfPlayer({ player_id, before }: { player_id: string; before: string }) 
             {head && <h4 className="text-small font-semibold text-quiet">{head}</h4>}
             <ul>
               {own.map((notice) => (
-                <li key={notice.words}>
+                <li key={notice.words} className="first-letter:uppercase">
                   {notice.words}{' '}
                   {kind === 'drill' && (
                     <button

@@ -1,4 +1,6 @@
-import type { LessonSheetData, Thing } from '../../api/client'
+import { useQuery } from '@tanstack/react-query'
+import type { Drill, LessonSheetData, Thing } from '../../api/client'
+import { drillsQuery } from '../../api/queries'
 import { FaceOnView } from '../../drawing/FaceOnView'
 import { FeetView } from '../../drawing/FeetView'
 import { LayoutFar } from '../../drawing/LayoutFar'
@@ -6,7 +8,8 @@ import { LayoutNear } from '../../drawing/LayoutNear'
 import { frameOf, SmallFlight } from '../../drawing/SmallFlight'
 import { callName } from '../../lib/advice'
 import { fromRequest } from '../../lib/request'
-import { distance, show } from '../../lib/units'
+import { markWords } from '../../lib/drill-words'
+import { distance, show, type Units } from '../../lib/units'
 import { useUnits } from '../../lib/use-units'
 import { aimWords, lieWords } from '../../lib/words'
 import type { PaperSize } from '../../ui/Paper'
@@ -19,10 +22,12 @@ interface ThingOnSheetProps {
 }
 
 /** What passes of a drill, in words that a fourteen-year-old reads. */
-function passWords(thing: Thing): string | null {
+function passWords(thing: Thing, drill: Drill | undefined, units: Units): string | null {
   const mark = thing.station?.mark
   if (!mark) return null
-  return `Well done is ${mark.hits} of ${mark.balls}. Then go for ${mark.aim_hits} of ${mark.balls}.`
+  const well = drill ? markWords(mark, drill.score, units) : `${mark.hits} of ${mark.balls}`
+  const next = mark.aim_hits > mark.hits ? ` Then go for ${mark.aim_hits}.` : ''
+  return `Well done: ${well}.${next}`
 }
 
 function Drawings({ thing, hand }: Pick<ThingOnSheetProps, 'thing' | 'hand'>) {
@@ -61,7 +66,8 @@ function ThingOnSheet({ thing, place, hand, size }: ThingOnSheetProps) {
   const units = useUnits()
   const { call, request, station } = thing
   const reading = call && request ? fromRequest(request, call.id) : null
-  const passes = passWords(thing)
+  const drill = useQuery(drillsQuery).data?.drills.find((one) => one.id === thing.drill_id)
+  const passes = passWords(thing, drill, units)
   const isSmall = size !== 'a4'
   return (
     <section className="thing" aria-label={thing.title}>
@@ -87,7 +93,8 @@ function ThingOnSheet({ thing, place, hand, size }: ThingOnSheetProps) {
         <div className="mt-[0.3em]">
           <p>
             <b>Practise: {thing.drill_name}.</b>
-            {station && ` ${station.words}, ${show(station.flag_m, 'distance', units)}. `}
+            {drill && !isSmall && ` ${drill.how}`}
+            {station && ` From ${show(station.flag_m, 'distance', units)}, ${station.balls} balls. `}
             {passes}
           </p>
           {station && !isSmall && (

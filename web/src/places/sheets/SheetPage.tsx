@@ -35,11 +35,16 @@ export function SheetPage({ lesson_id, player_id, onLeave }: SheetPageProps) {
       {lesson && !sheet && <p>This player is not of the lesson.</p>}
       {lesson && sheet && (
         <div className="grid gap-x-8 gap-y-6 lg:grid-cols-[auto_minmax(0,1fr)]">
-          <Paper size={size} onSize={setSize} title={`${sheet.player_name}, ${dayWords(lesson.held_on)}`}>
-            <InUnits value={player ? cardUnits(player, units) : units}>
-              <LessonSheet sheet={sheet} when={dayWords(lesson.held_on)} place={lesson.place} size={size} />
-            </InUnits>
-          </Paper>
+          <Paper
+            size={size}
+            onSize={setSize}
+            title={`${sheet.player_name}, ${dayWords(lesson.held_on)}`}
+            pages={[
+              <InUnits key="sheet" value={player ? cardUnits(player, units) : units}>
+                <LessonSheet sheet={sheet} when={dayWords(lesson.held_on)} place={lesson.place} size={size} />
+              </InUnits>,
+            ]}
+          />
           <aside className="no-print min-w-0">
             <Links player_id={player_id} name={sheet.player_name} />
           </aside>
