@@ -43,6 +43,8 @@ export const usePlace = create<PlaceState>()((set) => ({
   go: (place, part = '') => {
     const step = takeLeftOver() ? 'replaceState' : 'pushState'
     window.history[step](null, '', PLACES[place] + window.location.search + (part && `#${part}`))
+    // A step of our own is heard by nobody: who is there already looks where it leads.
+    window.dispatchEvent(new Event('hashchange'))
     set({ place })
   },
 }))

@@ -1,6 +1,7 @@
 import { useEffect } from 'react'
 import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
+import { useDesk } from './desk'
 import type { KeyActions, KeyName } from './keys'
 
 /** Whether single letters do something; who dictates, or presses keys by mistake, turns them off. */
@@ -28,6 +29,8 @@ export function useKeys(actions: KeyActions) {
     const onKeyDown = (event: KeyboardEvent) => {
       if (!useSwitch.getState().areOn) return
       if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return
+      // A sheet that is laid takes what is typed, also before it is there.
+      if (useDesk.getState().sheet !== null) return
       if (document.querySelector('[role="dialog"],[role="listbox"],[role="menu"]')) return
       const action = actions[event.key.toUpperCase() as KeyName]
       if (!action) return

@@ -216,7 +216,8 @@ describe('a fault', () => {
     expect(screen.getByRole('region', { name: 'Likely causes' }).textContent).toContain(
       '8 % that it was an ordinary',
     )
-    const body = (await fetched.mock.calls[0]?.[0].clone().json()) as { call_id: string; balls: unknown[] }
+    const asked = fetched.mock.calls.map(([request]) => request).find(({ method }) => method === 'POST')
+    const body = (await asked?.clone().json()) as { call_id: string; balls: unknown[] }
     expect(body.call_id).toBe('58~dropped-foot')
     expect(body.balls).toEqual([
       { misses: ['thin'], heel_mm: null, turf_cm: null },

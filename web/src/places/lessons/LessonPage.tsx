@@ -224,7 +224,7 @@ export function LessonPage({ id, part, player, onPart, onSheet, onLeave }: Lesso
             <Tabs.Content value="take" className="grid gap-x-10 gap-y-6 lg:grid-cols-2">
               {lesson.sheets.map((sheet) => (
                 <TakeAlong
-                  key={`${sheet.player_id} ${sheet.things.length}`}
+                  key={sheet.player_id}
                   lesson={lesson}
                   sheet={sheet}
                   onSheet={() => onSheet(sheet.player_id)}

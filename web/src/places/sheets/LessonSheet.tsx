@@ -35,7 +35,7 @@ function Drawings({ thing, hand }: Pick<ThingOnSheetProps, 'thing' | 'hand'>) {
   if (!call || !request || call.finish === 'none') return null
   const reading = fromRequest(request, call.id)
   return (
-    <div className="grid grid-cols-[1fr_1fr_1.1fr] items-end gap-[3mm]">
+    <div className="thing-drawings">
       <figure>
         <FeetView setup={call.setup} leftHanded={hand === 'left'} />
         <figcaption className="fine">From above. Grey: your usual.</figcaption>
@@ -55,10 +55,27 @@ function Drawings({ thing, hand }: Pick<ThingOnSheetProps, 'thing' | 'hand'>) {
               { ...call.detail, tone: 'hot' },
             ]}
           />
-          <figcaption className="fine">How it flies. Grey: the same swing from a flat lie.</figcaption>
+          <figcaption className="fine">How it flies. Grey: from a flat lie.</figcaption>
         </figure>
       )}
     </div>
+  )
+}
+
+/** What is laid out for the drill: at the feet where something lies there, else down the line. */
+function Layout({ thing, hand }: Pick<ThingOnSheetProps, 'thing' | 'hand'>) {
+  const { station } = thing
+  if (!station) return null
+  const isNear = station.items.some((item) => item.is_near)
+  return (
+    <figure>
+      {isNear ? (
+        <LayoutNear station={station} leftHanded={hand === 'left'} />
+      ) : (
+        <LayoutFar station={station} />
+      )}
+      <figcaption className="fine">{isNear ? 'At your feet.' : 'Down the line.'}</figcaption>
+    </figure>
   )
 }
 
@@ -69,46 +86,52 @@ function ThingOnSheet({ thing, place, hand, size }: ThingOnSheetProps) {
   const drill = useQuery(drillsQuery).data?.drills.find((one) => one.id === thing.drill_id)
   const passes = passWords(thing, drill, units)
   const isSmall = size !== 'a4'
-  return (
-    <section className="thing" aria-label={thing.title}>
-      <h3>
-        {place + 1}. {thing.title}
-      </h3>
-      {call && reading && !isSmall && (
-        <p className="fine">
-          {lieWords(reading, units)}; flag at {show(reading.flag, 'distance', units)}. {callName(call)}:{' '}
-          {aimWords(call, units)}, lands at {distance(call.carry_m, units)}, stops at{' '}
-          {distance(call.total_m, units)} {units.distance}.
-        </p>
-      )}
-      {!isSmall && <Drawings thing={thing} hand={hand} />}
+  const text = (
+    <div className="min-w-0">
       {(thing.words ?? []).length > 0 && (
-        <ul className="mt-[0.3em] list-disc pl-[1.2em]">
+        <ul className="list-disc pl-[1.2em]">
           {(thing.words ?? []).map((line) => (
             <li key={line}>{line}</li>
           ))}
         </ul>
       )}
       {thing.drill_id && (
-        <div className="mt-[0.3em]">
-          <p>
-            <b>Practise: {thing.drill_name}.</b>
-            {drill && !isSmall && ` ${drill.how}`}
-            {station && ` From ${show(station.flag_m, 'distance', units)}, ${station.balls} balls. `}
-            {passes}
-          </p>
-          {station && !isSmall && (
-            <div className="grid grid-cols-[1.7fr_1fr] items-start gap-[3mm]">
-              <LayoutFar station={station} />
-              <LayoutNear station={station} leftHanded={hand === 'left'} />
-            </div>
-          )}
-        </div>
+        <p className="mt-[0.3em]">
+          <b>Practise: {thing.drill_name}.</b>
+          {drill && !isSmall && ` ${drill.how}`}
+          {station && ` From ${show(station.flag_m, 'distance', units)}, ${station.balls} balls. `}
+          {passes}
+        </p>
       )}
       {thing.fault && (
         <p className="mt-[0.3em]">
           <b>If it goes wrong:</b> {thing.fault}. <b>Then:</b> {thing.cure}.
         </p>
+      )}
+    </div>
+  )
+  return (
+    <section className="thing" aria-label={thing.title}>
+      <h3>
+        {place + 1}. {thing.title}
+      </h3>
+      {isSmall ? (
+        text
+      ) : (
+        <>
+          {call && reading && (
+            <p className="fine first-letter:uppercase">
+              {lieWords(reading, units)}; flag at {show(reading.flag, 'distance', units)}. {callName(call)}:{' '}
+              {aimWords(call, units)}, lands at {distance(call.carry_m, units)}, stops at{' '}
+              {distance(call.total_m, units)} {units.distance}.
+            </p>
+          )}
+          <Drawings thing={thing} hand={hand} />
+          <div className="thing-text">
+            {text}
+            <Layout thing={thing} hand={hand} />
+          </div>
+        </>
       )}
     </section>
   )
@@ -135,6 +158,7 @@ export function LessonSheet({ sheet, when, place, size }: LessonSheetProps) {
   const things = sheet.things.map((thing, place_) => (
     <ThingOnSheet key={place_} thing={thing} place={place_} hand={sheet.hand} size={size} />
   ))
+  const isFull = sheet.things.length > 2
   if (size === 'pocket') {
     const [first, ...rest] = things
     return (
@@ -150,7 +174,7 @@ export function LessonSheet({ sheet, when, place, size }: LessonSheetProps) {
   return (
     <>
       {head}
-      {things}
+      <div className={isFull ? 'things-three' : ''}>{things}</div>
       <p className="fine border-t border-ink pt-[0.4em]">
         For practice. In a round rule 4.3a limits what may be consulted; the committee decides. Nobody stands
         near the line of a lofted shot. Pain: stop, and see a licensed professional.
