@@ -22,6 +22,8 @@ TIGHT = "/methods?p=brisa&fall=0&cover=tight&flag=15&front=7&back=26" + AIR
 WINDY = "/conditions?p=corwin&fall=0&flag=120&front=112&back=132&wind=6&gust=9&from=320" + AIR
 CHIP = "/conditions?p=corwin&fall=0&flag=15&front=8.5&back=25.5&wide=16" + AIR
 
+LESSON = "00000000-0000-0000-0000-00000000000b"
+
 OVER_SAND = (
     "/?p=brisa&fall=0&flag=20&front=16&back=34&wide=16&gf=-2&gs=1"
     "&areas=sand*0*0*8,-5_10,-7_13,-7_15,-4_15.5,0_15,4_13,6_10,6_8,4_7.5,0" + AIR
@@ -33,11 +35,8 @@ def two_days(page: Page) -> None:
     page.get_by_role("region", name="Soaked December").wait_for(timeout=20_000)
 
 
-def day_sheet(page: Page) -> None:
-    page.get_by_role("button", name="Choose or save a day").click()
-    page.get_by_role("menuitem", name="Soaked December").first.click()
-    page.get_by_role("tab", name="Day sheet").click()
-    page.get_by_role("region", name="Day sheet").wait_for(timeout=20_000)
+def cards(page: Page) -> None:
+    page.get_by_role("heading", name="Winter card: Corwin Maddersly").wait_for(timeout=90_000)
 
 
 def nothing(_: Page) -> None:
@@ -86,13 +85,9 @@ def drill(page: Page) -> None:
     page.get_by_role("img", name="Laid out at the ball").wait_for()
 
 
-def session(page: Page) -> None:
+def station(page: Page) -> None:
     page.get_by_role("button", name="Build the session").click()
     page.get_by_role("button", name="Run it").wait_for(timeout=20_000)
-
-
-def station(page: Page) -> None:
-    session(page)
     page.get_by_role("button", name="Run it").click()
     page.get_by_role("button", name="Begin", exact=True).click()
     part = page.get_by_role("region", name="Session at the station")
@@ -113,16 +108,12 @@ def scene(page: Page) -> None:
     read.get_by_role("columnheader", name="you read").wait_for(timeout=20_000)
 
 
-def booking(page: Page) -> None:
-    page.keyboard.press("e")
-    page.get_by_label("Finish in words").fill("3 short 1 right")
-    page.get_by_role("button", name="short", exact=True).click()
-
-
 VIEWS: list[tuple[str, str, dict[str, int], str, Callable[[Page], None]]] = [
     ("bench-downhill", DOWNHILL, WIDE, "light", nothing),
     ("bench-over-sand", OVER_SAND, WIDE, "light", nothing),
-    ("session", "/practice?p=tove", WIDE, "light", session),
+    ("lesson", f"/lessons?p=tove#lesson={LESSON}", WIDE, "light", nothing),
+    ("lesson-sheet", f"/lessons?p=tove#lesson={LESSON}&sheet=corwin", WIDE, "light", nothing),
+    ("cards", "/cards?p=corwin#card=all&paper=a6", WIDE, "light", cards),
     ("progress", "/practice?p=tove#part=progress", WIDE, "light", nothing),
     ("eye-dusk", "/practice?p=brisa#part=eye", WIDE, "dark", scene),
     ("drill", "/practice?p=corwin#drill=opened-rods", WIDE, "light", drill),
@@ -135,10 +126,8 @@ VIEWS: list[tuple[str, str, dict[str, int], str, Callable[[Page], None]]] = [
     ("trial", BOOK, WIDE, "light", trial),
     ("conditions", WINDY, WIDE, "light", nothing),
     ("two-days", CHIP, WIDE, "light", two_days),
-    ("day-sheet", WINDY, WIDE, "light", day_sheet),
     ("phone-ground", DOWNHILL, PHONE, "light", nothing),
     ("phone-station", "/practice?p=tove", PHONE, "light", station),
-    ("phone-booking", DOWNHILL, PHONE, "light", booking),
 ]
 
 
