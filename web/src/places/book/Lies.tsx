@@ -1,3 +1,4 @@
+import { Meaning } from '../../ui/Meaning'
 import { LostBars } from '../../drawing/LostBars'
 import type { BookSummary, LieRate, Rate } from '../../api/client'
 
@@ -31,10 +32,14 @@ export function Lies({ summary, onOpen }: { summary: BookSummary; onOpen: (lie: 
             <tr className="border-b border-ink">
               <th className="text-left font-normal">lie</th>
               <th className="text-right font-normal">shots</th>
-              <th className="text-right font-normal">strokes lost a shot</th>
+              <th className="text-right font-normal">
+                <Meaning of="strokes lost">strokes lost a shot</Meaning>
+              </th>
               <th className="pl-4 text-right font-normal">on the green</th>
               <th className="pl-4 text-right font-normal">on and two putts</th>
-              <th className="pl-4 text-right font-normal">up and down</th>
+              <th className="pl-4 text-right font-normal">
+                <Meaning of="up and down" />
+              </th>
               <th className="pl-4 text-right font-normal">chipped twice: never</th>
             </tr>
           </thead>

@@ -1,3 +1,4 @@
+import { Meaning } from '../../ui/Meaning'
 import { scaleLinear } from 'd3-scale'
 import { useQuery } from '@tanstack/react-query'
 import { tell } from '../../lib/desk'
@@ -171,9 +172,9 @@ export function Learnt({ player }: { player: Player }) {
         })}
       </div>
       <p className="mt-3 max-w-prose px-3.5 text-small text-quiet">
-        Bars: eight in ten; a thick one leaves nought out, so the book is sure of it. What bears on one stroke
-        adds up: its clubs, its lie, its method. Strikes booked as heavy, thin or shanked count in the rates,
-        not here. A prior pulls few shots towards the model.
+        Bars: <Meaning of="interval">eight in ten</Meaning>; a thick one leaves nought out, so the book is
+        sure of it. What bears on one stroke adds up: its clubs, its lie, its method. Strikes booked as heavy,
+        thin or shanked count in the rates, not here. A prior pulls few shots towards the model.
       </p>
     </div>
   )

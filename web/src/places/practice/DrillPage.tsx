@@ -1,3 +1,4 @@
+import { Meaning } from '../../ui/Meaning'
 import { useQuery } from '@tanstack/react-query'
 import type { Drill, Player, ReadyStation } from '../../api/client'
 import { readyDrillQuery } from '../../api/queries'
@@ -25,6 +26,7 @@ function PassMark({ drill, station }: Omit<StationProps, 'player'>) {
   if (!mark) return null
   return (
     <p className="mt-1">
+      <Meaning of="pass mark">Pass mark</Meaning>:{' '}
       <b className="text-head">{markWords(mark, drill.score, units)}</b>
       <span className="block text-small">{todayWords(mark)}.</span>
       <span className="block text-small">{aimWords(mark)}</span>

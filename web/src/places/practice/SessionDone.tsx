@@ -1,4 +1,5 @@
 import type { KeptPractice, Player } from '../../api/client'
+import { Meaning } from '../../ui/Meaning'
 import { PHASE_WORDS } from '../../lib/drill-words'
 
 interface SessionDoneProps {
@@ -22,7 +23,9 @@ export function SessionDone({ practice, player }: SessionDoneProps) {
             <th className="pl-3 text-right font-normal">hits</th>
             <th className="pl-3 text-right font-normal">asked</th>
             <th className="pl-3 font-normal">result</th>
-            <th className="pl-3 text-right font-normal">level</th>
+            <th className="pl-3 text-right font-normal">
+              <Meaning of="level" />
+            </th>
           </tr>
         </thead>
         <tbody>
