@@ -162,8 +162,15 @@ def test_a_lesson_is_written_anew_without_losing_what_was_done(client: TestClien
     again = kept(client, lesson["id"], aims="Ball first", player_ids=["corwin", "tove"])
     assert (again["aims"], again["player_names"]) == ("Ball first", ["Corwin Maddersly", "Tove Aldersyn"])
     assert len(again["done"]) == 1
-    # What one who leaves had in it goes.
-    assert kept(client, lesson["id"], player_ids=["corwin"])["done"] == []
+    # One who did something in it isn't let go, or that would be lost; one who did nothing is.
+    without = {"held_on": "2026-11-20T10:00:00Z", "player_ids": ["corwin"]}
+    refused = client.put(f"/api/lessons/{lesson['id']}", json=without)
+    assert refused.status_code == 409
+    assert "Tove Aldersyn" in refused.json()["errors"][0]["problem"]
+    assert kept(client, lesson["id"], player_ids=["tove"])["player_ids"] == ["tove"]
+    # With its only player a lesson goes, too.
+    client.delete("/api/players/tove")
+    assert client.get(f"/api/lessons/{lesson['id']}").status_code == 404
     assert client.put(f"/api/lessons/{new_id()}", json={
         "held_on": "2026-11-20T10:00:00Z", "player_ids": ["tove", "tove"]}).status_code == 422  # fmt: skip
 

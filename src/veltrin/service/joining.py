@@ -65,4 +65,6 @@ def wants(store: Store, player_id: str, at: datetime | None = None) -> bool:
 def struck_words(booking: BookingRow) -> str:
     """A booked shot in a line: club, way, lie."""
     way = method_words(booking.method_id).lower()
-    return f"{booking.club_name}, {way}: {lie_words(booking.cover, booking.slope).lower()}, {booking.target_m:.0f}\u00a0m"
+    return (
+        f"{booking.club_name}, {way}: {lie_words(booking.cover, booking.slope).lower()}, {booking.target_m:.0f}\u00a0m"
+    )

@@ -74,8 +74,19 @@ def keep_lesson(store: Store, lesson_id: str, body: LessonIn) -> LessonOut:
         found.held_on, found.place, found.aims, found.notes = body.held_on, body.place, body.aims, body.notes
         found.day_json = "" if body.day is None else body.day.model_dump_json()
         if [p.player_id for p in found.players] != body.player_ids:
+            _may_leave(session, found, body.player_ids)
             rows.put_players(session, found, body.player_ids)
     return show_lesson(store, lesson_id)
+
+
+def _may_leave(session: Session, lesson: LessonRow, staying: Sequence[str]) -> None:
+    """Refuse to let a player go who did something in the lesson, or takes something along: it would be lost."""
+    busy = {item.player_id for item in rows.items(session, lesson.id)} | {t.player_id for t in lesson.things}
+    names = [name for player_id, name in _names(session).items() if player_id in busy - set(staying)]
+    if names:
+        raise ConflictError(
+            "player_ids", f"{', '.join(names)} did something in this lesson.", "Take it out first, or leave them in."
+        )
 
 
 def begin_lesson(store: Store, lesson_id: str) -> LessonOut:

@@ -28,6 +28,7 @@ from veltrin.service.errors import ConflictError, DomainError, NotFoundError
 from veltrin.service.translate import club_in, club_out, deg, player_in
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as book_rows
+from veltrin.store.repositories import lessons as lesson_rows
 from veltrin.store.repositories import players as rows
 from veltrin.store.repositories.players import NO_DATES, Dates, StoredPlayer
 
@@ -136,6 +137,7 @@ def drop_player(store: Store, player_id: str) -> None:
     with store.session() as session:
         if not rows.delete(session, player_id):
             raise _nobody(player_id)
+        lesson_rows.drop_empty(session)
 
 
 def made_of(player_id: str, body: PlayerBase, clubs: list[ClubOut]) -> StoredPlayer:

@@ -77,14 +77,17 @@ def delete_one(session: Session, lesson_id: str) -> bool:
     return True
 
 
+def drop_empty(session: Session) -> None:
+    """Delete lessons that nobody is of any more: their players were deleted."""
+    session.flush()
+    session.execute(delete(LessonRow).where(LessonRow.id.not_in(select(LessonPlayerRow.lesson_id))))
+
+
 def put_players(session: Session, lesson: LessonRow, player_ids: Sequence[str]) -> None:
-    """Give a lesson other players; what one who leaves had in it goes."""
+    """Give a lesson other players."""
     lesson.players.clear()
     session.flush()
     lesson.players.extend(LessonPlayerRow(player_id=p, place=place) for place, p in enumerate(player_ids))
-    gone = LessonItemRow.lesson_id == lesson.id, LessonItemRow.player_id.not_in(player_ids)
-    session.execute(delete(LessonItemRow).where(*gone))
-    lesson.things[:] = [thing for thing in lesson.things if thing.player_id in player_ids]
     session.flush()
 
 
