@@ -19,7 +19,7 @@ from click.testing import CliRunner
 from fastapi.testclient import TestClient
 
 from tests.questions import FLIGHT, STORED_ONLY, plan_request
-from veltrin.cli import main
+from veltrin.cli import COMMANDS, main
 
 SCHEMAS = Path(__file__).parents[2] / "docs" / "schema"
 
@@ -100,7 +100,7 @@ def test_written_documents_are_current(tmp_path: Path) -> None:
     result = run("docs", str(tmp_path))
     assert result.exit_code == 0
     made = [path for path in tmp_path.rglob("*") if path.is_file()]
-    assert len(made) == 12
+    assert len(made) == 14
     for path in made:
         name = path.relative_to(tmp_path)
         assert path.read_text() == (SCHEMAS.parent / name).read_text(), f"{name} is old: run make docs"
@@ -145,3 +145,24 @@ def test_demo_serves_from_a_fresh_folder_and_stops_cleanly(tmp_path: Path) -> No
     assert "Stopped." in rest
     assert not (tmp_path / "mine").exists()
     assert list(tmp_path.glob("veltrin-demo-*")) == []
+
+
+def test_who_asks_for_help_waits_for_nothing_else() -> None:
+    heavy = "fastapi", "sqlalchemy", "numba", "numpy", "scipy", "pydantic"
+    asked = f"import sys, veltrin.cli; print([m for m in {heavy!r} if m in sys.modules])"
+    assert subprocess.run([sys.executable, "-c", asked], capture_output=True, text=True).stdout.strip() == "[]"
+
+
+def test_one_flight_asks_for_nothing_of_plans_server_or_store() -> None:
+    heavy = "fastapi", "sqlalchemy", "alembic", "veltrin.core.plan", "veltrin.core.hole", "veltrin.store"
+    asked = f"import sys, veltrin.commands.flight; print([m for m in {heavy!r} if m in sys.modules])"
+    assert subprocess.run([sys.executable, "-c", asked], capture_output=True, text=True).stdout.strip() == "[]"
+
+
+def test_the_list_of_commands_says_what_each_says_itself() -> None:
+    listed = run("--help", text="").stdout
+    for name, lazy in COMMANDS.items():
+        command = main.get_command(None, name)  # type: ignore[arg-type]
+        assert command is not None
+        assert lazy.does == command.get_short_help_str(200), name
+        assert f"  {name} " in listed

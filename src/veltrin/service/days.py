@@ -29,8 +29,8 @@ from veltrin.service.contracts.world import AirIn, WindIn
 from veltrin.service.errors import NotFoundError
 from veltrin.service.plan import question_of
 from veltrin.service.players import find_stored
-from veltrin.service.translate import air_in, wind_in
 from veltrin.service.translate_plan import call_out, rows_out
+from veltrin.service.translate_world import air_in, wind_in
 from veltrin.store.engine import Store
 from veltrin.store.repositories import days as day_rows
 from veltrin.store.tables import DayRow

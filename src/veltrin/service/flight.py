@@ -11,7 +11,7 @@ from veltrin.core.geometry import elevation, turn, turn_about_z, vectors
 from veltrin.core.run import run_out
 from veltrin.core.units import rpm_to_rad_s
 from veltrin.service.contracts.flight import FlightRequest, FlightResponse
-from veltrin.service.translate import air_in, landing_in, wind_in
+from veltrin.service.translate_world import air_in, landing_in, wind_in
 
 
 def fly_one(request: FlightRequest) -> FlightResponse:

@@ -16,7 +16,7 @@ from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.errors import ConflictError, DomainError
 from veltrin.service.plan import question_of
 from veltrin.service.players import find_stored
-from veltrin.service.translate import air_in
+from veltrin.service.translate_world import air_in
 from veltrin.store.engine import Store
 
 STOCK_COVER = "fairway"

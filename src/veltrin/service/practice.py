@@ -47,8 +47,8 @@ from veltrin.service.players import find_stored
 from veltrin.service.sessions import last_test
 from veltrin.service.stations import measures_out
 from veltrin.service.translate import deg
-from veltrin.service.translate_line import firmness_share
 from veltrin.service.translate_plan import call_out, places_out
+from veltrin.service.translate_world import firmness_share
 from veltrin.service.words import lie_words
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book_charts as chart_rows

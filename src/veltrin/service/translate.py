@@ -6,46 +6,22 @@ import math
 from dataclasses import replace
 from datetime import date
 
-from veltrin.core.air import Air, Wind
 from veltrin.core.care import Rain, Weather
 from veltrin.core.day import rain_film
 from veltrin.core.ground import Lie, Slope, cover_named
 from veltrin.core.kit import Club, Player, Scatter
 from veltrin.core.plan import Question
-from veltrin.core.run import Landing, surface_named
 from veltrin.service.contracts.plan import (
     DoubtsIn,
     LieIn,
     PlanRequest,
 )
 from veltrin.service.contracts.players import ClubOut, PlayerBase
-from veltrin.service.contracts.world import AirIn, LandingIn, WindIn
-from veltrin.service.translate_line import firmness_share, line_in
+from veltrin.service.contracts.world import WindIn
+from veltrin.service.translate_line import line_in
+from veltrin.service.translate_world import air_in, wind_in
 
 deg, rad = math.degrees, math.radians
-
-
-def air_in(air: AirIn) -> Air:
-    """Contract to core."""
-    pressure = None if air.pressure_hpa is None else 100.0 * air.pressure_hpa
-    return Air(air.temperature_c, air.altitude_m, air.humidity_pct, pressure)
-
-
-def wind_in(wind: WindIn) -> Wind:
-    """Contract to core."""
-    from_line = wind.from_deg - (wind.bearing_deg if wind.by == "compass" else 0.0)
-    return Wind.from_direction(wind.speed_m_s, rad(from_line), wind.height_m, wind.exposure, wind.gust_m_s)
-
-
-def landing_in(landing: LandingIn) -> Landing:
-    """One surface throughout."""
-    return Landing(
-        on=surface_named(landing.surface),
-        firmness=firmness_share(landing.firmness),
-        green_speed_ft=landing.green_speed_ft,
-        fall_rad=rad(landing.fall_deg),
-        side_rad=-rad(landing.side_deg),
-    )
 
 
 def club_in(club: ClubOut) -> Club:

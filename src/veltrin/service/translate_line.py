@@ -7,13 +7,9 @@ from math import radians as rad
 
 from veltrin.core.hole import Area, Obstacle, kind_named, obstacle_named
 from veltrin.core.plan import Line
-from veltrin.core.run import FIRMNESS, Firmness, Landing, surface_named, usual_width
+from veltrin.core.run import FIRMNESS, Landing, surface_named, usual_width
 from veltrin.service.contracts.line import AreaIn, LineIn, ObstacleIn, PointIn
-
-
-def firmness_share(firmness: Firmness | float) -> float:
-    """A firmness word or number on the core's 0..1 scale."""
-    return FIRMNESS[firmness] if isinstance(firmness, str) else float(firmness)
+from veltrin.service.translate_world import firmness_share
 
 
 def line_in(line: LineIn) -> Line:

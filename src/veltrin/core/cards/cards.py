@@ -42,7 +42,8 @@ WINDS_M_S = (9.0, 6.0, 3.0, -3.0, -6.0, -9.0)
 FURTHER = 4
 """Into the wind clubs up to so many places longer are looked at, down the wind so many shorter."""
 
-UNDER_THE_WIND = ("stock-swing", "held-punch", "same-club-punch", "knock-down", "high-rider")
+INTO_THE_WIND = ("stock-swing", "held-punch", "same-club-punch", "knock-down")
+DOWN_THE_WIND = ("stock-swing", "high-rider")
 IN_SAND = ("splash", "long-splash", "high-splash", "gouge", "dig", "full-sole")
 CHIPS = ("stock-swing", "roll-chip")
 
@@ -67,7 +68,7 @@ SEATS = (
 )
 """Seats of the ball on the rough card: words, cover, depth in ball diameters. Judgement."""
 
-ROUGH_FLAGS_M = (20.0, 40.0, 80.0, 110.0, 140.0, 170.0)
+ROUGH_FLAGS_M = (20.0, 50.0, 90.0, 130.0, 170.0)
 
 DRY_AND_SOAKED = ("june", "december")
 
@@ -157,7 +158,8 @@ def wind_card(whom: Whom, winds_m_s: Sequence[float]) -> Frame:
     def cell(row: int, place: int) -> Placed:
         carry = sheet[row].today.carry_m or clubs[row].stock_carry_m
         question = whom.shot(lie_of("fairway"), carry, wind=winds[place])
-        best = best_of(question, _clubs_in(winds_m_s[place], clubs, row), UNDER_THE_WIND)
+        methods = INTO_THE_WIND if winds_m_s[place] > 0.0 else DOWN_THE_WIND
+        best = best_of(question, _clubs_in(winds_m_s[place], clubs, row), methods)
         if best is None:
             return []
         return [(row, place, for_hand(whom, replace(best, stock_m=sheet[row].winds[place].carry_m)))]

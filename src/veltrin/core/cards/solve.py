@@ -10,7 +10,7 @@ from veltrin.core.cards.cell import Cell, Whom, cell_of
 from veltrin.core.kit import Club
 from veltrin.core.methods import CATALOGUE, Method
 from veltrin.core.plan.answer import beside_of, call_of
-from veltrin.core.plan.candidates import Candidate, case_of, list_all, list_candidates, targets_of
+from veltrin.core.plan.candidates import Candidate, case_of, list_candidates, list_untold, targets_of
 from veltrin.core.plan.model import Call, FellOut, Question
 from veltrin.core.plan.planner import with_relief
 from veltrin.core.plan.play import World
@@ -70,16 +70,14 @@ of the way. Common practice; it halves what has to be tried."""
 
 
 def _sensible(question: Question, kept: str | None) -> tuple[list[Candidate], list[FellOut]]:
-    listed, out = list_all(question, kept)
     flag = question.line.flag_m
 
-    def is_sensible(candidate: Candidate) -> bool:
-        club = candidate.club
-        if candidate.target.name != "flag" or club.kind == "putter":
+    def is_sensible(club: Club) -> bool:
+        if club.kind == "putter":
             return True
         return club.loft_rad >= LEAST_NEAR_LOFT_RAD if flag < NEAR_M else club.stock_carry_m >= LEAST_SHARE * flag
 
-    return [c for c in listed if is_sensible(c)], out
+    return list_untold(question, kept, is_sensible), []
 
 
 def _plainness(call: Call, first: Call) -> tuple[bool, float, float]:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -104,10 +104,17 @@ def list_escapes(question: Question, kept_club_id: str | None) -> list[Candidate
     for target in escapes(question.hole, question.player, sideways=bad):
         felt = turned(question, target)
         if felt is not None and (not asked or target.name in asked):
-            keep, _ = _list_for(felt, kept_club_id, target)
+            keep, _ = _list_for(felt, kept_club_id, target, tells=False)
             least = LEAST_ESCAPE_LOFT_RAD if bad else 0.0
             found += [c for c in keep if c.club.kind != "putter" and c.club.loft_rad >= least]
     return found
+
+
+def list_untold(question: Question, kept_club_id: str | None, sensible: Callable[[Club], bool]) -> list[Candidate]:
+    """What goes for the flag with clubs that are sensible for it, and the ways out, without the reasons of the rest."""
+    target = Target("flag", question.line.flag_m, 0.0)
+    keep, _ = _list_for(question, kept_club_id, target, tells=False, sensible=sensible)
+    return [*keep, *list_escapes(question, kept_club_id)]
 
 
 def list_all(question: Question, kept_club_id: str | None) -> tuple[list[Candidate], list[FellOut]]:
@@ -116,10 +123,24 @@ def list_all(question: Question, kept_club_id: str | None) -> tuple[list[Candida
     return [*keep, *list_escapes(question, kept_club_id)], out
 
 
-def _list_for(question: Question, kept_club_id: str | None, target: Target) -> tuple[list[Candidate], list[FellOut]]:
+def _any_club(_: Club) -> bool:
+    return True
+
+
+def _list_for(
+    question: Question,
+    kept_club_id: str | None,
+    target: Target,
+    *,
+    tells: bool = True,
+    sensible: Callable[[Club], bool] = _any_club,
+) -> tuple[list[Candidate], list[FellOut]]:
+    """What can be tried for one target; `tells`: and why the others can't, which takes as long as the rest."""
     keep: list[Candidate] = []
     out: list[FellOut] = []
     for place, club in enumerate(question.player.bag):
+        if not sensible(club):
+            continue
         case = case_of(question, club, kept_club_id, target.distance_m)
         for method in CATALOGUE.values():
             candidate = Candidate(club, place, method, target)
@@ -128,6 +149,6 @@ def _list_for(question: Question, kept_club_id: str | None, target: Target) -> t
             reason = _refusal(method, case, question)
             if reason is None:
                 keep.append(candidate)
-            else:
+            elif tells:
                 out.append(candidate.fell(reason))
     return keep, out

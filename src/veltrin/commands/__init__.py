@@ -1,0 +1,1 @@
+"""Commands, each with what it alone needs: nothing is imported that isn't asked for."""

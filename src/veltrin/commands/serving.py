@@ -1,0 +1,140 @@
+"""veltrin serve, veltrin demo."""
+
+from __future__ import annotations
+
+import contextlib
+import shutil
+import socket
+import tempfile
+import threading
+from pathlib import Path
+from typing import Any
+
+import click
+
+from veltrin.api.app import create_app
+from veltrin.api.asking import server_of
+from veltrin.api.guard import LOOPBACK_HOSTS, Guard
+from veltrin.commands.shared import DATA_DIR, PORT, settings_of, told
+from veltrin.demo import fill
+from veltrin.devices.mast import StandInMast
+from veltrin.devices.monitor import StandInMonitor
+from veltrin.devices.stand_in import LOOPBACK
+from veltrin.service import copies
+from veltrin.service.coaches import has_coaches
+from veltrin.service.store import Store, hold, open_store
+from veltrin.settings import WEB_DIST, Settings
+
+
+def _listen(port: int, or_any: bool, host: str = LOOPBACK) -> socket.socket:
+    """Listen before the address is told: whoever opens it at once waits instead of being refused."""
+    try:
+        return socket.create_server((host, port), backlog=128)
+    except OSError as error:
+        if or_any:
+            return socket.create_server((host, 0), backlog=128)
+        raise click.ClickException(
+            f"Port {port} can't be used ({error.strerror}). Give another with --port, or --port 0 for a free one."
+        ) from error
+
+
+def _run_server(
+    store: Store,
+    listening: socket.socket,
+    mast_port: int,
+    monitor_port: int,
+    asks: Guard | None = None,
+    **more: Any,
+) -> None:
+    app = create_app(store, WEB_DIST, mast_port, monitor_port, asks)
+    server = server_of(app, **more)
+    host, port = listening.getsockname()[:2]
+    scheme = "https" if "ssl_certfile" in more else "http"
+    click.echo(f"Veltrin is at {scheme}://{host}:{port}  (Ctrl-C stops it)")
+    try:
+        server.run(sockets=[listening])
+    except KeyboardInterrupt:
+        pass
+    finally:
+        store.close()
+        click.echo("Stopped.")
+
+
+@click.command()
+@PORT
+@DATA_DIR
+@click.option("--host", default=LOOPBACK, show_default=True, help="Address to listen on; beyond loopback, sign-in.")
+@click.option("--name", "names", multiple=True, help="A further name or address by which this server is reached.")
+@click.option(
+    "--certificate", type=click.Path(exists=True, dir_okay=False, path_type=Path), help="TLS: the chain (PEM)."
+)
+@click.option("--key", type=click.Path(exists=True, dir_okay=False, path_type=Path), help="TLS: its key (PEM).")
+@click.option("--proxy", help="Address of a proxy before this server: only it may say whose request it passes on.")
+def serve(
+    port: int | None,
+    data_dir: Path | None,
+    host: str,
+    names: tuple[str, ...],
+    certificate: Path | None,
+    key: Path | None,
+    proxy: str | None,
+) -> None:
+    """Serve your own data: on this machine only, or with --host on a network, to coaches who sign in."""
+    settings = settings_of(data_dir)
+    if (certificate is None) != (key is None):
+        raise click.ClickException("A certificate needs its key. Give both --certificate and --key, or neither.")
+    more: dict[str, Any] = {}
+    if certificate is not None and key is not None:
+        more |= {"ssl_certfile": str(certificate), "ssl_keyfile": str(key)}
+    if proxy is not None:
+        more |= {"proxy_headers": True, "forwarded_allow_ips": proxy}
+    with told(), hold(settings.database):
+        store = open_store(settings.database)
+        asks = None
+        if host not in LOOPBACK_HOSTS:
+            if not has_coaches(store):
+                store.close()
+                raise click.ClickException(
+                    f"Beyond this machine ({host}) everybody has to sign in, and nobody can yet. "
+                    "Add a coach first: veltrin coach add NAME."
+                )
+            asks = Guard(_names_of(host, names), is_secure=certificate is not None)
+        listening = _listen(settings.port if port is None else port, or_any=False, host=host)
+        stop = threading.Event()
+        copies.keep_daily(store, stop)
+        try:
+            _run_server(store, listening, settings.mast_port, settings.monitor_port, asks, **more)
+        finally:
+            stop.set()
+
+
+def _names_of(host: str, more: tuple[str, ...]) -> tuple[str, ...]:
+    """The names this server answers to: what it listens on, this machine's own name and addresses, what was added."""
+    found = {host, *LOOPBACK_HOSTS, *more} - {"0.0.0.0", "::"}
+    with contextlib.suppress(OSError):
+        name = socket.gethostname()
+        found |= {name, *socket.gethostbyname_ex(name)[2]}
+    with contextlib.suppress(OSError), socket.socket(socket.AF_INET, socket.SOCK_DGRAM) as probe:
+        # Sends nothing: it asks the routing table which of this machine's addresses faces the network.
+        probe.connect(("192.0.2.1", 9))
+        found.add(probe.getsockname()[0])
+    return tuple(sorted(found))
+
+
+@click.command()
+@PORT
+def demo(port: int | None) -> None:
+    """Serve a made-up coach, players and course from a fresh folder that is removed at the end."""
+    # Nobody has the demo's address in a bookmark: if the usual port is taken, any other will do.
+    listening = _listen(Settings().port if port is None else port, or_any=port is None)
+    folder = Path(tempfile.mkdtemp(prefix="veltrin-demo-"))
+    try:
+        click.echo("Making up the players of Skarvan Fell. The very first start compiles the model: half a minute.")
+        store = open_store(folder / "veltrin.sqlite3")
+        fill(store)
+        mast, monitor = StandInMast(0), StandInMonitor(0)
+        _run_server(store, listening, mast.port, monitor.port)
+        mast.stop()
+        monitor.stop()
+    finally:
+        shutil.rmtree(folder, ignore_errors=True)

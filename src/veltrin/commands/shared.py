@@ -1,0 +1,46 @@
+"""What commands have in common: settings, the store, refusals in words."""
+
+from __future__ import annotations
+
+import contextlib
+from collections.abc import Iterator
+from pathlib import Path
+
+import click
+
+from veltrin.service.errors import DomainError
+from veltrin.service.store import Store, open_store
+from veltrin.settings import Settings
+
+DATA_DIR = click.option("--data-dir", type=click.Path(file_okay=False, path_type=Path), help="Folder of the database.")
+PORT = click.option("--port", type=click.IntRange(0, 65535), help="Port on the loopback address (0: a free one).")
+
+
+def settings_of(data_dir: Path | None) -> Settings:
+    """The settings, with another folder where one was told."""
+    return Settings() if data_dir is None else Settings(data_dir=data_dir)
+
+
+@contextlib.contextmanager
+def told() -> Iterator[None]:
+    """Say in words what is refused."""
+    try:
+        yield
+    except DomainError as error:
+        raise click.ClickException(f"{error.problem} {error.fix}") from error
+
+
+def opened_at(database: Path) -> Store:
+    """Open the store, or say in words why not."""
+    with told():
+        return open_store(database)
+
+
+@contextlib.contextmanager
+def opened(settings: Settings) -> Iterator[Store]:
+    """Hold the store for one command."""
+    store = opened_at(settings.database)
+    try:
+        yield store
+    finally:
+        store.close()
