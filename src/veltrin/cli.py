@@ -21,21 +21,15 @@ class Lazy(NamedTuple):
 COMMANDS = {
     "backup": Lazy("keeping", "Copy the whole database, also while it is in use."),
     "coach": Lazy("coaching", "Coaches who may sign in from other machines."),
-    "demo": Lazy(
-        "serving", "Serve a made-up coach, players and course from a fresh folder that is removed at the end."
-    ),
+    "demo": Lazy("serving", "Serve a made-up coach, players and course from a folder that goes at the end."),
     "docs": Lazy("house", "Write JSON Schemas, the OpenAPI description and the catalogue of methods below FOLDER."),
     "doctor": Lazy("house", "Check that everything this installation needs is there and works."),
     "flight": Lazy("flight", "Fly one ball: reads launch numbers as JSON from FILE (- for standard input)."),
     "mast": Lazy("stand_ins", "Stand in for a weather mast: a made-up day of wind and rain, one JSON line a second."),
-    "monitor": Lazy(
-        "stand_ins", "Stand in for a launch monitor: made-up shots of the stroke it is told, one JSON line each."
-    ),
+    "monitor": Lazy("stand_ins", "Stand in for a launch monitor: made-up shots of its stroke, one JSON line each."),
     "plan": Lazy("plan", "Plan one shot: reads and prints exactly what POST /api/plan does."),
     "restore": Lazy("keeping", "Put a copy back in place of the database, after a check."),
-    "serve": Lazy(
-        "serving", "Serve your own data: on this machine only, or with --host on a network, to coaches who sign in."
-    ),
+    "serve": Lazy("serving", "Serve your own data: on this machine, or with --host to coaches who sign in."),
 }
 
 

@@ -79,7 +79,7 @@ def serve(
     key: Path | None,
     proxy: str | None,
 ) -> None:
-    """Serve your own data: on this machine only, or with --host on a network, to coaches who sign in."""
+    """Serve your own data: on this machine, or with --host to coaches who sign in."""
     settings = settings_of(data_dir)
     if (certificate is None) != (key is None):
         raise click.ClickException("A certificate needs its key. Give both --certificate and --key, or neither.")
@@ -124,7 +124,7 @@ def _names_of(host: str, more: tuple[str, ...]) -> tuple[str, ...]:
 @click.command()
 @PORT
 def demo(port: int | None) -> None:
-    """Serve a made-up coach, players and course from a fresh folder that is removed at the end."""
+    """Serve a made-up coach, players and course from a folder that goes at the end."""
     # Nobody has the demo's address in a bookmark: if the usual port is taken, any other will do.
     listening = _listen(Settings().port if port is None else port, or_any=port is None)
     folder = Path(tempfile.mkdtemp(prefix="veltrin-demo-"))

@@ -31,7 +31,7 @@ def mast(port: int | None, seed: int, rate: float) -> None:
     "--rate", type=click.FloatRange(0.1, 200.0), default=1.0, show_default=True, help="How many times as fast."
 )
 def monitor(port: int | None, seed: int, rate: float) -> None:
-    """Stand in for a launch monitor: made-up shots of the stroke it is told, one JSON line each."""
+    """Stand in for a launch monitor: made-up shots of its stroke, one JSON line each."""
     _stand_in(StandInMonitor, "launch monitor", Settings().monitor_port if port is None else port, seed, rate)
 
 

@@ -10,9 +10,12 @@ from pathlib import Path
 from veltrin.service.contracts.flight import FlightRequest
 from veltrin.service.flight import fly_one
 from veltrin.service.store import DATABASE, open_store
-from veltrin.service.warm import warm_up
+from veltrin.service.warm import plan_one, warm_up
 from veltrin.store.engine import known_versions, way_back
 from veltrin.store.sound import version_of, what_is_wrong
+
+TRIED_M = (21.0, 34.0, 55.0, 90.0, 140.0)
+"""Shots that are timed."""
 
 
 @dataclass(frozen=True)
@@ -64,9 +67,11 @@ def _flight() -> Finding:
 def _speed() -> Finding:
     warm_up()
     start = time.perf_counter()
-    warm_up()
-    took = 1000 * (time.perf_counter() - start)
-    return Finding("planning", took < 2000, f"one shot planned in {took:.0f} ms once warm")
+    # Another distance each time: an answer that is remembered would tell nothing.
+    for flag_m in TRIED_M:
+        plan_one(flag_m)
+    took = 1000 * (time.perf_counter() - start) / len(TRIED_M)
+    return Finding("planning", took < 2000, f"one new shot planned in {took:.0f} ms once warm")
 
 
 def examine(data_dir: Path, web_dist: Path) -> list[Finding]:

@@ -11,11 +11,17 @@ from veltrin.core.plan import Line, Question, plan_shot
 from veltrin.core.run import Landing
 
 
+def plan_one(flag_m: float) -> None:
+    """Plan one shot of a made-up player."""
+    player = Player("warm", "Warm-up", False, 1.8, 14.0, build_bag(130.0))
+    line = Line(flag_m, Landing(flag_m - 8.0, flag_m + 10.0))
+    plan_shot(Question(player, Slope(math.radians(3.0), math.radians(2.0)), line))
+
+
 @cache
 def warm_up() -> None:
-    """Plan one shot of a made-up player, once a process; compiled kernels are cached on disk where that is allowed."""
-    player = Player("warm", "Warm-up", False, 1.8, 14.0, build_bag(130.0))
-    plan_shot(Question(player, Slope(math.radians(3.0), math.radians(2.0)), Line(20.0, Landing(12.0, 30.0))))
+    """Plan one shot, once a process; compiled kernels are cached on disk where that is allowed."""
+    plan_one(20.0)
 
 
 if __name__ == "__main__":
