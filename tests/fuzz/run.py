@@ -23,6 +23,7 @@ from fastapi.testclient import TestClient
 from tests.fuzz.made import Maker, Schema
 from veltrin.api.app import create_app, describe
 from veltrin.demo import fill
+from veltrin.demo.lesson import made_photograph
 from veltrin.service.store import open_store
 
 SLOW_S = 3.0
@@ -32,8 +33,13 @@ FROZEN_S = 20.0
 AFTER_READ = ("/api/players", "/api/lines", "/api/days", "/api/shots", "/api/export", "/api/settings")
 """What must still answer after a book file was read."""
 SPOILT = 0.6
-LEFT_OUT = {("/api/who", "post"), ("/api/copies", "post"), ("/api/plan/stream", "post")}
-"""Plans for every player there is; copies of the disk; a stream of what /plan answers."""
+LEFT_OUT = {
+    *(("/api/who", "post"), ("/api/copies", "post"), ("/api/plan/stream", "post")),
+    *(("/api/cards", "post"), ("/api/cards/stream", "post")),
+}
+"""Plans for every player there is; copies of the disk; a stream of what /plan answers; a hundred plans at once."""
+
+JSON = "application/json"
 
 
 @dataclass
@@ -110,8 +116,20 @@ class Fuzz:
             return self.r.choice(self.known[name])
         return self.maker.make(schema)
 
-    def _body(self, one: dict[str, Any]) -> Any:
-        schema = one["requestBody"]["content"]["application/json"]["schema"]
+    def _content(self, one: dict[str, Any]) -> tuple[bytes, str]:
+        """What is sent, and what it says it is."""
+        kind, told = next(iter(one["requestBody"]["content"].items()))
+        if kind != JSON:
+            # A photograph: whole, cut off, or anything.
+            whole = made_photograph(width=120, height=90)
+            cut = whole[: self.r.randrange(1, len(whole))]
+            return self.r.choice((whole, cut, self.r.randbytes(self.r.randrange(1, 2000)))), kind
+        content = json.dumps(self._body(told["schema"])).encode()
+        if self.r.random() < 0.03:
+            content = content[: self.r.randrange(len(content) + 1)] + bytes([self.r.randrange(256)])
+        return content, kind
+
+    def _body(self, schema: Schema) -> Any:
         made = self.maker.make(schema)
         if isinstance(made, dict) and "player_id" in made:
             made["player_id"] = self._value("player_id", {"type": "string"})
@@ -135,18 +153,12 @@ class Fuzz:
                 url = url.replace("{" + p["name"] + "}", "".join(f"%{b:02X}" for b in told.encode()) or "%20")
             elif value is not None:
                 query[p["name"]] = str(value).encode("utf-8", "replace").decode()
-        content = None
-        if "requestBody" in one:
-            content = json.dumps(self._body(one)).encode()
-            if self.r.random() < 0.03:
-                content = content[: self.r.randrange(len(content) + 1)] + bytes([self.r.randrange(256)])
-        self._send(method, url, query, content)
+        content, kind = self._content(one) if "requestBody" in one else (None, JSON)
+        self._send(method, url, query, content, kind)
 
-    def _send(self, method: str, url: str, query: dict[str, Any], content: bytes | None) -> None:
+    def _send(self, method: str, url: str, query: dict[str, Any], content: bytes | None, kind: str) -> None:
         began, worked = time.perf_counter(), time.process_time()
-        answer = self.client.request(
-            method.upper(), url, params=query, content=content, headers={"content-type": "application/json"}
-        )
+        answer = self.client.request(method.upper(), url, params=query, content=content, headers={"content-type": kind})
         took, waited = time.process_time() - worked, time.perf_counter() - began
         what = f"{method.upper()} {url} {query} {(content or b'')[:1500]!r}"
         found = self.found
@@ -158,7 +170,7 @@ class Fuzz:
             found.wrong.append(f"{answer.status_code}: {what}")
         elif took > SLOW_S or waited > FROZEN_S:
             found.wrong.append(f"{took:.1f} s of work, {waited:.1f} s: {what}")
-        if not answer.headers.get("content-type", "").startswith("application/json"):
+        if not answer.headers.get("content-type", "").startswith(JSON):
             return
         if answer.status_code == 204:
             return

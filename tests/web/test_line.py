@@ -129,10 +129,10 @@ def test_compare_swap_and_put_on_the_card(running: Running, open_page: Open) -> 
     expect(page.get_by_role("status").filter(has_text="card")).to_be_visible()
     page.keyboard.press("Escape")
     page.keyboard.press("p")
-    card = page.get_by_role("dialog", name=re.compile("card"))
+    card = page.get_by_role("tabpanel", name="Own calls")
     expect(card).to_contain_text(names[1].split(",")[0])
     expect(card).to_contain_text("4.3a")
-    card.get_by_role("button", name="Take it off").click()
+    card.get_by_role("button", name="take it off").click()
     expect(card).to_contain_text("Nothing on it yet")
 
 

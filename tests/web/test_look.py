@@ -17,14 +17,16 @@ LIE = "?player=tove&fall=6&flag=15"
 # Rules of WCAG 2.0 to 2.2, A and AA, as the library axe-core knows them.
 AXE = Path("web/node_modules/axe-core/axe.min.js")
 TAGS = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]
-PLACES = ("/", "/methods", "/players", "/book", "/practice", "/conditions")
+PLACES = ("/", "/methods", "/players", "/book", "/practice", "/lessons", "/conditions", "/cards")
+LESSON = "/lessons" + LIE + "#lesson=00000000-0000-0000-0000-00000000000b"
+OF_LESSON = ("", "&part=prepare", "&part=take", "&sheet=corwin")
 TABS = {
     "/players": ("Stock shots", "What the book teaches"),
     "/book": ("Predicted and actual", "By kind of lie", "Read a fault", "Trials"),
     "/practice": ("Season", "Progress", "The eye", "Drills"),
     "/conditions": ("Two days", "Day sheet"),
 }
-SHEETS = "?opxhncwke"
+SHEETS = "?o/xhncwke"
 """Keys that lay a sheet on the Bench."""
 
 
@@ -45,6 +47,8 @@ def ready(page: Page, path: str) -> None:
         expect(page.get_by_role("region", name="Calls")).to_have_attribute("aria-busy", "false", timeout=30_000)
     if path == "/methods":
         expect(page.get_by_role("region", name="Catalogue")).to_be_visible(timeout=30_000)
+    if path == "/cards":
+        expect(page.get_by_role("heading", name=re.compile("Winter card"))).to_be_visible(timeout=90_000)
 
 
 EVERY_PAIR = [(size, theme) for size in (PHONE, WIDE) for theme in ("paper", "dusk")]
@@ -72,6 +76,12 @@ def test_everybody_can_use_every_place(running: Running, open_page: Open) -> Non
             page.get_by_role("tab", name=tab).click()
             page.wait_for_timeout(500)
             look(f"{path} {tab}", OPPOSITE)
+    for part in OF_LESSON:
+        page.goto(running.url + LESSON + part)
+        page.reload()
+        expect(page.get_by_role("heading", name=re.compile("Corwin Maddersly")).first).to_be_visible()
+        page.evaluate(AXE.read_text())
+        look(f"lesson {part}", OPPOSITE)
     page.goto(running.url + "/" + LIE)
     ready(page, "/")
     page.evaluate(AXE.read_text())
@@ -161,7 +171,7 @@ def test_paper_is_one_page_each(running: Running, open_page: Open) -> None:
     # The card: what is on it stands on the paper, and nothing else.
     page.emulate_media(media="screen")
     page.keyboard.press("p")
-    entry = page.locator(".card-page li").first
+    entry = page.locator(".paper li").first
     expect(entry).to_be_visible()
     page.emulate_media(media="print")
     box = entry.bounding_box()
@@ -169,10 +179,9 @@ def test_paper_is_one_page_each(running: Running, open_page: Open) -> None:
     assert box["x"] >= 0
     assert box["y"] >= 0
     assert box["x"] + box["width"] <= 1032
-    expect(page.locator("#root")).to_be_hidden()
+    expect(page.get_by_role("tablist", name="Cards")).to_be_hidden()
     # The day sheet keeps its last column on a portrait page.
     page.emulate_media(media="screen")
-    page.keyboard.press("Escape")
     page.set_viewport_size({"width": 704, "height": 1032})
     page.goto(running.url + "/conditions" + LIE)
     page.get_by_role("tab", name="Day sheet").click()
