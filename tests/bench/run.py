@@ -24,6 +24,7 @@ from fastapi.testclient import TestClient
 from scipy.integrate import solve_ivp
 
 from tests.bench.book import bench_book
+from tests.bench.cards import bench_cards
 from tests.bench.clock import clock
 from tests.bench.dragging import measure
 from tests.conftest import Running
@@ -232,6 +233,7 @@ def main() -> None:
         "machine": f"{os.cpu_count()} cores, {platform.machine()}, Python {platform.python_version()}",
         "flight": bench_flight(),
         "plan": bench_plan(),
+        "cards": bench_cards(),
         "book": bench_book(),
         "start": bench_start(),
         "dragging": bench_dragging(),
