@@ -6,8 +6,12 @@ export interface Slopes {
   side?: number
 }
 
-const nameOf = (reading: keyof Slopes, value: number) =>
-  reading === 'fall' ? (value < 0 ? 'uphill' : 'downhill') : `${value < 0 ? 'below' : 'above'} the feet`
+function slopeWords(reading: keyof Slopes, value: number): string {
+  if (value === 0) return reading === 'fall' ? 'level along' : 'level across'
+  const way =
+    reading === 'fall' ? (value < 0 ? 'uphill' : 'downhill') : value < 0 ? 'below the feet' : 'above the feet'
+  return `${Math.abs(value)}° ${way}`
+}
 
 /** A slope that was measured: it is set on the Bench with its doubt, and joins the lesson that is open. */
 export function useMeasured(player_id: string) {
@@ -18,7 +22,7 @@ export function useMeasured(player_id: string) {
       ...(side === undefined ? {} : { side, doubtSide: doubt }),
     })
     const told = Object.entries({ fall, side }).flatMap(([reading, value]) =>
-      value === undefined ? [] : [`${Math.abs(value)}° ${nameOf(reading as keyof Slopes, value)}`],
+      value === undefined ? [] : [slopeWords(reading as keyof Slopes, value)],
     )
     gather(`slope ${by}`, {
       kind: 'slope',

@@ -1,5 +1,5 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react'
+import { act, cleanup, fireEvent, render, renderHook, screen, waitFor, within } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Drill, Found, Lesson, LessonItem, Photograph } from '../api/client'
 import { lessonQuery, openLessonQuery, preparedQuery } from '../api/lessons'
@@ -7,7 +7,9 @@ import { drillsQuery, playersQuery, sessionQuery } from '../api/queries'
 import { PhotoLines } from '../drawing/PhotoLines'
 import { holdPhotograph, lay, takePhotographs, useDesk } from '../lib/desk'
 import { GLOSSARY } from '../lib/glossary'
+import { useMeasured } from '../lib/measured'
 import { toRequest } from '../lib/request'
+import { useBench } from '../lib/store'
 import { METRIC } from '../lib/units'
 import { fieldsOf, momentOf } from '../lib/when'
 import { LessonPage } from '../places/lessons/LessonPage'
@@ -212,6 +214,40 @@ describe('a photograph', () => {
     expect(takePhotographs('tove')).toEqual(['p1'])
     expect(takePhotographs('tove')).toEqual([])
     expect(useDesk.getState().photographs).toEqual([{ id: 'p2', player_id: 'corwin' }])
+  })
+})
+
+describe('a measured slope', () => {
+  const measure = (slopes: Parameters<ReturnType<typeof useMeasured>>[0]) => {
+    const { result } = renderHook(() => useMeasured('tove'), {
+      wrapper: ({ children }) => <QueryClientProvider client={queries}>{children}</QueryClientProvider>,
+    })
+    act(() => result.current(slopes, 1.2, 'photograph'))
+  }
+
+  it.each([
+    [{ fall: -4 }, '4° uphill, ± 1.2°, by photograph'],
+    [{ fall: 3, side: 0 }, '3° downhill, level across, ± 1.2°, by photograph'],
+    [{ side: -2.5 }, '2.5° below the feet, ± 1.2°, by photograph'],
+  ])('joins the open lesson in words, and is set with its doubt', async (slopes, words) => {
+    queries.setQueryData(openLessonQuery.queryKey, lesson())
+    const fetched = serve({
+      [`PUT /api/lessons/${ID}/items`]: () => item(),
+      'GET /api/lessons': () => lesson(),
+    })
+    measure(slopes)
+    await waitFor(() => expect(fetched.mock.calls.map(([r]) => r.method)).toContain('PUT'))
+    const put = fetched.mock.calls.map(([r]) => r).find(({ method }) => method === 'PUT')
+    expect(((await put?.clone().json()) as { summary: string }).summary).toBe(words)
+    const { present } = useBench.getState().history
+    expect([present.doubtFall, present.doubtSide]).toContain(1.2)
+  })
+
+  it('is only set where no lesson is open', () => {
+    const fetched = serve({})
+    measure({ side: 5 })
+    expect(useBench.getState().history.present.side).toBe(5)
+    expect(fetched).not.toHaveBeenCalled()
   })
 })
 
