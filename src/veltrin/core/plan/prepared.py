@@ -119,5 +119,5 @@ def _level_choice(question: Question) -> LevelChoice | None:
     if not calls:
         return None
     struck = shot.found.best(frozenset(), LEVEL_STRUCK)
-    best = struck_calls(question, shot.found, struck, calls, shot.world)[0][0]
+    best = struck_calls(question, shot.found, struck, calls, shot.world, may_move=False)[0][0]
     return LevelChoice(best.club_id, best.swing, best.delivered_loft_rad)

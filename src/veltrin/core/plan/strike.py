@@ -24,8 +24,13 @@ MOVED_AT_MOST = 4
 Ranked = list[tuple[Call, Candidate]]
 
 
-def struck_calls(question: Question, found: Screened, struck: Index, pairs: Ranked, world: World) -> Ranked:
-    """Strike the calls in `struck` many times, move their finish where that costs less, and rank all anew."""
+def struck_calls(
+    question: Question, found: Screened, struck: Index, pairs: Ranked, world: World, *, may_move: bool = True
+) -> Ranked:
+    """Strike the calls in `struck` many times, move their finish where that costs less, and rank all anew.
+
+    Without `may_move` the finish stays where it is meant: half the work where just the best of them is asked for.
+    """
     if not len(struck):
         return pairs
     meant = found.targets.take(struck)
@@ -33,7 +38,7 @@ def struck_calls(question: Question, found: Screened, struck: Index, pairs: Rank
     calls = [by_id[found.candidates[i].id] for i in struck]
     first = _strike(question, found, struck, meant, found.solved_at(struck), world)
     spreads = spreads_of(first, question.hole, meant)
-    if question.line.land_m is None:
+    if may_move and question.line.land_m is None:
         # One that goes for the flag has most to gain: what lies short of the trouble already is moved after those.
         keys = [
             (c.target.name != "flag" or c.finish == "short", s.strokes) for c, s in zip(calls, spreads, strict=True)
