@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { useState, type KeyboardEvent } from 'react'
+import { useEffect, useState, type KeyboardEvent } from 'react'
 import { client, unwrap, type Found } from '../api/client'
 import { searchQuery } from '../api/search'
 import { linesQuery } from '../api/queries'
@@ -81,14 +81,22 @@ function useOpen() {
 function Finding() {
   const [typed, setTyped] = useState('')
   const [at, setAt] = useState(0)
+  // Enter before the answer is there: what is found first is opened when it is.
+  const [isEager, setEager] = useState(false)
   const asked = useQuery(searchQuery(typed.trim()))
   const open = useOpen()
   const found = asked.data ?? []
   const chosen = Math.min(at, Math.max(found.length - 1, 0))
+  const isStale = asked.isPlaceholderData
+  const first = found[0]
+  useEffect(() => {
+    if (isEager && !isStale && first) open(first)
+  })
   const onKey = (event: KeyboardEvent) => {
     const one = found[chosen]
     if (event.key === 'ArrowDown') setAt(Math.min(chosen + 1, found.length - 1))
     else if (event.key === 'ArrowUp') setAt(Math.max(chosen - 1, 0))
+    else if (event.key === 'Enter' && isStale) setEager(true)
     else if (event.key === 'Enter' && one) open(one)
     else return
     event.preventDefault()
@@ -109,6 +117,7 @@ function Finding() {
         onChange={(event) => {
           setTyped(event.target.value)
           setAt(0)
+          setEager(false)
         }}
         onKeyDown={onKey}
       />
