@@ -1,18 +1,17 @@
-import { useQuery } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState, type KeyboardEvent } from 'react'
 import { client, unwrap, type Found } from '../api/client'
 import { searchQuery } from '../api/search'
-import { linesQuery } from '../api/queries'
+import { daysQuery, linesQuery } from '../api/queries'
 import { lay, tell, useLaid } from '../lib/desk'
 import { fromDay } from '../lib/day'
 import { usePlace } from '../lib/place'
 import { fromLine, fromRequest } from '../lib/request'
 import { useBench } from '../lib/store'
 import { useChoosePlayer } from '../lib/use-choose-player'
+import { dayWords } from '../lib/when'
 import { Problem } from '../ui/Problem'
 import { Sheet } from '../ui/Sheet'
-import { useQueryClient } from '@tanstack/react-query'
-import { daysQuery } from '../api/queries'
 
 const KIND_WORDS: Record<Found['kind'], string> = {
   player: 'player',
@@ -26,14 +25,8 @@ const KIND_WORDS: Record<Found['kind'], string> = {
   word: 'word',
 }
 
-const dayOf = (at: string) =>
-  at === ''
-    ? ''
-    : new Date(`${at.replace(' ', 'T').slice(0, 19)}Z`).toLocaleDateString(undefined, {
-        day: 'numeric',
-        month: 'short',
-        year: 'numeric',
-      })
+/** The day of what was found; its moment is told as the store holds it, without its zone (UTC). */
+const dayOf = (at: string) => (at === '' ? '' : dayWords(`${at.replace(' ', 'T').slice(0, 19)}Z`))
 
 /** Opens what was found, wherever that is. */
 function useOpen() {

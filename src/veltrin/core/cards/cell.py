@@ -40,7 +40,7 @@ ColumnKind = Literal["fall", "side", "wind", "swing", "chip", "distance", "day"]
 class Column:
     """One column: what it is for, its number (rad, m/s, share of a full swing, m), and words where it has some.
 
-    `fall` downhill, `side` above the feet, `wind` behind positive. A chip has its flag (m) and the green's fall (rad)
+    `fall` downhill, `side` above the feet, `wind` against positive. A chip has its flag (m) and the green's fall (rad)
     as `second`.
     """
 
@@ -118,8 +118,7 @@ class Whom:
         self, lie: Lie, flag_m: float, slope: Slope | None = None, wind: Wind = CALM, landing: Landing | None = None
     ) -> Question:
         """One shot of that day to a usual green; its wind is the card's, not the day's."""
-        front, back = usual_edges(flag_m)
-        green = landing or Landing(front, back, width_m=usual_width(front, back))
+        green = landing or _usual_green(flag_m)
         asked = Question(
             self.player, slope or Slope(), Line(flag_m, green), lie=lie, learned=self.learned,
             pinned=self.pinned, excluded=self.excluded,
@@ -128,14 +127,19 @@ class Whom:
 
     def fairway_shot(self, flag_m: float, slope: Slope) -> Question:
         """One shot from the fairway over fairway to a usual green."""
-        front, back = usual_edges(flag_m)
-        green = Landing(front, back, width_m=usual_width(front, back), surround=SURFACES["fairway"])
+        green = replace(_usual_green(flag_m), surround=SURFACES["fairway"])
         return self.shot(lie_of("fairway"), flag_m, slope, landing=green)
 
     @property
     def swung(self) -> list[Club]:
         """Clubs that are swung off the ground, longest first."""
         return [c for c in self.player.bag if c.kind != "putter" and c.loft_rad >= TEED_BELOW_RAD]
+
+
+def _usual_green(flag_m: float) -> Landing:
+    """A green of usual depth and width around a flag (m)."""
+    front, back = usual_edges(flag_m)
+    return Landing(front, back, width_m=usual_width(front, back))
 
 
 def lie_of(cover: str, sunk: float = 0.0) -> Lie:
