@@ -14,15 +14,15 @@ demo: ## set up, build, serve the made-up players and course
 	@$(MAKE) --no-print-directory -j2 $(STAMPS)/web
 	@$(BIN)/veltrin demo
 
-test: setup ## set up, lint, run all tests, headless Chromium included
+test: setup ## set up, lint, run all tests, headless Chromium and PostgreSQL included
 	@$(MAKE) --no-print-directory check
 	cd web && npm run --silent test
 	$(BIN)/python -m veltrin.service.warm
 	$(BIN)/pytest -n 2 --dist worksteal
 
-# Python, Node and Chromium come from different places: fetched side by side.
+# Python, Node and Debian's packages come from different places: fetched side by side.
 setup:
-	@$(MAKE) --no-print-directory -j3 $(STAMPS)/web $(STAMPS)/chromium
+	@$(MAKE) --no-print-directory -j3 $(STAMPS)/web $(STAMPS)/packages
 
 $(STAMPS)/venv: requirements.lock pyproject.toml
 	@mkdir -p $(STAMPS)
@@ -43,9 +43,11 @@ $(STAMPS)/web: $(STAMPS)/venv $(STAMPS)/npm $(WEB_SOURCES)
 	cd web && npm run --silent build -- --logLevel warn
 	@touch $@
 
-$(STAMPS)/chromium:
+# One after the other: Debian's package manager is held by one at a time.
+$(STAMPS)/packages:
 	@mkdir -p $(STAMPS)
 	@tools/chromium.sh
+	@tools/postgres.sh
 	@touch $@
 
 check: $(STAMPS)/web ## all linters, those of both languages side by side

@@ -14,16 +14,53 @@ import pytest
 from fastapi import FastAPI
 from fastapi.testclient import TestClient
 
+from tests.postgres import Cluster, cluster
 from veltrin.api.app import create_app
 from veltrin.api.asking import server_of
 from veltrin.demo import fill
-from veltrin.service.store import Store, open_store
+from veltrin.service.move import move
+from veltrin.service.store import DATABASE, Store, open_store
 from veltrin.settings import WEB_DIST
+
+HELD_ON_BOTH = ("tests/api/", "tests/service/", "tests/store/")
+"""Where a test that asks for a store is held on SQLite and on PostgreSQL, unless it is about the file itself."""
+
+
+def pytest_generate_tests(metafunc: pytest.Metafunc) -> None:
+    """Hold tests of the store and of what stands on it on both databases."""
+    is_of_both = metafunc.definition.nodeid.startswith(HELD_ON_BOTH)
+    if "database" in metafunc.fixturenames and is_of_both and not metafunc.definition.get_closest_marker("file"):
+        metafunc.parametrize("database", ["sqlite", "postgresql"], indirect=True)
 
 
 @pytest.fixture
-def store(tmp_path: Path) -> Iterator[Store]:
-    opened = open_store(tmp_path / "veltrin.sqlite3")
+def database(request: pytest.FixtureRequest) -> str:
+    """The kind of database a test is held on."""
+    return getattr(request, "param", "sqlite")
+
+
+@pytest.fixture(scope="session")
+def postgresql() -> Iterator[Cluster]:
+    """A PostgreSQL server, begun when it is first asked for."""
+    with cluster() as server:
+        yield server
+
+
+@pytest.fixture
+def place(database: str, tmp_path: Path, request: pytest.FixtureRequest) -> Iterator[Path | str]:
+    """Where a database may be made: a file that isn't there yet, or an empty one on the server."""
+    if database == "sqlite":
+        yield tmp_path / "veltrin.sqlite3"
+        return
+    server: Cluster = request.getfixturevalue("postgresql")
+    name = server.made()
+    yield server.url(name)
+    server.drop(name)
+
+
+@pytest.fixture
+def store(place: Path | str) -> Iterator[Store]:
+    opened = open_store(place)
     yield opened
     opened.close()
 
@@ -38,13 +75,30 @@ def filled(tmp_path_factory: pytest.TempPathFactory) -> Path:
     return path
 
 
+@pytest.fixture(scope="session")
+def filled_on_server(filled: Path, postgresql: Cluster) -> str:
+    """The name of a database on the server with what the file holds: moved there as an academy would."""
+    name = postgresql.made()
+    move(filled, postgresql.url(name))
+    return name
+
+
 @pytest.fixture
-def demo_store(filled: Path, tmp_path: Path) -> Iterator[Store]:
-    path = tmp_path / "demo.sqlite3"
-    shutil.copyfile(filled, path)
-    opened = open_store(path)
+def demo_store(database: str, filled: Path, tmp_path: Path, request: pytest.FixtureRequest) -> Iterator[Store]:
+    if database == "sqlite":
+        path = tmp_path / "demo" / DATABASE
+        path.parent.mkdir()
+        shutil.copyfile(filled, path)
+        opened = open_store(path)
+        yield opened
+        opened.close()
+        return
+    server: Cluster = request.getfixturevalue("postgresql")
+    name = server.made(like=request.getfixturevalue("filled_on_server"))
+    opened = open_store(server.url(name))
     yield opened
     opened.close()
+    server.drop(name)
 
 
 @pytest.fixture(scope="session")

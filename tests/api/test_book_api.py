@@ -9,7 +9,8 @@ import numpy as np
 import pytest
 from fastapi.testclient import TestClient
 
-from veltrin.service.store import Store, open_store
+from tests.raw import all_rows
+from veltrin.service.store import Store
 
 REQUEST: dict[str, Any] = {
     "player_id": "brisa",
@@ -324,12 +325,10 @@ def test_a_player_goes_with_the_whole_book(client: TestClient, demo_store: Store
     book(client, past_m=1, side_m=1)
     assert client.delete("/api/players/brisa").status_code == 204
     assert client.delete("/api/players/brisa").status_code == 404
-    again = open_store(demo_store.path)
-    with again.engine.connect() as connection:
+    with all_rows(demo_store) as connection:
         for table in ("bookings", "clubs", "stands", "shots"):
             left = connection.exec_driver_sql(f"select count(*) from {table} where player_id = 'brisa'").scalar()
             assert left == 0, table
-    again.close()
 
 
 def test_the_launch_monitor_is_told_what_is_meant(client: TestClient) -> None:

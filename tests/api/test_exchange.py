@@ -245,6 +245,7 @@ def test_an_unmatched_club_is_told_by_its_lines(client: TestClient) -> None:
     assert told["problems"][0]["problem"] == "'Chipper' is not matched."
 
 
+@pytest.mark.file
 def test_a_copy_is_made_with_one_press(client: TestClient) -> None:
     made = client.post("/api/copies").json()
     assert made["bytes"] > 10_000

@@ -262,6 +262,7 @@ def test_the_slope_from_behind_follows_the_hand(client: TestClient) -> None:
 @pytest.mark.parametrize(
     ("body", "status"),
     [(b"not an image", 422), (b"", 422), (b"\xff" * 13_500_000, 413), (b"\xff\xd8\xff" * 4_100_000, 422)],
+    ids=["words", "nothing", "too long", "broken"],
 )
 def test_what_is_no_photograph_is_refused(client: TestClient, body: bytes, status: int) -> None:
     answer = client.put(
@@ -319,6 +320,7 @@ def test_an_image_in_a_file_is_looked_at_too(client: TestClient, elsewhere: Test
     assert elsewhere.get("/api/players").json() == []
 
 
+@pytest.mark.file
 def test_a_copy_holds_photographs_too(client: TestClient, tmp_path: Path) -> None:
     taken = photograph(client)
     name = client.post("/api/copies").json()["name"]

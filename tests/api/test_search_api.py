@@ -10,7 +10,8 @@ from fastapi.testclient import TestClient
 
 from tests.signing import MAREN, OTTO, sign_in
 from veltrin.core.glossary import GLOSSARY
-from veltrin.store.search import asked_as
+from veltrin.store.dialect import POSTGRESQL, SQLITE
+from veltrin.store.search import parts_of
 
 
 def found(client: TestClient, words: str) -> list[dict[str, Any]]:
@@ -84,8 +85,11 @@ def test_nothing_that_is_typed_is_a_command(client: TestClient, words: str) -> N
 
 
 def test_what_is_typed_is_words_and_nothing_else() -> None:
-    assert asked_as('tov "x" -y*') == '"tov"* "x"* "y"*'
-    assert asked_as("  ") == ""
+    parts = parts_of('tov "x" -y* don\'t')
+    assert parts == ["tov", "x", "y", "don", "t"]
+    assert SQLITE.words(parts[:2]) == '"tov"* "x"*'
+    assert POSTGRESQL.words(parts[:2]) == "'tov':* & 'x':*"
+    assert parts_of("  ") == []
 
 
 def test_one_coach_does_not_find_anothers(guarded: TestClient) -> None:

@@ -153,5 +153,6 @@ def test_on_one_machine_alone_there_is_no_link(client: TestClient) -> None:
     assert "network" in answer.json()["errors"][0]["fix"]
 
 
+@pytest.mark.file
 def test_what_a_link_holds_is_kept_as_a_hash(guarded: TestClient, link: dict[str, Any], demo_store: Store) -> None:
     assert str(link["token"]).encode() not in demo_store.path.read_bytes()

@@ -18,7 +18,7 @@ from pathlib import Path
 from veltrin.demo import fill
 from veltrin.service.store import open_store
 from veltrin.store.copies import copies_in, make_copy
-from veltrin.store.engine import COPIES
+from veltrin.store.datafile import COPIES
 from veltrin.store.sound import what_is_wrong
 
 BEGIN = """

@@ -18,7 +18,8 @@ from veltrin.service.players import list_players
 from veltrin.service.record import read_settings, write_settings
 from veltrin.service.store import Store, open_store
 from veltrin.store.copies import Copy, check, copies_in, daily, restore, to_drop
-from veltrin.store.engine import COPIES, known_versions
+from veltrin.store.datafile import COPIES
+from veltrin.store.schema import known_versions
 
 NOW = datetime(2026, 11, 25, 12, 0, tzinfo=UTC)
 
@@ -28,6 +29,7 @@ def a_copy(days_ago: float) -> Copy:
     return Copy(Path(f"veltrin-{made:%Y%m%d-%H%M%S}.sqlite3"), made, 1)
 
 
+@pytest.mark.file
 def test_a_copy_is_whole_while_somebody_writes(demo_store: Store) -> None:
     stop = threading.Event()
 
@@ -52,6 +54,7 @@ def test_a_copy_is_whole_while_somebody_writes(demo_store: Store) -> None:
     assert [c.name for c in list_copies(demo_store)] == [made.name]
 
 
+@pytest.mark.file
 def test_one_copy_a_day_by_itself(demo_store: Store) -> None:
     assert daily(demo_store.path, NOW) is not None
     assert daily(demo_store.path, NOW + timedelta(hours=5)) is None
@@ -78,6 +81,7 @@ def test_the_newest_copy_is_never_let_go(days: list[int]) -> None:
     assert max(copies, key=lambda c: c.made_at) not in to_drop(copies)
 
 
+@pytest.mark.file
 def test_a_copy_is_put_back_and_what_was_there_is_kept(demo_store: Store) -> None:
     made = make_copy(demo_store)
     path = demo_store.path
@@ -93,6 +97,7 @@ def test_a_copy_is_put_back_and_what_was_there_is_kept(demo_store: Store) -> Non
     kept.close()
 
 
+@pytest.mark.file
 def test_what_is_no_copy_is_refused_and_nothing_changes(demo_store: Store, tmp_path: Path) -> None:
     path = demo_store.path
     demo_store.close()

@@ -27,9 +27,9 @@ from veltrin.service.players import list_players
 from veltrin.service.record import read_settings, write_settings
 from veltrin.service.store import Store, open_store
 from veltrin.settings import WEB_DIST
-from veltrin.store import copies, engine
+from veltrin.store import copies, datafile
 from veltrin.store.copies import check, copies_in, restore
-from veltrin.store.engine import COPIES
+from veltrin.store.datafile import COPIES
 from veltrin.store.sound import InUseError, hold
 
 NAME = "veltrin.sqlite3"
@@ -56,14 +56,14 @@ def old(tmp_path: Path) -> Path:
 
 def test_bringing_up_to_date_is_all_or_nothing_also_when_it_raises(old: Path, monkeypatch: pytest.MonkeyPatch) -> None:
     before = tables(old)
-    real = engine.upgrade
+    real = datafile.upgrade
 
     def full(connection: Connection, version: str = "head") -> None:
         real(connection, version)
         if version == "head":
             raise sqlite3.OperationalError("database or disk is full")
 
-    monkeypatch.setattr(engine, "upgrade", full)
+    monkeypatch.setattr(datafile, "upgrade", full)
     # The last thing that is done inside the transaction fails: everything before it is taken back.
     with pytest.raises(DomainError, match="up to date"):
         open_store(old)
@@ -77,13 +77,13 @@ def test_bringing_up_to_date_is_all_or_nothing_also_when_it_raises(old: Path, mo
 def test_killed_while_it_is_brought_up_to_date_the_next_start_finds_it_whole(old: Path, after_s: float) -> None:
     script = (
         "import sys, threading, os, time\n"
-        "from veltrin.store import engine\n"
-        "begin = engine.upgrade\n"
+        "from veltrin.store import datafile\n"
+        "begin = datafile.upgrade\n"
         "def slow(connection, version='head'):\n"
         f"    if version == 'head': threading.Timer({after_s}, lambda: os.kill(os.getpid(), 9)).start()\n"
         "    begin(connection, version)\n"
         "    if version == 'head': time.sleep(1)\n"
-        "engine.upgrade = slow\n"
+        "datafile.upgrade = slow\n"
         "from veltrin.service.store import open_store\n"
         f"open_store(__import__('pathlib').Path({str(old)!r}))\n"
     )
@@ -167,6 +167,7 @@ def test_a_damaged_file_is_told_with_the_newest_good_copy_and_put_right_by_it(
     assert [p.read_bytes() for p in aside] == [damaged]
 
 
+@pytest.mark.file
 def test_a_copy_of_what_is_damaged_or_gone_is_no_copy(demo_store: Store) -> None:
     broken_page(demo_store.path)
     with pytest.raises(DomainError, match="damaged"):
@@ -179,6 +180,7 @@ def test_a_copy_of_what_is_damaged_or_gone_is_no_copy(demo_store: Store) -> None
 
 
 @pytest.mark.parametrize("replaced", [False, True])
+@pytest.mark.file
 def test_a_file_that_is_gone_or_another_is_noticed_and_nothing_is_taken(demo_store: Store, replaced: bool) -> None:
     if replaced:
         other = demo_store.path.with_suffix(".other")
@@ -190,6 +192,7 @@ def test_a_file_that_is_gone_or_another_is_noticed_and_nothing_is_taken(demo_sto
         write_settings(demo_store, SettingsBody(coach="Nobody"))
 
 
+@pytest.mark.file
 def test_nothing_is_put_back_while_the_database_is_served(demo_store: Store) -> None:
     made = make_copy(demo_store)
     with hold(demo_store.path):
@@ -200,6 +203,7 @@ def test_nothing_is_put_back_while_the_database_is_served(demo_store: Store) -> 
     assert read_settings(demo_store).coach == "Maren Holloway-Strand"
 
 
+@pytest.mark.file
 def test_pressed_by_many_at_once_copies_are_whole_and_few(demo_store: Store) -> None:
     failed: list[BaseException] = []
 
@@ -223,6 +227,7 @@ def test_pressed_by_many_at_once_copies_are_whole_and_few(demo_store: Store) -> 
     assert [p.suffix for p in (demo_store.path.parent / COPIES).iterdir()] == [".sqlite3"] * 2
 
 
+@pytest.mark.file
 def test_a_clock_that_is_put_back_makes_no_copy_older_than_the_last(demo_store: Store) -> None:
     now = datetime(2026, 11, 25, 12, tzinfo=UTC)
     for hours in (0, -2, -2, 0):
@@ -232,6 +237,7 @@ def test_a_clock_that_is_put_back_makes_no_copy_older_than_the_last(demo_store: 
         assert copies_in(demo_store.path.parent / COPIES)[0].path == made.path
 
 
+@pytest.mark.file
 def test_of_one_day_only_the_newest_copies_stay(demo_store: Store) -> None:
     now = datetime(2026, 11, 25, 12, tzinfo=UTC)
     for minute in range(copies.A_DAY_KEPT + 5):
@@ -240,6 +246,7 @@ def test_of_one_day_only_the_newest_copies_stay(demo_store: Store) -> None:
     assert len(list_copies(demo_store)) == copies.A_DAY_KEPT
 
 
+@pytest.mark.file
 def test_daily_copies_outlive_a_full_disk_and_sweep_up(demo_store: Store, monkeypatch: pytest.MonkeyPatch) -> None:
     folder = demo_store.path.parent / COPIES
     folder.mkdir()

@@ -15,6 +15,7 @@ from alembic.runtime.migration import MigrationContext
 from sqlalchemy import text
 from sqlalchemy.exc import IntegrityError
 
+from tests.raw import all_rows
 from veltrin.demo import fill
 from veltrin.service.book import book_shot
 from veltrin.service.contracts.book import BookingIn
@@ -24,11 +25,13 @@ from veltrin.service.lines import list_lines
 from veltrin.service.players import list_players
 from veltrin.service.record import list_shots, read_settings, write_settings
 from veltrin.service.store import Store, open_store
-from veltrin.store.engine import MIGRATIONS, known_versions, open_engine
+from veltrin.store.datafile import open_engine
 from veltrin.store.repositories import shots, stands
+from veltrin.store.schema import MIGRATIONS, known_versions
 from veltrin.store.tables import Base
 
 
+@pytest.mark.file
 def test_pragmas_are_set_on_every_connection(store: Store) -> None:
     with store.engine.connect() as one, store.engine.connect() as two:
         for connection in (one, two):
@@ -71,7 +74,7 @@ def test_a_block_that_fails_saves_nothing(demo_store: Store) -> None:
 
 def test_settings_are_one_row_a_coach(store: Store) -> None:
     write_settings(store, SettingsBody(coach="Maren"))
-    with store.engine.begin() as connection, pytest.raises(IntegrityError):
+    with pytest.raises(IntegrityError), all_rows(store) as connection:
         connection.execute(text("insert into settings (coach_id, body) values (1, '{}')"))
 
 
@@ -198,6 +201,6 @@ def test_stands_are_of_known_kinds_and_go_with_their_player(demo_store: Store) -
 
     with pytest.raises(IntegrityError):
         unknown()
-    with demo_store.engine.begin() as connection:
+    with all_rows(demo_store) as connection:
         connection.execute(text("DELETE FROM players WHERE id = 'tove'"))
         assert connection.execute(text("SELECT COUNT(*) FROM stands")).scalar() == 0

@@ -66,10 +66,11 @@ def coach_rename(name: str, new: str, data_dir: Path | None) -> None:
 @click.option("--to", required=True, help="The coach who gets players, book, lines and days.")
 @DATA_DIR
 def coach_remove(name: str, to: str, data_dir: Path | None) -> None:
-    """Take a coach away; everything goes to another one, after a copy."""
+    """Take a coach away; everything goes to another one, after a copy where the database is a file."""
 
     def remove(store: Store) -> None:
-        copies.make_copy(store)
+        if store.is_file:
+            copies.make_copy(store)
         coaches.remove_coach(store, name, to)
 
     _changed(data_dir, remove)

@@ -1,4 +1,4 @@
-"""veltrin backup, veltrin restore."""
+"""veltrin backup, veltrin restore, veltrin move."""
 
 from __future__ import annotations
 
@@ -8,6 +8,8 @@ import click
 
 from veltrin.commands.shared import DATA_DIR, opened, opened_at, settings_of, told
 from veltrin.service import copies
+from veltrin.service import move as moving
+from veltrin.service.errors import DomainError
 
 
 @click.command()
@@ -27,6 +29,22 @@ def restore(copy: Path, data_dir: Path | None) -> None:
     """Put a copy back in place of the database, after a check. Stop the server first."""
     settings = settings_of(data_dir)
     with told():
+        if settings.database_url is not None:
+            raise DomainError(
+                "database", "The database is on a PostgreSQL server: a copy of a file can't be put there.",
+                "Put it into a folder without VELTRIN_DATABASE_URL, then move it: veltrin move.",
+            )  # fmt: skip
         before = copies.restore(settings.database, copy)
     opened_at(settings.database).close()
     click.echo(f"Restored from {copy}." + ("" if before is None else f" What was there is kept in {before}."))
+
+
+@click.command()
+@click.argument("url")
+@DATA_DIR
+def move(url: str, data_dir: Path | None) -> None:
+    """Move everything from the file to an empty PostgreSQL database. Stop the server first; the file stays."""
+    settings = settings_of(data_dir)
+    with told():
+        rows = moving.move(settings.database, url)
+    click.echo(f"Moved {rows} rows from {settings.database}. Serve them from there with VELTRIN_DATABASE_URL.")

@@ -24,7 +24,7 @@ def plan(file: TextIO, data_dir: Path | None) -> None:
     def solve(request: PlanRequest) -> Contract:
         if request.player is not None:
             return plan_one(None, request)
-        store = opened_at(settings.database)
+        store = opened_at(settings.place)
         try:
             return plan_one(store, request)
         finally:

@@ -30,16 +30,16 @@ def told() -> Iterator[None]:
         raise click.ClickException(f"{error.problem} {error.fix}") from error
 
 
-def opened_at(database: Path) -> Store:
+def opened_at(place: Path | str) -> Store:
     """Open the store, or say in words why not."""
     with told():
-        return open_store(database)
+        return open_store(place)
 
 
 @contextlib.contextmanager
 def opened(settings: Settings) -> Iterator[Store]:
     """Hold the store for one command."""
-    store = opened_at(settings.database)
+    store = opened_at(settings.place)
     try:
         yield store
     finally:

@@ -11,7 +11,8 @@ from veltrin.core.errors import DomainError
 from veltrin.service.contracts.exchange import CopyOut
 from veltrin.store import copies as files
 from veltrin.store.copies import Copy
-from veltrin.store.engine import COPIES, Store
+from veltrin.store.datafile import COPIES
+from veltrin.store.engine import Store
 
 LOOKS_EVERY_S = 3600.0
 
@@ -23,8 +24,8 @@ def _out(copy: Copy) -> CopyOut:
 
 
 def list_copies(store: Store) -> list[CopyOut]:
-    """The copies there are, newest first."""
-    return [_out(c) for c in files.copies_in(store.path.parent / COPIES)]
+    """The copies there are, newest first; none of a database on a server, which whoever runs that copies."""
+    return [_out(c) for c in files.copies_in(store.path.parent / COPIES)] if store.is_file else []
 
 
 def make_copy(store: Store) -> CopyOut:

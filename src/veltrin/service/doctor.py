@@ -11,7 +11,8 @@ from veltrin.service.contracts.flight import FlightRequest
 from veltrin.service.flight import fly_one
 from veltrin.service.store import DATABASE, open_store
 from veltrin.service.warm import plan_one, warm_up
-from veltrin.store.engine import known_versions, way_back
+from veltrin.store.datafile import way_back
+from veltrin.store.schema import known_versions
 from veltrin.store.sound import version_of, what_is_wrong
 
 TRIED_M = (21.0, 34.0, 55.0, 90.0, 140.0)

@@ -5,7 +5,6 @@ from __future__ import annotations
 import math
 import threading
 from collections import OrderedDict
-from pathlib import Path
 
 from veltrin.core.kit import NOTHING_LEARNED, Effect, Learned
 from veltrin.core.learn import learn
@@ -19,13 +18,13 @@ from veltrin.store.repositories.players import StoredPlayer
 
 MOST_KNOWN = 200
 
-_known: OrderedDict[tuple[Path, str], tuple[rows.Sums, Learned]] = OrderedDict()
+_known: OrderedDict[tuple[str, str], tuple[rows.Sums, Learned]] = OrderedDict()
 _lock = threading.Lock()
 
 
 def _learnt(store: Store, stored: StoredPlayer) -> tuple[Learned, int]:
     """What is learnt, and from how many shots. What was summed before is not read again: every plan asks for it."""
-    key = (store.path, stored.player.id)
+    key = (store.name, stored.player.id)
     with _lock:
         known = _known.get(key)
     with store.session() as session:

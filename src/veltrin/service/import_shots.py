@@ -227,7 +227,7 @@ _BLANK = BookingIn(player_id="-", purpose="stock", club_id="-")
 
 
 def _whose(store: Store) -> tuple[str, int]:
-    return str(store.path), store.coach_id
+    return store.name, store.coach_id
 
 
 def _job(store: Store, job_id: str) -> Job:

@@ -12,12 +12,14 @@ DATABASE = "veltrin.sqlite3"
 """Name of the database in its folder."""
 
 
-def open_store(path: Path) -> Store:
-    """Open the database at `path`, creating it if need be; an older one is copied, then brought up to date.
+def open_store(place: Path | str) -> Store:
+    """Open a file, making it if need be, or a PostgreSQL database by its URL.
+
+    An older file is copied, then brought up to date.
 
     StoreError where it is damaged, half-made or of another build; it names the copy to put back.
     """
-    return Store(path, copy_first=make_copy)
+    return Store(place, copy_first=make_copy)
 
 
 __all__ = ["DATABASE", "Store", "StoreError", "hold", "open_store"]

@@ -13,7 +13,8 @@ from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
 from veltrin.core.errors import DomainError
-from veltrin.store.engine import COPIES, known_versions, way_back
+from veltrin.store.datafile import COPIES, way_back
+from veltrin.store.schema import known_versions
 from veltrin.store.sound import StoreError, hold, read_only, row_counts, version_of, what_is_wrong
 
 _NAME = re.compile(r"^veltrin-(\d{8})-(\d{6})\.sqlite3$")

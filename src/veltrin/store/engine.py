@@ -1,179 +1,29 @@
-"""The database file, opened the same way everywhere: looked at first, then brought up to date, all or nothing."""
+"""The store: a database as one coach sees it, whether it is a file or on a server."""
 
 from __future__ import annotations
 
-import sqlite3
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
-from functools import cache, lru_cache
+from functools import lru_cache
 from pathlib import Path
 from typing import Any
 
-from alembic import command
-from alembic.config import Config
-from alembic.script import ScriptDirectory
-from sqlalchemy import Connection, Engine, NullPool, create_engine, event, inspect
-from sqlalchemy.exc import OperationalError, SQLAlchemyError
-from sqlalchemy.orm import ORMExecuteState, Session, UOWTransaction, sessionmaker, with_loader_criteria
+from sqlalchemy import Connection, Engine, event
+from sqlalchemy.exc import OperationalError
+from sqlalchemy.orm import (
+    ORMExecuteState,
+    Session,
+    SessionTransaction,
+    UOWTransaction,
+    sessionmaker,
+    with_loader_criteria,
+)
 
-from veltrin.store.sound import SameFile, StoreError, row_counts, version_of, what_is_wrong
+from veltrin.store.datafile import opened_file
+from veltrin.store.dialect import act_as, dialect_of
+from veltrin.store.server import name_of, opened_server
+from veltrin.store.sound import SameFile, StoreError
 from veltrin.store.tables import ONLY_COACH, Base, Owned, PlayerRow
-
-COPIES = "copies"
-"""Folder of the copies, beside the database."""
-
-MIGRATIONS = Path(__file__).parent / "migrations"
-
-
-def _pragmas(connection: Any, _record: Any) -> None:
-    cursor = connection.cursor()
-    # WAL: readers never wait for the writer. FULL with WAL: an acknowledged commit survives a crash of the machine.
-    cursor.execute("PRAGMA journal_mode=WAL")
-    cursor.execute("PRAGMA synchronous=FULL")
-    cursor.execute("PRAGMA foreign_keys=ON")
-    # A second writer waits up to five seconds instead of failing at once.
-    cursor.execute("PRAGMA busy_timeout=5000")
-    cursor.close()
-
-
-def open_engine(path: Path) -> Engine:
-    """Open (and create) the file with the pragmas set on every connection. It is its owner's alone."""
-    path.parent.mkdir(parents=True, exist_ok=True)
-    path.touch(mode=0o600)
-    engine = create_engine(f"sqlite:///{path}")
-    event.listen(engine, "connect", _pragmas)
-    return engine
-
-
-def _config() -> Config:
-    config = Config()
-    config.set_main_option("script_location", str(MIGRATIONS).replace("%", "%%"))
-    return config
-
-
-@cache
-def known_versions() -> tuple[str, ...]:
-    """Schema versions this build knows, newest first."""
-    return tuple(s.revision for s in ScriptDirectory.from_config(_config()).walk_revisions())
-
-
-def upgrade(connection: Connection, version: str = "head") -> None:
-    """Bring the schema to a version, the newest unless told, inside the connection's transaction."""
-    config = _config()
-    config.attributes["connection"] = connection
-    command.upgrade(config, version)
-
-
-@cache
-def _tables_at(version: str) -> frozenset[str]:
-    """Names of the tables that a database of this version has."""
-    with create_engine("sqlite://").begin() as connection:
-        upgrade(connection, version)
-        return frozenset(inspect(connection).get_table_names())
-
-
-def _is_whole(path: Path, version: str) -> bool:
-    """Whether a database holds the tables of its version and no others: one that was cut off half-way doesn't."""
-    return set(row_counts(path)) - {"sqlite_sequence"} == _tables_at(version)
-
-
-def migrate(path: Path) -> None:
-    """Bring the schema to the newest version, all or nothing. StoreError where that can't be.
-
-    The driver would commit before every change of a table: here a transaction is begun by hand and holds them all.
-    """
-    engine = create_engine(f"sqlite:///{path}", poolclass=NullPool)
-    event.listen(engine, "connect", _by_hand)
-    event.listen(engine, "begin", lambda connection: connection.exec_driver_sql("BEGIN IMMEDIATE"))
-    try:
-        with engine.begin() as connection:
-            upgrade(connection)
-    except (sqlite3.Error, SQLAlchemyError) as error:
-        raise _not_brought(path, error) from error
-    finally:
-        engine.dispose()
-
-
-def _by_hand(connection: Any, _record: Any) -> None:
-    connection.isolation_level = None
-    connection.execute("PRAGMA busy_timeout=5000")
-
-
-def _not_brought(path: Path, error: Exception) -> StoreError:
-    told = str(getattr(error, "orig", error))
-    return StoreError(
-        "database", f"{path} could not be brought up to date ({told}). Nothing was changed.",
-        f"Make room, or see that the folder can be written, and start again. {way_back(path)}",
-    )  # fmt: skip
-
-
-def way_back(path: Path) -> str:
-    """Which copy to put back, and how."""
-    good = newest_good(path)
-    if good is None:
-        return "There is no good copy beside it: keep the file, and begin in a new folder with --data-dir."
-    return f"Put back the newest good copy: veltrin restore {good} --data-dir {path.parent}"
-
-
-def newest_good(path: Path) -> Path | None:
-    """The newest sound copy beside a database; None where there is none."""
-    found = sorted((path.parent / COPIES).glob("veltrin-*.sqlite3"), reverse=True)
-    return next((c for c in found if _is_good(c)), None)
-
-
-def _is_good(copy: Path) -> bool:
-    if what_is_wrong(copy) is not None:
-        return False
-    version = version_of(copy)
-    return version in known_versions() and _is_whole(copy, str(version))
-
-
-def _look_at(path: Path) -> None:
-    """Refuse a file that is damaged or that a newer build wrote."""
-    wrong = what_is_wrong(path)
-    if wrong is not None:
-        raise StoreError("database", f"{path} is damaged: {wrong}.", way_back(path))
-    version = version_of(path)
-    if version is not None and version not in known_versions():
-        raise StoreError(
-            "database", f"{path} was written by a newer Veltrin (version {version}).", "Bring this one up to date."
-        )
-    if version is not None and version != known_versions()[0] and not _is_whole(path, version):
-        raise StoreError("database", f"{path} was left half-way when it was brought up to date.", way_back(path))
-
-
-def _compare(engine: Engine, path: Path) -> None:
-    """Refuse a database whose tables aren't those of its version: another build made it."""
-    seen = inspect(engine)
-    names = set(seen.get_table_names())
-    for table in Base.metadata.sorted_tables:
-        columns = {c["name"] for c in seen.get_columns(table.name)} if table.name in names else set()
-        missing = next((c.name for c in table.columns if c.name not in columns), None)
-        if missing is not None:
-            raise StoreError(
-                "database", f"{path} was made by another build of this version: it has no {table.name}.{missing}.",
-                f"Open it with that build and export from there. {way_back(path)}",
-            )  # fmt: skip
-
-
-def _opened(path: Path, copy_first: Callable[[Path], object]) -> Engine:
-    try:
-        is_new = not path.exists() or path.stat().st_size == 0
-        if not is_new:
-            _look_at(path)
-        is_old = not is_new and version_of(path) != known_versions()[0]
-        if is_old:
-            copy_first(path)
-        engine = open_engine(path)
-        if is_new or is_old:
-            migrate(path)
-        _compare(engine, path)
-    except (OSError, sqlite3.Error, SQLAlchemyError) as error:
-        raise StoreError(
-            "database", f"{path} can't be opened ({getattr(error, 'orig', error)}).",
-            "Give a folder that you may write to, with room on its disk: --data-dir.",
-        ) from error  # fmt: skip
-    return engine
 
 
 class CoachSession(Session):
@@ -210,25 +60,36 @@ def _add_as_own(session: Session, _flush: UOWTransaction, _instances: Any) -> No
             row.coach_id = session.info["coach_id"]
 
 
+@event.listens_for(CoachSession, "after_begin")
+def _see_own(session: Session, _transaction: SessionTransaction, connection: Connection) -> None:
+    # A second lock below the filter above, where the database has one: what slips past the filter finds nothing.
+    act_as(connection, session.info["coach_id"])
+
+
 class Store:
     """A migrated database as one coach sees it. `session()` commits when its block ends, rolls back when it raises.
 
-    `copy_first` is called before an older database is brought up to date. `player_id`: of others nothing is read.
+    `place`: a file, or the URL of a PostgreSQL database. `copy_first` is called before an older file is brought up to
+    date. `player_id`: of others nothing is read. `name` tells databases apart.
     """
 
     def __init__(
         self,
-        path: Path,
+        place: Path | str,
         engine: Engine | None = None,
         coach_id: int = ONLY_COACH,
         same: SameFile | None = None,
         copy_first: Callable[[Path], object] = lambda _: None,
         player_id: str | None = None,
     ) -> None:
-        self.path = path
+        self.place = place
         self.coach_id = coach_id
-        self.engine = engine or _opened(path, copy_first)
-        self._file = same or SameFile(path)
+        self.is_file = isinstance(place, Path)
+        self.name = str(place) if isinstance(place, Path) else name_of(place)
+        if engine is None:
+            engine = opened_file(place, copy_first) if isinstance(place, Path) else opened_server(place)
+        self.engine = engine
+        self._file = same or (SameFile(place) if isinstance(place, Path) else None)
         self._sessions = sessionmaker(
             self.engine,
             class_=CoachSession,
@@ -236,22 +97,33 @@ class Store:
             info={"coach_id": coach_id, "player_id": player_id},
         )
 
+    @property
+    def path(self) -> Path:
+        """The file. StoreError where there is none: the database is on a server."""
+        if not isinstance(self.place, Path):
+            raise StoreError(
+                "database", f"{self.name} is no file: Veltrin doesn't copy it.",
+                "Whoever runs the PostgreSQL server does, with pg_dump: see docs/operations.md.",
+            )  # fmt: skip
+        return self.place
+
     def of_coach(self, coach_id: int, player_id: str | None = None) -> Store:
         """The same database as another coach sees it; with a player, what is of that player and no other."""
-        return Store(self.path, self.engine, coach_id, self._file, player_id=player_id)
+        return Store(self.place, self.engine, coach_id, self._file, player_id=player_id)
 
     @contextmanager
     def session(self) -> Iterator[Session]:
         """One unit of work. StoreError where the file is gone or was replaced meanwhile, or the disk says no."""
-        self._file.check()
+        if self._file is not None:
+            self._file.check()
         try:
             with self._sessions.begin() as session:
                 yield session
         except OperationalError as error:
             raise StoreError(
-                "database", f"could not be read or written ({error.orig}).", "See that the disk has room; try again."
+                "database", f"could not be read or written ({error.orig}).", dialect_of(self.engine).advice
             ) from error
 
     def close(self) -> None:
-        """Let go of the file."""
+        """Let go of the database."""
         self.engine.dispose()

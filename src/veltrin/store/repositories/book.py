@@ -10,9 +10,9 @@ from datetime import datetime
 from typing import Any, Literal
 
 from sqlalchemy import ColumnElement, and_, func, insert, inspect, select, update
-from sqlalchemy.dialects.sqlite import insert as sqlite_insert
 from sqlalchemy.orm import Session
 
+from veltrin.store.dialect import everybody, insert_once
 from veltrin.store.tables import BookingRow, PlayerRow, QuestionRow
 
 
@@ -53,7 +53,7 @@ def conditions(which: Which) -> list[ColumnElement[bool]]:
 def keep_question(session: Session, body: str) -> str:
     """Keep a question once; the same one gives the same id."""
     question_id = hashlib.sha256(body.encode()).hexdigest()
-    session.execute(sqlite_insert(QuestionRow).values(id=question_id, body=body).on_conflict_do_nothing())
+    insert_once(session, QuestionRow, {"id": question_id, "body": body})
     return question_id
 
 
@@ -78,8 +78,7 @@ def _numbers(session: Session, player_id: str, count: int) -> range:
 def add(session: Session, booking: BookingRow) -> None:
     """Book a shot, unless one of that id has been booked meanwhile: then that one stays."""
     (seq,) = _numbers(session, booking.player_id, 1)
-    row = {**_values(session, booking), "seq": seq}
-    session.execute(sqlite_insert(BookingRow).values(row).on_conflict_do_nothing())
+    insert_once(session, BookingRow, {**_values(session, booking), "seq": seq})
 
 
 def add_many(session: Session, bookings: Iterable[BookingRow]) -> None:
@@ -107,7 +106,8 @@ def owners_of(session: Session, booking_ids: Sequence[str]) -> dict[str, str]:
     for start in range(0, len(booking_ids), ASKED_AT_ONCE):
         some = booking_ids[start : start + ASKED_AT_ONCE]
         asked = select(BookingRow.id, BookingRow.player_id).where(BookingRow.id.in_(some))
-        found |= dict(session.connection().execute(asked).all())
+        with everybody(session) as connection:
+            found |= dict(connection.execute(asked).all())
     return found
 
 

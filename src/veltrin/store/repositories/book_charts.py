@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, fields
 from datetime import datetime
 
-from sqlalchemy import ColumnElement, Integer, and_, func, select
+from sqlalchemy import ColumnElement, Integer, and_, cast, func, select
 from sqlalchemy.orm import Session
 
 from veltrin.store.repositories.book import Which, conditions
@@ -43,8 +43,8 @@ def by_cover(session: Session, which: Which) -> list[ByCover]:
     lost = 1.0 + row.strokes_after - row.strokes
 
     def count(condition: ColumnElement[bool]) -> ColumnElement[int]:
-        # SQLite's truth is 1 or 0, or null where nothing is known.
-        return func.coalesce(func.sum(condition, type_=Integer), 0, type_=Integer)
+        # Truth is 1 or 0, or null where nothing is known.
+        return func.coalesce(func.sum(cast(condition, Integer)), 0, type_=Integer)
 
     asked = (
         select(

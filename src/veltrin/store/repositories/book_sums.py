@@ -12,6 +12,7 @@ from sqlalchemy.orm import Session
 
 from veltrin.core.kit import Quantity
 from veltrin.core.learn import Cell
+from veltrin.store.dialect import read_one_state
 from veltrin.store.tables import BookingRow, PlayerRow
 
 _SUMS: tuple[tuple[Quantity, Any, Any], ...] = (
@@ -37,7 +38,7 @@ def sums(session: Session, player_id: str, since: datetime | None = None, known:
     One read of one state: what is booked meanwhile is neither in the number nor in the sums.
     """
     row = BookingRow
-    session.connection().exec_driver_sql("BEGIN")
+    read_one_state(session)
     found = session.execute(select(PlayerRow.book_edits, PlayerRow.book_seq).where(PlayerRow.id == player_id)).first()
     edits, newest = found or (0, 0)
     if known is not None and (known.edits, known.since) != (edits, since):

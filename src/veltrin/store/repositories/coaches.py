@@ -7,6 +7,7 @@ from datetime import UTC, datetime
 from sqlalchemy import delete, select, update
 from sqlalchemy.orm import Session
 
+from veltrin.store.dialect import everybody
 from veltrin.store.tables import CoachRow, DayRow, EventRow, LineRow, Owned, SessionRow, SettingsRow
 
 
@@ -52,23 +53,23 @@ def set_admin(session: Session, coach_id: int, *, is_admin: bool) -> None:
 def hand_over(session: Session, coach: CoachRow, to_id: int) -> None:
     """Give everything of a coach to another and delete the coach. Names that clash get the giver's behind them."""
     # On the connection: the session itself sees one coach only.
-    connection = session.connection()
-    for table in (LineRow, DayRow):
-        taken = set(connection.scalars(select(table.name).where(table.coach_id == to_id)))
-        mine = connection.execute(select(table.id, table.name).where(table.coach_id == coach.id)).all()
-        for row_id, name in mine:
-            fresh, count = name, 1
-            while fresh in taken:
-                count += 1
-                tail = f" ({coach.name[:20]} {count})"
-                fresh = f"{name[: 60 - len(tail)]}{tail}"
-            taken.add(fresh)
-            connection.execute(update(table).where(table.id == row_id).values(name=fresh))
-    for owned in Owned.__subclasses__():
-        connection.execute(update(owned).where(owned.coach_id == coach.id).values(coach_id=to_id))
-    connection.execute(delete(SettingsRow).where(SettingsRow.coach_id == coach.id))
-    drop_sessions_of(session, coach.id)
-    connection.execute(delete(CoachRow).where(CoachRow.id == coach.id))
+    with everybody(session) as connection:
+        for table in (LineRow, DayRow):
+            taken = set(connection.scalars(select(table.name).where(table.coach_id == to_id)))
+            mine = connection.execute(select(table.id, table.name).where(table.coach_id == coach.id)).all()
+            for row_id, name in mine:
+                fresh, count = name, 1
+                while fresh in taken:
+                    count += 1
+                    tail = f" ({coach.name[:20]} {count})"
+                    fresh = f"{name[: 60 - len(tail)]}{tail}"
+                taken.add(fresh)
+                connection.execute(update(table).where(table.id == row_id).values(name=fresh))
+        for owned in Owned.__subclasses__():
+            connection.execute(update(owned).where(owned.coach_id == coach.id).values(coach_id=to_id))
+        connection.execute(delete(SettingsRow).where(SettingsRow.coach_id == coach.id))
+        drop_sessions_of(session, coach.id)
+        connection.execute(delete(CoachRow).where(CoachRow.id == coach.id))
 
 
 def add_session(session: Session, session_id: str, coach_id: int, address: str, device: str) -> None:

@@ -7,6 +7,7 @@ from datetime import datetime
 from sqlalchemy import delete, select
 from sqlalchemy.orm import Session
 
+from veltrin.store.dialect import everybody
 from veltrin.store.tables import LinkRow
 
 
@@ -25,7 +26,8 @@ def whose(session: Session, hashed: str) -> tuple[int, str, datetime] | None:
     """Coach, player and last moment of a link, whosever it is: nobody is signed in yet."""
     table = LinkRow.__table__
     asked = select(table.c.coach_id, table.c.player_id, table.c.ends_on).where(table.c.id == hashed)
-    row = session.connection().execute(asked).first()
+    with everybody(session) as connection:
+        row = connection.execute(asked).first()
     return None if row is None else (int(row[0]), str(row[1]), row[2])
 
 

@@ -12,6 +12,7 @@ from sqlalchemy.orm import Session
 
 from veltrin.core.kit import BallCover, Club, ClubKind, Player, Scatter
 from veltrin.core.learn import Practised
+from veltrin.store.dialect import any_has
 from veltrin.store.tables import ClubRow, PlayerRow
 
 _CLUB_FIELDS = (
@@ -182,4 +183,4 @@ def delete(session: Session, player_id: str) -> bool:
 
 def id_is_taken(session: Session, player_id: str) -> bool:
     """Whether any coach has a player of that id."""
-    return session.connection().scalar(select(PlayerRow.id).where(PlayerRow.id == player_id)) is not None
+    return any_has(session, select(PlayerRow.id).where(PlayerRow.id == player_id))

@@ -27,6 +27,9 @@ def upgrade() -> None:
         sa.Column("made_at", sa.DateTime, nullable=False),
     )
     op.bulk_insert(coaches, [{"id": 1, "name": "Coach", "passphrase": None, "made_at": datetime.datetime(2026, 1, 1)}])
+    if connection.dialect.name == "postgresql":
+        # A number that was given by hand isn't counted.
+        connection.execute(sa.text("SELECT setval(pg_get_serial_sequence('coaches', 'id'), 1)"))
     _one_settings_row_a_coach(connection)
     for table in OWNED:
         # SQLite adds a column with a foreign key only where its default is null: filled right after.

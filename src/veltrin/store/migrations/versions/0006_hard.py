@@ -48,10 +48,12 @@ def upgrade() -> None:
     )
     op.add_column("coaches", sa.Column("is_admin", sa.Boolean, nullable=False, server_default="0"))
     # Whoever was there first runs the place.
-    op.execute(sa.text("UPDATE coaches SET is_admin = 1 WHERE id = (SELECT min(id) FROM coaches)"))
+    op.execute(sa.text("UPDATE coaches SET is_admin = true WHERE id = (SELECT min(id) FROM coaches)"))
     op.add_column("players", sa.Column("book_seq", sa.Integer, nullable=False, server_default="0"))
     op.add_column("bookings", sa.Column("seq", sa.Integer, nullable=False, server_default="0"))
-    op.execute(sa.text("UPDATE bookings SET seq = rowid"))
+    if op.get_bind().dialect.name == "sqlite":
+        # Elsewhere nobody has booked anything yet: what is moved there comes from a database of a newer version.
+        op.execute(sa.text("UPDATE bookings SET seq = rowid"))
     op.execute(
         sa.text(
             "UPDATE players SET book_seq = coalesce((SELECT max(seq) FROM bookings WHERE player_id = players.id), 0)"
@@ -80,8 +82,8 @@ def upgrade() -> None:
             )
         )
         op.execute(sa.text(f"UPDATE bookings SET {name}_w = 40000.0 WHERE {name}_w > 40000.0"))
-    op.execute(sa.text("UPDATE bookings SET booked_at = '1950-01-01 00:00:00.000000' WHERE booked_at < '1950'"))
-    op.execute(sa.text("UPDATE bookings SET booked_at = '2150-12-31 00:00:00.000000' WHERE booked_at > '2151'"))
+    op.execute(sa.text("UPDATE bookings SET booked_at = '1950-01-01 00:00:00.000000' WHERE booked_at < '1950-01-01'"))
+    op.execute(sa.text("UPDATE bookings SET booked_at = '2150-12-31 00:00:00.000000' WHERE booked_at > '2151-01-01'"))
 
 
 def downgrade() -> None:

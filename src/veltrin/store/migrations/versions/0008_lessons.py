@@ -1,6 +1,7 @@
 """Lessons with what was done in them, photographs, links of players, and the texts that are searched.
 
-The search table is SQLite's own full text (FTS5); triggers keep it in step, whatever writes to the tables.
+The search table is the database's own full text (FTS5 of SQLite, tsvector of PostgreSQL); triggers keep it in step,
+whatever writes to the tables.
 """
 
 from __future__ import annotations
@@ -9,6 +10,7 @@ from typing import Any
 
 import sqlalchemy as sa
 from alembic import op
+from sqlalchemy.dialects.postgresql import TSVECTOR
 
 revision = "0008"
 down_revision = "0007"
@@ -131,6 +133,13 @@ def upgrade() -> None:
         sa.Column("ends_on", sa.DateTime, nullable=False),
         _owner(),
     )
+    if op.get_bind().dialect.name == "postgresql":
+        _search_on_postgresql()
+    else:
+        _search_on_sqlite()
+
+
+def _search_on_sqlite() -> None:
     op.execute(
         "CREATE VIRTUAL TABLE search USING fts5("
         "kind UNINDEXED, ref UNINDEXED, goes UNINDEXED, coach_id UNINDEXED, at UNINDEXED, title, body, "
@@ -149,6 +158,40 @@ def upgrade() -> None:
         op.execute(
             f"INSERT INTO search ({columns}) SELECT {_add(kind, key, goes, at, title, body, table)} FROM {table}"
         )
+
+
+def _search_on_postgresql() -> None:
+    """The same table with a column of words beside the texts: without accents and case, letters and digits only."""
+    op.execute("CREATE EXTENSION IF NOT EXISTS unaccent")
+    op.execute(
+        "CREATE FUNCTION search_words(told text) RETURNS tsvector LANGUAGE sql STABLE AS $$ "
+        "SELECT to_tsvector('simple', regexp_replace(lower(unaccent(told)), '[^[:alnum:]]+', ' ', 'g')) $$"
+    )
+    op.create_table(
+        "search",
+        *(_text(name) for name in ("kind", "ref", "goes")),
+        _owner(),
+        *(_text(name) for name in ("at", "title", "body")),
+        sa.Column("words", TSVECTOR, nullable=False),
+        sa.PrimaryKeyConstraint("kind", "ref"),
+    )
+    op.create_index("search_by_words", "search", ["words"], postgresql_using="gin")
+    op.create_index("search_by_time", "search", ["coach_id", "at"])
+    for kind, table, key, goes, at, title, body, watched in SEARCHED:
+        told_key, told_goes, told_title, told_body = (_fields(c, "new") for c in (key, goes, title, body))
+        told_at = "''" if at == "''" else f"to_char(new.{at}, 'YYYY-MM-DD HH24:MI:SS.US')"
+        drop = f"DELETE FROM search WHERE kind = '{kind}' AND ref = old.{key}::text;"
+        put = (
+            "INSERT INTO search (kind, ref, goes, coach_id, at, title, body, words) "
+            f"VALUES ('{kind}', {told_key}::text, {told_goes}::text, new.coach_id, {told_at}, {told_title}, "
+            f"{told_body}, search_words({told_title} || ' ' || {told_body}));"
+        )
+        for when, does in (("INSERT", put), ("DELETE", drop), (f"UPDATE OF {watched}, coach_id", drop + put)):
+            name = f"search_{table}_{when.split()[0].lower()}"
+            op.execute(
+                f"CREATE FUNCTION {name}() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN {does} RETURN NULL; END $$"
+            )
+            op.execute(f"CREATE TRIGGER {name} AFTER {when} ON {table} FOR EACH ROW EXECUTE FUNCTION {name}()")
 
 
 def downgrade() -> None:
