@@ -32,9 +32,8 @@ SPIN_DECAY = 2.0e-5
 @kernel(inline="always")
 def _subcritical_share(reynolds: float) -> float:
     """How far below the drag crisis a ball is: 0 from 7e4 up, 1 at and below 4e4, smooth in between."""
-    if reynolds >= REYNOLDS_LOW:
-        return 0.0
-    t = (REYNOLDS_LOW - max(reynolds, SUBCRITICAL_REYNOLDS)) / (REYNOLDS_LOW - SUBCRITICAL_REYNOLDS)
+    # Without a branch: so many balls are worked out at once.
+    t = (REYNOLDS_LOW - min(max(reynolds, SUBCRITICAL_REYNOLDS), REYNOLDS_LOW)) / (REYNOLDS_LOW - SUBCRITICAL_REYNOLDS)
     return t * t * (3.0 - 2.0 * t)
 
 

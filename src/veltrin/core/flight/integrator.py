@@ -20,7 +20,7 @@ from veltrin.core.constants import BALL_AREA_M2, BALL_MASS_KG, BALL_RADIUS_M, GR
 from veltrin.core.flight.aero import SPIN_DECAY, drag_coefficient, lift_coefficient
 from veltrin.core.flight.contour import LEVEL_GROUND, Contour, height_at
 from veltrin.core.geometry import Index, Vec
-from veltrin.core.kernels import kernel
+from veltrin.core.kernels import LOOSE, kernel
 
 STEP_S = 0.05
 """Step that keeps the carry of any real shot within a millimetre or two of a reference integrator (tests)."""
@@ -30,7 +30,19 @@ COARSE_STEP_S = 0.12
 
 MAX_FLIGHT_S = 15.0
 
+Two = tuple[float, float]
+Three = tuple[float, float, float]
 Seven = tuple[float, float, float, float, float, float, float]
+
+LANES = 8
+"""Balls that are flown side by side: two of the processor's wide numbers, or one of its widest."""
+
+AHEAD, ABOVE, AXIS, BLOWN = 7 * LANES, 14 * LANES, 15 * LANES, 18 * LANES
+"""Where in the lanes' numbers what is ahead begins, and so on (see _fly_many). In one array: what lies at fixed
+distances is seen not to overlap."""
+
+LEAST_SPEED2 = 1e-18
+"""Slower than the root of this (m/s) through the air, a ball has no direction to be held up in."""
 
 
 class Medium(NamedTuple):
@@ -70,21 +82,28 @@ class Landed(NamedTuple):
         return Landed(place, velocity, spin, self.time[rows], self.apex[rows], self.struck[rows])
 
 
-@kernel(inline="always", fastmath=True)
+@kernel(inline="always", fastmath=LOOSE)
 def _profile(height: float, medium: Medium) -> float:
-    """Wind at a height above the ground over the wind at its reading height."""
-    return float(math.log((max(height, 0.0) + medium.roughness) / medium.roughness) * medium.per_log)
+    """Wind at a height above the ground over the wind at its reading height: a logarithm, which goes up to 13 or so.
+
+    By four roots and five terms of the series of ln((1 + y) / (1 - y)), to five digits: unlike the library's logarithm
+    that is worked out for many balls at once.
+    """
+    over = (max(height, 0.0) + medium.roughness) / medium.roughness
+    root = math.sqrt(math.sqrt(math.sqrt(math.sqrt(over))))
+    y = (root - 1.0) / (root + 1.0)
+    y2 = y * y
+    return 32.0 * y * (1.0 + y2 * (1 / 3 + y2 * (1 / 5 + y2 * (1 / 7 + y2 * (1 / 9))))) * medium.per_log
 
 
-@kernel(inline="always", fastmath=True)
+@kernel(inline="always", fastmath=LOOSE)
 def _slope(
-    profile: float, u: float, v: float, w: float, rate: float, axis: Vec, medium: Medium
+    wind_x: float, wind_y: float, u: float, v: float, w: float, rate: float, axis: Three, medium: Medium
 ) -> tuple[float, float, float, float]:
     """Acceleration (3) and change of spin rate."""
-    ax, ay, az = u - medium.wind_x * profile, v - medium.wind_y * profile, w
-    speed = math.sqrt(ax * ax + ay * ay + az * az)
-    if speed < 1e-9:
-        return 0.0, 0.0, -GRAVITY_M_S2, 0.0
+    ax, ay, az = u - wind_x, v - wind_y, w
+    # In air that moves with it a ball has no direction: what little it is moved by is lost in the noise.
+    speed = math.sqrt(max(ax * ax + ay * ay + az * az, LEAST_SPEED2))
     ratio = BALL_RADIUS_M * rate / speed
     pressure = 0.5 * medium.density * BALL_AREA_M2 / BALL_MASS_KG * speed
     reynolds = medium.density * speed * 2.0 * BALL_RADIUS_M / medium.viscosity
@@ -98,30 +117,32 @@ def _slope(
     )
 
 
-@kernel(inline="always")
+@kernel(inline="always", fastmath=LOOSE)
 def _above(s: Seven, shape: Contour) -> float:
     """Height above the ground (m)."""
     return float(s[2] - height_at(s[0], s[1], shape))
 
 
-@kernel(fastmath=True)
-def _step(s: Seven, h: float, axis: Vec, medium: Medium, shape: Contour) -> Seven:
+@kernel(inline="always", fastmath=LOOSE)
+def _step(s: Seven, h: float, axis: Three, blown: Two, is_windy: bool, medium: Medium, shape: Contour) -> Seven:
+    """A step of `h` s; `blown` is the wind at its reading height."""
     x, y, z, u, v, w, rate = s
     k = 0.5 * h
-    begin = middle = 0.0
-    is_windy = medium.wind_x != 0.0 or medium.wind_y != 0.0
+    begin = middle = end = 0.0
     if is_windy:
         # Height changes little inside a step: its two looks at the middle share one.
         begin = _profile(_above(s, shape), medium)
         middle = _profile(z + k * w - height_at(x + k * u, y + k * v, shape), medium)
-    a1, b1, c1, d1 = _slope(begin, u, v, w, rate, axis, medium)
+    a1, b1, c1, d1 = _slope(blown[0] * begin, blown[1] * begin, u, v, w, rate, axis, medium)
     u2, v2, w2 = u + k * a1, v + k * b1, w + k * c1
-    a2, b2, c2, d2 = _slope(middle, u2, v2, w2, rate + k * d1, axis, medium)
+    mx, my = blown[0] * middle, blown[1] * middle
+    a2, b2, c2, d2 = _slope(mx, my, u2, v2, w2, rate + k * d1, axis, medium)
     u3, v3, w3 = u + k * a2, v + k * b2, w + k * c2
-    a3, b3, c3, d3 = _slope(middle, u3, v3, w3, rate + k * d2, axis, medium)
+    a3, b3, c3, d3 = _slope(mx, my, u3, v3, w3, rate + k * d2, axis, medium)
     u4, v4, w4 = u + h * a3, v + h * b3, w + h * c3
-    end = _profile(z + h * w3 - height_at(x + h * u3, y + h * v3, shape), medium) if is_windy else 0.0
-    a4, b4, c4, d4 = _slope(end, u4, v4, w4, rate + h * d3, axis, medium)
+    if is_windy:
+        end = _profile(z + h * w3 - height_at(x + h * u3, y + h * v3, shape), medium)
+    a4, b4, c4, d4 = _slope(blown[0] * end, blown[1] * end, u4, v4, w4, rate + h * d3, axis, medium)
     sixth = h / 6.0
     return (
         x + sixth * (u + 2.0 * u2 + 2.0 * u3 + u4),
@@ -132,6 +153,50 @@ def _step(s: Seven, h: float, axis: Vec, medium: Medium, shape: Contour) -> Seve
         w + sixth * (c1 + 2.0 * c2 + 2.0 * c3 + c4),
         rate + sixth * (d1 + 2.0 * d2 + 2.0 * d3 + d4),
     )
+
+
+@kernel(fastmath=LOOSE)
+def _one_step(s: Seven, h: float, axis: Three, blown: Two, medium: Medium, shape: Contour) -> Seven:
+    """The same for one ball."""
+    return _step(s, h, axis, blown, blown[0] != 0.0 or blown[1] != 0.0, medium, shape)
+
+
+@kernel(inline="always")
+def _lane(lanes: Vec, i: int) -> Seven:
+    """What a lane is; from AHEAD + i on, what it is a step ahead."""
+    return (
+        lanes[i], lanes[LANES + i], lanes[2 * LANES + i], lanes[3 * LANES + i], lanes[4 * LANES + i],
+        lanes[5 * LANES + i], lanes[6 * LANES + i],
+    )  # fmt: skip
+
+
+def _steps_of(is_windy: bool) -> Callable[[Vec, float, Medium, Contour], None]:
+    """A step of every lane, from what it is now to what it is ahead (see _fly_many): in wind, where each lane has its
+    own, or in still air.
+    """
+
+    @kernel(fastmath=LOOSE)
+    def steps(lanes: Vec, h: float, medium: Medium, shape: Contour) -> None:
+        # Written out: a helper that takes the array would be called for every lane.
+        for i in range(LANES):
+            s = (
+                lanes[i], lanes[LANES + i], lanes[2 * LANES + i], lanes[3 * LANES + i], lanes[4 * LANES + i],
+                lanes[5 * LANES + i], lanes[6 * LANES + i],
+            )  # fmt: skip
+            axis = (lanes[AXIS + i], lanes[AXIS + LANES + i], lanes[AXIS + 2 * LANES + i])
+            x, y, z, u, v, w, rate = _step(
+                s, h, axis, (lanes[BLOWN + i], lanes[BLOWN + LANES + i]), is_windy, medium, shape
+            )
+            at = AHEAD + i
+            lanes[at], lanes[at + LANES], lanes[at + 2 * LANES] = x, y, z
+            lanes[at + 3 * LANES], lanes[at + 4 * LANES], lanes[at + 5 * LANES] = u, v, w
+            lanes[at + 6 * LANES] = rate
+            lanes[ABOVE + i] = z - height_at(x, y, shape)
+
+    return steps
+
+
+_calm_steps, _windy_steps = _steps_of(False), _steps_of(True)
 
 
 @kernel()
@@ -157,15 +222,16 @@ def _struck(s: Seven, ahead: Seven, walls: Vec) -> int:
     return number
 
 
-@kernel(fastmath=True)
-def _landing_step(s: Seven, h: float, after: float, axis: Vec, medium: Medium, shape: Contour) -> tuple[Seven, float]:
+@kernel(fastmath=LOOSE)
+def _landing_step(
+    s: Seven, h: float, after: float, axis: Three, blown: Two, medium: Medium, shape: Contour
+) -> tuple[Seven, float]:
     """Shorten the last step by regula falsi (Illinois) until the ball is on the ground."""
     low, f_low, high, f_high = 0.0, _above(s, shape), h, after
-    best = _step(s, h, axis, medium, shape)
-    part = h
+    best, part = s, h
     for _ in range(30):
         part = (low * f_high - high * f_low) / (f_high - f_low)
-        best = _step(s, part, axis, medium, shape)
+        best = _one_step(s, part, axis, blown, medium, shape)
         left = _above(best, shape)
         if abs(left) < 1e-7:
             break
@@ -177,7 +243,49 @@ def _landing_step(s: Seven, h: float, after: float, axis: Vec, medium: Medium, s
     return best, part
 
 
-@kernel(nogil=True, fastmath=True)
+@kernel(fastmath=LOOSE)
+def _come_down(
+    s: Seven, h: float, after: float, axis: Three, blown: Two, medium: Medium, shape: Contour
+) -> tuple[Seven, float, float]:
+    """The step that ends `after` (m) below the ground, up to the ground: the ball, its time, its height if it rose."""
+    if _above(s, shape) > 0.0:
+        best, part = _landing_step(s, h, after, axis, blown, medium, shape)
+        return best, part, s[2]
+    # Up and down inside the first step: halve until the rise is resolved, then land.
+    short = h
+    risen = s
+    while short > 1e-5:
+        risen = _one_step(s, short, axis, blown, medium, shape)
+        if _above(risen, shape) > 0.0:
+            break
+        short *= 0.5
+    left = h - short
+    below = _above(_one_step(risen, left, axis, blown, medium, shape), shape)
+    best, part = _landing_step(risen, left, below, axis, blown, medium, shape)
+    return best, part + short, risen[2]
+
+
+@kernel(inline="always")
+def _write(
+    n: int, s: Seven, time: float, apex: float, spin: Vec, shape: Contour, out: Landed, path: Vec, points: Index
+) -> None:
+    """Where a ball came down; the last point of its path."""
+    ground = height_at(s[0], s[1], shape)
+    if path.shape[1] > 0:
+        last = points[n]
+        path[n, last, 0], path[n, last, 1], path[n, last, 2] = s[0], s[1], ground
+        points[n] = last + 1
+    else:
+        points[n] = 0
+    out.place[n, 0], out.place[n, 1], out.place[n, 2] = s[0], s[1], ground
+    out.velocity[n, 0], out.velocity[n, 1], out.velocity[n, 2] = s[3], s[4], s[5]
+    rate = math.sqrt(spin[n, 0] ** 2 + spin[n, 1] ** 2 + spin[n, 2] ** 2)
+    for k in range(3):
+        out.spin[n, k] = spin[n, k] / rate * s[6] if rate > 1e-9 else 0.0
+    out.time[n], out.apex[n] = time, apex
+
+
+@kernel(nogil=True, fastmath=LOOSE)
 def _fly_many(
     velocity: Vec,
     spin: Vec,
@@ -190,66 +298,79 @@ def _fly_many(
     path: Vec,
     points: Index,
 ) -> None:
-    record = path.shape[1] > 0
-    axis, air = np.zeros(3), medium
-    for i in range(velocity.shape[0]):
-        if gusts.shape[0] > 0:
-            air = Medium(
-                medium.density, medium.viscosity, medium.wind_x + gusts[i, 0], medium.wind_y + gusts[i, 1],
-                medium.roughness, medium.per_log, medium.drag, medium.lift,
-            )  # fmt: skip
-        rate = math.sqrt(spin[i, 0] ** 2 + spin[i, 1] ** 2 + spin[i, 2] ** 2)
-        for k in range(3):
-            axis[k] = spin[i, k] / rate if rate > 1e-9 else 0.0
-        s = (0.0, 0.0, 0.0, velocity[i, 0], velocity[i, 1], velocity[i, 2], rate)
-        time, apex, count = 0.0, 0.0, 0
-        if record:
-            path[i, 0, :] = 0.0
-            count = 1
-        # Against a rise it has to start steeper than the ground does.
-        steep = max(shape.rise_m, 0.0) / shape.climb_m * max(velocity[i, 0], 0.0)
-        while velocity[i, 2] > steep and time < MAX_FLIGHT_S:
-            ahead = _step(s, step_s, axis, air, shape)
-            wall = _struck(s, ahead, walls) if walls.shape[0] > 0 else -1
+    """Fly all balls, LANES at a time: where one has landed the next takes its lane.
+
+    `lanes` holds position, velocity and spin rate of all lanes, number by number; from AHEAD on the same a step ahead;
+    then the height above the ground there, the spin axis, the wind. So a step of all lanes is done in wide sums.
+    """
+    record, has_gusts = path.shape[1] > 0, gusts.shape[0] > 0
+    is_windy = has_gusts or medium.wind_x != 0.0 or medium.wind_y != 0.0
+    lanes = np.zeros(BLOWN + 2 * LANES)
+    ball, time, apex = np.full(LANES, -1), np.zeros(LANES), np.zeros(LANES)
+    count, upcoming, flying = velocity.shape[0], 0, 0
+    while upcoming < count or flying > 0:
+        for i in range(LANES):
+            while ball[i] < 0 and upcoming < count:
+                n = upcoming
+                upcoming += 1
+                rate = math.sqrt(spin[n, 0] ** 2 + spin[n, 1] ** 2 + spin[n, 2] ** 2)
+                for k in range(3):
+                    lanes[k * LANES + i] = 0.0
+                    lanes[(3 + k) * LANES + i] = velocity[n, k]
+                    lanes[AXIS + k * LANES + i] = spin[n, k] / rate if rate > 1e-9 else 0.0
+                lanes[6 * LANES + i] = rate
+                lanes[BLOWN + i] = medium.wind_x + (gusts[n, 0] if has_gusts else 0.0)
+                lanes[BLOWN + LANES + i] = medium.wind_y + (gusts[n, 1] if has_gusts else 0.0)
+                time[i], apex[i] = 0.0, 0.0
+                if record:
+                    path[n, 0, :] = 0.0
+                points[n] = 1
+                # Against a rise it has to start steeper than the ground does.
+                steep = max(shape.rise_m, 0.0) / shape.climb_m * max(velocity[n, 0], 0.0)
+                if velocity[n, 2] > steep:
+                    ball[i] = n
+                    flying += 1
+                else:
+                    _write(n, _lane(lanes, i), 0.0, 0.0, spin, shape, out, path, points)
+        if is_windy:
+            _windy_steps(lanes, step_s, medium, shape)
+        else:
+            _calm_steps(lanes, step_s, medium, shape)
+        for i in range(LANES):
+            n = ball[i]
+            if n < 0:
+                continue
+            up, above = lanes[5 * LANES + i], lanes[ABOVE + i]
+            wall = _struck(_lane(lanes, i), _lane(lanes, AHEAD + i), walls) if walls.shape[0] > 0 else -1
+            if wall < 0 and lanes[AHEAD + 5 * LANES + i] <= 0.0 < up:
+                # Apex inside the step: the height is a parabola there to within a millimetre.
+                risen = lanes[2 * LANES + i] + 0.5 * up * step_s * up / (up - lanes[AHEAD + 5 * LANES + i])
+                apex[i] = max(apex[i], risen)
+            if wall < 0 and above > 0.0 and time[i] + step_s < MAX_FLIGHT_S:
+                time[i] += step_s
+                if record and points[n] < path.shape[1] - 1:
+                    for k in range(3):
+                        path[n, points[n], k] = lanes[AHEAD + k * LANES + i]
+                    points[n] += 1
+                continue
+            s = _lane(lanes, i)
             if wall >= 0:
                 # It drops at the foot.
-                out.struck[i] = wall
-                apex = max(apex, s[2])
+                out.struck[n] = wall
+                apex[i] = max(apex[i], s[2])
                 s = (max(walls[wall, 0], 0.0), s[1], s[2], 0.0, 0.0, 0.0, 0.0)
-                break
-            if ahead[5] <= 0.0 < s[5]:
-                # Apex inside the step: the height is a parabola there to within a millimetre.
-                apex = max(apex, s[2] + 0.5 * s[5] * step_s * s[5] / (s[5] - ahead[5]))
-            if _above(ahead, shape) <= 0.0:
-                if _above(s, shape) > 0.0:
-                    s, part = _landing_step(s, step_s, _above(ahead, shape), axis, air, shape)
-                else:
-                    # Up and down inside the first step: halve until the rise is resolved, then land.
-                    short = step_s
-                    while _above(_step(s, short, axis, air, shape), shape) <= 0.0 and short > 1e-5:
-                        short *= 0.5
-                    risen = _step(s, short, axis, air, shape)
-                    left = step_s - short
-                    apex = max(apex, risen[2])
-                    after = _above(_step(risen, left, axis, air, shape), shape)
-                    s, part = _landing_step(risen, left, after, axis, air, shape)
-                    part += short
-                time += part
-                break
-            s = ahead
-            time += step_s
-            if record and count < path.shape[1] - 1:
-                path[i, count, 0], path[i, count, 1], path[i, count, 2] = s[0], s[1], s[2]
-                count += 1
-        ground = height_at(s[0], s[1], shape)
-        if record:
-            path[i, count, 0], path[i, count, 1], path[i, count, 2] = s[0], s[1], ground
-            points[i] = count + 1
-        out.place[i, 0], out.place[i, 1], out.place[i, 2] = s[0], s[1], ground
-        out.velocity[i, 0], out.velocity[i, 1], out.velocity[i, 2] = s[3], s[4], s[5]
-        for k in range(3):
-            out.spin[i, k] = axis[k] * s[6]
-        out.time[i], out.apex[i] = time, apex
+            elif above <= 0.0:
+                axis = (lanes[AXIS + i], lanes[AXIS + LANES + i], lanes[AXIS + 2 * LANES + i])
+                blown = (lanes[BLOWN + i], lanes[BLOWN + LANES + i])
+                s, part, risen = _come_down(s, step_s, above, axis, blown, medium, shape)
+                # A ball that flies into a rise is highest where it lands.
+                apex[i], time[i] = max(apex[i], risen, s[2]), time[i] + part
+            else:
+                s, time[i] = _lane(lanes, AHEAD + i), time[i] + step_s
+            _write(n, s, time[i], apex[i], spin, shape, out, path, points)
+            ball[i] = -1
+            flying -= 1
+        lanes[:AHEAD] = lanes[AHEAD:ABOVE]
 
 
 FEWEST_TO_SHARE = 512

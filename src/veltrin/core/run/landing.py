@@ -15,9 +15,9 @@ import numpy as np
 from veltrin.core.constants import BALL_RADIUS_M, GRAVITY_M_S2
 from veltrin.core.flight import share_out
 from veltrin.core.geometry import Index, Mask, Vec
-from veltrin.core.kernels import kernel
+from veltrin.core.kernels import LOOSE, kernel
 from veltrin.core.run.surface import turf_restitution
-from veltrin.core.run.terrain import AWAY, BRAKE, GIVE, LEFT, RESTITUTION, Frame, Landing, terrain_of
+from veltrin.core.run.terrain import AWAY, BRAKE, FREE, GIVE, LEFT, RESTITUTION, Frame, Landing, terrain_of
 
 FIRM_TILT_RAD = math.radians(15.4)
 """Tilt of the dented turf at 18.6 m/s and 44.4 deg from the normal. Source: Penner 2002, from memory."""
@@ -48,7 +48,7 @@ TRACE_EVERY_M = 0.1
 MOST_ROLL_STEPS = 6000
 
 
-@kernel()
+@kernel(fastmath=LOOSE)
 def bounce(velocity: Vec, spin: Vec, normal: Vec, give: float, restitution_factor: float, friction: float) -> None:
     """Bounce in place on turf whose undented normal is `normal`.
 
@@ -102,39 +102,39 @@ def bounce(velocity: Vec, spin: Vec, normal: Vec, give: float, restitution_facto
     spin[0], spin[1], spin[2] = wx * left, wy * left, wz * left
 
 
-@kernel(inline="always")
+@kernel(inline="always", fastmath=LOOSE)
 def _held(at: float, count: int) -> int:
     return min(max(math.floor(at), 0), count - 1)
 
 
-@kernel(inline="always")
+@kernel(inline="always", fastmath=LOOSE)
 def _cell(x: float, y: float, frame: Frame, ny: int, nx: int) -> tuple[int, int]:
     """Row and column of the cell below; beyond the raster its outermost cells go on."""
     return _held((y - frame.y0) / frame.cell, ny), _held((x - frame.x0) / frame.cell, nx)
 
 
-@kernel()
-def _around(x: float, y: float, frame: Frame, fields: Vec, out: Vec) -> None:
+@kernel(fastmath=LOOSE)
+def _around(x: float, y: float, frame: Frame, fields: Vec, first: int, out: Vec) -> None:
     """Give, restitution factor and tilt (2) of the ground around a spot, between the middles of its four nearest
-    cells.
+    cells; only the layers from the `first` on.
     """
     ny, nx = fields.shape[0], fields.shape[1]
     fx, fy = (x - frame.x0) / frame.cell - 0.5, (y - frame.y0) / frame.cell - 0.5
     sx, sy = fx - math.floor(fx), fy - math.floor(fy)
     i0, i1, j0, j1 = _held(fy, ny), _held(fy + 1.0, ny), _held(fx, nx), _held(fx + 1.0, nx)
-    for k in range(BRAKE):
+    for k in range(first, BRAKE):
         near = (1.0 - sx) * fields[i0, j0, k] + sx * fields[i0, j1, k]
         far = (1.0 - sx) * fields[i1, j0, k] + sx * fields[i1, j1, k]
         out[k] = (1.0 - sy) * near + sy * far
 
 
-@kernel(inline="always")
+@kernel(inline="always", fastmath=LOOSE)
 def _normal(away: float, left: float, normal: Vec) -> None:
     root = math.sqrt(1.0 + away * away + left * left)
     normal[0], normal[1], normal[2] = away / root, left / root, 1.0 / root
 
 
-@kernel()
+@kernel(fastmath=LOOSE)
 def _roll(
     place: Vec, velocity: Vec, frame: Frame, fields: Vec, ends: Vec, around: Vec, trace: Vec, row: int
 ) -> tuple[bool, int]:
@@ -144,7 +144,7 @@ def _roll(
     into roll) is stepped in time.
     """
     ny, nx = fields.shape[0], fields.shape[1]
-    time, shown = 0.0, 0.0
+    time, shown, away, left = 0.0, 0.0, 0.0, 0.0
     for _ in range(MOST_ROLL_STEPS):
         speed = math.sqrt(velocity[0] ** 2 + velocity[1] ** 2)
         if speed < 1e-9:
@@ -154,10 +154,13 @@ def _roll(
         if ends[i, j] > 0.0:
             return True, row
         brake = fields[i, j, BRAKE]
-        _around(place[0], place[1], frame, fields, around)
-        away, left = around[AWAY], around[LEFT]
+        if frame.is_tilted:
+            _around(place[0], place[1], frame, fields, AWAY, around)
+            away, left = around[AWAY], around[LEFT]
         if away == 0.0 and left == 0.0:
-            step = min(speed * speed / (2.0 * brake), frame.cell)
+            # What is drawn is looked at cell by cell; else as far as nothing changes.
+            reach = frame.cell if trace.shape[0] > 0 else fields[i, j, FREE]
+            step = min(speed * speed / (2.0 * brake), reach)
             place[0] += step * velocity[0] / speed
             place[1] += step * velocity[1] / speed
             share = math.sqrt(max(1.0 - 2.0 * brake * step / (speed * speed), 0.0))
@@ -197,7 +200,7 @@ class Rested(NamedTuple):
     bounces: Vec
 
 
-@kernel(nogil=True)
+@kernel(nogil=True, fastmath=LOOSE)
 def _run_many(
     landing: Vec, velocity: Vec, spin: Vec, frame: Frame, fields: Vec, ends: Vec, out: Rested, trace: Vec, rows: Index
 ) -> None:
@@ -215,7 +218,7 @@ def _run_many(
             if ends[a, b] > 0.0:
                 lost = True
                 break
-            _around(place[0], place[1], frame, fields, around)
+            _around(place[0], place[1], frame, fields, GIVE, around)
             _normal(around[AWAY], around[LEFT], normal)
             press = GRAVITY_M_S2 * normal[2]
             for k in range(3):

@@ -14,6 +14,7 @@ from typing import NamedTuple
 
 import numpy as np
 import shapely
+from scipy.ndimage import distance_transform_cdt
 from numpy.typing import NDArray
 
 from veltrin.core.flight import Contour
@@ -148,20 +149,24 @@ class Raster(NamedTuple):
 
 
 class Frame(NamedTuple):
-    """Corner and size of the cells (m), and what is the same all over: the friction of a bounce."""
+    """Corner and size of the cells (m), and what is the same all over: the friction of a bounce, and whether anything
+    tilts.
+    """
 
     x0: float
     y0: float
     cell: float
     friction: float
+    is_tilted: bool
 
 
-GIVE, RESTITUTION, AWAY, LEFT, BRAKE = range(5)
-"""Layers of the terrain's fields: give, restitution factor, tangents of the tilt away and to the left, brake."""
+GIVE, RESTITUTION, AWAY, LEFT, BRAKE, FREE = range(6)
+"""Layers of the terrain's fields: give, restitution factor, tangents of the tilt away and to the left, brake, and how
+far from anywhere in a cell the ground is the same to every side (m), a cell at least."""
 
 
 class Terrain(NamedTuple):
-    """What the run's kernel looks up. `fields` (ny, nx, 5): see the layers. `ends` (ny, nx): 1 where a ball goes no
+    """What the run's kernel looks up. `fields` (ny, nx, 6): see the layers. `ends` (ny, nx): 1 where a ball goes no
     further, 2 where it can't hop across.
     """
 
@@ -252,8 +257,28 @@ def terrain_of(ground: Landing) -> Terrain:
         fields[:, :, 3] -= np.where(climbing, ground.rise_m / ground.climb_m, 0.0)
     cells = round(COLLAR_M / raster.cell) if math.isfinite(raster.cell) else 0
     around = [_box(fields[:, :, k], cells) for k in (0, 1, 3, 4)]
-    frame = Frame(float(raster.x0), float(raster.y0), float(raster.cell), TURF_FRICTION * (1.0 - WET_SLIP * ground.wet))
-    return Terrain(frame, np.stack([*around, fields[:, :, 2]], axis=2), ends)
+    friction = TURF_FRICTION * (1.0 - WET_SLIP * ground.wet)
+    is_tilted = bool(around[AWAY].any() or around[LEFT].any())
+    frame = Frame(float(raster.x0), float(raster.y0), float(raster.cell), friction, is_tilted)
+    return Terrain(frame, np.stack([*around, fields[:, :, 2], _free(raster)], axis=2), ends)
+
+
+def _free(raster: Raster) -> Vec:
+    """How far a ball may roll from anywhere in a cell before another piece of ground begins (m), a cell at least."""
+    piece = raster.piece
+    if piece.size == 1:
+        return np.full(piece.shape, np.inf)
+    is_inner = np.ones(piece.shape, dtype=bool)
+    across, along = piece[1:] != piece[:-1], piece[:, 1:] != piece[:, :-1]
+    is_inner[1:] &= ~across
+    is_inner[:-1] &= ~across
+    is_inner[:, 1:] &= ~along
+    is_inner[:, :-1] &= ~along
+    if is_inner.all():
+        return np.full(piece.shape, np.inf)
+    # Between a cell and the nearest at an edge, k cells away, lie k - 1 whole ones.
+    inner = distance_transform_cdt(is_inner, metric="chessboard")
+    return np.asarray(raster.cell * np.maximum(inner - 1, 1), float)
 
 
 def _ends_at(ground: Landing, places: Vec) -> Vec:
