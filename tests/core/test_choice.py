@@ -157,6 +157,8 @@ def test_downhill_and_short_sided_is_most_loft_or_a_landing_in_the_fringe() -> N
 )  # fmt: skip
 # A wall so wide that the ground is laid coarsely, and a putt that is stopped by it: it hasn't got past.
 @example(flag=25.0, share=0.7625, high=1.5, wet=False, lie=Lie())
+# A wall so high that only what flies far past the flag clears it: a putt up to it is no call beside those.
+@example(flag=29.25, share=0.77654, high=5.5, wet=False, lie=Lie(COVERS["tight"]))
 def test_no_call_fails_to_clear_what_is_in_the_way(flag: float, share: float, high: float, wet: bool, lie: Lie) -> None:
     at = max(2.0, share * flag)
     wall = thing("wall", at, high, deep_m=0.4)

@@ -18,10 +18,22 @@ Mask = NDArray[np.bool_]
 
 def vectors(x: ArrayLike, y: ArrayLike, z: ArrayLike) -> Vec:
     """Put components, scalars or (n,), together as an (n, 3) array."""
-    sizes = [v.size for v in (x, y, z) if isinstance(v, np.ndarray)]
-    out = np.empty((max(sizes, default=1), 3))
+    out = np.empty((length_of(x, y, z), 3))
     out[:, 0], out[:, 1], out[:, 2] = x, y, z
     return out
+
+
+def rows(count: int, *values: ArrayLike) -> Vec:
+    """Scalars and arrays (count,) as the rows of one array: what a kernel takes."""
+    out = np.empty((len(values), count))
+    for k, value in enumerate(values):
+        out[k] = value
+    return out
+
+
+def length_of(*values: ArrayLike) -> int:
+    """How many entries a batch has whose numbers are scalars or arrays (n,)."""
+    return max((v.size for v in values if isinstance(v, np.ndarray)), default=1)
 
 
 def cross(a: Vec, b: Vec) -> Vec:

@@ -21,8 +21,8 @@ from numba.core import config
 CORE = Path(__file__).parent
 
 MADE_OF = (
-    "constants.py", "flight/aero.py", "flight/contour.py", "flight/integrator.py", "run/landing.py", "run/surface.py",
-    "run/terrain.py",
+    "constants.py", "flight/aero.py", "flight/contour.py", "flight/integrator.py", "ground/slope.py", "kit/club.py",
+    "run/landing.py", "run/surface.py", "run/terrain.py", "strike/setup.py",
 )  # fmt: skip
 """Files that hold kernels, or numbers that are compiled into them."""
 

@@ -102,6 +102,12 @@ def _turns(contract: type[Contract], kind: type, given: frozenset[str]) -> tuple
     return tuple(told)
 
 
+@cache
+def _is_as_it_is(contract: type[Contract], kind: type) -> bool:
+    """Whether a contract says of the core's class word by word what it holds: then it need not be turned."""
+    return all(name == own and turn is _as_it_is for name, own, turn in _turns(contract, kind, frozenset()))
+
+
 def check(contract: type[Contract], kind: type, *given: str) -> None:
     """Refuse a contract that can't be told from a class of the core; `given`: fields that are told otherwise."""
     _turns(contract, kind, frozenset(given))
@@ -118,4 +124,6 @@ def tell(contract: type[Told], thing: object, **given: Any) -> Told:
         return contract(**dict(zip(contract.model_fields, thing, strict=True)))
     kind: type = type(thing)
     turns = _turns(contract, kind, frozenset(given))
+    if not given and _is_as_it_is(contract, kind):
+        return contract.model_validate(thing, from_attributes=True)
     return contract(**{name: turn(getattr(thing, own)) for name, own, turn in turns}, **given)

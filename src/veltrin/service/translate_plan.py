@@ -17,6 +17,7 @@ from veltrin.core.plan import (
     Spread,
     StockReference,
     Swap,
+    outline_of,
 )
 from veltrin.core.plan.target import Target
 from veltrin.service.border import check, tell
@@ -84,7 +85,7 @@ def _detail(call: Call) -> DetailOut | None:
         ledgers=LedgersOut.model_validate(ledgers),
         ghost=tell(GhostOut, ghost, flight=points_out(ghost.flight), run=points_out(ghost.run)),
         ends=[] if spread is None else places_out(spread.ends[:ENDS_SHOWN]),
-        outline=[] if spread is None else places_out(spread.outline),
+        outline=[] if spread is None else places_out(outline_of(spread.ends)),
     )
 
 

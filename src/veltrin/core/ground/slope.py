@@ -8,7 +8,8 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import ArrayLike
 
-from veltrin.core.geometry import Vec, cross, vectors
+from veltrin.core.geometry import Vec, length_of, rows
+from veltrin.core.kernels import LOOSE, kernel
 from veltrin.core.quantity import QUANTITIES, within
 
 MAX_SLOPE_RAD = math.radians(QUANTITIES["lie.fall_deg"].high)
@@ -39,14 +40,27 @@ def slope_along(slope: Slope, aim_rad: ArrayLike) -> tuple[Vec, Vec]:
     return np.arctan(along), np.arctan(across)
 
 
+@kernel(fastmath=LOOSE)
+def _frames(falls: Vec, out: Vec) -> None:
+    """Axes of the ground as columns, for fall and side (2, n)."""
+    for i in range(falls.shape[1]):
+        fall, side = falls[0, i], falls[1, i]
+        x, y = math.tan(fall), math.tan(side)
+        length = math.sqrt(x * x + y * y + 1.0)
+        x, y, z = x / length, y / length, 1.0 / length
+        cos, sin = math.cos(fall), math.sin(fall)
+        out[i, 0, 0], out[i, 1, 0], out[i, 2, 0] = cos, 0.0, -sin
+        out[i, 0, 1], out[i, 1, 1], out[i, 2, 1] = -y * sin, z * cos + x * sin, -y * cos
+        out[i, 0, 2], out[i, 1, 2], out[i, 2, 2] = x, y, z
+
+
 def ground_frame(fall_rad: ArrayLike, side_rad: ArrayLike) -> Vec:
     """Axes of the ground as columns, shape (n, 3, 3): along the line, to its left, out of the ground.
 
     Multiply a vector given in the ground's frame to have it in the level frame. `fall` is the slope along the
     line and `side` the slope across it, also when both are there.
     """
-    normal = vectors(np.tan(fall_rad), np.tan(side_rad), 1.0)
-    normal = normal / np.linalg.norm(normal, axis=1, keepdims=True)
-    along = vectors(np.cos(fall_rad), np.zeros(len(normal)), -np.sin(fall_rad))
-    left = cross(normal, along)
-    return np.stack([along, left, normal], axis=-1)
+    count = length_of(fall_rad, side_rad)
+    out = np.empty((count, 3, 3))
+    _frames(rows(count, fall_rad, side_rad), out)
+    return out

@@ -10,7 +10,8 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from veltrin.core.checks import require
-from veltrin.core.geometry import Vec, azimuth, elevation, turn, turn_about_x, turn_about_y, vectors
+from veltrin.core.geometry import Vec, azimuth, elevation, length_of, rows
+from veltrin.core.kernels import LOOSE, kernel
 
 ClubKind = Literal["wood", "hybrid", "iron", "wedge", "putter"]
 
@@ -47,13 +48,45 @@ class Club:
 
 
 class Presented(NamedTuple):
-    """How the club stands: unit face normal and sole normal (n, 3), angles (n,) in rad."""
+    """How the club stands: unit face normal and sole normal (n, 3); angles (n,) in rad."""
 
     face_normal: Vec
     sole_normal: Vec
-    delivered_loft_rad: Vec
-    face_azimuth_rad: Vec
-    effective_bounce_rad: Vec
+
+    @property
+    def delivered_loft_rad(self) -> Vec:
+        """How far up the face looks."""
+        return elevation(self.face_normal)
+
+    @property
+    def face_azimuth_rad(self) -> Vec:
+        """Where the face looks, left positive."""
+        return azimuth(self.face_normal)
+
+    @property
+    def effective_bounce_rad(self) -> Vec:
+        """Rise of the sole along the target line, leading edge above trailing edge."""
+        return np.asarray(np.arctan2(self.sole_normal[:, 0], -self.sole_normal[:, 2]))
+
+
+@kernel(fastmath=LOOSE)
+def _present(numbers: Vec, face: Vec, sole: Vec) -> None:
+    """Turn face and sole of every club, from loft, lie, bounce, how open, how leant and how raised (6, n)."""
+    for i in range(numbers.shape[1]):
+        loft, lie, bounce = numbers[0, i], numbers[1, i], numbers[2, i]
+        shaft_y, shaft_z = math.cos(lie), math.sin(lie)
+        cos_open, sin_open = math.cos(numbers[3, i]), -math.sin(numbers[3, i])
+        cos_lean, sin_lean = math.cos(numbers[4, i]), math.sin(numbers[4, i])
+        cos_up, sin_up = math.cos(numbers[5, i]), math.sin(numbers[5, i])
+        for out, x, z in ((face, math.cos(loft), math.sin(loft)), (sole, math.sin(bounce), -math.cos(bounce))):
+            # About the shaft (Rodrigues), whose foot looks along the target line: y is 0 before.
+            along = shaft_z * z * (1.0 - cos_open)
+            a = x * cos_open + shaft_y * z * sin_open
+            b = shaft_z * x * sin_open + shaft_y * along
+            c = z * cos_open - shaft_y * x * sin_open + shaft_z * along
+            # Leant forward, z goes towards x; the handle raised, y goes towards z.
+            a, c = a * cos_lean + c * sin_lean, c * cos_lean - a * sin_lean
+            out[i, 0], out[i, 1], out[i, 2] = a, b * cos_up - c * sin_up, b * sin_up + c * cos_up
 
 
 def present(
@@ -67,16 +100,12 @@ def present(
 ) -> Presented:
     """Turn face and sole: first about the shaft (open > 0), then lean it forward, then raise the handle.
 
-    Effective bounce is the rise of the sole along the target line, leading edge above trailing edge. Turning
+    Turning
     about a shaft at lie 64 deg by b gives about 0.44 b of loft and bounce and 0.9 b of azimuth: geometry,
     checked against scipy's Rotation in the tests. An open face looks right, which is a negative azimuth.
     """
-    shaft = vectors(0.0, np.cos(lie_rad), np.sin(lie_rad))
-    face = vectors(np.cos(loft_rad), 0.0, np.sin(loft_rad))
-    sole = vectors(np.sin(bounce_rad), 0.0, -np.cos(bounce_rad))
-    turned = []
-    for v in (face, sole):
-        opened = turn(v, shaft, -np.asarray(open_rad, float))
-        turned.append(turn_about_x(turn_about_y(opened, lean_rad), handle_rad))
-    face, sole = turned
-    return Presented(face, sole, elevation(face), azimuth(face), np.arctan2(sole[:, 0], -sole[:, 2]))
+    told = (loft_rad, lie_rad, bounce_rad, open_rad, lean_rad, handle_rad)
+    count = length_of(*told)
+    face, sole = np.empty((count, 3)), np.empty((count, 3))
+    _present(rows(count, *told), face, sole)
+    return Presented(face, sole)

@@ -25,6 +25,7 @@ from veltrin.core.plan.model import (
     Worst,
 )
 from veltrin.core.plan.readings import READINGS, Reading, ReadingName
+from veltrin.core.plan.scatter import outline_of
 from veltrin.core.plan.sensitivity import Sensitive, Turn, WhatIf, sensitivity, what_if
 from veltrin.core.plan.stock import stock_speeds
 from veltrin.core.plan.target import TargetName
@@ -64,6 +65,7 @@ __all__ = [
     "compare_schools",
     "day_sheet",
     "on_day",
+    "outline_of",
     "plan_shot",
     "plan_stages",
     "sensitivity",

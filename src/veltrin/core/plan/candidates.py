@@ -38,12 +38,17 @@ class Candidate:
     @property
     def id(self) -> str:
         """Stable id, used in URLs."""
-        plain = f"{self.club.id}~{self.method.id}"
-        return plain if self.target.name == "flag" else f"{plain}~{self.target.name}"
+        return candidate_id(self.club.id, self.method.id, self.target)
 
     def fell(self, reason: str) -> FellOut:
         """Say why this one is out."""
         return FellOut(self.club.id, self.club.name, self.method.id, self.method.name, reason)
+
+
+def candidate_id(club_id: str, method_id: str, target: Target) -> str:
+    """Stable id of a club played in a way to a target."""
+    plain = f"{club_id}~{method_id}"
+    return plain if target.name == "flag" else f"{plain}~{target.name}"
 
 
 def targets_of(candidates: Sequence[Candidate], land_m: float | None) -> Targets:
@@ -143,12 +148,11 @@ def _list_for(
             continue
         case = case_of(question, club, kept_club_id, target.distance_m)
         for method in CATALOGUE.values():
-            candidate = Candidate(club, place, method, target)
-            if question.only and candidate.id not in question.only:
+            if question.only and candidate_id(club.id, method.id, target) not in question.only:
                 continue
             reason = _refusal(method, case, question)
             if reason is None:
-                keep.append(candidate)
+                keep.append(Candidate(club, place, method, target))
             elif tells:
-                out.append(candidate.fell(reason))
+                out.append(FellOut(club.id, club.name, method.id, method.name, reason))
     return keep, out

@@ -212,8 +212,7 @@ class Spread:
     are by kind of ground, most first. `strokes`: expected to hole out, this one included; `strokes_error`: its standard
     error by the number of strikes, at most. `bad`: share that costs
     BAD_STROKES more than the cheapest call does on average. `costs`, (nodes, strikes): of each strike, shifted by what
-    is summed by rule (see scatter). `again`: share still in the same trouble. `outline` holds the
-    tightest eight tenths.
+    is summed by rule (see scatter). `again`: share still in the same trouble.
     """
 
     strikes: int
@@ -233,7 +232,6 @@ class Spread:
     worst_across_m: Sided
     worst_is: Worst
     ends: Places
-    outline: Places
     bad: Unsided = 0.0
 
 

@@ -26,6 +26,8 @@ from veltrin.core.run import ended
 STRIKES = 400
 WORST_SHARE = 0.05
 TIGHTEST = 0.8
+MIDDLE, MOST = (10, 90), 80
+"""Percentiles that are told of where strikes end."""
 
 BAD_STROKES = 0.75
 """A strike is a bad one when it costs so many strokes more than the cheapest call does on average. Judgement."""
@@ -161,15 +163,48 @@ def spreads_of(struck: Struck, hole: Hole, targets: Targets) -> list[Spread]:
     kinds, costs = ends.kind.reshape(shape), ends.strokes.reshape(shape)
     leaves = np.hypot(struck.rest[:, :, 0] - hole.flag_m, struck.rest[:, :, 1])
     costs = costs * (1.0 - _holed(struck, steps, hole))
-    spreads = []
-    for i in range(n):
-        one = targets.take(np.array([i]))
-        past = one.along(struck.rest[i]) - one.distance
-        valued = _Valued(kinds[:, i], costs[:, i])
-        spreads.append(
-            _spread(struck.rest[i], past, one.across(struck.rest[i]), struck.thin[i], leaves[i], valued, hole)
+    each, rest = targets.take(np.repeat(np.arange(n), struck.strikes)), struck.rest.reshape(-1, 2)
+    past, side = ((v.reshape(n, -1)) for v in (each.along(rest) - each.distance, each.across(rest)))
+    came = _Ended(struck.rest, past, side, struck.thin, leaves)
+    # Of all calls at once: each sorting of few numbers costs as much as one of many.
+    short, far = np.percentile(past, MIDDLE, axis=1)
+    right, left = np.percentile(side, MIDDLE, axis=1)
+    within = np.percentile(leaves, MOST, axis=1)
+    return [
+        _spread(
+            came.of(i),
+            _Ranges(*map(float, (short[i], far[i], left[i], right[i], within[i]))),
+            _Valued(kinds[:, i], costs[:, i]),
+            hole,
         )
-    return spreads
+        for i in range(n)
+    ]
+
+
+class _Ended(NamedTuple):
+    """Where strikes end: place, past the target and to the left of the way to it (m), thin or not, how far from the
+    flag (m). (n, strikes, ...), or of one call.
+    """
+
+    rest: Vec
+    past: Vec
+    side: Vec
+    thin: Mask
+    leaves: Vec
+
+    def of(self, i: int) -> _Ended:
+        """One call's."""
+        return _Ended(*(values[i] for values in self))
+
+
+class _Ranges(NamedTuple):
+    """The middle eight tenths along and across, and how far from the flag eight in ten end at most (m)."""
+
+    short_m: float
+    long_m: float
+    left_m: float
+    right_m: float
+    leave80_m: float
 
 
 def _holed(struck: Struck, steps: Vec, hole: Hole) -> Vec:
@@ -188,11 +223,10 @@ def _holed(struck: Struck, steps: Vec, hole: Hole) -> Vec:
     return chances
 
 
-def _spread(rest: Vec, past: Vec, side: Vec, thin: Mask, leaves: Vec, valued: _Valued, hole: Hole) -> Spread:
+def _spread(came: _Ended, ranges: _Ranges, valued: _Valued, hole: Hole) -> Spread:
+    past, side = came.past, came.side
     off = np.hypot(past, side)
     worst = np.argsort(off)[-int(WORST_SHARE * len(off)) :]
-    short, far = np.percentile(past, [10, 90])
-    right, left = np.percentile(side, [10, 90])
     # The worst strikes of a touch may fail both ways: tell the side on which most of them lie.
     past_most = bool(np.mean(past[worst] > 0) >= 0.5)
     told = worst[(past[worst] > 0) == past_most]
@@ -202,12 +236,8 @@ def _spread(rest: Vec, past: Vec, side: Vec, thin: Mask, leaves: Vec, valued: _V
     each = NODES[1] @ valued.costs
     return Spread(
         strikes=len(off),
-        mean_leave_m=float(np.mean(leaves)),
-        leave80_m=float(np.percentile(leaves, 80)),
-        short_m=float(short),
-        long_m=float(far),
-        left_m=float(left),
-        right_m=float(right),
+        mean_leave_m=float(np.mean(came.leaves)),
+        **ranges._asdict(),
         shares=shares,
         next_putt=share_of.get("green", 0.0),
         again=share_of.get(start, 0.0) if hole.start_kind.holds else 0.0,
@@ -217,14 +247,15 @@ def _spread(rest: Vec, past: Vec, side: Vec, thin: Mask, leaves: Vec, valued: _V
         costs=1.0 + valued.costs,
         worst_along_m=float(np.mean(past[told])),
         worst_across_m=float(np.mean(side[told])),
-        worst_is="thin" if np.mean(thin[told]) > 0.5 else ("past" if past_most else "short"),
-        ends=rest,
-        outline=_outline(rest),
+        worst_is="thin" if np.mean(came.thin[told]) > 0.5 else ("past" if past_most else "short"),
+        ends=came.rest,
     )
 
 
-def _outline(rest: Vec) -> Vec:
-    """Hull of the tightest eight tenths around their middle (k, 2): those that lie least far out for their spread."""
+def outline_of(rest: Vec) -> Vec:
+    """Hull of the tightest eight tenths of ends (n, 2) around their middle, (k, 2): those that lie least far out for
+    their spread.
+    """
     middle = np.median(rest, axis=0)
     spread = np.maximum(np.median(np.abs(rest - middle), axis=0), 0.05)
     far = np.hypot(*((rest - middle) / spread).T)

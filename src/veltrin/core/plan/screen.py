@@ -75,10 +75,14 @@ def make_batch(question: Question, candidates: list[Candidate], kept_club_id: st
 
 
 class Against(NamedTuple):
-    """Why a solved candidate is no call; `is_final`: nothing could make it one, else it is only not worth it."""
+    """Why a solved candidate is no call; `is_final`: nothing could make it one, else it is only not worth it.
+
+    `is_stopped`: it stays on this side of what stands in the way.
+    """
 
     words: str
     is_final: bool = False
+    is_stopped: bool = False
 
 
 def reasons_against(
@@ -112,7 +116,8 @@ def reasons_against(
             (fails and not heavier, "would be thin or skulled more often than not", False),
             (fails, "would be heavy or stuck more often than not", False),
         )
-        told = next((Against(words, final) for is_out, words, final in reasons if is_out), None)
+        held = bool(at_foot[i] and ahead)
+        told = next((Against(words, final, held) for is_out, words, final in reasons if is_out), None)
         gone = lost[i]
         found.append(told if told or gone is None else Against(gone, True))
     return found
@@ -241,8 +246,10 @@ def screen(
     doubts = ground_doubts(solved.played, world.landing, targets, pitched)
     good = np.flatnonzero([reason is None for reason in reasons])
     if not len(good):
-        # Nothing is as it should be: then the best of what can be done at all.
-        good = np.flatnonzero([reason is None or not reason.is_final for reason in reasons])
+        # Nothing is as it should be: then the best of what can be done at all, and past what is in the way if it can.
+        possible = [reason is None or not reason.is_final for reason in reasons]
+        past = [can and not (reason and reason.is_stopped) for can, reason in zip(possible, reasons, strict=True)]
+        good = np.flatnonzero(past if any(past) else possible)
     leave, strokes = np.full(len(candidates), math.inf), np.full(len(candidates), math.inf)
     if len(good):
         part, meant, doubted = batch.take(good), targets.take(good), doubts.take(good)

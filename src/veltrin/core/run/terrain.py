@@ -14,8 +14,8 @@ from typing import NamedTuple
 
 import numpy as np
 import shapely
-from scipy.ndimage import distance_transform_cdt
 from numpy.typing import NDArray
+from scipy.ndimage import distance_transform_cdt
 
 from veltrin.core.flight import Contour
 from veltrin.core.geometry import Mask, Vec

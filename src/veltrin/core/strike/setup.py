@@ -7,11 +7,13 @@ the pressure split; the stance is widened to keep part of the stock margin befor
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+import math
+from dataclasses import dataclass, fields
 
 import numpy as np
 
-from veltrin.core.geometry import Vec
+from veltrin.core.geometry import Vec, length_of, rows
+from veltrin.core.kernels import LOOSE, kernel
 from veltrin.core.strike.stroke import ClubArrays, Stroke
 
 CENTRE_OF_MASS_SHARE = 0.53
@@ -120,75 +122,97 @@ class Setup:
         return np.asarray(self.attack - self.face_turn + self.missed_fall)
 
 
-def _stance_width(stroke: Stroke, lead_bias: Vec, lean_down: Vec, stature_m: float, widen: Vec) -> Vec:
+@kernel(inline="always", fastmath=LOOSE)
+def _stance_width(
+    lead_share: float, stance_m: float, lead_bias: float, lean_down: float, stature_m: float, widen_m: float
+) -> float:
     """Width that keeps MARGIN_KEPT of the stock balance margin while the body leans `lean_down` (m)."""
-    downhill_share = np.where(lean_down >= 0, stroke.lead_share + lead_bias, 1.0 - stroke.lead_share - lead_bias)
-    spare = np.maximum(1.0 - downhill_share, 0.12)
-    stock_downhill = np.where(lean_down >= 0, stroke.lead_share, 1.0 - stroke.lead_share)
-    margin = np.where(lean_down >= 0, MARGIN_KEPT, UPHILL_MARGIN_KEPT)
-    needed = margin * (1.0 - stock_downhill) * stroke.stance_width_m + np.abs(lean_down)
-    width = np.maximum(needed / spare, stroke.stance_width_m)
-    return np.clip(width + widen, FEET_TOGETHER_M, MAX_WIDTH_SHARE * stature_m)
+    is_down = lean_down >= 0.0
+    spare = max(1.0 - (lead_share + lead_bias if is_down else 1.0 - lead_share - lead_bias), 0.12)
+    stock_downhill = lead_share if is_down else 1.0 - lead_share
+    margin = MARGIN_KEPT if is_down else UPHILL_MARGIN_KEPT
+    needed = margin * (1.0 - stock_downhill) * stance_m + abs(lean_down)
+    width = max(needed / spare, stance_m)
+    return float(min(max(width + widen_m, FEET_TOGETHER_M), MAX_WIDTH_SHARE * stature_m))
 
 
-def _reach(side: Vec, clubs: ClubArrays, stature_m: float, wider_m: Vec) -> tuple[Vec, Vec]:
+@kernel(inline="always", fastmath=LOOSE)
+def _reach(side: float, arc_m: float, stature_m: float, wider_m: float) -> tuple[float, float]:
     """How a side slope is reached: grip down (m, negative lengthens) and posture (m, > 0 taller).
 
     The ball sits higher or lower than the feet by its distance times tan(side); the line from hub to ball
     gets shorter or longer by that much, shared between the grip and the posture. A wider stance also lowers the hub.
     """
     hub = HUB_SHARE * stature_m
-    away = np.sqrt(np.maximum(clubs.arc_m**2 - (0.93 * hub) ** 2, 0.04))
-    rise = away * np.tan(side)
-    shorter = np.hypot(away, hub) - np.hypot(away, hub - rise)
-    grip = np.where(shorter > 0, 0.5 * shorter, np.maximum(0.5 * shorter, -GRIP_RESERVE_M))
+    away = math.sqrt(max(arc_m**2 - (0.93 * hub) ** 2, 0.04))
+    rise = away * math.tan(side)
+    shorter = math.hypot(away, hub) - math.hypot(away, hub - rise)
+    grip = 0.5 * shorter if shorter > 0.0 else max(0.5 * shorter, -GRIP_RESERVE_M)
     leg = 0.53 * stature_m
-    lowered = leg - np.sqrt(leg**2 - (wider_m / 2.0) ** 2)
-    return grip, shorter - grip + np.where(side < 0, lowered, 0.0)
+    lowered = leg - math.sqrt(leg**2 - (wider_m / 2.0) ** 2)
+    return grip, shorter - grip + (lowered if side < 0.0 else 0.0)
+
+
+@kernel(fastmath=LOOSE)
+def _set_up(stroke: Vec, change: Vec, ground: Vec, stature_m: float, out: Vec) -> None:
+    """Every set-up, stroke by stroke: rows of Stroke, _ASKED and (arc, fall, side), (k, n); `out`: rows of Setup."""
+    height = CENTRE_OF_MASS_SHARE * stature_m
+    for i in range(stroke.shape[1]):
+        swing, lean, attack, stroke_low, stance_m, lead_share = stroke[:, i]
+        follow_touch, follow_full, follow_side, lead_bias, open_rad, lean_rad, path = change[:7, i]
+        attack_rad, stance, handle, ball_back_m, widen, taken_up, grip_down = change[7:, i]
+        arc_m, fall, side = ground[0, i], ground[1, i], ground[2, i]
+        touch = min(2.0 * (1.0 - swing), 1.0)
+        wanted = follow_full + (follow_touch - follow_full) * touch
+        lead_bias *= touch
+        width = _stance_width(lead_share, stance_m, lead_bias, height * math.tan(wanted * fall), stature_m, widen)
+        base = lead_share + lead_bias
+        # Balance limits how far the body can go with the hill: the centre of mass must stay over the feet.
+        room = MAX_SHARE - base if fall >= 0.0 else base - (1.0 - MAX_SHARE)
+        balance = math.atan(max(room, 0.0) * width / height)
+        tilt_fall = math.copysign(min(wanted * abs(fall), balance), fall)
+        missed = fall - tilt_fall
+        forward = ARC_FOLLOWS_PRESSURE * lead_bias * width
+        slipped = arc_m * math.sin(missed)
+        ball_back = taken_up * slipped - forward + ball_back_m
+        grip, posture = _reach(side, arc_m, stature_m, width - stance_m)
+        # A downhill or steep stance is gripped a little shorter for control: about 2 mm a degree (judgement).
+        grip += 0.002 * math.degrees(max(fall, 0.0)) + grip_down
+        out[0, i] = tilt_fall / fall if abs(fall) > 1e-9 else wanted
+        out[1, i] = tilt_fall
+        out[2, i] = follow_side * side
+        out[3, i] = missed
+        out[4, i] = ball_back
+        out[5, i] = stroke_low - slipped + forward + ball_back - arc_m * attack_rad
+        out[6, i] = stroke_low - arc_m * math.sin(fall)
+        out[7, i] = width
+        out[8, i] = stance_m
+        out[9, i] = base + height * math.tan(tilt_fall) / width
+        out[10, i] = lead_share
+        out[11, i] = grip
+        out[12, i] = posture
+        out[13, i] = (ball_back + forward) / arc_m
+        out[14, i] = lean + lean_rad
+        out[15, i] = open_rad
+        out[16, i] = path
+        out[17, i] = attack + attack_rad
+        out[18, i] = stance
+        out[19, i] = handle
+        out[20, i] = 1.0 - max(grip, 0.0) / arc_m
+
+
+_ASKED = (
+    "follow_touch", "follow_full", "follow_side", "lead_bias", "open_rad", "lean_rad", "path_rad", "attack_rad",
+    "stance_rad", "handle_rad", "ball_back_m", "widen_m", "taken_up", "grip_down_m",
+)  # fmt: skip
+"""What of a change the set-up is worked out from."""
 
 
 def set_up(clubs: ClubArrays, stroke: Stroke, change: Change, fall: Vec, side: Vec, stature_m: float) -> Setup:
     """Compute the set-up for a slope of `fall` and `side` (rad, arrays)."""
-    touch = 1.0 - stroke.swing
-    wanted = change.follow_full + (np.asarray(change.follow_touch) - change.follow_full) * np.minimum(2.0 * touch, 1.0)
-    lead_bias = np.asarray(change.lead_bias) * np.minimum(2.0 * touch, 1.0)
-    height = CENTRE_OF_MASS_SHARE * stature_m
-    width = _stance_width(stroke, lead_bias, height * np.tan(wanted * fall), stature_m, np.asarray(change.widen_m))
-    base = stroke.lead_share + lead_bias
-    # Balance limits how far the body can go with the hill: the centre of mass must stay over the feet.
-    room = np.where(fall >= 0, MAX_SHARE - base, base - (1.0 - MAX_SHARE))
-    balance = np.arctan(np.maximum(room, 0.0) * width / height)
-    tilt_fall = np.sign(fall) * np.minimum(wanted * np.abs(fall), balance)
-    missed = fall - tilt_fall
-    forward = ARC_FOLLOWS_PRESSURE * lead_bias * width
-    slipped = clubs.arc_m * np.sin(missed)
-    ball_back = np.asarray(change.taken_up) * slipped - forward + change.ball_back_m
-    face_turn = (ball_back + forward) / clubs.arc_m
-    tilt_side = np.asarray(change.follow_side) * side
-    grip, posture = _reach(side, clubs, stature_m, width - stroke.stance_width_m)
-    # A downhill or steep stance is gripped a little shorter for control: about 2 mm a degree (judgement).
-    grip = grip + 0.002 * np.degrees(np.maximum(fall, 0.0)) + change.grip_down_m
-    none = np.zeros_like(fall)
-    return Setup(
-        follow_fall=np.where(np.abs(fall) > 1e-9, tilt_fall / np.where(np.abs(fall) > 1e-9, fall, 1.0), wanted),
-        tilt_fall=tilt_fall,
-        tilt_side=tilt_side,
-        missed_fall=missed,
-        ball_back_m=ball_back,
-        low_point_m=stroke.low_point_m - slipped + forward + ball_back - clubs.arc_m * change.attack_rad,
-        uncorrected_low_point_m=stroke.low_point_m - clubs.arc_m * np.sin(fall),
-        width_m=width,
-        stock_width_m=stroke.stance_width_m,
-        lead_share=base + height * np.tan(tilt_fall) / width,
-        stock_lead_share=stroke.lead_share,
-        grip_down_m=grip,
-        posture_m=posture,
-        face_turn=face_turn,
-        lean=stroke.lean + change.lean_rad,
-        open=change.open_rad + none,
-        path=change.path_rad + none,
-        attack=stroke.attack + change.attack_rad,
-        stance=change.stance_rad + none,
-        handle=change.handle_rad + none,
-        speed_share=1.0 - np.maximum(grip, 0.0) / clubs.arc_m,
-    )
+    asked = [getattr(change, name) for name in _ASKED]
+    count = length_of(stroke.swing, fall, side, *asked)
+    told = rows(count, *(getattr(stroke, f.name) for f in fields(stroke)))
+    out = np.empty((len(fields(Setup)), count))
+    _set_up(told, rows(count, *asked), rows(count, clubs.arc_m, fall, side), stature_m, out)
+    return Setup(*out)
