@@ -18,9 +18,18 @@ from tests.postgres import Cluster, cluster
 from veltrin.api.app import create_app
 from veltrin.api.asking import server_of
 from veltrin.demo import fill
+from veltrin.service import answers, planned
 from veltrin.service.move import move
 from veltrin.service.store import DATABASE, Store, open_store
 from veltrin.settings import WEB_DIST
+
+
+@pytest.fixture(autouse=True)
+def nothing_remembered() -> None:
+    """Every test asks anew."""
+    answers.forget()
+    planned.forget()
+
 
 HELD_ON_BOTH = ("tests/api/", "tests/service/", "tests/store/")
 """Where a test that asks for a store is held on SQLite and on PostgreSQL, unless it is about the file itself."""

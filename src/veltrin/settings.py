@@ -27,6 +27,10 @@ class Settings(BaseSettings):
 
     monitor_port: int = Field(default=8712, ge=1, le=65535, description="Port where a launch monitor is looked for.")
 
+    metrics_token: str | None = Field(
+        default=None, description="Who sends it as a bearer token may read /metrics from other machines."
+    )
+
     mast_port: int = Field(default=8711, ge=1, le=65535, description="Port where a weather mast is looked for.")
 
     @property

@@ -93,6 +93,7 @@ function Warming() {
   return (
     <Live as="p" className="border-b border-rule px-4 py-1 text-quiet">
       {health.data?.status === 'warming' && 'Warming up: the first answer takes a moment.'}
+      {health.data?.status === 'degraded' && health.data.detail}
     </Live>
   )
 }

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import hashlib
 import secrets
 import threading
 from collections.abc import AsyncIterator, Awaitable, Callable
@@ -10,6 +11,7 @@ from importlib.metadata import version
 from pathlib import Path
 from typing import Any
 
+import anyio
 from fastapi import APIRouter, Depends, FastAPI, Request, Response
 from fastapi.middleware.gzip import GZipMiddleware
 from fastapi.responses import FileResponse, HTMLResponse, PlainTextResponse
@@ -19,6 +21,7 @@ from veltrin.api import errors, guard
 from veltrin.api.asking import Asking
 from veltrin.api.deps import get_store
 from veltrin.api.guard import Guard
+from veltrin.api.keeper import Keeper, PassOn
 from veltrin.api.limits import Limits
 from veltrin.api.links import Links
 from veltrin.api.routes import (
@@ -40,6 +43,7 @@ from veltrin.api.routes import (
     shots,
     take,
 )
+from veltrin.api.watch import UNWATCHED, Watch, Watched
 from veltrin.service.contracts.errors import ErrorBody
 from veltrin.service.contracts.record import HealthOut
 from veltrin.service.mast import MAST_PORT, MastLink
@@ -48,6 +52,9 @@ from veltrin.service.store import Store
 from veltrin.service.warm import warm_up
 
 VERSION = version("veltrin")
+
+THREADS = 200
+"""Requests that are worked on or wait at once; of those that compute, only a few are at it (see service.turns)."""
 
 LAST_S = 10.0
 """How long a stop waits for the warming up to end."""
@@ -78,9 +85,16 @@ def _warm(app: FastAPI) -> None:
 
 @asynccontextmanager
 async def _lifespan(app: FastAPI) -> AsyncIterator[None]:
+    # Whoever waits for a turn keeps a thread: there must be some left for those who only read or book.
+    anyio.to_thread.current_default_thread_limiter().total_tokens = THREADS
     warming = threading.Thread(target=_warm, args=(app,), daemon=True)
     warming.start()
+    keeper: Keeper | None = app.state.keeper
+    if keeper is not None:
+        keeper.begin(app)
     yield
+    if keeper is not None:
+        keeper.end()
     # A thread inside a compiled kernel must not see the interpreter go.
     warming.join(LAST_S)
     app.state.masts.stop()
@@ -134,14 +148,20 @@ def _serve_front_end(app: FastAPI, web_dist: Path) -> None:
     app.mount("/assets", Built(directory=web_dist / "assets"), name="assets")
 
     files = {f"{f.relative_to(web_dist)}": f for f in web_dist.rglob("*") if f.is_file() and f != index}
+    text = index.read_text()
+    # Weak: what differs from answer to answer is the nonce.
+    kept = {"Cache-Control": "no-cache", "ETag": f'W/"{hashlib.sha256(text.encode()).hexdigest()[:24]}"'}
 
     @app.get("/{path:path}", include_in_schema=False)
     def page(request: Request, path: str) -> Response:
         # Every place of the front end is the same page; the address is read in the browser.
         if path in files:
             return FileResponse(files[path], headers={"Cache-Control": "no-cache"})
-        text = index.read_text().replace(NONCE, request.state.nonce)
-        return HTMLResponse(text, headers={"Cache-Control": "no-cache"})
+        if kept["ETag"] in request.headers.get("if-none-match", ""):
+            # The page that is there goes on under the policy it came with: its nonce stands in both.
+            request.state.nonce = None
+            return Response(status_code=304, headers=kept)
+        return HTMLResponse(text.replace(NONCE, request.state.nonce), headers=kept)
 
 
 def describe() -> dict[str, object]:
@@ -157,14 +177,16 @@ def create_app(
     mast_port: int = MAST_PORT,
     monitor_port: int = MONITOR_PORT,
     asks: Guard | None = None,
+    keeper: Keeper | None = None,
+    watched: Watched = UNWATCHED,
 ) -> FastAPI:
     """Build the application around an open store.
 
     `mast_port`, `monitor_port`: where a weather mast and a launch monitor are looked for when asked. `asks`: whoever
-    comes has to sign in.
+    comes has to sign in. `keeper`: which of many processes does what only one may. `watched`: what it tells of itself.
     """
     app = FastAPI(title="Veltrin", version=VERSION, lifespan=_lifespan, docs_url=None, redoc_url=None)
-    app.state.store = store
+    app.state.store, app.state.keeper = store, keeper
     app.state.masts = Links(lambda: MastLink(mast_port))
     app.state.monitors = Links(lambda: MonitorLink(monitor_port))
     app.state.health = HealthOut(status="warming", version=VERSION)
@@ -183,10 +205,14 @@ def create_app(
             # A player's record has no place in a browser's cache, or on the way there.
             response.headers.setdefault("Cache-Control", "no-store")
         for name, value in SECURITY_HEADERS.items():
-            response.headers.setdefault(name, value.replace(NONCE, request.state.nonce))
+            if NONCE not in value or request.state.nonce is not None:
+                response.headers.setdefault(name, value.replace(NONCE, request.state.nonce or ""))
         return response
 
     app.add_middleware(Asking)
+    if keeper is not None:
+        app.add_middleware(PassOn, keeper=keeper)
+    app.add_middleware(Watch, watched=watched)
     errors.install(app)
     app.include_router(_api())
 

@@ -6,6 +6,7 @@ import asyncio
 import contextlib
 import threading
 from asyncio import TimerHandle, Transport
+from collections.abc import Callable
 from typing import Any
 
 import uvicorn
@@ -106,6 +107,11 @@ class Prompt(HttpToolsProtocol):
             self._head = None
 
 
+def config_of(app: FastAPI | Callable[[], FastAPI], **more: Any) -> uvicorn.Config:
+    """How an application is served, or one that is made where it is served; `more`: settings of uvicorn."""
+    return uvicorn.Config(app, http=Prompt, **{"log_level": "warning", "proxy_headers": False, **more})
+
+
 def server_of(app: FastAPI, **more: Any) -> uvicorn.Server:
     """A server for the application; `more`: settings of uvicorn."""
-    return uvicorn.Server(uvicorn.Config(app, http=Prompt, **{"log_level": "warning", "proxy_headers": False, **more}))
+    return uvicorn.Server(config_of(app, **more))

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from contextlib import suppress
 from itertools import chain
 
@@ -14,13 +14,18 @@ from veltrin.service.wanted import NobodyWaitsError
 NDJSON = "application/x-ndjson"
 
 
-def lines_of(stages: Iterator[BaseModel]) -> StreamingResponse:
-    """Send stages as they come. What is refused is refused before the first byte leaves."""
-    first = next(stages)
+def streamed(texts: Iterator[str], headers: Mapping[str, str] | None = None) -> StreamingResponse:
+    """Send texts as they come, a line each."""
 
     def lines() -> Iterator[str]:
         with suppress(NobodyWaitsError):
-            for stage in chain([first], stages):
-                yield stage.model_dump_json() + "\n"
+            for text in texts:
+                yield text + "\n"
 
-    return StreamingResponse(lines(), media_type=NDJSON)
+    return StreamingResponse(lines(), media_type=NDJSON, headers=headers)
+
+
+def lines_of(stages: Iterator[BaseModel]) -> StreamingResponse:
+    """Send stages as they come. What is refused is refused before the first byte leaves."""
+    first = next(stages)
+    return streamed(stage.model_dump_json() for stage in chain([first], stages))

@@ -3,27 +3,32 @@
 from __future__ import annotations
 
 import contextlib
+import os
 import shutil
 import socket
 import tempfile
-import threading
 from pathlib import Path
 from typing import Any
 
 import click
+from uvicorn.supervisors import Multiprocess
 
 from veltrin.api.app import create_app
-from veltrin.api.asking import server_of
+from veltrin.api.asking import config_of, server_of
 from veltrin.api.guard import LOOPBACK_HOSTS, Guard
+from veltrin.api.watch import UNWATCHED, Watched, to_lines
+from veltrin.api.workers import Worker, copying
 from veltrin.commands.shared import DATA_DIR, PORT, settings_of, told
 from veltrin.demo import fill
 from veltrin.devices.mast import StandInMast
 from veltrin.devices.monitor import StandInMonitor
 from veltrin.devices.stand_in import LOOPBACK
-from veltrin.service import copies
 from veltrin.service.coaches import has_coaches
 from veltrin.service.store import Store, hold, open_store
 from veltrin.settings import WEB_DIST, Settings
+
+ALIVE_WITHIN_S = 60
+"""A process that doesn't say for so long that it is alive is begun anew: the first of all compiles the model then."""
 
 
 def _listen(port: int, or_any: bool, host: str = LOOPBACK) -> socket.socket:
@@ -38,19 +43,24 @@ def _listen(port: int, or_any: bool, host: str = LOOPBACK) -> socket.socket:
         ) from error
 
 
+def _tell(listening: socket.socket, **more: Any) -> None:
+    host, port = listening.getsockname()[:2]
+    scheme = "https" if "ssl_certfile" in more else "http"
+    click.echo(f"Veltrin is at {scheme}://{host}:{port}  (Ctrl-C stops it)")
+
+
 def _run_server(
     store: Store,
     listening: socket.socket,
     mast_port: int,
     monitor_port: int,
     asks: Guard | None = None,
+    watched: Watched = UNWATCHED,
     **more: Any,
 ) -> None:
-    app = create_app(store, WEB_DIST, mast_port, monitor_port, asks)
+    app = create_app(store, WEB_DIST, mast_port, monitor_port, asks, watched=watched)
     server = server_of(app, **more)
-    host, port = listening.getsockname()[:2]
-    scheme = "https" if "ssl_certfile" in more else "http"
-    click.echo(f"Veltrin is at {scheme}://{host}:{port}  (Ctrl-C stops it)")
+    _tell(listening, **more)
     try:
         server.run(sockets=[listening])
     except KeyboardInterrupt:
@@ -70,6 +80,10 @@ def _run_server(
 )
 @click.option("--key", type=click.Path(exists=True, dir_okay=False, path_type=Path), help="TLS: its key (PEM).")
 @click.option("--proxy", help="Address of a proxy before this server: only it may say whose request it passes on.")
+@click.option(
+    "--workers", type=click.IntRange(1, 64), default=1, show_default=True, help="Processes that answer; one a core."
+)
+@click.option("--log", is_flag=True, help="Write a line of JSON for every request to the error stream.")
 def serve(
     port: int | None,
     data_dir: Path | None,
@@ -78,6 +92,8 @@ def serve(
     certificate: Path | None,
     key: Path | None,
     proxy: str | None,
+    workers: int,
+    log: bool,
 ) -> None:
     """Serve your own data: on this machine, or with --host to coaches who sign in."""
     settings = settings_of(data_dir)
@@ -88,8 +104,9 @@ def serve(
         more |= {"ssl_certfile": str(certificate), "ssl_keyfile": str(key)}
     if proxy is not None:
         more |= {"proxy_headers": True, "forwarded_allow_ips": proxy}
-    with told(), hold(settings.database):
-        store = open_store(settings.database)
+    is_file = settings.database_url is None
+    with told(), hold(settings.database) if is_file else contextlib.nullcontext():
+        store = open_store(settings.place)
         asks = None
         if host not in LOOPBACK_HOSTS:
             if not has_coaches(store):
@@ -100,12 +117,34 @@ def serve(
                 )
             asks = Guard(_names_of(host, names), is_secure=certificate is not None)
         listening = _listen(settings.port if port is None else port, or_any=False, host=host)
-        stop = threading.Event()
-        copies.keep_daily(store, stop)
+        watched = Watched(settings.metrics_token, log)
+        if workers > 1:
+            store.close()
+            _run_workers(settings, workers, listening, asks, watched, **more)
+            return
+        if log:
+            to_lines()
+        finish = copying(store)
         try:
-            _run_server(store, listening, settings.mast_port, settings.monitor_port, asks, **more)
+            _run_server(store, listening, settings.mast_port, settings.monitor_port, asks, watched, **more)
         finally:
-            stop.set()
+            finish()
+
+
+def _run_workers(
+    settings: Settings, count: int, listening: socket.socket, asks: Guard | None, watched: Watched, **more: Any
+) -> None:
+    """Serve from many processes until told to stop; one that ends is begun anew."""
+    with tempfile.TemporaryDirectory(prefix="veltrin-run-") as folder:
+        # Set before any of them begins: there they keep their counts for one another.
+        os.environ["PROMETHEUS_MULTIPROC_DIR"] = folder
+        worker = Worker(
+            settings.place, WEB_DIST, Path(folder), settings.mast_port, settings.monitor_port, asks, watched
+        )
+        config = config_of(worker, factory=True, workers=count, timeout_worker_healthcheck=ALIVE_WITHIN_S, **more)
+        _tell(listening, **more)
+        Multiprocess(config, [listening]).run()
+        click.echo("Stopped.")
 
 
 def _names_of(host: str, more: tuple[str, ...]) -> tuple[str, ...]:

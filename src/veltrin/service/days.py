@@ -31,6 +31,7 @@ from veltrin.service.plan import question_of
 from veltrin.service.players import find_stored
 from veltrin.service.translate_plan import call_out, rows_out
 from veltrin.service.translate_world import air_in, wind_in
+from veltrin.service.turns import WHOLE
 from veltrin.store.engine import Store
 from veltrin.store.repositories import days as day_rows
 from veltrin.store.tables import DayRow
@@ -117,6 +118,7 @@ def _request_on(request: PlanRequest, day: DayIn, wind: WindIn, there: DayPlan) 
     )
 
 
+@WHOLE.taken()
 def on_two_days(store: Store, body: TwoDaysRequest) -> TwoDaysResponse:
     """Plan one shot on two days, and strike each day's first call on the other."""
     question = question_of(store, body.request)
@@ -136,6 +138,7 @@ def on_two_days(store: Store, body: TwoDaysRequest) -> TwoDaysResponse:
     )
 
 
+@WHOLE.taken()
 def sheet_of(store: Store, body: DaySheetRequest) -> DaySheetResponse:
     """How far each club carries on that day."""
     player = find_stored(store, body.player_id).player

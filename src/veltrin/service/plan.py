@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
 from dataclasses import replace
 
 from veltrin.core.kit import NOTHING_LEARNED
 from veltrin.core.methods import method_named
-from veltrin.core.plan import Question, plan_shot, plan_stages
+from veltrin.core.plan import Question, plan_shot
 from veltrin.service.contracts.plan import PlanRequest, PlanResponse
 from veltrin.service.habits import habits_of
 from veltrin.service.players import find_stored
@@ -44,11 +43,6 @@ def question_of(store: Store | None, request: PlanRequest) -> Question:
     pinned = frozenset(m for m, stand in asked.stands.items() if stand == "pinned")
     learned = habits_of(store, asked) if store is not None and request.player is None else NOTHING_LEARNED
     return replace(question_in(request, asked.player, pinned, frozenset(asked.stands) - pinned), learned=learned)
-
-
-def plan_by_stages(store: Store | None, request: PlanRequest) -> Iterator[PlanResponse]:
-    """The plan in stages: the fast answer, then with risk."""
-    return (plan_out(stage) for stage in plan_stages(question_of(store, request)))
 
 
 def plan(store: Store | None, request: PlanRequest) -> PlanResponse:

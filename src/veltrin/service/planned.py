@@ -41,6 +41,11 @@ class Planned:
 _expect = lru_cache(maxsize=64)(expect)
 
 
+def forget() -> None:
+    """Remember nothing any more."""
+    _expect.cache_clear()
+
+
 def plain_request(request: PlanRequest) -> PlanRequest:
     """A question without what only the page asked for."""
     return request.model_copy(update={"only": [], "detail_for": []})

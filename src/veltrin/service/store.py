@@ -6,7 +6,7 @@ from pathlib import Path
 
 from veltrin.store.copies import make_copy
 from veltrin.store.engine import Store
-from veltrin.store.sound import StoreError, hold
+from veltrin.store.sound import InUseError, StoreError, hold
 
 DATABASE = "veltrin.sqlite3"
 """Name of the database in its folder."""
@@ -22,4 +22,4 @@ def open_store(place: Path | str) -> Store:
     return Store(place, copy_first=make_copy)
 
 
-__all__ = ["DATABASE", "Store", "StoreError", "hold", "open_store"]
+__all__ = ["DATABASE", "InUseError", "Store", "StoreError", "hold", "open_store"]

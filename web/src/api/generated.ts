@@ -471,7 +471,7 @@ export interface paths {
         };
         /**
          * Health
-         * @description Whether the server is warming up or ready.
+         * @description Whether the server is warming up, ready, or degraded, and why.
          */
         get: operations["health_api_health_get"];
         put?: never;
@@ -989,7 +989,7 @@ export interface paths {
         put?: never;
         /**
          * Plan
-         * @description Plan one shot: ranked calls with set-up, aim, flight and reasons.
+         * @description Plan one shot: ranked calls with set-up, aim, flight and reasons. Cache-Status says whether it was remembered.
          */
         post: operations["plan_api_plan_post"];
         delete?: never;
@@ -3662,7 +3662,8 @@ export interface components {
         };
         /**
          * HealthOut
-         * @description State of the server. `warming` until the compiled kernels have run once.
+         * @description State of the server. `warming` until the compiled kernels have run once; `degraded`: it works, but not as it
+         *     should, and `detail` says why.
          */
         HealthOut: {
             /**
@@ -3674,7 +3675,7 @@ export interface components {
              * Status
              * @enum {string}
              */
-            status: "warming" | "ready" | "failed";
+            status: "warming" | "ready" | "degraded" | "failed";
             /** Version */
             version: string;
         };

@@ -13,15 +13,17 @@ from veltrin.service.coaches import SignedIn
 from veltrin.service.contracts.record import HealthOut
 from veltrin.service.contracts.session import EventOut, SessionOut, SessionRowOut, SignIn
 from veltrin.service.errors import NotFoundError
+from veltrin.service.health import what_is_wrong
 
 router = APIRouter(tags=["house"])
 
 
 @router.get("/health")
 def health(request: Request) -> HealthOut:
-    """Whether the server is warming up or ready."""
+    """Whether the server is warming up, ready, or degraded, and why."""
     state: HealthOut = request.app.state.health
-    return state
+    wrong = what_is_wrong(request.app.state.store) if state.status == "ready" else ""
+    return state.model_copy(update={"status": "degraded", "detail": wrong}) if wrong else state
 
 
 def _address(request: Request) -> str:

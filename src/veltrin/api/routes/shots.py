@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
+from itertools import chain
 from typing import Annotated
 
-from fastapi import APIRouter, Path
+from fastapi import APIRouter, Path, Response
 from fastapi.responses import StreamingResponse
 
 from veltrin.api.deps import StoreDep
-from veltrin.api.stream import NDJSON, lines_of
+from veltrin.api.stream import NDJSON, streamed
+from veltrin.service import answers, record
 from veltrin.service import flight as flight_service
-from veltrin.service import plan as plan_service
-from veltrin.service import record
 from veltrin.service.contracts.flight import FlightRequest, FlightResponse
 from veltrin.service.contracts.plan import PlanRequest, PlanResponse
 from veltrin.service.contracts.record import CardIn, ShotNew, ShotOut
@@ -21,11 +21,20 @@ router = APIRouter(tags=["shots"])
 # SQLite holds whole numbers up to 2^63; a row number beyond 2^53 would not survive JSON either.
 ShotId = Annotated[int, Path(ge=1, le=2**53)]
 
+CACHE = "Cache-Status"
+"""Header that says where an answer comes from. Source: RFC 9211."""
 
-@router.post("/plan")
-def plan(store: StoreDep, body: PlanRequest) -> PlanResponse:
-    """Plan one shot: ranked calls with set-up, aim, flight and reasons."""
-    return plan_service.plan(store, body)
+
+def status_of(told: answers.Told) -> dict[str, str]:
+    """Whether a plan was remembered or worked out for this request."""
+    return {CACHE: "veltrin; hit" if told.was_known else "veltrin; fwd=miss"}
+
+
+@router.post("/plan", response_model=PlanResponse)
+def plan(store: StoreDep, body: PlanRequest) -> Response:
+    """Plan one shot: ranked calls with set-up, aim, flight and reasons. Cache-Status says whether it was remembered."""
+    told = answers.answer(store, body)
+    return Response(told.text, media_type="application/json", headers=status_of(told))
 
 
 @router.post(
@@ -35,7 +44,10 @@ def plan(store: StoreDep, body: PlanRequest) -> PlanResponse:
 )
 def plan_by_stages(store: StoreDep, body: PlanRequest) -> StreamingResponse:
     """The same, answered in stages, a JSON line each: the calls at once, then with the risk from many strikes."""
-    return lines_of(plan_service.plan_by_stages(store, body))
+    stages = answers.answer_by_stages(store, body)
+    # What is refused is refused before the first byte leaves.
+    first = next(stages)
+    return streamed((told.text for told in chain([first], stages)), status_of(first))
 
 
 @router.post("/flight")

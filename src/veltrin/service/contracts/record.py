@@ -59,8 +59,10 @@ class ShotOut(Contract):
 
 
 class HealthOut(Contract):
-    """State of the server. `warming` until the compiled kernels have run once."""
+    """State of the server. `warming` until the compiled kernels have run once; `degraded`: it works, but not as it
+    should, and `detail` says why.
+    """
 
-    status: Literal["warming", "ready", "failed"]
+    status: Literal["warming", "ready", "degraded", "failed"]
     version: str
     detail: str = ""

@@ -1,0 +1,51 @@
+"""Many processes that serve one database: each makes its application anew from what is told here."""
+
+from __future__ import annotations
+
+import threading
+from collections.abc import Callable
+from dataclasses import dataclass
+from pathlib import Path
+
+from fastapi import FastAPI
+
+from veltrin.api.app import create_app
+from veltrin.api.guard import Guard
+from veltrin.api.keeper import Keeper
+from veltrin.api.watch import Watched, to_lines
+from veltrin.service import copies
+from veltrin.service.store import Store, open_store
+
+
+@dataclass(frozen=True)
+class Worker:
+    """What a process needs to know to serve: it is sent to it, so it holds nothing that is open.
+
+    `place`: of the database; `run_folder`: what the processes of one server share while it runs.
+    """
+
+    place: Path | str
+    web_dist: Path
+    run_folder: Path
+    mast_port: int
+    monitor_port: int
+    asks: Guard | None
+    watched: Watched
+
+    def __call__(self) -> FastAPI:
+        """The application, in the process that serves it."""
+        if self.watched.tells:
+            to_lines()
+        store = open_store(self.place)
+        keeper = Keeper(self.run_folder, lambda: copying(store))
+        return create_app(
+            store, self.web_dist, self.mast_port, self.monitor_port, self.asks, keeper=keeper, watched=self.watched
+        )
+
+
+def copying(store: Store) -> Callable[[], None]:
+    """Begin to make a copy a day of a database that is a file; what ends it."""
+    stop = threading.Event()
+    if store.is_file:
+        copies.keep_daily(store, stop)
+    return stop.set

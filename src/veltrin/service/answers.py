@@ -1,0 +1,111 @@
+"""Plans as they are sent: in turn, stage by stage, and remembered."""
+
+from __future__ import annotations
+
+import threading
+from collections import OrderedDict
+from collections.abc import Iterator
+from typing import NamedTuple
+
+from veltrin.core.plan import Question, plan_shot, plan_stages
+from veltrin.service.contracts.plan import PlanRequest
+from veltrin.service.plan import question_of
+from veltrin.service.stages import stage
+from veltrin.service.translate_plan import plan_out
+from veltrin.service.turns import FAST, WHOLE, Turns
+from veltrin.store.engine import Store
+
+
+class Told(NamedTuple):
+    """A plan as JSON (see PlanResponse), and whether it was remembered."""
+
+    text: str
+    was_known: bool
+
+
+MOST_KNOWN = 48
+"""Plans that are remembered: some 300 kB each."""
+
+_known: OrderedDict[Question, str] = OrderedDict()
+_lock = threading.Lock()
+
+
+def _remembered(question: Question) -> str | None:
+    with _lock:
+        text = _known.get(question)
+        if text is not None:
+            _known.move_to_end(question)
+        return text
+
+
+def _remember(question: Question, text: str) -> None:
+    # What a hand asks while it drags comes once.
+    if question.only:
+        return
+    with _lock:
+        _known[question] = text
+        while len(_known) > MOST_KNOWN:
+            _known.popitem(last=False)
+
+
+def forget() -> None:
+    """Remember nothing any more."""
+    with _lock:
+        _known.clear()
+
+
+def _asked(store: Store | None, request: PlanRequest) -> Question:
+    """The question with all of the player and of what the book teaches: nothing is answered from before a change.
+
+    What is remembered goes with the process, as the version of the model does.
+    """
+    with stage("read"):
+        return question_of(store, request)
+
+
+def _turns(question: Question) -> Turns:
+    return FAST if question.only else WHOLE
+
+
+def answer(store: Store | None, request: PlanRequest) -> Told:
+    """The whole plan."""
+    question = _asked(store, request)
+    text = _remembered(question)
+    if text is not None:
+        return Told(text, True)
+    with _turns(question).taken():
+        with stage("plan"):
+            plan = plan_shot(question)
+        with stage("tell"):
+            text = plan_out(plan).model_dump_json()
+    _remember(question, text)
+    return Told(text, False)
+
+
+def answer_by_stages(store: Store | None, request: PlanRequest) -> Iterator[Told]:
+    """The plan in stages: the calls at once, then with risk; where it is remembered, as a whole at once."""
+    # Outside the generator: what can't be asked is refused before the first byte of an answer leaves.
+    return _stages(_asked(store, request))
+
+
+def _texts(question: Question) -> Iterator[str]:
+    stages = plan_stages(question)
+    while True:
+        with stage("plan"):
+            plan = next(stages, None)
+        if plan is None:
+            return
+        with stage("tell"):
+            text = plan_out(plan).model_dump_json()
+        yield text
+
+
+def _stages(question: Question) -> Iterator[Told]:
+    text = _remembered(question)
+    if text is not None:
+        yield Told(text, True)
+        return
+    for text in _turns(question).each(_texts(question)):
+        yield Told(text, False)
+    if text is not None:
+        _remember(question, text)

@@ -1,0 +1,107 @@
+"""Many processes on one database: what only one may do is done once, whichever of them is asked."""
+
+from __future__ import annotations
+
+import json
+import os
+import signal
+import time
+import uuid
+from collections.abc import Iterator
+from pathlib import Path
+
+import httpx
+import pytest
+
+from tests.many import Served, served
+from tests.signing import MAREN, OTTO
+from veltrin.service.coaches import add_coach
+from veltrin.service.store import Store
+
+HOST = "127.0.0.2"
+"""An address of this machine that isn't the one nobody signs in to."""
+
+CSV = "club,carry\n" + "7-iron,121\n" * 3
+SHOT = {"player_id": "tove", "purpose": "stock", "club_id": "7-iron", "carry_m": 121}
+
+
+@pytest.fixture
+def academy(demo_store: Store, tmp_path: Path) -> Iterator[Served]:
+    """The demo served by three processes, with two coaches."""
+    add_coach(demo_store, **MAREN)
+    add_coach(demo_store, **OTTO)
+    with served(demo_store, tmp_path / "log", "--workers", "3", "--host", HOST, "--log") as server:
+        yield server
+
+
+def ask(server: Served) -> httpx.Client:
+    """A client that comes by a new connection each time: any of the processes may get it."""
+    return httpx.Client(base_url=server.url, timeout=60, limits=httpx.Limits(max_keepalive_connections=0))
+
+
+def children(server: Served) -> set[int]:
+    told = Path(f"/proc/{server.process.pid}/task/{server.process.pid}/children").read_text().split()
+    # One of them only tracks what the processes share.
+    return {int(p) for p in told if b"spawn_main" in Path(f"/proc/{p}/cmdline").read_bytes()}
+
+
+def test_many_processes_are_one_server(academy: Served, tmp_path: Path) -> None:
+    with ask(academy) as client:
+        assert client.post("/api/session", json=MAREN).status_code == 200
+        # Signed in with one, known to all; booked with one, read by all.
+        booked = [str(uuid.uuid4()) for _ in range(6)]
+        for one in booked:
+            assert client.put(f"/api/book/{one}", json=SHOT).status_code == 200
+        for _ in range(8):
+            rows = client.get("/api/book", params={"player_id": "tove", "limit": 10}).json()["rows"]
+            assert {row["id"] for row in rows[:6]} == set(booked)
+        # A device is listened to by one process, whoever asks.
+        followed = client.put("/api/mast", json={"on": True, "port": None})
+        assert followed.status_code == 200, followed.text
+        assert {client.get("/api/mast").json()["state"] for _ in range(8)} != {"off"}
+        assert "off" not in {client.get("/api/mast").json()["state"] for _ in range(8)}
+        # A file is read by one process, its progress told by all.
+        matched = {"columns": {"club": "club", "carry": "carry"}, "clubs": {"7-iron": "7-iron"}, "distance": "m"}
+        begun = client.post("/api/imports", json={"player_id": "tove", "text": CSV, "matched": matched})
+        assert begun.status_code in (200, 201, 202), begun.text
+        until = time.monotonic() + 30
+        while (state := client.get(f"/api/imports/{begun.json()['id']}").json()["state"]) == "reading":
+            assert time.monotonic() < until
+            time.sleep(0.1)
+        assert state in ("done", "refused")
+    with ask(academy) as stranger:
+        # Wrong guesses are counted together: the fourth has to wait, whichever process hears it.
+        told = [stranger.post("/api/session", json={**OTTO, "passphrase": "guess"}).status_code for _ in range(6)]
+        assert told[:3] == [401] * 3
+        assert 429 in told
+    lines = [json.loads(line) for line in (tmp_path / "log").read_text().splitlines() if line.startswith("{")]
+    asked = [line for line in lines if line["event"] == "request"]
+    assert {line["coach"] for line in asked} == {None, 1}
+    assert not any("Maren" in json.dumps(line) or "maren" in json.dumps(line) for line in asked)
+    assert len({line["id"] for line in asked}) == len(asked)
+
+
+@pytest.mark.file
+def test_where_one_process_dies_another_takes_over(demo_store: Store, tmp_path: Path) -> None:
+    with served(demo_store, tmp_path / "log", "--workers", "2") as server, ask(server) as client:
+        assert client.get("/api/copies").status_code == 200
+        before = children(server)
+        assert len(before) == 2
+        # One after the other, so that the keeper is among them.
+        for process in before:
+            os.kill(process, signal.SIGKILL)
+            until = time.monotonic() + 60
+            while len(children(server) - {process}) < 2:
+                assert time.monotonic() < until, "no new process"
+                time.sleep(0.2)
+        answers = set()
+        until = time.monotonic() + 60
+        while time.monotonic() < until and 200 not in answers:
+            try:
+                answers.add(client.get("/api/mast").status_code)
+            except httpx.TransportError:
+                time.sleep(0.2)
+        assert 200 in answers
+        assert client.post("/api/copies").status_code in (200, 201)
+    # One keeper, so one daily copy and the one that was asked for at most.
+    assert 1 <= len(list((Path(str(demo_store.place)).parent / "copies").glob("veltrin-*.sqlite3"))) <= 2
