@@ -145,7 +145,7 @@ def test_health_says_what_is_not_as_it_should_be(
 
 
 def test_turns_come_in_order_and_who_gives_up_waits_for_nothing() -> None:
-    turns, order, gone = Turns(1), [], threading.Event()
+    turns, order, gone = Turns(), [], threading.Event()
 
     def work(name: int) -> None:
         try:
@@ -160,21 +160,42 @@ def test_turns_come_in_order_and_who_gives_up_waits_for_nothing() -> None:
         for name in (1, 2, 3):
             threads.append(threading.Thread(target=work, args=(name,)))
             threads[-1].start()
-            while turns.waiting < name:
+            while sum(turns.waiting) < name:
                 time.sleep(0.01)
         gone.set()
-        while turns.waiting > 2:
+        while sum(turns.waiting) > 2:
             time.sleep(0.01)
     for thread in threads:
         thread.join()
     assert order == [-2, 1, 3]
     # None was lost on the way.
     with turns.taken():
-        assert turns.waiting == 0
+        assert turns.waiting == (0, 0)
+
+
+def test_short_ones_go_first_but_not_for_ever() -> None:
+    turns, order = Turns(), []
+
+    def work(is_short: bool) -> None:
+        with turns.taken(is_short=is_short):
+            order.append("s" if is_short else "L")
+            # Who has the turn has it for all within.
+            with turns.taken():
+                pass
+
+    threads = [threading.Thread(target=work, args=(name == "s",)) for name in "LLssssss"]
+    with turns.taken():
+        for count, thread in enumerate(threads, 1):
+            thread.start()
+            while sum(turns.waiting) < count:
+                time.sleep(0.01)
+    for thread in threads:
+        thread.join()
+    assert "".join(order) == "ssssLssL"
 
 
 def test_steps_are_taken_a_turn_each() -> None:
-    turns = Turns(1)
+    turns = Turns()
     mine, others = turns.each(iter("ab")), turns.each(iter("xy"))
     assert [next(mine), next(others), next(mine), next(others)] == ["a", "x", "b", "y"]
     assert list(mine) == list(others) == []

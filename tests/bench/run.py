@@ -27,6 +27,7 @@ from tests.bench.book import bench_book
 from tests.bench.cards import bench_cards
 from tests.bench.clock import clock
 from tests.bench.dragging import measure
+from tests.bench.lies import LIES
 from tests.conftest import Running
 from tests.questions import STORED_ONLY, plan_request
 from veltrin.api.app import create_app
@@ -108,20 +109,6 @@ def fourteen_clubs(client: TestClient) -> dict[str, Any]:
     assert len(body["clubs"]) == 14
     return body
 
-
-# One lie of each kind, with the flag it is asked for.
-LIES: dict[str, tuple[dict[str, Any], float]] = {
-    "fairway, near": ({"cover": "fairway"}, 14.5),
-    "fairway, far": ({"cover": "fairway"}, 120.0),
-    "tight": ({"cover": "tight"}, 18.0),
-    "hard-pan": ({"cover": "hard-pan"}, 15.0),
-    "mud": ({"cover": "mud", "sunk": 0.1}, 20.0),
-    "divot": ({"cover": "divot", "sunk": 0.2}, 60.0),
-    "rough, near": ({"cover": "rough", "sunk": 1.0, "wet": 0.5}, 18.0),
-    "rough, far": ({"cover": "rough", "sunk": 0.8}, 130.0),
-    "collar": ({"cover": "collar-behind", "sunk": 0.5}, 12.0),
-    "sand": ({"cover": "sand", "sunk": 0.1}, 14.0),
-}
 
 WIND = {"speed_m_s": 6.0, "from_deg": 40.0}
 

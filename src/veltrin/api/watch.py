@@ -23,7 +23,7 @@ from veltrin.api.keeper import PASSED_ON
 from veltrin.service.coaches import SignedIn
 from veltrin.service.stages import listening
 from veltrin.service.take import Taker
-from veltrin.service.turns import FAST, WHOLE
+from veltrin.service.turns import TURNS
 
 METRICS = "/metrics"
 REQUEST_ID = "X-Request-ID"
@@ -145,8 +145,8 @@ def _is_here(address: str) -> bool:
 
 
 def _told() -> bytes:
-    WAITING.labels("whole").set(WHOLE.waiting)
-    WAITING.labels("fast").set(FAST.waiting)
+    for kind, count in zip(("short", "long"), TURNS.waiting, strict=True):
+        WAITING.labels(kind).set(count)
     registry = REGISTRY
     if "PROMETHEUS_MULTIPROC_DIR" in os.environ:
         # What all workers have counted, whichever of them is asked.

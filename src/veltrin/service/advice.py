@@ -35,7 +35,7 @@ from veltrin.service.eye import eyes_of
 from veltrin.service.plan import question_of
 from veltrin.service.players import list_players
 from veltrin.service.translate_plan import call_out
-from veltrin.service.turns import WHOLE
+from veltrin.service.turns import TURNS
 from veltrin.service.words import summary_of
 from veltrin.store.engine import Store
 
@@ -79,7 +79,7 @@ def _row(row: Sensitive, known: frozenset[str], corrected: Mapping[str, float]) 
     )
 
 
-@WHOLE.taken()
+@TURNS.taken()
 def weigh_readings(store: Store | None, body: SensitivityRequest) -> SensitivityResponse:
     """Each reading off by its own uncertainty: would it change the call?"""
     question = question_of(store, body.request)
@@ -107,7 +107,7 @@ def _by_eye(
     return own, {k: READINGS[k].within(e.corrected(READINGS[k].get(question)), question) for k, e in known.items()}
 
 
-@WHOLE.taken()
+@TURNS.taken()
 def vary_reading(store: Store | None, body: WhatIfRequest) -> WhatIfResponse:
     """One reading over a range: where the same stroke would end, what the call would need and cost."""
     question, reading = question_of(store, body.request), reading_named(body.reading)
@@ -152,7 +152,7 @@ def _who(player_id: str, name: str, plan: Plan, call_id: str) -> WhoRow:
     )
 
 
-@WHOLE.taken()
+@TURNS.taken()
 def who_can(store: Store, body: SensitivityRequest) -> WhoResponse:
     """The same shot for stored players: who can play the call, who can't, and what each would do.
 

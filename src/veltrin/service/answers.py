@@ -12,7 +12,7 @@ from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.plan import question_of
 from veltrin.service.stages import stage
 from veltrin.service.translate_plan import plan_out
-from veltrin.service.turns import FAST, WHOLE, Turns
+from veltrin.service.turns import TURNS
 from veltrin.store.engine import Store
 
 
@@ -63,17 +63,13 @@ def _asked(store: Store | None, request: PlanRequest) -> Question:
         return question_of(store, request)
 
 
-def _turns(question: Question) -> Turns:
-    return FAST if question.only else WHOLE
-
-
 def answer(store: Store | None, request: PlanRequest) -> Told:
     """The whole plan."""
     question = _asked(store, request)
     text = _remembered(question)
     if text is not None:
         return Told(text, True)
-    with _turns(question).taken():
+    with TURNS.taken(is_short=bool(question.only)):
         with stage("plan"):
             plan = plan_shot(question)
         with stage("tell"):
@@ -105,7 +101,7 @@ def _stages(question: Question) -> Iterator[Told]:
     if text is not None:
         yield Told(text, True)
         return
-    for text in _turns(question).each(_texts(question)):
+    for text in TURNS.each(_texts(question), is_short=bool(question.only)):
         yield Told(text, False)
     if text is not None:
         _remember(question, text)

@@ -21,7 +21,7 @@ from veltrin.service.days import day_in
 from veltrin.service.habits import habits_of
 from veltrin.service.players import find_stored
 from veltrin.service.translate_question import request_out
-from veltrin.service.turns import WHOLE
+from veltrin.service.turns import TURNS
 from veltrin.store.engine import Store
 
 check(CardCellOut, Cell, "request")
@@ -59,7 +59,7 @@ def _stages(
     for card in ready.values():
         yield _stage(player_id, Made(0, 0, card))
     asked = [kind for kind in kinds if kind not in ready]
-    for made in WHOLE.each(make_cards(whom, asked, winds)) if asked else ():
+    for made in TURNS.each(make_cards(whom, asked, winds)) if asked else ():
         if made.card is not None:
             with _lock:
                 _known[(made.card.kind, whom, winds)] = made.card

@@ -31,7 +31,7 @@ from veltrin.service.plan import question_of
 from veltrin.service.players import find_stored
 from veltrin.service.translate_plan import call_out, rows_out
 from veltrin.service.translate_world import air_in, wind_in
-from veltrin.service.turns import WHOLE
+from veltrin.service.turns import TURNS
 from veltrin.store.engine import Store
 from veltrin.store.repositories import days as day_rows
 from veltrin.store.tables import DayRow
@@ -118,7 +118,7 @@ def _request_on(request: PlanRequest, day: DayIn, wind: WindIn, there: DayPlan) 
     )
 
 
-@WHOLE.taken()
+@TURNS.taken()
 def on_two_days(store: Store, body: TwoDaysRequest) -> TwoDaysResponse:
     """Plan one shot on two days, and strike each day's first call on the other."""
     question = question_of(store, body.request)
@@ -138,7 +138,7 @@ def on_two_days(store: Store, body: TwoDaysRequest) -> TwoDaysResponse:
     )
 
 
-@WHOLE.taken()
+@TURNS.taken()
 def sheet_of(store: Store, body: DaySheetRequest) -> DaySheetResponse:
     """How far each club carries on that day."""
     player = find_stored(store, body.player_id).player

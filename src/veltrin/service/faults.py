@@ -8,7 +8,7 @@ from veltrin.service.contracts.book import CauseOut, FaultRequest, FaultResponse
 from veltrin.service.plan import question_of
 from veltrin.service.planned import no_call
 from veltrin.service.translate_plan import points_out
-from veltrin.service.turns import WHOLE
+from veltrin.service.turns import TURNS
 from veltrin.store.engine import Store
 
 SHOWN = 5
@@ -16,7 +16,7 @@ SHOWN = 5
 check(ShapeOut, Shape, "flight", "run")
 
 
-@WHOLE.taken()
+@TURNS.taken()
 def read(store: Store, body: FaultRequest) -> FaultResponse:
     """Rank what may have gone wrong with a call, from what was seen of its balls."""
     balls = [

@@ -11,7 +11,7 @@ from veltrin.service.plan import find_asked
 from veltrin.service.players import find_stored, show_player
 from veltrin.service.translate import question_in
 from veltrin.service.translate_plan import method_out, schools_out
-from veltrin.service.turns import WHOLE
+from veltrin.service.turns import TURNS
 from veltrin.store.engine import Store
 from veltrin.store.repositories import stands
 
@@ -24,7 +24,7 @@ def catalogue(hand: Hand = "right") -> CatalogueOut:
     )
 
 
-@WHOLE.taken()
+@TURNS.taken()
 def schools(store: Store | None, request: PlanRequest) -> SchoolsResponse:
     """Every method for one question, each with its best club. Pins and exclusions don't count here."""
     return schools_out(compare_schools(question_in(request, find_asked(store, request).player)))

@@ -7,7 +7,7 @@ from functools import lru_cache
 
 from veltrin.core.kit import family_of
 from veltrin.core.methods.stock import STOCK_SWING
-from veltrin.core.plan import Question
+from veltrin.core.plan import Call, Question
 from veltrin.core.plan.predict import Expected, expect, expect_stock
 from veltrin.service.contracts.book import (
     BookingIn,
@@ -17,6 +17,7 @@ from veltrin.service.errors import ConflictError, DomainError
 from veltrin.service.plan import question_of
 from veltrin.service.players import find_stored
 from veltrin.service.translate_world import air_in
+from veltrin.service.turns import TURNS
 from veltrin.store.engine import Store
 
 STOCK_COVER = "fairway"
@@ -38,7 +39,11 @@ class Planned:
     expected: Expected
 
 
-_expect = lru_cache(maxsize=64)(expect)
+@lru_cache(maxsize=64)
+def _expect(question: Question, call_id: str) -> tuple[Call, Expected] | None:
+    # Somebody stands there with a shot to book.
+    with TURNS.taken(is_short=True):
+        return expect(question, call_id)
 
 
 def forget() -> None:

@@ -1,16 +1,17 @@
-"""Whose turn it is to be worked out: a few at once, the rest in the order they came.
+"""Whose turn it is to be worked out: one at a time in a process, the rest in line.
 
-Where twenty plans are worked out side by side each is as late as the last of them, and a booking beside them waits as
-long. One after the other the first is done at once, and whoever gives up while waiting costs nothing.
+A plan is worked out by the interpreter, which does one thing at a time. Where twenty plans are worked out side by side
+each is as late as the last of them, and a booking beside them waits as long; one after the other they are done sooner,
+and whoever gives up while waiting costs nothing. More at once is for more processes.
 """
 
 from __future__ import annotations
 
-import os
 import threading
 from collections import deque
 from collections.abc import Iterator
 from contextlib import contextmanager
+from contextvars import ContextVar
 from typing import TypeVar
 
 from veltrin.core.wanted import NobodyWaitsError, go_on
@@ -21,71 +22,85 @@ Step = TypeVar("Step")
 LOOKS_EVERY_S = 0.1
 """How often whoever waits for a turn looks whether anybody still waits for them."""
 
+SHORT_IN_A_ROW = 4
+"""So many short ones go before a long one that waits: a hand that drags has all but the fifth turn."""
+
 
 class Turns:
-    """So many at once, the rest in line."""
+    """One at a time, the rest in line: the short ones first, but not for ever."""
 
-    def __init__(self, at_once: int) -> None:
-        self._free = at_once
-        self._waiting: deque[threading.Event] = deque()
+    def __init__(self) -> None:
+        self._is_taken = False
+        self._short: deque[threading.Event] = deque()
+        self._long: deque[threading.Event] = deque()
+        self._in_a_row = 0
         self._lock = threading.Lock()
+        self._mine: ContextVar[bool] = ContextVar("mine", default=False)
 
     @property
-    def waiting(self) -> int:
-        """How many wait."""
-        return len(self._waiting)
+    def waiting(self) -> tuple[int, int]:
+        """How many short and long ones wait."""
+        return len(self._short), len(self._long)
 
     @contextmanager
-    def taken(self) -> Iterator[None]:
-        """Work within, once it is one's turn. NobodyWaitsError if nobody waits for the answer any more by then."""
+    def taken(self, *, is_short: bool = False) -> Iterator[None]:
+        """Work within, once it is one's turn. NobodyWaitsError if nobody waits for the answer any more by then.
+
+        Who has the turn has it for all that is done within.
+        """
+        if self._mine.get():
+            yield
+            return
         with stage("turn"):
-            self._take()
+            self._take(self._short if is_short else self._long)
+        token = self._mine.set(True)
         try:
             yield
         finally:
+            self._mine.reset(token)
             self._pass_on()
 
-    def _take(self) -> None:
+    def each(self, steps: Iterator[Step], *, is_short: bool = False) -> Iterator[Step]:
+        """Take every step in a turn of its own: none is held while what was found is on its way to somebody."""
+        while True:
+            with self.taken(is_short=is_short):
+                step = next(steps, None)
+            if step is None:
+                return
+            yield step
+
+    def _take(self, line: deque[threading.Event]) -> None:
         mine = threading.Event()
         with self._lock:
-            if self._free > 0:
-                self._free -= 1
+            if not self._is_taken:
+                self._is_taken = True
                 return
-            self._waiting.append(mine)
+            line.append(mine)
         while not mine.wait(LOOKS_EVERY_S):
             try:
                 go_on()
             except NobodyWaitsError:
-                self._give_up(mine)
+                self._give_up(line, mine)
                 raise
 
-    def _give_up(self, mine: threading.Event) -> None:
+    def _give_up(self, line: deque[threading.Event], mine: threading.Event) -> None:
         with self._lock:
-            if mine in self._waiting:
-                self._waiting.remove(mine)
+            if mine in line:
+                line.remove(mine)
                 return
         # It came while this one was leaving.
         self._pass_on()
 
     def _pass_on(self) -> None:
         with self._lock:
-            if self._waiting:
-                self._waiting.popleft().set()
+            is_short = bool(self._short) and (self._in_a_row < SHORT_IN_A_ROW or not self._long)
+            line = self._short if is_short else self._long
+            self._in_a_row = self._in_a_row + 1 if is_short else 0
+            if line:
+                line.popleft().set()
             else:
-                self._free += 1
-
-    def each(self, steps: Iterator[Step]) -> Iterator[Step]:
-        """Take every step in a turn of its own: none is held while what was found is on its way to somebody."""
-        while True:
-            with self.taken():
-                step = next(steps, None)
-            if step is None:
-                return
-            yield step
+                self._is_taken = False
 
 
-WHOLE = Turns(max((os.cpu_count() or 1) // 2, 1))
-"""Whole answers: plans, comparisons, cards. Each keeps two processors busy while it flies."""
-
-FAST = Turns(max((os.cpu_count() or 1) // 2, 1))
-"""Answers while a hand drags: they wait for one another, never for a whole one."""
+TURNS = Turns()
+"""Those of this process."""

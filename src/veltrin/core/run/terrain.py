@@ -191,7 +191,7 @@ def _extent(rings: list[Ring]) -> tuple[float, float, float]:
     return float(low), float(high), float(np.abs(points[:, 1]).max()) + MARGIN_M
 
 
-@lru_cache(maxsize=64)
+@lru_cache(maxsize=16)
 def _raster(front_m: float, back_m: float, width_m: float, pieces: tuple[tuple[Ring, bool], ...]) -> Raster:
     """Lay outlines on a raster, later ones on top; solid ones are widened so that no cell steps over them."""
     if not math.isfinite(width_m):
@@ -239,7 +239,7 @@ def _box(values: Vec, cells: int) -> Vec:
     return values
 
 
-@lru_cache(maxsize=64)
+@lru_cache(maxsize=16)
 def terrain_of(ground: Landing) -> Terrain:
     """Lay the pieces of ground on a raster."""
     pieces = _pieces(ground)
