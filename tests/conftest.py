@@ -17,7 +17,7 @@ from fastapi.testclient import TestClient
 from tests.postgres import Cluster, cluster
 from veltrin.api.app import create_app
 from veltrin.api.asking import server_of
-from veltrin.demo import fill
+from veltrin.demo import put_demo
 from veltrin.service import answers, planned
 from veltrin.service.move import move
 from veltrin.service.store import DATABASE, Store, open_store
@@ -77,10 +77,8 @@ def store(place: Path | str) -> Iterator[Store]:
 @pytest.fixture(scope="session")
 def filled(tmp_path_factory: pytest.TempPathFactory) -> Path:
     """A database with the demo data, made once; tests get copies."""
-    path = tmp_path_factory.mktemp("filled") / "veltrin.sqlite3"
-    made = open_store(path)
-    fill(made)
-    made.close()
+    path = tmp_path_factory.mktemp("filled") / DATABASE
+    put_demo(path)
     return path
 
 

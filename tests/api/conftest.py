@@ -5,21 +5,28 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 import pytest
+from fastapi import FastAPI
 from fastapi.testclient import TestClient
 
 from tests.signing import MAREN, OTTO
 from veltrin.api.app import create_app
-from veltrin.api.guard import Guard
+from veltrin.api.guard import Guard, Tries
 from veltrin.service.coaches import add_coach
 from veltrin.service.store import Store
 from veltrin.settings import WEB_DIST
 
 
+@pytest.fixture(scope="session")
+def guarded_app(app: FastAPI) -> FastAPI:
+    """The application with a door, built once: see app."""
+    return create_app(app.state.store, WEB_DIST, asks=Guard(("range.local",)))
+
+
 @pytest.fixture
-def guarded(demo_store: Store) -> Iterator[TestClient]:
+def guarded(guarded_app: FastAPI, demo_store: Store) -> Iterator[TestClient]:
     """The demo on a network: Maren, who was there first, and Otto."""
     add_coach(demo_store, **MAREN)
     add_coach(demo_store, **OTTO)
-    app = create_app(demo_store, WEB_DIST, asks=Guard(("range.local",)))
-    with TestClient(app, base_url="http://range.local") as made:
+    guarded_app.state.store, guarded_app.state.tries = demo_store, Tries()
+    with TestClient(guarded_app, base_url="http://range.local") as made:
         yield made

@@ -324,6 +324,6 @@ def test_an_image_in_a_file_is_looked_at_too(client: TestClient, elsewhere: Test
 def test_a_copy_holds_photographs_too(client: TestClient, tmp_path: Path) -> None:
     taken = photograph(client)
     name = client.post("/api/copies").json()["name"]
-    copy = open_store(tmp_path / "copies" / name)
+    copy = open_store(tmp_path / "demo" / "copies" / name)
     with TestClient(create_app(copy, WEB_DIST), base_url="http://127.0.0.1") as restored:
         assert restored.get(f"/api/photographs/{taken['id']}").status_code == 200

@@ -27,10 +27,10 @@ SHOT = {"player_id": "tove", "purpose": "stock", "club_id": "7-iron", "carry_m":
 
 @pytest.fixture
 def academy(demo_store: Store, tmp_path: Path) -> Iterator[Served]:
-    """The demo served by three processes, with two coaches."""
+    """The demo served by two processes, with two coaches."""
     add_coach(demo_store, **MAREN)
     add_coach(demo_store, **OTTO)
-    with served(demo_store, tmp_path / "log", "--workers", "3", "--host", HOST, "--log") as server:
+    with served(demo_store, tmp_path / "log", "--workers", "2", "--host", HOST, "--log") as server:
         yield server
 
 

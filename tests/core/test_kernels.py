@@ -10,7 +10,7 @@ from pathlib import Path
 
 import pytest
 
-from veltrin.core.kernels import CORE, MADE_OF, name_of, tidy
+from veltrin.core.kernels import CORE, MADE_OF, PREFIX, name_of, tidy
 
 
 @pytest.mark.parametrize("file", MADE_OF)
@@ -50,7 +50,7 @@ def test_whatever_a_kernel_takes_in_stands_in_the_list() -> None:
 def test_what_older_sources_left_is_tidied_away(tmp_path: Path) -> None:
     for name in ("kernels-old", "kernels-new", "else"):
         (tmp_path / name).mkdir()
-    tidy(tmp_path, "kernels-new")
+    tidy(tmp_path, PREFIX, "kernels-new")
     assert {p.name for p in tmp_path.iterdir()} == {"kernels-new", "else"}
 
 

@@ -21,7 +21,7 @@ from veltrin.core.plan.odds import even_normals, strike_odds
 from veltrin.core.plan.play import AS_MEANT, Batch, Miss, Played, play
 from veltrin.core.plan.stock import STOCK_WORLD
 from veltrin.core.strike import Approach, Change, bladed_elevation, club_arrays, meet, window
-from veltrin.core.strike.meeting import aimed_edge, dig_rate, thin_limit
+from veltrin.core.strike.meeting import Soil, aimed_edge, dig_rate, thin_limit
 
 TIGHT, HARD = Lie(COVERS["tight"]), Lie(COVERS["hard-pan"])
 
@@ -56,7 +56,7 @@ def struck(club_id: str, lie: Lie, change: Change, swing: float = 0.3, miss: Mis
 def test_thin_limit_is_where_the_face_touches_the_ball(loft: float) -> None:
     # Source: geometry by hand. A plane of that loft touches a sphere where the radius is square to it.
     contact = BALL_RADIUS_M - BALL_RADIUS_M * math.sin(math.radians(loft))
-    limit = float(thin_limit(np.radians([loft]))[0])
+    limit = thin_limit(math.radians(loft))
     assert limit == pytest.approx(contact)
     # At the limit edge and face agree, so a thin strike joins on without a jump.
     assert math.degrees(bladed_elevation(np.array([limit]))[0]) == pytest.approx(loft, abs=1e-6)
@@ -69,7 +69,7 @@ def test_an_edge_at_the_equator_gives_no_loft_and_above_it_tops() -> None:
 
 
 def test_lofted_clubs_leave_less_room_before_thin() -> None:
-    limits = thin_limit(np.radians([20.0, 34.0, 46.0, 58.0]))
+    limits = [thin_limit(math.radians(loft)) for loft in (20.0, 34.0, 46.0, 58.0)]
     assert np.all(np.diff(limits) < 0)
     assert 1000 * limits[-1] == pytest.approx(3.2, abs=0.1)
 
@@ -96,9 +96,13 @@ def test_the_harder_the_ground_the_sooner_bounce_blades_it() -> None:
 
 
 def test_soft_ground_digs_steep_strokes() -> None:
-    rates = [float(dig_rate(replace(TIGHT, give=g), PRESS)[0]) for g in (0.1, 0.4, 0.9)]
+    def rate(lie: Lie, a: Approach) -> float:
+        numbers = (float(v[0]) for v in (a.steep, a.bounce, a.sole_m, a.sole_contact_share))
+        return dig_rate(Soil.of(lie), *numbers)
+
+    rates = [rate(replace(TIGHT, give=g), PRESS) for g in (0.1, 0.4, 0.9)]
     assert rates == sorted(rates)
-    assert dig_rate(TIGHT, PRESS)[0] > 2 * dig_rate(TIGHT, GLIDE)[0]
+    assert rate(TIGHT, PRESS) > 2 * rate(TIGHT, GLIDE)
 
 
 @settings(max_examples=60, deadline=None)
@@ -115,7 +119,7 @@ def test_touching_earlier_never_keeps_more_speed(give, steep, loft, bounce, earl
 @given(st.sampled_from(sorted(COVERS)), st.floats(20.0, 62.0))
 def test_the_edge_is_never_aimed_into_the_ground(name: str, loft: float) -> None:
     lie = Lie(COVERS[name], min(COVERS[name].usual_sunk, 0.3))
-    assert aimed_edge(lie, np.radians([loft]), np.zeros(1), np.array([lie.room_m]))[0] >= -lie.room_m - 1e-12
+    assert aimed_edge(Soil.of(lie), math.radians(loft), 0.0, lie.room_m) >= -lie.room_m - 1e-12
 
 
 def test_more_bounce_at_one_loft_thins_more_on_hard_pan() -> None:

@@ -19,12 +19,12 @@ from veltrin.api.guard import LOOPBACK_HOSTS, Guard
 from veltrin.api.watch import UNWATCHED, Watched, to_lines
 from veltrin.api.workers import Worker, copying
 from veltrin.commands.shared import DATA_DIR, PORT, settings_of, told
-from veltrin.demo import fill
+from veltrin.demo import put_demo
 from veltrin.devices.mast import StandInMast
 from veltrin.devices.monitor import StandInMonitor
 from veltrin.devices.stand_in import LOOPBACK
 from veltrin.service.coaches import has_coaches
-from veltrin.service.store import Store, hold, open_store
+from veltrin.service.store import DATABASE, Store, hold, open_store
 from veltrin.settings import WEB_DIST, Settings
 
 ALIVE_WITHIN_S = 60
@@ -169,8 +169,8 @@ def demo(port: int | None) -> None:
     folder = Path(tempfile.mkdtemp(prefix="veltrin-demo-"))
     try:
         click.echo("Making up the players of Skarvan Fell. The very first start compiles the model: half a minute.")
-        store = open_store(folder / "veltrin.sqlite3")
-        fill(store)
+        put_demo(folder / DATABASE)
+        store = open_store(folder / DATABASE)
         mast, monitor = StandInMast(0), StandInMonitor(0)
         _run_server(store, listening, mast.port, monitor.port)
         mast.stop()

@@ -22,7 +22,7 @@ CORE = Path(__file__).parent
 
 MADE_OF = (
     "constants.py", "flight/aero.py", "flight/contour.py", "flight/integrator.py", "ground/slope.py", "kit/club.py",
-    "run/landing.py", "run/surface.py", "run/terrain.py", "strike/setup.py",
+    "run/landing.py", "run/surface.py", "run/terrain.py", "strike/meeting.py", "strike/setup.py",
 )  # fmt: skip
 """Files that hold kernels, or numbers that are compiled into them."""
 
@@ -43,8 +43,8 @@ def name_of(core: Path) -> str:
     return PREFIX + found.hexdigest()[:16]
 
 
-def _base() -> Path:
-    """Beside the code where that may be written, else among the user's caches."""
+def cache_folder() -> Path:
+    """Where what was made once is kept: beside the code where that may be written, else among the user's caches."""
     told = os.environ.get("NUMBA_CACHE_DIR")
     if told:
         return Path(told)
@@ -56,16 +56,20 @@ def _base() -> Path:
     return Path(platformdirs.user_cache_dir("veltrin", appauthor=False))
 
 
-def tidy(base: Path, kept: str) -> None:
+def tidy(base: Path, prefix: str, kept: str) -> None:
     """Take away what older sources left."""
-    for old in base.glob(f"{PREFIX}*"):
-        if old.name != kept:
+    for old in base.glob(f"{prefix}*"):
+        if old.name == kept:
+            continue
+        if old.is_dir():
             shutil.rmtree(old, ignore_errors=True)
+        else:
+            old.unlink(missing_ok=True)
 
 
 def _prepare() -> None:
-    base, name = _base(), name_of(CORE)
-    tidy(base, name)
+    base, name = cache_folder(), name_of(CORE)
+    tidy(base, PREFIX, name)
     vars(config)["CACHE_DIR"] = str(base / name)
 
 

@@ -444,6 +444,11 @@ class BookingRow(Owned, Base):
         Index("bookings_by_practice", "practice_id", "part"),
         Index("bookings_by_club", "player_id", "club_id", "purpose", "booked_at", "coach_id"),
         Index(
+            "bookings_by_lie",
+            *("player_id", "coach_id", "cover", "slope", "purpose", "end_kind", "holed", "putts", "chipped_again"),
+            *("strokes", "strokes_after"),
+        ),
+        Index(
             "bookings_for_learning",
             *("player_id", "counts", "family", "cover", "method_id", "booked_at"),
             *("speed_y", "speed_w", "friction_y", "friction_w", "face_y", "face_w", "coach_id", "seq"),

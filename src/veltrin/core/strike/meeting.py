@@ -7,14 +7,16 @@ above the ball's bottom, square to the ground.
 
 from __future__ import annotations
 
+import math
 from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import ArrayLike
 
 from veltrin.core.constants import BALL_RADIUS_M
-from veltrin.core.geometry import Mask, Vec
+from veltrin.core.geometry import Mask, Vec, length_of, rows
 from veltrin.core.ground import Lie
+from veltrin.core.kernels import LOOSE, kernel
 
 SWEET_SPOT_M = 0.014
 """How far up the face a ball is struck from choice, where the ground lets the edge pass that low. Judgement."""
@@ -43,7 +45,7 @@ DIG_PER_M = 9.0
 """Speed lost per metre of way in medium ground by a sole that neither digs nor glides. Judgement: an inch early costs a
 fifth of the speed."""
 
-DIG_STEP_RAD = np.radians(9.0)
+DIG_STEP_RAD = math.radians(9.0)
 HEAVY_KEPT = 0.80
 """Less speed than this left after the ground, and the strike is called heavy. Judgement."""
 
@@ -120,12 +122,41 @@ class Approach(NamedTuple):
         return Approach(*(np.repeat(v, times) for v in self))
 
 
-def thin_limit(loft: Vec) -> Vec:
+class Soil(NamedTuple):
+    """What of a lie the kernel takes, see Lie: lengths in m; `wall_m` is negative without a rim, `lift` without a bed.
+
+    `is_picked`: any touch of the ground takes the speed, in sand and mud.
+    """
+
+    room_m: float
+    softness: float
+    over_m: float
+    is_divot: bool
+    is_picked: bool
+    wall_m: float
+    lift: float
+
+    @classmethod
+    def of(cls, lie: Lie) -> Soil:
+        """The ground of a lie."""
+        return cls(
+            float(lie.room_m),
+            float(lie.softness),
+            float(lie.over_m),
+            lie.cover.group == "divot",
+            bool(lie.in_sand or lie.cover.muddy),
+            -1.0 if lie.cover.wall_m is None else float(lie.cover.wall_m),
+            -1.0 if lie.bed is None else float(lie.bed.lift),
+        )
+
+
+@kernel(inline="always", fastmath=LOOSE)
+def thin_limit(loft: float) -> float:
     """Height of the edge above which it meets the ball before a face of this loft can: r (1 - sin loft).
 
     Geometry: a face touches the ball where the ball's own surface is parallel to it.
     """
-    return np.asarray(BALL_RADIUS_M * (1.0 - np.sin(np.clip(loft, 0.0, np.pi / 2))))
+    return float(BALL_RADIUS_M * (1.0 - math.sin(min(max(loft, 0.0), 0.5 * math.pi))))
 
 
 def bladed_elevation(edge_m: Vec) -> Vec:
@@ -136,40 +167,48 @@ def bladed_elevation(edge_m: Vec) -> Vec:
     return np.asarray(np.arcsin(np.clip(1.0 - edge_m / BALL_RADIUS_M, -0.94, 1.0)))
 
 
-def sole_drop(sole_m: Vec, sole_contact_share: Vec) -> Vec:
+@kernel(inline="always", fastmath=LOOSE)
+def _sole_drop(sole_m: float, sole_contact_share: float) -> float:
     """How far the lowest part of a rounded sole lies below its leading edge (m): w^2 / 8 R, geometry of a shallow
     arc."""
-    return np.asarray((sole_m * sole_contact_share) ** 2 / (8.0 * CAMBER_M))
+    return float((sole_m * sole_contact_share) ** 2 / (8.0 * CAMBER_M))
 
 
-def room_under(lie: Lie, sole_m: Vec) -> Vec:
+@kernel(inline="always", fastmath=LOOSE)
+def _bridging(sole_m: float) -> float:
+    """How far a sole is from fitting into a divot: 0 it does, 1 not at all."""
+    return float(min(max((sole_m - FITS_M) / (BRIDGES_M - FITS_M), 0.0), 1.0))
+
+
+@kernel(inline="always", fastmath=LOOSE)
+def _room_under(soil: Soil, sole_m: float) -> float:
     """How far below the ball's bottom a sole gets before the ground proper (m): see Lie.room_m.
 
     A sole wider than the floor of a divot bridges it and rides on its rim.
     """
-    if lie.cover.group != "divot":
-        return np.full(len(sole_m), lie.room_m)
-    return np.asarray(lie.room_m - bridging(sole_m) * lie.over_m)
+    return float(soil.room_m - (_bridging(sole_m) * soil.over_m if soil.is_divot else 0.0))
 
 
-def bridging(sole_m: Vec) -> Vec:
-    """How far a sole is from fitting into a divot: 0 it does, 1 not at all."""
-    return np.clip((sole_m - FITS_M) / (BRIDGES_M - FITS_M), 0.0, 1.0)
-
-
-def aimed_edge(lie: Lie, loft: Vec, drop: Vec, room: Vec) -> Vec:
+@kernel(inline="always", fastmath=LOOSE)
+def aimed_edge(soil: Soil, loft: float, drop: float, room: float) -> float:
     """Height at which the player lets the edge reach the ball: low enough for the sweet spot, clear of the soil.
 
     Where any touch of the ground takes the speed, in sand and mud, it is picked: half way between ground and thin.
-    `drop`:
-    by how much the sole reaches lower than the edge; `room`: see room_under.
+    `drop`: by how much the sole reaches lower than the edge; `room`: see _room_under.
     """
-    limit = thin_limit(loft)
-    soil = drop - room
-    half_way = np.maximum(0.5 * (limit + soil), soil)
-    if lie.in_sand or lie.cover.muddy:
-        return half_way
-    return np.minimum(np.maximum(limit - SWEET_SPOT_M * np.cos(loft), soil + CLEAR_M), half_way)
+    limit, ground = thin_limit(loft), drop - room
+    half_way = max(0.5 * (limit + ground), ground)
+    if soil.is_picked:
+        return float(half_way)
+    return float(min(max(limit - SWEET_SPOT_M * math.cos(loft), ground + CLEAR_M), half_way))
+
+
+@kernel(fastmath=LOOSE)
+def _off_sweet(edge_and_loft: Vec, out: Vec) -> None:
+    for i in range(out.shape[0]):
+        edge_m, loft = edge_and_loft[0, i], edge_and_loft[1, i]
+        up = max((thin_limit(loft) - edge_m) / math.cos(min(max(loft, 0.0), 1.3)), 0.0)
+        out[i] = 1.0 - min(OFF_SWEET * (up / SWEET_SPOT_M - 1.0) ** 2, MOST_OFF_SWEET)
 
 
 def off_sweet(edge_m: Vec, loft: Vec) -> Vec:
@@ -177,63 +216,73 @@ def off_sweet(edge_m: Vec, loft: Vec) -> Vec:
 
     The ball touches the face (limit - edge) / cos(loft) above the edge; the loss grows with the square of what is off.
     """
-    up = (thin_limit(loft) - edge_m) / np.cos(np.clip(loft, 0.0, 1.3))
-    return np.asarray(1.0 - np.minimum(OFF_SWEET * (np.maximum(up, 0.0) / SWEET_SPOT_M - 1.0) ** 2, MOST_OFF_SWEET))
+    out = np.empty(length_of(edge_m, loft))
+    _off_sweet(rows(len(out), edge_m, loft), out)
+    return out
 
 
-def dig_rate(lie: Lie, approach: Approach) -> Vec:
+@kernel(inline="always", fastmath=LOOSE)
+def dig_rate(soil: Soil, steep: float, bounce: float, sole_m: float, sole_contact_share: float) -> float:
     """Speed lost per metre of way in the soil (1/m): more the softer, more where the edge leads the sole down."""
-    soft = lie.softness
+    soft = soil.softness
     # Loose grains give way under a sole: bounce counts for as much as this sand can throw it up.
-    held = 1.0 if lie.bed is None else min(lie.bed.lift / FIRM_LIFT, 1.0)
-    leads = (approach.steep - held * approach.bounce) / DIG_STEP_RAD * min(1.0, soft / 0.3)
-    loose = 1.0 if lie.bed is None else LOOSE_DIGS
-    wide = approach.sole_contact_share * np.maximum(approach.sole_m / USUAL_SOLE_M, 1.0)
-    digs = (0.3 + 1.6 * soft) * np.clip(1.0 + leads, 0.3, 4.0)
-    return np.asarray(loose * DIG_PER_M * wide * (digs + HARD_SCRUBS * (1.0 - soft) ** 4))
+    held = 1.0 if soil.lift < 0.0 else min(soil.lift / FIRM_LIFT, 1.0)
+    leads = (steep - held * bounce) / DIG_STEP_RAD * min(1.0, soft / 0.3)
+    loose = 1.0 if soil.lift < 0.0 else LOOSE_DIGS
+    wide = sole_contact_share * max(sole_m / USUAL_SOLE_M, 1.0)
+    digs = (0.3 + 1.6 * soft) * min(max(1.0 + leads, 0.3), 4.0)
+    return float(loose * DIG_PER_M * wide * (digs + HARD_SCRUBS * (1.0 - soft) ** 4))
+
+
+@kernel(inline="always", fastmath=LOOSE)
+def _rim(soil: Soil, lowest: float, low_at: float, arc_m: float) -> float:
+    """How far behind the ball the head meets the rim of a divot: the wall itself, and the way cut through it."""
+    at_wall = lowest + (soil.wall_m + low_at) ** 2 / (2.0 * arc_m)
+    cut = max(soil.over_m - at_wall, 0.0)
+    return float(min(cut / max(soil.over_m, 1e-6), 1.0) * soil.wall_m * RIM_SHARE)
+
+
+@kernel(nogil=True, fastmath=LOOSE)
+def _meet(told: Vec, soil: Soil, out: Vec) -> None:
+    """Every stroke: rows of Approach, further ahead, deeper (11, n); `out`: rows of Meeting."""
+    hard = (1.0 - soil.softness) ** 2
+    force = (SOIL_HOLDS_N if soil.lift < 0.0 else SAND_HOLDS_N) * soil.softness
+    for i in range(told.shape[1]):
+        steep, low_point, loft, bounce, arc_m = told[0, i], told[1, i], told[2, i], told[3, i], told[4, i]
+        sole_m, share, speed, mass, along, deep = (
+            told[5, i], told[6, i], told[7, i], told[8, i], told[9, i], told[10, i],
+        )  # fmt: skip
+        room, drop = _room_under(soil, sole_m), _sole_drop(sole_m, share)
+        lowest = aimed_edge(soil, loft, drop, room) - low_point**2 / (2.0 * arc_m) - deep
+        low_at = low_point + along
+        free = lowest + low_at**2 / (2.0 * arc_m)
+        into_soil = max(drop - room - lowest, 0.0)
+        early = max(math.sqrt(2.0 * arc_m * into_soil) - low_at, 0.0) if into_soil > 0.0 else 0.0
+        if soil.wall_m >= 0.0 and soil.over_m > 0.0:
+            early = max(early, _rim(soil, lowest - drop, low_at, arc_m))
+            early = max(early, BRIDGED * _bridging(sole_m) * min(soil.over_m / DEEP_DIVOT_M, 1.0))
+        # Where the soil was met, or will be right at the ball, it holds the sole up and throws it back.
+        thrown_up = max(bounce, 0.0)
+        lift = SOLE_REST_SHARE * sole_m * share * math.sin(thrown_up)
+        back = math.tan(REBOUND * hard * max(steep + thrown_up, 0.0))
+        thrown = -room + lift + early * back
+        on_soil = min(max((-room + lift - free) / 0.001, 0.0), 1.0)
+        out[0, i] = free + on_soil * hard * max(thrown - free, 0.0)
+        out[1, i] = thin_limit(loft)
+        out[2, i] = early
+        # A way in the ground is stirred at any speed, and held with a steady force besides: v^2 falls by
+        # exp(-2 rate x), and by 2 F x / M. A full swing hardly feels the force, a chip is stopped by it.
+        squared = math.exp(-2.0 * dig_rate(soil, steep, bounce, sole_m, share) * early)
+        squared -= 2.0 * force * early / (mass * max(speed, 0.5) ** 2)
+        out[3, i] = math.sqrt(max(squared, 0.0))
 
 
 def meet(lie: Lie, approach: Approach, along_m: ArrayLike = 0.0, deep_m: ArrayLike = 0.0) -> Meeting:
     """Meet ground and ball with the arc's low point `along_m` further ahead and `deep_m` deeper than meant."""
-    a, room, hard = approach, room_under(lie, approach.sole_m), (1.0 - lie.softness) ** 2
-    along, deep = np.asarray(along_m, float), np.asarray(deep_m, float)
-    limit = thin_limit(a.loft)
-    drop = sole_drop(a.sole_m, a.sole_contact_share)
-    aimed = aimed_edge(lie, a.loft, drop, room)
-    lowest = aimed - a.low_point_m**2 / (2.0 * a.arc_m) - deep
-    low_at = a.low_point_m + along
-    free = lowest + low_at**2 / (2.0 * a.arc_m)
-    into_soil = np.maximum(drop - room - lowest, 0.0)
-    touches_at = low_at - np.sqrt(2.0 * a.arc_m * into_soil)
-    early = np.where(into_soil > 0.0, np.maximum(-touches_at, 0.0), 0.0)
-    if lie.cover.wall_m is not None and lie.over_m > 0.0:
-        early = np.maximum(early, _rim(lie, lie.cover.wall_m, lowest - drop, low_at, a.arc_m))
-        early = np.maximum(early, BRIDGED * bridging(a.sole_m) * min(lie.over_m / DEEP_DIVOT_M, 1.0))
-    # Where the soil was met, or will be right at the ball, it holds the sole up and throws it back.
-    bounce = np.maximum(a.bounce, 0.0)
-    lift = SOLE_REST_SHARE * a.sole_m * a.sole_contact_share * np.sin(bounce)
-    back = np.tan(REBOUND * hard * np.maximum(a.steep + bounce, 0.0))
-    thrown = -room + lift + early * back
-    on_soil = np.clip((-room + lift - free) / 0.001, 0.0, 1.0)
-    edge = free + on_soil * hard * np.maximum(thrown - free, 0.0)
-    return Meeting(edge, limit, early, _kept(lie, a, early))
-
-
-def _kept(lie: Lie, a: Approach, early: Vec) -> Vec:
-    """Share of speed left after a way in the ground: stirred at any speed, and held with a steady force besides.
-
-    v^2 falls by exp(-2 rate x), and by 2 F x / M: a full swing hardly feels the force, a chip is stopped by it.
-    """
-    force = (SOIL_HOLDS_N if lie.bed is None else SAND_HOLDS_N) * lie.softness
-    squared = np.exp(-2.0 * dig_rate(lie, a) * early) - 2.0 * force * early / (a.mass * np.maximum(a.speed, 0.5) ** 2)
-    return np.asarray(np.sqrt(np.maximum(squared, 0.0)))
-
-
-def _rim(lie: Lie, wall_m: float, lowest: Vec, low_at: Vec, arc_m: Vec) -> Vec:
-    """How far behind the ball the head meets the rim of a divot: the wall itself, and the way cut through it."""
-    at_wall = lowest + (wall_m + low_at) ** 2 / (2.0 * arc_m)
-    cut = np.clip(lie.over_m - at_wall, 0.0, None)
-    return np.where(cut > 0.0, np.minimum(cut / max(lie.over_m, 1e-6), 1.0) * wall_m * RIM_SHARE, 0.0)
+    count = length_of(*approach, along_m, deep_m)
+    out = np.empty((len(Meeting._fields), count))
+    _meet(rows(count, *approach, along_m, deep_m), Soil.of(lie), out)
+    return Meeting(*out)
 
 
 class Window(NamedTuple):

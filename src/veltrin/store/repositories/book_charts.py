@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, fields
 from datetime import datetime
+from itertools import pairwise
+from statistics import fmean
+from typing import Any, NamedTuple
 
-from sqlalchemy import ColumnElement, Integer, and_, cast, func, select
+from sqlalchemy import Select, and_, func, select
 from sqlalchemy.orm import Session
 
 from veltrin.store.repositories.book import Which, conditions
@@ -32,44 +35,81 @@ class ByCover:
     lost_of: int
 
 
-_BY_COVER = tuple(f.name for f in fields(ByCover))
+class _Alike(NamedTuple):
+    """Shots from one cover and slope that ended alike, and the sums of strokes they lost."""
+
+    cover: str
+    slope: str
+    end_kind: str | None
+    holed: bool
+    putts: int | None
+    chipped_again: bool | None
+    shots: int
+    lost_of: int
+    lost: float | None
+    squares: float | None
+
+    @property
+    def on(self) -> bool:
+        """On the green, or in."""
+        return self.end_kind == "green" or self.holed
+
+    @property
+    def done(self) -> bool:
+        """Played to its end, as far as is known."""
+        return self.putts is not None or self.holed
+
+    def in_putts(self, most: int) -> bool:
+        """Done with so many putts at most."""
+        return self.holed or (self.putts is not None and self.putts <= most)
 
 
 def by_cover(session: Session, which: Which) -> list[ByCover]:
-    """Counts and strokes lost by kind of lie, most shots first. Only shots at a target, not measured stock shots."""
+    """Counts and strokes lost by kind of lie, most shots first. Only shots at a target, not measured stock shots.
+
+    The database groups them by how they ended, in the order of an index that holds all of it, and sums; what those
+    groups count for is added up here.
+    """
     row = BookingRow
-    on = row.end_kind == "green"
-    done = (row.putts.is_not(None)) | row.holed
     lost = 1.0 + row.strokes_after - row.strokes
-
-    def count(condition: ColumnElement[bool]) -> ColumnElement[int]:
-        # Truth is 1 or 0, or null where nothing is known.
-        return func.coalesce(func.sum(cast(condition, Integer)), 0, type_=Integer)
-
-    asked = (
+    alike = (row.cover, row.slope, row.purpose, row.end_kind, row.holed, row.putts, row.chipped_again)
+    asked: Select[*tuple[Any, ...]] = (
         select(
-            row.cover,
-            row.slope,
-            func.count(),
-            count(row.end_kind.is_not(None) | row.holed),
-            count(on | row.holed),
-            count(done),
-            count(done & (on | row.holed) & (row.holed | (row.putts <= 2))),
-            count(done & (row.holed | (on & (row.putts <= 1)))),
-            count(row.chipped_again.is_not(None) | on | row.holed),
-            count(row.chipped_again.is_(True)),
-            func.avg(lost),
-            func.avg(lost * lost),
-            func.count(lost),
+            *(column for column in alike if column is not row.purpose),
+            *(func.count(), func.count(lost), func.sum(lost), func.sum(lost * lost)),
         )
         .where(and_(*conditions(which), row.purpose != "stock"))
-        .group_by(row.cover, row.slope)
-        .order_by(func.count().desc(), row.cover)
+        .group_by(*alike)
     )
-    return [
-        ByCover(**{**one, "lost_var": max((one["lost_var"] or 0.0) - (one["lost_mean"] or 0.0) ** 2, 0.0)})
-        for one in (dict(zip(_BY_COVER, found, strict=True)) for found in session.execute(asked))
-    ]
+    groups: dict[tuple[str, str], list[_Alike]] = {}
+    for found in session.execute(asked):
+        one = _Alike(*found)
+        groups.setdefault((one.cover, one.slope), []).append(one)
+    return sorted((_summed(*key, some) for key, some in groups.items()), key=lambda one: (-one.shots, one.cover))
+
+
+def _summed(cover: str, slope: str, some: list[_Alike]) -> ByCover:
+    def count(counts: Callable[[_Alike], bool]) -> int:
+        return sum(one.shots for one in some if counts(one))
+
+    lost_of = sum(one.lost_of for one in some)
+    mean = sum(one.lost or 0.0 for one in some) / lost_of if lost_of else None
+    squares = sum(one.squares or 0.0 for one in some) / max(lost_of, 1)
+    return ByCover(
+        cover=cover,
+        slope=slope,
+        shots=count(lambda one: True),
+        seen=count(lambda one: one.end_kind is not None or one.holed),
+        on=count(lambda one: one.on),
+        putted=count(lambda one: one.done),
+        on_and_two=count(lambda one: one.done and one.on and one.in_putts(2)),
+        up_and_down=count(lambda one: one.holed or (one.end_kind == "green" and one.in_putts(1))),
+        asked_again=count(lambda one: one.chipped_again is not None or one.on),
+        again=count(lambda one: one.chipped_again is True),
+        lost_mean=mean,
+        lost_var=max(squares - (mean or 0.0) ** 2, 0.0),
+        lost_of=lost_of,
+    )
 
 
 def lost_about(
@@ -148,25 +188,27 @@ def trend(session: Session, which: Which, parts: int, most: int) -> list[Stretch
     row = BookingRow
     length = func.coalesce(row.carry_m / func.nullif(row.expected_carry_m, 0.0), row.total_m / row.expected_total_m)
     newest = (
-        select(
-            row.id.label("id"),
-            row.booked_at.label("at"),
-            (1.0 + row.strokes_after - row.strokes).label("lost"),
-            length.label("length"),
-        )
+        select(row.booked_at, 1.0 + row.strokes_after - row.strokes, length)
         .where(and_(*conditions(which)))
         .order_by(row.booked_at.desc(), row.id.desc())
         .limit(most)
-        .subquery()
     )
-    place = func.ntile(parts).over(order_by=(newest.c.at, newest.c.id)).label("part")
-    part = select(newest, place).subquery()
-    asked = (
-        select(func.min(part.c.at), func.max(part.c.at), func.count(), func.avg(part.c.lost), func.avg(part.c.length))
-        .group_by(part.c.part)
-        .order_by(part.c.part)
-    )
-    return [Stretch(*one) for one in session.execute(asked)]
+    found = session.execute(newest).all()[::-1]
+    # The first stretches take what is left over, one each.
+    whole, over = divmod(len(found), parts)
+    edges = [k * whole + min(k, over) for k in range(parts + 1)]
+    stretches = (found[start:end] for start, end in pairwise(edges) if end > start)
+    return [
+        Stretch(
+            some[0][0], some[-1][0], len(some), _mean(lost for _, lost, _ in some), _mean(long for *_, long in some)
+        )
+        for some in stretches
+    ]
+
+
+def _mean(values: Iterable[float | None]) -> float | None:
+    told = [value for value in values if value is not None]
+    return fmean(told) if told else None
 
 
 def kinds(session: Session, player_id: str) -> dict[str, list[str]]:
@@ -175,8 +217,8 @@ def kinds(session: Session, player_id: str) -> dict[str, list[str]]:
     found = {}
     for name, column in (("cover", row.cover), ("method", row.method_id), ("club", row.club_id)):
         asked = select(column).where(row.player_id == player_id).distinct()
-        if name != "club":
-            # Both values of `counts`, so that the index that holds all three is read and not the table.
+        if name == "method":
+            # Both values of `counts`, so that the index that holds all is read and not the table.
             asked = asked.where(row.counts.in_([True, False]))
         found[name] = sorted(session.scalars(asked))
     return found
