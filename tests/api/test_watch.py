@@ -176,14 +176,14 @@ def test_turns_come_in_order_and_who_gives_up_waits_for_nothing() -> None:
 def test_short_ones_go_first_but_not_for_ever() -> None:
     turns, order = Turns(), []
 
-    def work(is_short: bool) -> None:
-        with turns.taken(is_short=is_short):
-            order.append("s" if is_short else "L")
+    def work(kind: str) -> None:
+        with turns.taken(is_short=kind == "s", is_next=kind == "N"):
+            order.append(kind)
             # Who has the turn has it for all within.
             with turns.taken():
                 pass
 
-    threads = [threading.Thread(target=work, args=(name == "s",)) for name in "LLssssss"]
+    threads = [threading.Thread(target=work, args=(kind,)) for kind in "LLssssssN"]
     with turns.taken():
         for count, thread in enumerate(threads, 1):
             thread.start()
@@ -191,7 +191,7 @@ def test_short_ones_go_first_but_not_for_ever() -> None:
                 time.sleep(0.01)
     for thread in threads:
         thread.join()
-    assert "".join(order) == "ssssLssL"
+    assert "".join(order) == "NsssLsssL"
 
 
 def test_steps_are_taken_a_turn_each() -> None:

@@ -93,9 +93,9 @@ class Coach:
         """Fast answers while a hand turns the slope."""
         if self.call is None:
             return
-        for _ in range(FAST_A_DRAG):
-            self.asked["lie"]["fall_deg"] += 0.1
-            self._ask("fast", "POST", "/api/plan", {**self.asked, "only": [self.call]})
+        for k in range(FAST_A_DRAG):
+            lie = {**self.asked["lie"], "fall_deg": self.asked["lie"]["fall_deg"] + 0.1 * (k + 1)}
+            self._ask("fast", "POST", "/api/plan", {**self.asked, "lie": lie, "only": [self.call]})
 
     def book(self) -> None:
         """The shot that was planned, and a measured one."""

@@ -42,7 +42,7 @@ class Planned:
 @lru_cache(maxsize=64)
 def _expect(question: Question, call_id: str) -> tuple[Call, Expected] | None:
     # Somebody stands there with a shot to book.
-    with TURNS.taken(is_short=True):
+    with TURNS.taken(is_next=True):
         return expect(question, call_id)
 
 

@@ -43,16 +43,16 @@ class Turns:
         return len(self._short), len(self._long)
 
     @contextmanager
-    def taken(self, *, is_short: bool = False) -> Iterator[None]:
+    def taken(self, *, is_short: bool = False, is_next: bool = False) -> Iterator[None]:
         """Work within, once it is one's turn. NobodyWaitsError if nobody waits for the answer any more by then.
 
-        Who has the turn has it for all that is done within.
+        Who has the turn has it for all that is done within. `is_next`: before all other short ones.
         """
         if self._mine.get():
             yield
             return
         with stage("turn"):
-            self._take(self._short if is_short else self._long)
+            self._take(self._short if is_short or is_next else self._long, is_next)
         token = self._mine.set(True)
         try:
             yield
@@ -69,13 +69,16 @@ class Turns:
                 return
             yield step
 
-    def _take(self, line: deque[threading.Event]) -> None:
+    def _take(self, line: deque[threading.Event], is_next: bool) -> None:
         mine = threading.Event()
         with self._lock:
             if not self._is_taken:
                 self._is_taken = True
                 return
-            line.append(mine)
+            if is_next:
+                line.appendleft(mine)
+            else:
+                line.append(mine)
         while not mine.wait(LOOKS_EVERY_S):
             try:
                 go_on()
