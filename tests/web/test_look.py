@@ -162,6 +162,8 @@ def test_paper_is_one_page_each(running: Running, open_page: Open) -> None:
     page.get_by_role("button", name=re.compile("Put on Tove")).first.click()
     page.keyboard.press("Escape")
     page.emulate_media(media="print")
+    # Measured in the type it is set in: until that is there another one stands in for it.
+    page.evaluate("document.fonts.ready")
     # The Bench: the player's name, the line, the calls, what to say; no grips, paper white at dusk.
     assert page.evaluate("document.documentElement.scrollHeight") <= 704
     expect(page.get_by_text("Tove Aldersyn: on top, fairway")).to_be_visible()
