@@ -43,11 +43,9 @@ $(STAMPS)/web: $(STAMPS)/venv $(STAMPS)/npm $(WEB_SOURCES)
 	cd web && npm run --silent build -- --logLevel warn
 	@touch $@
 
-# One after the other: Debian's package manager is held by one at a time.
 $(STAMPS)/packages:
 	@mkdir -p $(STAMPS)
-	@tools/chromium.sh
-	@tools/postgres.sh
+	@tools/packages.sh
 	@touch $@
 
 check: $(STAMPS)/web ## all linters, those of both languages side by side

@@ -23,7 +23,7 @@ ADMIN = "admin"
 def _programs() -> Path:
     found = sorted(Path("/usr/lib/postgresql").glob("*/bin/initdb"))
     path = found[-1] if found else shutil.which("initdb")
-    assert path, "PostgreSQL is missing: run tools/postgres.sh"
+    assert path, "PostgreSQL is missing: run tools/packages.sh"
     return Path(path).parent
 
 

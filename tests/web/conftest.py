@@ -36,7 +36,7 @@ def ready(page: Page) -> None:
 @pytest.fixture(scope="session")
 def chromium() -> Iterator[Browser]:
     path = shutil.which("chromium")
-    assert path, "Chromium is missing: run tools/chromium.sh"
+    assert path, "Chromium is missing: run tools/packages.sh"
     with sync_playwright() as playwright:
         browser = playwright.chromium.launch(executable_path=path, args=ARGS)
         yield browser

@@ -53,18 +53,6 @@ def turn(v: Vec, axis: Vec, angle_rad: ArrayLike) -> Vec:
     return vectors(*(v[:, k] * cos + side[:, k] * sin + axis[:, k] * along for k in range(3)))
 
 
-def turn_about_x(v: Vec, angle_rad: ArrayLike) -> Vec:
-    """Rotate about the target axis: y goes towards z."""
-    cos, sin = np.cos(angle_rad), np.sin(angle_rad)
-    return vectors(v[:, 0], v[:, 1] * cos - v[:, 2] * sin, v[:, 1] * sin + v[:, 2] * cos)
-
-
-def turn_about_y(v: Vec, angle_rad: ArrayLike) -> Vec:
-    """Rotate about the lateral axis: z goes towards x, so a positive angle takes loft off a face."""
-    cos, sin = np.cos(angle_rad), np.sin(angle_rad)
-    return vectors(v[:, 0] * cos + v[:, 2] * sin, v[:, 1], v[:, 2] * cos - v[:, 0] * sin)
-
-
 def turn_about_z(v: Vec, angle_rad: ArrayLike) -> Vec:
     """Rotate about the vertical: x goes towards y, so a positive angle turns to the left."""
     cos, sin = np.cos(angle_rad), np.sin(angle_rad)

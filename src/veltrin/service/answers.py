@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-import threading
-from collections import OrderedDict
 from collections.abc import Iterator
 from typing import NamedTuple
 
-from veltrin.core.plan import Question, plan_shot, plan_stages
+from veltrin.core.plan import Plan, Question, plan_shot, plan_stages
 from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.plan import question_of
+from veltrin.service.remembered import Remembered
 from veltrin.service.stages import stage
 from veltrin.service.translate_plan import plan_out
 from veltrin.service.turns import TURNS
@@ -26,32 +25,18 @@ class Told(NamedTuple):
 MOST_KNOWN = 48
 """Plans that are remembered: some 300 kB each."""
 
-_known: OrderedDict[Question, str] = OrderedDict()
-_lock = threading.Lock()
-
-
-def _remembered(question: Question) -> str | None:
-    with _lock:
-        text = _known.get(question)
-        if text is not None:
-            _known.move_to_end(question)
-        return text
+_known: Remembered[Question, str] = Remembered(MOST_KNOWN)
 
 
 def _remember(question: Question, text: str) -> None:
     # What a hand asks while it drags comes once.
-    if question.only:
-        return
-    with _lock:
-        _known[question] = text
-        while len(_known) > MOST_KNOWN:
-            _known.popitem(last=False)
+    if not question.only:
+        _known.put(question, text)
 
 
 def forget() -> None:
     """Remember nothing any more."""
-    with _lock:
-        _known.clear()
+    _known.clear()
 
 
 def _asked(store: Store | None, request: PlanRequest) -> Question:
@@ -63,17 +48,21 @@ def _asked(store: Store | None, request: PlanRequest) -> Question:
         return question_of(store, request)
 
 
+def _worded(plan: Plan) -> str:
+    with stage("tell"):
+        return plan_out(plan).model_dump_json()
+
+
 def answer(store: Store | None, request: PlanRequest) -> Told:
     """The whole plan."""
     question = _asked(store, request)
-    text = _remembered(question)
+    text = _known.get(question)
     if text is not None:
         return Told(text, True)
     with TURNS.taken(is_short=bool(question.only)):
         with stage("plan"):
             plan = plan_shot(question)
-        with stage("tell"):
-            text = plan_out(plan).model_dump_json()
+        text = _worded(plan)
     _remember(question, text)
     return Told(text, False)
 
@@ -91,13 +80,11 @@ def _texts(question: Question) -> Iterator[str]:
             plan = next(stages, None)
         if plan is None:
             return
-        with stage("tell"):
-            text = plan_out(plan).model_dump_json()
-        yield text
+        yield _worded(plan)
 
 
 def _stages(question: Question) -> Iterator[Told]:
-    text = _remembered(question)
+    text = _known.get(question)
     if text is not None:
         yield Told(text, True)
         return

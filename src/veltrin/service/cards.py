@@ -3,8 +3,6 @@
 from __future__ import annotations
 
 import math
-import threading
-from collections import OrderedDict
 from collections.abc import Iterator
 
 from veltrin.core.cards import CARDS, DOUBTS, Card, CardKind, Cell, Column, Made, Whom, make_cards
@@ -20,6 +18,7 @@ from veltrin.service.contracts.cards import (
 from veltrin.service.days import day_in
 from veltrin.service.habits import habits_of
 from veltrin.service.players import find_stored
+from veltrin.service.remembered import Remembered
 from veltrin.service.translate_question import request_out
 from veltrin.service.turns import TURNS
 from veltrin.store.engine import Store
@@ -27,8 +26,7 @@ from veltrin.store.engine import Store
 check(CardCellOut, Cell, "request")
 
 MOST_KNOWN = 120
-_known: OrderedDict[tuple[CardKind, Whom, tuple[float, ...]], Card] = OrderedDict()
-_lock = threading.Lock()
+_known: Remembered[tuple[CardKind, Whom, tuple[float, ...]], Card] = Remembered(MOST_KNOWN)
 
 
 def whom_of(store: Store, body: CardsRequest) -> Whom:
@@ -42,8 +40,7 @@ def cards_by_stages(store: Store, body: CardsRequest) -> Iterator[CardsStage]:
     """Work the cards out, telling how far it is; what was worked out before for this player and day comes at once."""
     whom, winds = whom_of(store, body), tuple(body.winds_m_s)
     kinds = list(dict.fromkeys(body.kinds))
-    with _lock:
-        ready = {kind: card for kind in kinds if (card := _known.get((kind, whom, winds))) is not None}
+    ready = {kind: card for kind in kinds if (card := _known.get((kind, whom, winds))) is not None}
     return _stages(body.player_id, whom, winds, kinds, ready)
 
 
@@ -61,10 +58,7 @@ def _stages(
     asked = [kind for kind in kinds if kind not in ready]
     for made in TURNS.each(make_cards(whom, asked, winds)) if asked else ():
         if made.card is not None:
-            with _lock:
-                _known[(made.card.kind, whom, winds)] = made.card
-                while len(_known) > MOST_KNOWN:
-                    _known.popitem(last=False)
+            _known.put((made.card.kind, whom, winds), made.card)
         yield _stage(player_id, made)
 
 

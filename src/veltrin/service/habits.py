@@ -3,14 +3,13 @@
 from __future__ import annotations
 
 import math
-import threading
-from collections import OrderedDict
 
 from veltrin.core.kit import NOTHING_LEARNED, Effect, Learned
 from veltrin.core.learn import learn
 from veltrin.core.learn.rates import Z_80
 from veltrin.service.contracts.book import EffectOut, LearntOut
 from veltrin.service.players import find_stored
+from veltrin.service.remembered import Remembered
 from veltrin.service.words import cover_words, method_words
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book_sums as rows
@@ -18,23 +17,17 @@ from veltrin.store.repositories.players import StoredPlayer
 
 MOST_KNOWN = 200
 
-_known: OrderedDict[tuple[str, str], tuple[rows.Sums, Learned]] = OrderedDict()
-_lock = threading.Lock()
+_known: Remembered[tuple[str, str], tuple[rows.Sums, Learned]] = Remembered(MOST_KNOWN)
 
 
 def _learnt(store: Store, stored: StoredPlayer) -> tuple[Learned, int]:
     """What is learnt, and from how many shots. What was summed before is not read again: every plan asks for it."""
     key = (store.name, stored.player.id)
-    with _lock:
-        known = _known.get(key)
+    known = _known.get(key)
     with store.session() as session:
         found = rows.sums(session, stored.player.id, stored.learns_from, known[0] if known else None)
     own = known[1] if known and known[0] is found else learn(found.cells)
-    with _lock:
-        _known[key] = (found, own)
-        _known.move_to_end(key)
-        while len(_known) > MOST_KNOWN:
-            _known.popitem(last=False)
+    _known.put(key, (found, own))
     return own, sum(c.shots for c in found.cells if c.quantity == "speed")
 
 

@@ -5,8 +5,6 @@ from __future__ import annotations
 import shutil
 from datetime import UTC, datetime, timedelta
 
-from sqlalchemy import text
-
 from veltrin.service.errors import DomainError
 from veltrin.store.copies import copies_in
 from veltrin.store.datafile import COPIES
@@ -21,8 +19,7 @@ COPIED_WITHIN = timedelta(days=2)
 def what_is_wrong(store: Store) -> str:
     """What keeps it from working as it should, in words; empty where all is well."""
     try:
-        with store.session() as session:
-            session.execute(text("SELECT 1"))
+        store.look()
     except DomainError as error:
         return f"The database {error.problem} {error.fix}"
     if not store.is_file:

@@ -8,7 +8,7 @@ from functools import lru_cache
 from pathlib import Path
 from typing import Any
 
-from sqlalchemy import Connection, Engine, event
+from sqlalchemy import Connection, Engine, event, select
 from sqlalchemy.exc import OperationalError
 from sqlalchemy.orm import (
     ORMExecuteState,
@@ -123,6 +123,11 @@ class Store:
             raise StoreError(
                 "database", f"could not be read or written ({error.orig}).", dialect_of(self.engine).advice
             ) from error
+
+    def look(self) -> None:
+        """See whether the database answers. StoreError where it doesn't."""
+        with self.session() as session:
+            session.execute(select(1))
 
     def close(self) -> None:
         """Let go of the database."""

@@ -30,8 +30,7 @@ def pour(source: Engine, target: Engine, names: tuple[Path, str]) -> dict[str, i
             moved = {table.name: _pour_table(old, new, table) for table in tables}
             for table in tables:
                 _go_on_counting(new, table)
-            counted = {t.name: new.scalar(select(func.count()).select_from(t)) or 0 for t in tables}
-            if counted != moved:
+            if _counts(new) != moved:
                 raise StoreError("database", f"{names[1]} doesn't hold what {names[0]} does.", "Try again.")
     except SQLAlchemyError as error:
         raise StoreError(
@@ -41,9 +40,14 @@ def pour(source: Engine, target: Engine, names: tuple[Path, str]) -> dict[str, i
     return moved
 
 
+def _counts(new: Connection) -> dict[str, int]:
+    """How many rows each table holds."""
+    return {t.name: new.scalar(select(func.count()).select_from(t)) or 0 for t in Base.metadata.sorted_tables}
+
+
 def _only_the_first_coach(new: Connection, name: str) -> None:
     """Take away the coach that every new database begins with; refuse where there is more."""
-    found = {t.name: new.scalar(select(func.count()).select_from(t)) or 0 for t in Base.metadata.sorted_tables}
+    found = _counts(new)
     coaches = found.pop(CoachRow.__tablename__)
     if coaches > 1 or any(found.values()):
         raise StoreError("database", f"{name} holds data already.", "Move to a database that is empty.")

@@ -15,10 +15,13 @@ import {
 } from './client'
 import { streamPlan } from './stream'
 
+/** Warming is over in a moment; what is not as it should be stays so until somebody sees to it. */
+const ASK_AGAIN_MS = { warming: 700, ready: false, degraded: 30_000, failed: 700 } as const
+
 export const healthQuery = queryOptions({
   queryKey: ['health'],
   queryFn: async () => unwrap(await client.GET('/api/health')),
-  refetchInterval: (query) => (query.state.data?.status === 'ready' ? false : 700),
+  refetchInterval: (query) => ASK_AGAIN_MS[query.state.data?.status ?? 'warming'],
 })
 
 export const playersQuery = queryOptions({
