@@ -30,8 +30,6 @@ RUN = "7f1c1f0e-5d0b-4b0a-9d56-0a3c1f7b2e12"
 
 def printed(page: Page) -> list[tuple[int, int, str]]:
     """Every printed page: width and height (mm), and its text."""
-    # In the type it is set in: until that is there another one stands in for it.
-    page.evaluate("document.fonts.ready")
     found = pypdf.PdfReader(io.BytesIO(page.pdf(prefer_css_page_size=True)))
     return [
         (round(float(p.mediabox.width) * MM), round(float(p.mediabox.height) * MM), p.extract_text())

@@ -85,13 +85,13 @@ function Warming() {
   const health = useQuery(healthQuery)
   if (health.data?.status === 'failed') {
     return (
-      <p role="alert" className="border-b border-hot px-4 py-1">
+      <p role="alert" className="no-print border-b border-hot px-4 py-1">
         The model did not start: {health.data.detail}
       </p>
     )
   }
   return (
-    <Live as="p" className="border-b border-rule px-4 py-1 text-quiet">
+    <Live as="p" className="no-print border-b border-rule px-4 py-1 text-quiet">
       {health.data?.status === 'warming' && 'Warming up: the first answer takes a moment.'}
       {health.data?.status === 'degraded' && health.data.detail}
     </Live>

@@ -3,10 +3,9 @@
 from __future__ import annotations
 
 import hashlib
-import secrets
 import sys
 import threading
-from collections.abc import AsyncIterator, Awaitable, Callable
+from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 from importlib.metadata import version
 from pathlib import Path
@@ -22,6 +21,7 @@ from veltrin.api import errors, guard
 from veltrin.api.asking import Asking
 from veltrin.api.deps import get_store
 from veltrin.api.guard import Guard
+from veltrin.api.headers import NONCE, Headed
 from veltrin.api.keeper import Keeper, PassOn
 from veltrin.api.limits import Limits
 from veltrin.api.links import Links
@@ -67,18 +67,6 @@ LAST_S = 10.0
 
 LEAST_PACKED, PACKED_LEVEL = 1000, 4
 """Answers of fewer bytes are sent as they are; above this level packing costs more time than it saves."""
-
-NONCE = "%NONCE%"
-"""What stands in the built page where the nonce of each answer goes."""
-
-SECURITY_HEADERS = {
-    "Content-Security-Policy": (
-        f"default-src 'self'; style-src 'self' 'nonce-{NONCE}'; img-src 'self' data:; object-src 'none'; "
-        "base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
-    ),
-    "X-Content-Type-Options": "nosniff",
-    "Referrer-Policy": "no-referrer",
-}
 
 
 def _warm(app: FastAPI) -> None:
@@ -205,18 +193,7 @@ def create_app(
     app.add_middleware(Limits)
     guard.install(app, asks)
 
-    @app.middleware("http")
-    async def _headers(request: Request, call_next: Callable[[Request], Awaitable[Response]]) -> Response:
-        request.state.nonce = secrets.token_urlsafe(16)
-        response = await call_next(request)
-        if request.url.path.startswith("/api"):
-            # A player's record has no place in a browser's cache, or on the way there.
-            response.headers.setdefault("Cache-Control", "no-store")
-        for name, value in SECURITY_HEADERS.items():
-            if NONCE not in value or request.state.nonce is not None:
-                response.headers.setdefault(name, value.replace(NONCE, request.state.nonce or ""))
-        return response
-
+    app.add_middleware(Headed)
     app.add_middleware(Asking)
     if keeper is not None:
         app.add_middleware(PassOn, keeper=keeper)

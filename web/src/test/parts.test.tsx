@@ -6,6 +6,7 @@ import { Handle } from '../drawing/Handle'
 import { RANGES, START } from '../lib/reading'
 import { CallsPanel } from '../places/bench/CallsPanel'
 import { EditableNumber } from '../ui/EditableNumber'
+import { Live } from '../ui/Live'
 import { Problem } from '../ui/Problem'
 import type { Call } from '../api/client'
 import { sampleCall, sampleFell, samplePlan, sampleSpread } from './sample'
@@ -207,4 +208,22 @@ it('tells what the server refused: field, problem and fix', () => {
   expect(screen.getByRole('alert').textContent).toContain('Give a value of at least 2.')
   fireEvent.click(screen.getByRole('button', { name: 'Try again' }))
   expect(onRetry).toHaveBeenCalledOnce()
+})
+
+it('takes no room while nothing is said, and room once there is something', () => {
+  const { rerender } = render(
+    <Live className="framed">
+      {false}
+      {null}
+      {''}
+    </Live>,
+  )
+  expect(screen.getByRole('status').className).toBe('')
+  rerender(
+    <Live className="framed">
+      {false}
+      {'The disk is full.'}
+    </Live>,
+  )
+  expect(screen.getByRole('status').className).toBe('framed')
 })

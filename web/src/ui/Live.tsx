@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react'
+import { Children, type ReactNode } from 'react'
 
 interface LiveProps {
   /** What is to be said; nothing: silence. */
@@ -10,7 +10,8 @@ interface LiveProps {
 
 /** Words that are read out as they come: the place for them is there before they are. */
 export function Live({ children, className = '', as: Tag = 'span' }: LiveProps) {
-  const isSilent = children === null || children === undefined || children === false || children === ''
+  // Of several pieces each may be nothing: a place without words takes no room, on the screen or on paper.
+  const isSilent = Children.toArray(children).every((piece) => piece === '')
   return (
     <Tag role="status" className={isSilent ? undefined : className}>
       {children}
