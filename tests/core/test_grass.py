@@ -201,6 +201,23 @@ def test_ledgers_tell_what_the_grass_does() -> None:
         assert sum(r.value for r in rows if not r.total) == pytest.approx(rows[-1].value, abs=1e-6)
 
 
+@pytest.mark.parametrize(
+    ("lie", "cause"),
+    [
+        (Lie(COVERS["tight"]), "grass"),
+        (Lie(COVERS["hard-pan"]), "ground"),
+        (Lie(COVERS["fairway"], give=0.9), "grass"),
+    ],
+    ids=["tight", "hard-pan", "soft fairway"],
+)
+def test_ground_that_plays_otherwise_has_a_row_of_its_own(lie: Lie, cause: str) -> None:
+    """Nothing lies between, yet the sole meets other ground: set-up and green must not be told its share."""
+    call = plan_shot(question(0, 0, 30, lie=lie)).calls[0]
+    assert call.detail is not None
+    for name in ("loft", "distance", "spin", "aim"):
+        assert cause in {r.words for r in call.detail.ledgers[name]}
+
+
 def test_a_ball_deeper_than_the_grass_is_refused() -> None:
     with pytest.raises(DomainError, match=r"lie\.sunk.*choose a longer cover"):
         Lie(COVERS["fairway"], 1.0)

@@ -11,7 +11,8 @@ import math
 import types
 from collections.abc import Callable
 from functools import cache
-from typing import Any, TypeVar, Union, get_args, get_origin, get_type_hints
+from operator import attrgetter
+from typing import Any, NamedTuple, TypeVar, Union, get_args, get_origin, get_type_hints
 
 from veltrin.core.sides import Side, side_of
 from veltrin.core.units import RAD_S_PER_RPM
@@ -27,6 +28,9 @@ UNITS: tuple[tuple[str, str, Turn], ...] = (
     ("_rpm", "_rad_s", lambda spin: spin / RAD_S_PER_RPM),
 )
 """How a contract's name ends, how the core's does, and what makes the one of the other."""
+
+
+NOTHING: frozenset[str] = frozenset()
 
 
 def _as_it_is(value: Any) -> Any:
@@ -65,15 +69,17 @@ def _is_number(kind: Any) -> bool:
 
 def _number(side: Side, turned: Turn) -> Turn:
     """Left positive to right positive, in the contract's unit."""
+    if side is Side.STAYS and turned is _as_it_is:
+        return _as_it_is
     if side is Side.STAYS:
         return lambda value: None if value is None else turned(value)
     return lambda value: None if value is None else 0.0 - turned(value)
 
 
 def _inner(kind: Any) -> Turn:
-    """How a value of a contract's type is made from what the core has there."""
+    """How a value of a contract's type is made from what the core has there, before it is checked with the whole."""
     if isinstance(kind, type) and issubclass(kind, Contract):
-        return lambda value: tell(kind, value)
+        return lambda value: _plain(kind, value)
     origin, parts = get_origin(kind), get_args(kind)
     if origin in (Union, types.UnionType):
         one = _inner(next(part for part in parts if part is not types.NoneType))
@@ -102,10 +108,39 @@ def _turns(contract: type[Contract], kind: type, given: frozenset[str]) -> tuple
     return tuple(told)
 
 
+class _Way(NamedTuple):
+    """How a thing of the core is turned: the names in the contract, what reads their values, and the places of those
+    that have to be turned. `as_it_is`: the contract says word by word what the core's class holds.
+    """
+
+    names: tuple[str, ...]
+    read: Callable[[object], tuple[Any, ...]]
+    turns: tuple[tuple[int, Turn], ...]
+    as_it_is: bool
+
+
 @cache
-def _is_as_it_is(contract: type[Contract], kind: type) -> bool:
-    """Whether a contract says of the core's class word by word what it holds: then it need not be turned."""
-    return all(name == own and turn is _as_it_is for name, own, turn in _turns(contract, kind, frozenset()))
+def _way(contract: type[Contract], kind: type, given: frozenset[str]) -> _Way:
+    turns = _turns(contract, kind, given)
+    names, owns = tuple(name for name, _, _ in turns), tuple(own for _, own, _ in turns)
+    # Of a single name the standard getter gives the value itself.
+    read = attrgetter(*owns) if len(owns) > 1 else lambda thing: tuple(getattr(thing, own) for own in owns)
+    changed = tuple((place, turn) for place, (_, _, turn) in enumerate(turns) if turn is not _as_it_is)
+    return _Way(names, read, changed, names == owns and not changed and not given)
+
+
+def _plain(contract: type[Contract], thing: object, given: frozenset[str] = NOTHING) -> Any:
+    """A thing of the core by the contract's names and in its units, or itself where they are the same."""
+    if type(thing) is tuple:
+        return dict(zip(contract.model_fields, thing, strict=True))
+    kind: type = type(thing)
+    way = _way(contract, kind, given)
+    if way.as_it_is:
+        return thing
+    values = list(way.read(thing))
+    for place, turn in way.turns:
+        values[place] = turn(values[place])
+    return dict(zip(way.names, values, strict=True))
 
 
 def check(contract: type[Contract], kind: type, *given: str) -> None:
@@ -120,10 +155,6 @@ def copied(contract: type[Told], row: object, **given: Any) -> Told:
 
 def tell(contract: type[Told], thing: object, **given: Any) -> Told:
     """A thing of the core as its contract; `given`: fields that are told otherwise. A plain tuple is told in order."""
-    if type(thing) is tuple:
-        return contract(**dict(zip(contract.model_fields, thing, strict=True)))
-    kind: type = type(thing)
-    turns = _turns(contract, kind, frozenset(given))
-    if not given and _is_as_it_is(contract, kind):
-        return contract.model_validate(thing, from_attributes=True)
-    return contract(**{name: turn(getattr(thing, own)) for name, own, turn in turns}, **given)
+    plain = _plain(contract, thing, frozenset(given) if given else NOTHING)
+    # Checked as a whole, once: each contract made by itself costs more than all its numbers.
+    return contract.model_validate({**plain, **given} if given else plain, from_attributes=True)

@@ -6,10 +6,12 @@ import math
 from collections.abc import Sequence
 from dataclasses import replace
 
+import numpy as np
+
 from veltrin.core.cards.cell import Cell, Whom, cell_of
 from veltrin.core.kit import Club
 from veltrin.core.methods import CATALOGUE, Method
-from veltrin.core.plan.answer import beside_of, call_of
+from veltrin.core.plan.answer import as_calls
 from veltrin.core.plan.candidates import Candidate, case_of, list_candidates, list_untold, targets_of
 from veltrin.core.plan.model import Call, FellOut, Question
 from veltrin.core.plan.planner import with_relief
@@ -126,19 +128,14 @@ def fullest(
 def _said(question: Question, chosen: list[Candidate], world: World) -> list[Cell | None]:
     """The chosen calls as cells; None where one is none after all."""
     found = screen(question, chosen, None, None, world)
-    beside = beside_of(found.batch, world, found.solved, found.targets)
     reasons = reasons_against(chosen, found.solved, found.odds, question)
-    cells: list[Cell | None] = []
-    for i, candidate in enumerate(chosen):
-        if reasons[i] is not None:
-            cells.append(None)
-            continue
-        call = call_of(i, candidate, found.batch, world, found.solved, found.targets, found.judged(i), beside)
+    at = np.flatnonzero([reason is None for reason in reasons])
+    cells: list[Cell | None] = [None] * len(chosen)
+    judged = [found.judged(i) for i in at]
+    for i, call in zip(at, as_calls(at, chosen, found.batch, world, found.solved, found.targets, judged), strict=True):
         cell, short = cell_of(call, []), bool(found.solved.short[i])
         barely = call.swing >= FULL_SWING * (1.0 - CLOSE_SHARE) and not short
-        cells.append(
-            replace(cell, doubt=cell.doubt or ("close" if barely else ""), finish="short" if short else "there")
-        )
+        cells[i] = replace(cell, doubt=cell.doubt or ("close" if barely else ""), finish="short" if short else "there")
     return cells
 
 

@@ -133,9 +133,10 @@ class Lie:
         return self.cover.group == "sand"
 
     @property
-    def comes_between(self) -> bool:
-        """Whether grass, grains, mud or water come between club and ball, or stand in the ball's way, at all."""
-        return self.over_m > 0.0 or self.wet > 0.0 or self.cover.friction < 1.0 or self.cover.ahead > 0.0
+    def is_plain(self) -> bool:
+        """Whether it plays as the top of the fairway: nothing between club and ball or in its way, the same ground."""
+        between = self.over_m > 0.0 or self.wet > 0.0 or self.cover.friction < 1.0 or self.cover.ahead > 0.0
+        return not between and self.softness == CLEAN.softness and self.room_m == CLEAN.room_m
 
     @property
     def cause(self) -> str:

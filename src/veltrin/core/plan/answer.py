@@ -2,23 +2,24 @@
 
 from __future__ import annotations
 
-import math
+from collections.abc import Container, Mapping, Sequence
 from dataclasses import replace
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 import numpy as np
+from numpy.typing import NDArray
 
 from veltrin.core.air import CALM
-from veltrin.core.geometry import Vec, azimuth, elevation
+from veltrin.core.geometry import Index, Vec, azimuth, elevation
 from veltrin.core.ground import Slope, slope_along
 from veltrin.core.methods import HAND_WORDS, Method, spoken
 from veltrin.core.plan.candidates import Candidate
 from veltrin.core.plan.ledgers import ledgers_of
 from veltrin.core.plan.model import Call, Detail, Finish, Odds, SetupNote, StockReference
-from veltrin.core.plan.play import Batch, Played, World, play
+from veltrin.core.plan.play import Batch, Played, World, flown, play
 from veltrin.core.plan.solve import Solved
 from veltrin.core.plan.still import stock_batch, stock_world
-from veltrin.core.plan.target import Targets
+from veltrin.core.plan.target import Target, Targets
 from veltrin.core.strike import Meeting, Stroke, meet, stock_stroke
 
 _SWING_WORDS = (
@@ -60,7 +61,7 @@ class Beside(NamedTuple):
     blown_m: Vec
 
 
-def beside_of(batch: Batch, world: World, solved: Solved, targets: Targets) -> Beside:
+def _beside_of(batch: Batch, world: World, solved: Solved, targets: Targets) -> Beside:
     """Work it out once for all candidates.
 
     Upright: the player stands to gravity with the ball in its stock place. The arc bottoms out under the lead
@@ -74,50 +75,58 @@ def beside_of(batch: Batch, world: World, solved: Solved, targets: Targets) -> B
     as_stock = play(stock_batch(batch), stock_world(world), solved.swing, np.zeros(batch.count))
     drift = blown = np.zeros(batch.count)
     if not world.wind.is_calm:
-        still = play(batch, replace(world, wind=CALM), solved.swing, solved.aim)
-        drift = targets.across(played.flights.landing) - targets.across(still.flights.landing)
-        blown = targets.along(played.flights.landing) - targets.along(still.flights.landing)
+        still = flown(played.launch, replace(world, wind=CALM))
+        drift = targets.across(played.flights.landing) - targets.across(still.landing)
+        blown = targets.along(played.flights.landing) - targets.along(still.landing)
     breastbone = np.asarray(low + arms - HALF_SHOULDERS * batch.stature_m)
     return Beside(stock, upright, breastbone, as_stock.carry, as_stock.total, drift, blown)
 
 
-def _note(i: int, method: Method, played: Played, batch: Batch, beside: Beside) -> SetupNote:
-    s, stock, upright = played.setup, beside.stock, beside.upright
-    contact = played.contact
-    moved = contact.splash if contact.is_splash[i] else None
-    return SetupNote(
-        ball_back_m=float(s.ball_back_m[i]),
-        stance_width_m=float(s.width_m[i]),
-        stock_width_m=float(s.stock_width_m[i]),
-        lead_share=float(s.lead_share[i]),
-        stock_lead_share=float(s.stock_lead_share[i]),
-        shoulder_tilt_rad=float(s.shoulder_tilt[i]),
-        follow_share=float(s.follow_fall[i]),
-        grip_down_m=float(s.grip_down_m[i]),
-        posture_m=float(s.posture_m[i]),
-        lean_rad=float(s.lean[i] + s.face_turn[i]),
-        stock_lean_rad=float(stock.lean[i]),
-        open_rad=float(s.open[i]),
-        stance_rad=float(s.stance[i]),
-        path_rad=float(s.path[i]),
-        handle_rad=float(s.handle[i]),
-        low_point_m=float(s.low_point_m[i]),
-        uncorrected_low_point_m=float(s.uncorrected_low_point_m[i]),
-        arc_m=float(batch.clubs.arc_m[i]),
-        attack_ground_rad=float(s.attack_ground[i]),
-        breastbone_m=float(beside.breastbone_m[i]),
-        shaft_rad=float(batch.clubs.lie[i] + s.handle[i]),
-        hand=HAND_WORDS[method.hand],
-        hinge=method.hinge,
-        blow=method.blow,
-        entry_m=float(batch.asks("entry_m")[i]),
-        mark_m=float(moved.mark_m[i]) if moved else 0.0,
-        mark_depth_m=float(moved.depth_m[i]) if moved else 0.0,
-        edge_m=float(contact.meeting.edge_m[i]),
-        thin_above_m=float(contact.meeting.limit_m[i]),
-        upright_early_m=float(upright.early_m[i]),
-        upright_thin=bool(upright.thin[i]),
-    )
+def _notes(at: Index, methods: Sequence[Method], played: Played, batch: Batch, beside: Beside) -> list[SetupNote]:
+    s, contact, upright = played.setup, played.contact, beside.upright
+    marks = np.zeros((2, batch.count))
+    if contact.splash is not None:
+        marks = np.where(contact.is_splash, (contact.splash.mark_m, contact.splash.depth_m), 0.0)
+    columns = {
+        "ball_back_m": s.ball_back_m,
+        "stance_width_m": s.width_m,
+        "stock_width_m": s.stock_width_m,
+        "lead_share": s.lead_share,
+        "stock_lead_share": s.stock_lead_share,
+        "shoulder_tilt_rad": s.shoulder_tilt,
+        "follow_share": s.follow_fall,
+        "grip_down_m": s.grip_down_m,
+        "posture_m": s.posture_m,
+        "lean_rad": s.lean + s.face_turn,
+        "stock_lean_rad": beside.stock.lean,
+        "open_rad": s.open,
+        "stance_rad": s.stance,
+        "path_rad": s.path,
+        "handle_rad": s.handle,
+        "low_point_m": s.low_point_m,
+        "uncorrected_low_point_m": s.uncorrected_low_point_m,
+        "arc_m": batch.clubs.arc_m,
+        "attack_ground_rad": s.attack_ground,
+        "breastbone_m": beside.breastbone_m,
+        "shaft_rad": batch.clubs.lie + s.handle,
+        "entry_m": batch.asks("entry_m"),
+        "mark_m": marks[0],
+        "mark_depth_m": marks[1],
+        "edge_m": contact.meeting.edge_m,
+        "thin_above_m": contact.meeting.limit_m,
+        "upright_early_m": upright.early_m,
+        "upright_thin": upright.thin,
+    }
+    return [
+        SetupNote(**numbers, hand=HAND_WORDS[method.hand], hinge=method.hinge, blow=method.blow)
+        for method, numbers in zip(methods, _rows(columns, at), strict=True)
+    ]
+
+
+def _rows(columns: Mapping[str, NDArray[Any]], at: Index) -> list[dict[str, Any]]:
+    """What stands by name in arrays (n,), as one set of plain numbers a place asked for."""
+    told = [values[at].tolist() for values in columns.values()]
+    return [dict(zip(columns, row, strict=True)) for row in zip(*told, strict=True)]
 
 
 class Judged(NamedTuple):
@@ -130,84 +139,107 @@ class Judged(NamedTuple):
     odds: Odds
 
 
-def call_of(
-    i: int,
-    candidate: Candidate,
+def as_calls(
+    at: Index,
+    candidates: Sequence[Candidate],
     batch: Batch,
     world: World,
     solved: Solved,
     targets: Targets,
-    judged: Judged,
-    beside: Beside,
-) -> Call:
-    """Say one solved candidate as a call."""
-    played, method, club = solved.played, candidate.method, candidate.club
-    launch, flown = played.launch, played.flights
-    aim = float(solved.aim[i])
-    meant = candidate.target
+    judged: Sequence[Judged],
+    pinned: Container[str] = (),
+) -> list[Call]:
+    """Say solved candidates as calls: those at the places given of all of a batch, `judged` in the places' order.
+
+    `pinned`: methods that the coach holds up where they go for the flag.
+    """
+    if not len(at):
+        return []
+    beside = _beside_of(batch, world, solved, targets)
+    played, launched, flown = solved.played, solved.played.launch, solved.played.flights
+    chosen = [candidates[i] for i in at]
+    methods = [c.method for c in chosen]
+    distance, bearing = (np.zeros(batch.count) for _ in range(2))
+    distance[at], bearing[at] = [c.target.distance_m for c in chosen], [c.target.bearing_rad for c in chosen]
     # Told along the way to the target itself, also where the finish is moved off it.
-    own = Targets(np.array([meant.distance_m]), np.array([meant.bearing_rad]))
-    carry, total = (float(own.along(p[i : i + 1])[0]) for p in (flown.landing, played.runs.rest))
+    own = Targets(distance, bearing)
+    carry, total = own.along(flown.landing), own.along(played.runs.rest)
     flies = carry >= ROLLED_M
-    said = spoken(
-        method,
-        world.lie,
-        Slope(*(float(v[0]) for v in slope_along(world.slope, meant.bearing_rad)))
-        if meant.bearing_rad
-        else world.slope,
-        left_handed=batch.left_handed,
-        width_m=float(played.setup.width_m[i]),
-        ball_back_m=float(played.setup.ball_back_m[i]),
-    )
-    trouble = 0.0 if targets.on_carry else float(targets.bearing[i]) - meant.bearing_rad
-    return Call(
-        id=candidate.id,
-        club_id=club.id,
-        club_name=club.name,
-        method_id=method.id,
-        method_name=method.name,
-        school=method.school,
-        way=method.way,
-        swing=float(solved.swing[i]),
-        swing_words=swing_words(float(solved.swing[i])),
-        aim_rad=aim,
-        aim_offset_m=meant.distance_m * math.tan(aim - meant.bearing_rad),
-        start_rad=float(azimuth(launch.velocity[i : i + 1])[0]),
-        carry_m=carry,
-        run_m=total - carry,
-        total_m=total,
-        offline_m=float(own.across(played.runs.rest[i : i + 1])[0]),
-        apex_m=float(flown.apex_m[i]),
-        descent_rad=-float(elevation(flown.velocity[i : i + 1])[0]),
-        launch_rad=float(elevation(launch.velocity[i : i + 1])[0]),
-        ball_speed_m_s=float(np.linalg.norm(launch.velocity[i])),
-        club_speed_m_s=float(played.club_speed[i]),
-        spin_rad_s=float(np.linalg.norm(launch.spin[i])),
-        flight_s=float(flown.flight_s[i]),
-        plays_from_m=carry if flies else total,
-        plays_as_m=float((beside.stock_carry_m if flies else beside.stock_total_m)[i]),
-        drift_m=float(beside.drift_m[i]),
-        blown_m=float(beside.blown_m[i]),
-        delivered_loft_rad=float(played.delivery.delivered_loft[i]),
-        effective_bounce_rad=float(played.delivery.effective_bounce[i]),
-        leave_m=judged.leave_m,
-        target=meant,
-        past_m=total - meant.distance_m,
-        trouble_rad=trouble,
-        strokes=judged.strokes,
-        score=judged.score,
-        full_speed_m_s=float(batch.able * batch.full_speed[i]),
-        difficulty=judged.difficulty,
-        miss=said.miss,
-        wins_when=said.wins_when,
-        source=method.source,
-        cautions=said.cautions,
-        key_words=said.key_words,
-        faults=said.faults,
-        setup=_note(i, method, played, batch, beside),
-        odds=judged.odds,
-        finish=_finish(i, solved, total - meant.distance_m),
-    )
+    columns = {
+        "swing": solved.swing,
+        "aim_rad": solved.aim,
+        "aim_offset_m": distance * np.tan(solved.aim - bearing),
+        "start_rad": azimuth(launched.velocity),
+        "carry_m": carry,
+        "run_m": total - carry,
+        "total_m": total,
+        "offline_m": own.across(played.runs.rest),
+        "apex_m": flown.apex_m,
+        "descent_rad": -elevation(flown.velocity),
+        "launch_rad": elevation(launched.velocity),
+        "ball_speed_m_s": np.linalg.norm(launched.velocity, axis=1),
+        "club_speed_m_s": played.club_speed,
+        "spin_rad_s": np.linalg.norm(launched.spin, axis=1),
+        "flight_s": flown.flight_s,
+        "plays_from_m": np.where(flies, carry, total),
+        "plays_as_m": np.where(flies, beside.stock_carry_m, beside.stock_total_m),
+        "drift_m": beside.drift_m,
+        "blown_m": beside.blown_m,
+        "delivered_loft_rad": played.delivery.delivered_loft,
+        "effective_bounce_rad": played.delivery.effective_bounce,
+        "past_m": total - distance,
+        "trouble_rad": np.zeros(batch.count) if targets.on_carry else targets.bearing - bearing,
+        "full_speed_m_s": batch.able * batch.full_speed,
+    }
+    slopes = {target: _felt(world.slope, target) for target in dict.fromkeys(c.target for c in chosen)}
+    notes = _notes(at, methods, played, batch, beside)
+    calls = []
+    for i, one, worth, note, numbers in zip(at, chosen, judged, notes, _rows(columns, at), strict=True):
+        method = one.method
+        said = spoken(
+            method,
+            world.lie,
+            slopes[one.target],
+            left_handed=batch.left_handed,
+            width_m=note.stance_width_m,
+            ball_back_m=note.ball_back_m,
+        )
+        calls.append(
+            Call(
+                **numbers,
+                id=one.id,
+                club_id=one.club.id,
+                club_name=one.club.name,
+                method_id=method.id,
+                method_name=method.name,
+                school=method.school,
+                way=method.way,
+                swing_words=swing_words(numbers["swing"]),
+                target=one.target,
+                leave_m=worth.leave_m,
+                strokes=worth.strokes,
+                score=worth.score,
+                difficulty=worth.difficulty,
+                miss=said.miss,
+                wins_when=said.wins_when,
+                source=method.source,
+                cautions=said.cautions,
+                key_words=said.key_words,
+                faults=said.faults,
+                setup=note,
+                odds=worth.odds,
+                finish=_finish(i, solved, numbers["past_m"]),
+                pinned=method.id in pinned and one.target.name == "flag",
+            )
+        )
+    return calls
+
+
+def _felt(slope: Slope, target: Target) -> Slope:
+    """The slope as a player feels it who faces a target."""
+    if not target.bearing_rad:
+        return slope
+    return Slope(*(float(v[0]) for v in slope_along(slope, target.bearing_rad)))
 
 
 def _finish(i: int, solved: Solved, past_m: float) -> Finish:

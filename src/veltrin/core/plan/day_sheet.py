@@ -13,7 +13,7 @@ from veltrin.core.day import Day
 from veltrin.core.geometry import Vec, elevation
 from veltrin.core.ground import Slope
 from veltrin.core.kit import Club, Player
-from veltrin.core.plan.play import Batch, World, play
+from veltrin.core.plan.play import Batch, World, flown, launch
 from veltrin.core.plan.screen import LEAST_LAUNCH_RAD
 from veltrin.core.plan.stock import STOCK_WORLD, stock_speeds
 from veltrin.core.sides import Unsided
@@ -54,13 +54,14 @@ def _asked_for(stock: Vec, carry: Vec) -> list[float | None]:
 
 
 def _column(batch: Batch, world: World, stock: Vec) -> list[SheetCell]:
-    played = play(batch, world, np.ones(batch.count), np.zeros(batch.count))
+    leaving = launch(batch, world, np.ones(batch.count), np.zeros(batch.count)).launch
+    carry = flown(leaving, world).landing[:, 0]
     # Off a slope nobody tees the ball.
-    flies = (elevation(played.launch.velocity) >= LEAST_LAUNCH_RAD) & (played.carry > 0.0)
+    flies = (elevation(leaving.velocity) >= LEAST_LAUNCH_RAD) & (carry > 0.0)
     if world.slope.fall_rad:
         flies &= batch.clubs.loft >= TEED_BELOW_RAD
-    asked = iter(_asked_for(stock[flies], played.carry[flies]))
-    return [SheetCell(float(c), next(asked)) if f else NO_CELL for c, f in zip(played.carry, flies, strict=True)]
+    asked = iter(_asked_for(stock[flies], carry[flies]))
+    return [SheetCell(float(c), next(asked)) if f else NO_CELL for c, f in zip(carry, flies, strict=True)]
 
 
 def day_sheet(player: Player, day: Day, winds: Sequence[Wind], falls_rad: Sequence[float]) -> list[SheetRow]:

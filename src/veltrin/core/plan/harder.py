@@ -10,7 +10,7 @@ from veltrin.core.air import CALM
 from veltrin.core.methods.wind import FELT_M_S
 from veltrin.core.plan.candidates import FELT_AT_M, Candidate
 from veltrin.core.plan.model import Call, Harder
-from veltrin.core.plan.play import play
+from veltrin.core.plan.play import flown, play
 from veltrin.core.plan.prepared import Prepared
 
 HARDER = 0.05
@@ -28,7 +28,7 @@ def harder_note(shot: Prepared, stock: tuple[Call, Candidate] | None) -> Harder 
     swing, aim = np.full(2, call.swing), np.full(2, call.aim_rad)
     world = shot.world
     here = play(batch, world, swing, aim)
-    still = play(batch, replace(world, wind=CALM), swing, aim)
+    still = flown(here.launch, replace(world, wind=CALM))
     spin = np.linalg.norm(here.launch.spin, axis=1)
     return Harder(
         call_id=call.id,
@@ -36,5 +36,5 @@ def harder_note(shot: Prepared, stock: tuple[Call, Candidate] | None) -> Harder 
         spin_rad_s=float(spin[1] - spin[0]),
         apex_m=float(here.flights.apex_m[1] - here.flights.apex_m[0]),
         carry_m=float(here.carry[1] - here.carry[0]),
-        still_carry_m=float(still.carry[1] - still.carry[0]),
+        still_carry_m=float(still.landing[1, 0] - still.landing[0, 0]),
     )

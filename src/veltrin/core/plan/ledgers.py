@@ -21,10 +21,10 @@ from veltrin.core.geometry import Vec
 from veltrin.core.ground import CLEAN, Lie, Slope
 from veltrin.core.kit import REFERENCE_BALL_C
 from veltrin.core.plan.model import LedgerRow
-from veltrin.core.plan.play import Batch, Played, World, play
+from veltrin.core.plan.play import Batch, Launched, Played, World, flown, launch, play, run_from
 from veltrin.core.plan.still import stock_batch, stock_world
 from veltrin.core.plan.target import Targets
-from veltrin.core.strike import Change
+from veltrin.core.strike import Change, Launch
 from veltrin.core.units import RAD_S_PER_RPM
 
 ANGLE_CAUSES = ("stamped", "stock hands ahead", "slope", "hands and ball", "face and handle")
@@ -72,13 +72,13 @@ def _told_shots(rows: tuple[LedgerRow, ...], shots: int, before: float | None = 
 
 @dataclass(frozen=True)
 class _Stages:
-    """The same strokes played with more and more causes switched on."""
+    """The same strokes with more and more causes switched on: where they go is another ledger's."""
 
-    level: Played
-    slope: Played
-    hands: Played
-    face: Played
-    dry: Played
+    level: Launched
+    slope: Launched
+    hands: Launched
+    face: Launched | Played
+    dry: Launched | Played
     real: Played
 
 
@@ -90,7 +90,7 @@ def ball_words(ball_c: float) -> str:
 def _lies(lie: Lie) -> list[tuple[str, Lie]]:
     """A lie taken on step by step: what lies between, then the water on it."""
     dry = replace(lie, wet=0.0)
-    steps = [(lie.cause, dry)] if dry.comes_between else []
+    steps = [(lie.cause, dry)] if not dry.is_plain else []
     return [*steps, ("wet", lie)] if lie.wet else steps
 
 
@@ -99,11 +99,11 @@ def _angle_stages(batch: Batch, world: World, swing: Vec, aim: Vec, real: Played
     dry = replace(world, lie=replace(world.lie, wet=0.0))
     hands = replace(batch, change=replace(batch.change, open_rad=0.0, handle_rad=0.0))
     return _Stages(
-        level=play(neutral, replace(clean, slope=Slope()), swing, aim),
-        slope=play(neutral, clean, swing, aim),
-        hands=play(hands, clean, swing, aim),
-        face=play(batch, clean, swing, aim) if world.lie.comes_between else real,
-        dry=play(batch, dry, swing, aim) if world.lie.wet else real,
+        level=launch(neutral, replace(clean, slope=Slope()), swing, aim),
+        slope=launch(neutral, clean, swing, aim),
+        hands=launch(hands, clean, swing, aim),
+        face=real if world.lie.is_plain else launch(batch, clean, swing, aim),
+        dry=launch(batch, dry, swing, aim) if world.lie.wet else real,
         real=real,
     )
 
@@ -118,43 +118,51 @@ def _angle_ledger(
 def _distance_steps(
     batch: Batch, world: World, swing: Vec, real_aim: Vec, real: Played, bearing: Vec
 ) -> list[tuple[str, Vec]]:
-    """Carry along the way to the target, stroke by stroke."""
+    """Carry along the way to the target, stroke by stroke; what only the flight meets is flown by the same stroke."""
     targets = Targets(np.ones(batch.count), bearing)
 
-    def carry(played: Played) -> Vec:
-        return targets.along(played.flights.landing)
+    def carry(leaving: Launch, world: World) -> Vec:
+        return targets.along(flown(leaving, world).landing)
 
+    def struck(batch: Batch, world: World, swing: Vec, *, gripped: bool = True) -> Launch:
+        return launch(batch, world, swing, bearing, gripped=gripped).launch
+
+    reached = targets.along(real.flights.landing)
     neutral, here = stock_batch(batch), stock_world(world)
     full = np.ones(batch.count)
-    steps = [("stock carry", carry(play(neutral, here, full, bearing)))]
+    leaving = struck(neutral, here, full)
+    steps = [("stock carry", carry(leaving, here))]
     here = replace(here, air=world.air)
-    steps.append(("air of the day", carry(play(neutral, here, full, bearing))))
+    steps.append(("air of the day", carry(leaving, here)))
     if world.ball_c != REFERENCE_BALL_C:
         here = replace(here, ball_c=world.ball_c)
-        steps.append((ball_words(world.ball_c), carry(play(neutral, here, full, bearing))))
+        leaving = struck(neutral, here, full)
+        steps.append((ball_words(world.ball_c), carry(leaving, here)))
     if batch.able != 1.0:
         neutral = replace(neutral, able=batch.able)
-        steps.append(("clothes", carry(play(neutral, here, full, bearing))))
+        leaving = struck(neutral, here, full)
+        steps.append(("clothes", carry(leaving, here)))
     if not world.wind.is_calm:
         here = replace(here, wind=world.wind)
-        steps.append(("wind", carry(play(neutral, here, full, bearing))))
-    steps.append(("shorter swing", carry(play(neutral, here, swing, bearing))))
+        steps.append(("wind", carry(leaving, here)))
+    steps.append(("shorter swing", carry(struck(neutral, here, swing), here)))
     here = replace(here, slope=world.slope)
+    leaving = struck(neutral, here, swing)
     steps += [
-        ("slope", carry(play(neutral, here, swing, bearing, gripped=False))),
-        ("grip down", carry(play(neutral, here, swing, bearing))),
+        ("slope", carry(struck(neutral, here, swing, gripped=False), here)),
+        ("grip down", carry(leaving, here)),
     ]
     for words, lie in _lies(world.lie):
         here = replace(here, lie=lie)
-        steps.append((words, carry(play(neutral, here, swing, bearing))))
+        leaving = struck(neutral, here, swing)
+        steps.append((words, carry(leaving, here)))
     if not world.landing.contour.is_level:
-        here = replace(here, landing=world.landing)
         words = "rise of the green" if world.landing.rise_m else "tilt of the green"
-        steps.append((words, carry(play(neutral, here, swing, bearing))))
+        steps.append((words, carry(leaving, replace(here, landing=world.landing))))
     if batch.learned is None:
-        return [*steps, ("set-up", carry(real))]
-    bare = carry(play(replace(batch, learned=None), world, swing, real_aim))
-    return [*steps, ("set-up", bare), (BOOK, carry(real))]
+        return [*steps, ("set-up", reached)]
+    as_model = launch(replace(batch, learned=None), world, swing, real_aim).launch
+    return [*steps, ("set-up", carry(as_model, world)), (BOOK, reached)]
 
 
 def _spin_rows(i: int, stages: _Stages, lie: Lie, learned: Played | None) -> tuple[LedgerRow, ...]:
@@ -173,25 +181,30 @@ def _aim_steps(batch: Batch, world: World, swing: Vec, aim: Vec, bearing: Vec, t
     neutral = replace(bare, change=Change())
     targets = Targets(np.ones(batch.count), bearing)
 
-    def against(played: Played) -> Vec:
-        rest = played.runs.rest
+    def against(leaving: Launch, world: World) -> Vec:
+        rest = run_from(flown(leaving, world), world).rest
         return np.asarray(trouble - np.arctan2(targets.across(rest), np.maximum(targets.along(rest), 1.0)))
+
+    def struck(batch: Batch, world: World) -> Launch:
+        return launch(batch, world, swing, bearing).launch
 
     still = replace(world, wind=CALM, landing=world.landing.levelled(), lie=CLEAN, walls=())
     steps = [] if not trouble.any() else [("trouble", trouble)]
+    leaving = struck(bare, still)
     steps += [
-        ("slope", against(play(neutral, still, swing, bearing))),
-        ("path and face", against(play(bare, still, swing, bearing))),
+        ("slope", against(struck(neutral, still), still)),
+        ("path and face", against(leaving, still)),
     ]
     for words, lie in _lies(world.lie):
         still = replace(still, lie=lie)
-        steps.append((words, against(play(bare, still, swing, bearing))))
+        leaving = struck(bare, still)
+        steps.append((words, against(leaving, still)))
     if not world.wind.is_calm:
-        steps.append(("wind", against(play(bare, replace(still, wind=world.wind), swing, bearing))))
+        steps.append(("wind", against(leaving, replace(still, wind=world.wind))))
     if world.landing.is_tilted:
-        steps.append(("green", against(play(bare, world, swing, bearing))))
+        steps.append(("green", against(leaving, world)))
     if batch.learned is not None:
-        steps.append((BOOK, against(play(batch, world, swing, bearing))))
+        steps.append((BOOK, against(struck(batch, world), world)))
     steps.append(("turned on the slope", aim - bearing))
     return steps
 
@@ -207,7 +220,7 @@ def ledgers_of(
     bare = replace(batch, learned=None)
     as_model = real if batch.learned is None else play(bare, world, swing, aim)
     angles = _angle_stages(bare, world, swing, aim, as_model)
-    order = [angles.level, angles.slope, angles.hands, angles.face, *([as_model] if world.lie.comes_between else [])]
+    order = [angles.level, angles.slope, angles.hands, angles.face, *([] if world.lie.is_plain else [as_model])]
     own_row = [] if batch.learned is None else [BOOK]
     order += [] if batch.learned is None else [real]
     distance = _distance_steps(batch, world, swing, aim, real, bearing)
@@ -217,7 +230,7 @@ def ledgers_of(
     for i in range(batch.count):
         lofts = [float(p.delivery.delivered_loft[i]) for p in order]
         bounces = [float(p.delivery.effective_bounce[i]) for p in order]
-        causes = [*ANGLE_CAUSES, *([world.lie.cause] if world.lie.comes_between else []), *own_row]
+        causes = [*ANGLE_CAUSES, *([] if world.lie.is_plain else [world.lie.cause]), *own_row]
         carry = running_rows([(w, float(v[i])) for w, v in distance], "carry", DISTANCE_STEP_M)
         reached = carry[-1].value
         shots = 0 if batch.learned is None else int(batch.learned.shots[i])

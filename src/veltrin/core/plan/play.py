@@ -165,6 +165,16 @@ class Contact(NamedTuple):
     grass: InGrass
 
 
+class Launched(NamedTuple):
+    """A batch up to where the balls leave: what set-up and blow alone tell. `club_speed` before the ground (m/s)."""
+
+    setup: Setup
+    delivery: Delivery
+    contact: Contact
+    launch: Launch
+    club_speed: Vec
+
+
 class Played(NamedTuple):
     """Results of a batch, each (n, ...) in the frame of the target line."""
 
@@ -172,9 +182,9 @@ class Played(NamedTuple):
     delivery: Delivery
     contact: Contact
     launch: Launch
+    club_speed: Vec
     flights: Flights
     runs: Runs
-    club_speed: Vec
 
     @property
     def carry(self) -> Vec:
@@ -254,21 +264,12 @@ def _in_ground(v: Vec, normal: Vec) -> Vec:
     return np.asarray(flat / np.linalg.norm(flat, axis=1, keepdims=True))
 
 
-def play(
-    batch: Batch,
-    world: World,
-    swing: Vec,
-    aim: Vec,
-    *,
-    gripped: bool = True,
-    record: bool = False,
-    miss: Miss = AS_MEANT,
-    step_s: float = STEP_S,
-    gusts: Vec = NO_GUSTS,
-) -> Played:
-    """Strike every candidate with `swing` (share of full speed) aimed `aim` rad left of the target.
+def launch(
+    batch: Batch, world: World, swing: Vec, aim: Vec, *, gripped: bool = True, miss: Miss = AS_MEANT
+) -> Launched:
+    """Strike every candidate with `swing` (share of full speed) aimed `aim` rad left of the target, up to the launch.
 
-    `gusts` (n, 2): what each ball meets besides the mean wind (m/s). NobodyWaitsError if nobody does any more.
+    NobodyWaitsError if nobody does any more.
     """
     go_on()
     lie, clubs, change = world.lie, batch.clubs, batch.change
@@ -295,7 +296,7 @@ def play(
         tilt = np.where(on_edge, bladed_elevation(met.edge_m), loft)[:, None]
         face = np.where(on_edge[:, None], np.cos(tilt) * _in_ground(face, normal) + np.sin(tilt) * normal, face)
     v_n = speed * np.sum(delivery.path * face, axis=1)
-    launch = strike_ball(
+    left_face = strike_ball(
         delivery.path,
         face,
         speed,
@@ -306,7 +307,7 @@ def play(
         face_friction(lie, way) * clubs.grip * (1.0 if learned is None else learned.friction),
     )
     sweet = np.where(on_edge, 1.0, off_sweet(met.edge_m, loft))[:, None]
-    velocity, spin = launch.velocity * sweet, launch.spin * sweet
+    velocity, spin = left_face.velocity * sweet, left_face.spin * sweet
     if contact.splash is not None:
         carried = (contact.is_splash & ~contact.thin)[:, None]
         out = _splashed(contact, contact.splash, delivery, normal, speed)
@@ -316,18 +317,47 @@ def play(
         left = np.where(contact.is_splash & ~contact.thin, 1.0, left)
     left = left[:, None]
     velocity, spin = turn_about_z(velocity * left, aim), turn_about_z(spin * left, aim)
-    ground = world.landing
-    flights = fly(
-        velocity,
-        spin,
+    return Launched(setup, delivery, contact, Launch(velocity, spin, left_face.slid), swung)
+
+
+def flown(
+    leaving: Launch, world: World, *, record: bool = False, step_s: float = STEP_S, gusts: Vec = NO_GUSTS
+) -> Flights:
+    """Fly balls that leave like this to where they come down; see play."""
+    return fly(
+        leaving.velocity,
+        leaving.spin,
         world.air,
         world.wind,
         record=record,
         workers=2,
         step_s=step_s,
-        contour=ground.contour,
+        contour=world.landing.contour,
         walls=np.array(world.walls, float).reshape(-1, 6),
         gusts=gusts,
     )
-    runs = run_out(flights.landing, flights.velocity, flights.spin, ground, record=record, workers=2)
-    return Played(setup, delivery, contact, Launch(velocity, spin, launch.slid), flights, runs, swung)
+
+
+def run_from(flights: Flights, world: World, *, record: bool = False) -> Runs:
+    """Run out what comes down like this; see play."""
+    return run_out(flights.landing, flights.velocity, flights.spin, world.landing, record=record, workers=2)
+
+
+def play(
+    batch: Batch,
+    world: World,
+    swing: Vec,
+    aim: Vec,
+    *,
+    record: bool = False,
+    miss: Miss = AS_MEANT,
+    step_s: float = STEP_S,
+    gusts: Vec = NO_GUSTS,
+) -> Played:
+    """Strike every candidate with `swing` (share of full speed) aimed `aim` rad left of the target, to its rest.
+
+    `gusts` (n, 2): what each ball meets besides the mean wind (m/s). NobodyWaitsError if nobody does any more.
+    """
+    launched = launch(batch, world, swing, aim, miss=miss)
+    flights = flown(launched.launch, world, record=record, step_s=step_s, gusts=gusts)
+    return Played(*launched, flights, run_from(flights, world, record=record))

@@ -6,9 +6,11 @@ import math
 from dataclasses import replace
 from typing import Literal
 
+import numpy as np
+
 from veltrin.core.hole import relief_strokes
 from veltrin.core.methods import CATALOGUE
-from veltrin.core.plan.answer import Judged, beside_of, call_of
+from veltrin.core.plan.answer import Judged, as_calls
 from veltrin.core.plan.candidates import Candidate, targets_of
 from veltrin.core.plan.model import Call, Odds, Question
 from veltrin.core.plan.play import World
@@ -43,7 +45,7 @@ def relief_call(question: Question, world: World) -> Call:
     solved = solve(batch, world, targets)
     left = math.hypot(question.line.flag_m - target.x_m, target.y_m)
     judged = Judged(left, strokes, strokes, 1.0, Odds(1.0, 0.0, 0.0, 0.0, 0.0, 0.0))
-    call = call_of(0, candidate, batch, world, solved, targets, judged, beside_of(batch, world, solved, targets))
+    (call,) = as_calls(np.arange(1), [candidate], batch, world, solved, targets, [judged])
     nothing = dict.fromkeys(NO_STROKE, 0.0)
     return replace(
         call,

@@ -14,7 +14,7 @@ from veltrin.core.geometry import Index, Mask, Vec, elevation
 from veltrin.core.ground import BALL_M, LIP_ROLLED_M, Lie
 from veltrin.core.hole import KIND_LIST, walls_of
 from veltrin.core.kit.learned import LONG_IRON_BELOW_RAD
-from veltrin.core.plan.answer import Judged, beside_of, call_of
+from veltrin.core.plan.answer import Judged, as_calls
 from veltrin.core.plan.candidates import AHEAD_RAD, Candidate, case_of, targets_of, turned
 from veltrin.core.plan.model import Call, FellOut, Odds, Question
 from veltrin.core.plan.odds import strike_odds
@@ -61,16 +61,20 @@ def world_of(question: Question) -> World:
 def make_batch(question: Question, candidates: list[Candidate], kept_club_id: str | None) -> Batch:
     """Gather clubs, full speeds and changes of the candidates."""
     player = question.player
-    place = np.array([c.bag_place for c in candidates], dtype=int)
-    speeds = np.array(stock_speeds(player))[place]
+    places = np.array([c.bag_place for c in candidates], dtype=int)
+    speeds = np.array(stock_speeds(player))[places]
     able = player.able(question.layers)
-    felt = {c.target: turned(question, c.target) or question for c in candidates}
-    changes = [c.method.changed(case_of(felt[c.target], c.club, kept_club_id, c.target.distance_m)) for c in candidates]
+    felt = {target: turned(question, target) or question for target in dict.fromkeys(c.target for c in candidates)}
+    cases = {
+        (place, target): case_of(felt[target], player.bag[place], kept_club_id, target.distance_m)
+        for place, target in dict.fromkeys((c.bag_place, c.target) for c in candidates)
+    }
+    changes = [c.method.changed(cases[c.bag_place, c.target]) for c in candidates]
     learned = None
     if question.learned:
         cover = question.lie.cover.name
         learned = LearnedArrays.of([question.learned.of(cover, c.method.id, c.club) for c in candidates])
-    clubs = club_arrays(player, player.bag).take(place)
+    clubs = club_arrays(player, player.bag).take(places)
     return Batch(clubs, speeds, stack_changes(changes), player.stature_m, able, learned, player.left_handed)
 
 
@@ -175,7 +179,7 @@ class Screened:
     doubts: Doubts
     known_loft: float | None
 
-    def judged(self, i: int) -> Judged:
+    def judged(self, i: int | np.intp) -> Judged:
         """What one candidate is judged to be worth."""
         return Judged(
             float(self.leave[i]),
@@ -297,13 +301,17 @@ def _tried(i: int, candidate: Candidate, reason: str, batch: Batch, solved: Solv
 
 def plain_calls(question: Question, found: Screened, world: World) -> list[tuple[Call, Candidate]]:
     """Say all good candidates as calls, as the first screening judges them, best first."""
-    beside = beside_of(found.batch, world, found.solved, found.targets)
-    pairs = []
-    for i in map(int, found.good):
-        candidate = found.candidates[i]
-        call = call_of(i, candidate, found.batch, world, found.solved, found.targets, found.judged(i), beside)
-        is_pinned = candidate.method.id in question.pinned and candidate.target.name == "flag"
-        pairs.append((replace(call, pinned=is_pinned), candidate))
+    calls = as_calls(
+        found.good,
+        found.candidates,
+        found.batch,
+        world,
+        found.solved,
+        found.targets,
+        [found.judged(i) for i in found.good],
+        question.pinned,
+    )
+    pairs = [(call, found.candidates[i]) for call, i in zip(calls, found.good, strict=True)]
     return sorted(pairs, key=lambda p: rank_key(p[0]))
 
 

@@ -12,7 +12,7 @@ from veltrin.core.geometry import Vec
 from veltrin.core.ground import Slope
 from veltrin.core.kit import Club, Player
 from veltrin.core.plan.model import REFERENCE_AIR
-from veltrin.core.plan.play import Batch, World, play
+from veltrin.core.plan.play import Batch, World, flown, launch
 from veltrin.core.run import Landing
 from veltrin.core.strike import Change, club_arrays
 
@@ -27,7 +27,8 @@ STOCK_WORLD = World(LEVEL, REFERENCE_AIR, CALM, Landing())
 
 def _full_carries(batch: Batch) -> Vec:
     ones = np.ones(batch.count)
-    return play(batch, STOCK_WORLD, ones, 0.0 * ones).carry
+    leaving = launch(batch, STOCK_WORLD, ones, 0.0 * ones).launch
+    return flown(leaving, STOCK_WORLD).landing[:, 0]
 
 
 @lru_cache(maxsize=256)

@@ -7,7 +7,7 @@ from dataclasses import replace
 import numpy as np
 
 from veltrin.core.geometry import Index, Vec
-from veltrin.core.plan.answer import beside_of, call_of
+from veltrin.core.plan.answer import as_calls
 from veltrin.core.plan.candidates import Candidate
 from veltrin.core.plan.model import MOODS, Call, Question
 from veltrin.core.plan.play import World
@@ -111,11 +111,11 @@ def _solve_anew(
         return (np.zeros(0), np.zeros(0)), []
     part = found.batch.take(places)
     solved = solve(part, world, meant)
-    beside = beside_of(part, world, solved, meant)
     candidates = [found.candidates[i] for i in places]
     reasons = reasons_against(candidates, solved, [found.odds[i] for i in places], question)
-    calls = [
-        None if reason else call_of(j, candidates[j], part, world, solved, meant, found.judged(int(i)), beside)
-        for j, (i, reason) in enumerate(zip(places, reasons, strict=True))
-    ]
+    at = np.flatnonzero([reason is None for reason in reasons])
+    calls: list[Call | None] = [None] * len(places)
+    judged = [found.judged(i) for i in places[at]]
+    for j, call in zip(at, as_calls(at, candidates, part, world, solved, meant, judged), strict=True):
+        calls[j] = call
     return (solved.swing, solved.aim), calls

@@ -15,7 +15,7 @@ from typing import NamedTuple
 import numpy as np
 import shapely
 from numpy.typing import NDArray
-from scipy.ndimage import distance_transform_cdt
+from scipy.ndimage import distance_transform_cdt, uniform_filter
 
 from veltrin.core.flight import Contour
 from veltrin.core.geometry import Mask, Vec
@@ -140,12 +140,16 @@ def oval(front_m: float, back_m: float, width_m: float) -> Ring:
 
 
 class Raster(NamedTuple):
-    """Which piece of ground each cell belongs to: corner and size of the cells (m), and the pieces' numbers."""
+    """Which piece of ground each cell belongs to: corner and size of the cells (m), and the pieces' numbers.
+
+    `free`: how far a ball may roll from anywhere in a cell before another piece begins (m), a cell at least.
+    """
 
     x0: float
     y0: float
     cell: float
     piece: NDArray[np.int64]
+    free: Vec
 
 
 class Frame(NamedTuple):
@@ -210,33 +214,41 @@ def _raster(front_m: float, back_m: float, width_m: float, pieces: tuple[tuple[R
         shapely.prepare(shape)
         inside = shapely.contains_xy(shape, grid_x.ravel(), grid_y.ravel())
         piece[inside.reshape(piece.shape)] = number
-    return Raster(x0, y0, cell, piece)
+    return Raster(x0, y0, cell, piece, _free(piece, cell))
 
 
 def _strip(front_m: float, back_m: float) -> Raster:
     """Green between two edges, as wide as the world; one cell where there is no edge at all."""
     edges = [e for e in (front_m, back_m) if math.isfinite(e)]
     if not edges:
-        return Raster(0.0, 0.0, math.inf, np.ones((1, 1), dtype=np.int64))
+        return Raster(0.0, 0.0, math.inf, np.ones((1, 1), dtype=np.int64), np.full((1, 1), math.inf))
     x0 = min(edges) - 2.0 * COLLAR_M
     count = int((max(edges) + 2.0 * COLLAR_M - x0) / STRIP_CELL_M)
     middle = x0 + STRIP_CELL_M * (np.arange(count) + 0.5)
-    piece = ((middle >= front_m) & (middle <= back_m)).astype(np.int64)
-    return Raster(x0, 0.0, STRIP_CELL_M, piece[None, :])
+    piece = ((middle >= front_m) & (middle <= back_m)).astype(np.int64)[None, :]
+    return Raster(x0, 0.0, STRIP_CELL_M, piece, _free(piece, STRIP_CELL_M))
 
 
-def _box(values: Vec, cells: int) -> Vec:
+def _free(piece: NDArray[np.int64], cell: float) -> Vec:
+    """How far it is from anywhere in a cell to another piece of ground (m), a cell at least."""
+    is_inner = np.ones(piece.shape, dtype=bool)
+    across, along = piece[1:] != piece[:-1], piece[:, 1:] != piece[:, :-1]
+    is_inner[1:] &= ~across
+    is_inner[:-1] &= ~across
+    is_inner[:, 1:] &= ~along
+    is_inner[:, :-1] &= ~along
+    if is_inner.all():
+        return np.full(piece.shape, np.inf)
+    # Between a cell and the nearest at an edge, k cells away, lie k - 1 whole ones.
+    inner = distance_transform_cdt(is_inner, metric="chessboard")
+    return np.asarray(cell * np.maximum(inner - 1, 1), float)
+
+
+def _around(values: Vec, cells: int) -> Vec:
     """Mean over `cells` to every side, edges held."""
-    for axis in (0, 1):
-        if values.shape[axis] == 1 or cells == 0:
-            continue
-        pad = [(0, 0), (0, 0)]
-        pad[axis] = (cells + 1, cells)
-        summed = np.cumsum(np.pad(values, pad, mode="edge"), axis=axis)
-        ahead = np.take(summed, range(2 * cells + 1, summed.shape[axis]), axis=axis)
-        behind = np.take(summed, range(0, summed.shape[axis] - 2 * cells - 1), axis=axis)
-        values = (ahead - behind) / (2 * cells + 1)
-    return values
+    if cells == 0 or not (values != values.flat[0]).any():
+        return values
+    return np.asarray(uniform_filter(values, 2 * cells + 1, mode="nearest"))
 
 
 @lru_cache(maxsize=16)
@@ -256,29 +268,11 @@ def terrain_of(ground: Landing) -> Terrain:
         climbing = (x > 0.0) & (x < ground.climb_m) & (raster.piece != 1)
         fields[:, :, 3] -= np.where(climbing, ground.rise_m / ground.climb_m, 0.0)
     cells = round(COLLAR_M / raster.cell) if math.isfinite(raster.cell) else 0
-    around = [_box(fields[:, :, k], cells) for k in (0, 1, 3, 4)]
+    around = [_around(fields[:, :, k], cells) for k in (0, 1, 3, 4)]
     friction = TURF_FRICTION * (1.0 - WET_SLIP * ground.wet)
     is_tilted = bool(around[AWAY].any() or around[LEFT].any())
     frame = Frame(float(raster.x0), float(raster.y0), float(raster.cell), friction, is_tilted)
-    return Terrain(frame, np.stack([*around, fields[:, :, 2], _free(raster)], axis=2), ends)
-
-
-def _free(raster: Raster) -> Vec:
-    """How far a ball may roll from anywhere in a cell before another piece of ground begins (m), a cell at least."""
-    piece = raster.piece
-    if piece.size == 1:
-        return np.full(piece.shape, np.inf)
-    is_inner = np.ones(piece.shape, dtype=bool)
-    across, along = piece[1:] != piece[:-1], piece[:, 1:] != piece[:, :-1]
-    is_inner[1:] &= ~across
-    is_inner[:-1] &= ~across
-    is_inner[:, 1:] &= ~along
-    is_inner[:, :-1] &= ~along
-    if is_inner.all():
-        return np.full(piece.shape, np.inf)
-    # Between a cell and the nearest at an edge, k cells away, lie k - 1 whole ones.
-    inner = distance_transform_cdt(is_inner, metric="chessboard")
-    return np.asarray(raster.cell * np.maximum(inner - 1, 1), float)
+    return Terrain(frame, np.stack([*around, fields[:, :, 2], raster.free], axis=2), ends)
 
 
 def _ends_at(ground: Landing, places: Vec) -> Vec:
