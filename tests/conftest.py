@@ -11,6 +11,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
+from argon2.profiles import CHEAPEST
 from fastapi import FastAPI
 from fastapi.testclient import TestClient
 
@@ -18,17 +19,30 @@ from tests.postgres import Cluster, cluster
 from veltrin.api.app import create_app
 from veltrin.api.asking import server_of
 from veltrin.demo import put_demo
-from veltrin.service import answers, planned
+from veltrin.service import answers, coaches, planned
 from veltrin.service.move import move
 from veltrin.service.store import DATABASE, Store, open_store
 from veltrin.settings import WEB_DIST
 
 
 @pytest.fixture(autouse=True)
-def nothing_remembered() -> None:
-    """Every test asks anew."""
-    answers.forget()
-    planned.forget()
+def nothing_remembered(request: pytest.FixtureRequest) -> None:
+    """Every test asks anew. Held on the second database it may know what it asked on the first: which answer belongs to
+    which question is told apart by all that it hangs on, and working it out is the same for both.
+    """
+    spec = getattr(request.node, "callspec", None)
+    is_second = spec is not None and spec.params.get("database") == "postgresql"
+    if not is_second or request.node.get_closest_marker("anew"):
+        answers.forget()
+        planned.forget()
+
+
+@pytest.fixture(autouse=True, scope="session")
+def cheap_passphrases() -> Iterator[None]:
+    """Passphrases are hashed in a moment: how dear a hash is to guess is looked at in one place (test_guard)."""
+    with pytest.MonkeyPatch.context() as patch:
+        patch.setattr(coaches, "PROFILE", CHEAPEST)
+        yield
 
 
 HELD_ON_BOTH = ("tests/api/", "tests/service/", "tests/store/")
@@ -126,10 +140,11 @@ class Running:
 
     def __init__(self, store: Store, **more: Any) -> None:
         self.store = store
+        self.app = create_app(store, WEB_DIST, **more)
         self._socket = socket.socket()
         self._socket.bind(("127.0.0.1", 0))
         self.url = f"http://127.0.0.1:{self._socket.getsockname()[1]}"
-        self._server = server_of(create_app(store, WEB_DIST, **more))
+        self._server = server_of(self.app)
         self._thread = threading.Thread(target=self._server.run, kwargs={"sockets": [self._socket]}, daemon=True)
 
     def __enter__(self) -> Running:
@@ -151,11 +166,18 @@ def serving(store: Store, **more: Any) -> Running:
     return Running(store, **more)
 
 
-@pytest.fixture
-def running(demo_store: Store) -> Iterator[Running]:
-    """The demo, served."""
-    with Running(demo_store) as server:
+@pytest.fixture(scope="session")
+def served(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Running]:
+    """A server that goes on through all tests; each gives it the store it is to serve."""
+    with Running(open_store(tmp_path_factory.mktemp("served") / "unused.sqlite3")) as server:
         yield server
+
+
+@pytest.fixture
+def running(served: Running, demo_store: Store) -> Running:
+    """The demo, served."""
+    served.app.state.store = served.store = demo_store
+    return served
 
 
 @pytest.fixture

@@ -9,6 +9,7 @@ from datetime import timedelta
 from pathlib import Path
 
 import pytest
+from argon2 import Type
 from click.testing import CliRunner
 from fastapi.testclient import TestClient
 from sqlalchemy import select
@@ -17,7 +18,7 @@ from tests.raw import all_rows
 from tests.signing import MAREN, OTTO, sign_in
 from veltrin.api.guard import FREE_TRIES, FREE_TRIES_OF_ADDRESS, LONGEST_WAIT_S, Guard, Tries
 from veltrin.cli import main
-from veltrin.service.coaches import add_coach, has_coaches, who_is
+from veltrin.service.coaches import PROFILE, add_coach, has_coaches, who_is
 from veltrin.service.contracts.players import PlayerNew
 from veltrin.service.errors import DomainError
 from veltrin.service.players import add_player, list_players
@@ -341,6 +342,8 @@ def test_passphrases_are_argon2_hashes_and_short_ones_are_refused(store: Store) 
     with store.engine.connect() as connection:
         kept = connection.exec_driver_sql("select passphrase from coaches").scalar()
     assert kept.startswith("$argon2id$")
+    # Here they are cheap ones; in earnest as RFC 9106 has it: 3 passes over 64 MiB.
+    assert (PROFILE.type, PROFILE.time_cost, PROFILE.memory_cost, PROFILE.parallelism) == (Type.ID, 3, 65536, 4)
     assert "birches" not in kept
     assert who_is(store, "Maren", MAREN["passphrase"]) == 1
     assert who_is(store, "Maren", "something else") is None

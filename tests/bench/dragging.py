@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-import shutil
 import statistics
 from typing import Any
 
 from playwright.sync_api import Page, sync_playwright
 
-from tests.web.conftest import ARGS
+from tests.web.conftest import launched
 
 GRIPS = (("Fall of the ground", 0, 60), ("Distance to the flag", 90, 0), ("Side slope", 0, 60))
 DRAG_S = 3.0
@@ -68,7 +67,7 @@ def _drag(page: Page, name: str, dx: float, dy: float) -> dict[str, Any]:
 def measure(url: str) -> dict[str, float]:
     """Medians over three grips, in milliseconds and times a second."""
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path=shutil.which("chromium"), args=ARGS)
+        browser = launched(playwright)
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         page.goto(f"{url}/?player=tove&fall=6&flag=15")
         page.wait_for_selector("section[aria-label=Calls][aria-busy=false]", timeout=60_000)

@@ -7,7 +7,7 @@ import shutil
 from collections.abc import Callable, Iterator
 
 import pytest
-from playwright.sync_api import Browser, Locator, Page, expect, sync_playwright
+from playwright.sync_api import Browser, Locator, Page, Playwright, expect, sync_playwright
 
 ARGS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
@@ -33,12 +33,17 @@ def ready(page: Page) -> None:
     expect(calls).to_have_attribute("aria-busy", "false")
 
 
+def launched(playwright: Playwright) -> Browser:
+    """Debian's Chromium: the shell without windows where it is there, else the whole."""
+    path = shutil.which("chromium-headless-shell") or shutil.which("chromium")
+    assert path, "Chromium is missing: run tools/packages.sh"
+    return playwright.chromium.launch(executable_path=path, args=ARGS)
+
+
 @pytest.fixture(scope="session")
 def chromium() -> Iterator[Browser]:
-    path = shutil.which("chromium")
-    assert path, "Chromium is missing: run tools/packages.sh"
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path=path, args=ARGS)
+        browser = launched(playwright)
         yield browser
         browser.close()
 

@@ -9,7 +9,7 @@ from pathlib import Path
 from playwright.sync_api import Page, sync_playwright
 
 from tests.conftest import Running
-from tests.web.conftest import ARGS, PHONE, WIDE
+from tests.web.conftest import PHONE, WIDE, launched
 from veltrin.demo import fill
 from veltrin.service.store import open_store
 
@@ -137,7 +137,7 @@ def main() -> None:
     with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
         store = open_store(Path(folder) / "shots.sqlite3")
         fill(store)
-        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=ARGS)
+        browser = launched(playwright)
         with Running(store) as server:
             for name, address, size, scheme, act in VIEWS:
                 page = browser.new_page(viewport=size, color_scheme=scheme)

@@ -22,7 +22,8 @@ CORE = Path(__file__).parent
 
 MADE_OF = (
     "constants.py", "flight/aero.py", "flight/contour.py", "flight/integrator.py", "ground/slope.py", "kit/club.py",
-    "run/landing.py", "run/surface.py", "run/terrain.py", "strike/meeting.py", "strike/setup.py",
+    "run/landing.py", "run/surface.py", "run/terrain.py", "strike/delivery.py", "strike/impact.py", "strike/meeting.py",
+    "strike/setup.py",
 )  # fmt: skip
 """Files that hold kernels, or numbers that are compiled into them."""
 

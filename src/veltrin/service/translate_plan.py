@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import numpy as np
+
 from veltrin.core.geometry import Vec
 from veltrin.core.methods import HAND_WORDS, Method, in_general
 from veltrin.core.plan import (
@@ -60,12 +62,17 @@ for contract, kind in (
 
 def points_out(points: Vec) -> Points:
     """Polyline with right positive, to the centimetre."""
-    return [(round(float(x), 2), round(0.0 - float(y), 2) + 0.0, round(float(z), 2)) for x, y, z in points]
+    return [(x, y, z) for x, y, z in _mirrored(points, (1.0, -1.0, 1.0))]
 
 
 def places_out(places: Vec) -> list[tuple[float, float]]:
     """Places with right positive, to the centimetre."""
-    return [(round(float(x), 2), round(0.0 - float(y), 2) + 0.0) for x, y in places]
+    return [(x, y) for x, y in _mirrored(places, (1.0, -1.0))]
+
+
+def _mirrored(places: Vec, by: tuple[float, ...]) -> list[list[float]]:
+    """Places to the centimetre, without minus zeros."""
+    return (np.round(places * by, 2) + 0.0).tolist()  # type: ignore[no-any-return]
 
 
 def rows_out(rows: tuple[LedgerRow, ...], sign: float = 1.0) -> list[LedgerRowOut]:

@@ -40,18 +40,26 @@ def slope_along(slope: Slope, aim_rad: ArrayLike) -> tuple[Vec, Vec]:
     return np.arctan(along), np.arctan(across)
 
 
+Axes = tuple[tuple[float, float, float], tuple[float, float, float], tuple[float, float, float]]
+
+
+@kernel(inline="always", fastmath=LOOSE)
+def axes_of(fall: float, side: float) -> Axes:
+    """Axes of the ground: along the line, to its left, out of the ground; for kernels, see ground_frame."""
+    x, y = math.tan(fall), math.tan(side)
+    length = math.sqrt(x * x + y * y + 1.0)
+    x, y, z = x / length, y / length, 1.0 / length
+    cos, sin = math.cos(fall), math.sin(fall)
+    return (cos, 0.0, -sin), (-y * sin, z * cos + x * sin, -y * cos), (x, y, z)
+
+
 @kernel(fastmath=LOOSE)
 def _frames(falls: Vec, out: Vec) -> None:
     """Axes of the ground as columns, for fall and side (2, n)."""
     for i in range(falls.shape[1]):
-        fall, side = falls[0, i], falls[1, i]
-        x, y = math.tan(fall), math.tan(side)
-        length = math.sqrt(x * x + y * y + 1.0)
-        x, y, z = x / length, y / length, 1.0 / length
-        cos, sin = math.cos(fall), math.sin(fall)
-        out[i, 0, 0], out[i, 1, 0], out[i, 2, 0] = cos, 0.0, -sin
-        out[i, 0, 1], out[i, 1, 1], out[i, 2, 1] = -y * sin, z * cos + x * sin, -y * cos
-        out[i, 0, 2], out[i, 1, 2], out[i, 2, 2] = x, y, z
+        along, left, up = axes_of(falls[0, i], falls[1, i])
+        for k in range(3):
+            out[i, k, 0], out[i, k, 1], out[i, k, 2] = along[k], left[k], up[k]
 
 
 def ground_frame(fall_rad: ArrayLike, side_rad: ArrayLike) -> Vec:

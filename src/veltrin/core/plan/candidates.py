@@ -109,10 +109,17 @@ def list_escapes(question: Question, kept_club_id: str | None) -> list[Candidate
     for target in escapes(question.hole, question.player, sideways=bad):
         felt = turned(question, target)
         if felt is not None and (not asked or target.name in asked):
-            keep, _ = _list_for(felt, kept_club_id, target, tells=False)
-            least = LEAST_ESCAPE_LOFT_RAD if bad else 0.0
-            found += [c for c in keep if c.club.kind != "putter" and c.club.loft_rad >= least]
+            keep, _ = _list_for(felt, kept_club_id, target, tells=False, sensible=_digs_out if bad else _lays_up)
+            found += keep
     return found
+
+
+def _lays_up(club: Club) -> bool:
+    return club.kind != "putter"
+
+
+def _digs_out(club: Club) -> bool:
+    return club.kind != "putter" and club.loft_rad >= LEAST_ESCAPE_LOFT_RAD
 
 
 def list_untold(question: Question, kept_club_id: str | None, sensible: Callable[[Club], bool]) -> list[Candidate]:

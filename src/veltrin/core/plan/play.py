@@ -11,7 +11,7 @@ import numpy as np
 from veltrin.core.air import Air, Wind
 from veltrin.core.constants import BALL_RADIUS_M
 from veltrin.core.flight import NO_GUSTS, STEP_S, Flights, fly
-from veltrin.core.geometry import Index, Mask, Vec, cross, elevation, turn_about_z
+from veltrin.core.geometry import Index, Mask, Vec, cross, dot, elevation, turn_about_z
 from veltrin.core.ground import (
     CLEAN,
     Lie,
@@ -92,7 +92,9 @@ class Batch:
 
     def asks(self, name: str) -> Vec:
         """One number of the change for each candidate, (n,), also where it is the same for all."""
-        return np.broadcast_to(np.asarray(getattr(self.change, name), float), self.count)
+        value = getattr(self.change, name)
+        # The standard broadcast costs ten times as much, and this is asked a hundred times a plan.
+        return value if isinstance(value, np.ndarray) and value.ndim else np.full(self.count, float(value))
 
     def take(self, index: Index) -> Batch:
         """Pick or repeat candidates."""
@@ -260,7 +262,7 @@ def _splashed(contact: Contact, moved: Splash, delivery: Delivery, normal: Vec, 
 
 def _in_ground(v: Vec, normal: Vec) -> Vec:
     """Unit vector along the ground in the direction of `v`."""
-    flat = v - np.sum(v * normal, axis=1)[:, None] * normal
+    flat = v - dot(v, normal)[:, None] * normal
     return np.asarray(flat / np.linalg.norm(flat, axis=1, keepdims=True))
 
 
@@ -285,7 +287,7 @@ def launch(
         clubs, setup, shut=closure_in_grass(lie, way, grass_drag, miss.patch) * change.hosel_closure + habit
     )
     normal = ground_frame(fall, side)[:, :, 2]
-    loft = np.arcsin(np.clip(np.sum(delivery.face * normal, axis=1), -1.0, 1.0))
+    loft = np.arcsin(np.clip(dot(delivery.face, normal), -1.0, 1.0))
     grass = InGrass(way, grass_drag, swung, clubs.head_mass)
     contact = _contact(batch, lie, setup, loft, delivery.effective_bounce, miss, grass)
     met = contact.meeting
@@ -295,7 +297,7 @@ def launch(
     if on_edge.any():
         tilt = np.where(on_edge, bladed_elevation(met.edge_m), loft)[:, None]
         face = np.where(on_edge[:, None], np.cos(tilt) * _in_ground(face, normal) + np.sin(tilt) * normal, face)
-    v_n = speed * np.sum(delivery.path * face, axis=1)
+    v_n = speed * dot(delivery.path, face)
     left_face = strike_ball(
         delivery.path,
         face,
@@ -312,7 +314,7 @@ def launch(
         carried = (contact.is_splash & ~contact.thin)[:, None]
         out = _splashed(contact, contact.splash, delivery, normal, speed)
         velocity, spin = np.where(carried, out[0], velocity), np.where(carried, out[1], spin)
-    left = ball_kept(lie, elevation(velocity), np.linalg.norm(velocity, axis=1), miss.patch)
+    left = ball_kept(lie, elevation(velocity), np.sqrt(dot(velocity, velocity)), miss.patch)
     if lie.in_sand:
         left = np.where(contact.is_splash & ~contact.thin, 1.0, left)
     left = left[:, None]

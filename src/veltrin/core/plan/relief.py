@@ -15,7 +15,7 @@ from veltrin.core.plan.candidates import Candidate, targets_of
 from veltrin.core.plan.model import Call, Odds, Question
 from veltrin.core.plan.play import World
 from veltrin.core.plan.screen import make_batch
-from veltrin.core.plan.solve import solve
+from veltrin.core.plan.solve import struck_once
 from veltrin.core.plan.target import Target
 
 RELIEF_ID: Literal["relief"] = "relief"
@@ -42,7 +42,7 @@ def relief_call(question: Question, world: World) -> Call:
     place = max(range(len(bag)), key=lambda k: bag[k].loft_rad)
     candidate = Candidate(bag[place], place, CATALOGUE["stock-swing"], Target("flag", question.line.flag_m, 0.0))
     batch, targets = make_batch(question, [candidate], None), targets_of([candidate], None)
-    solved = solve(batch, world, targets)
+    solved = struck_once(batch, world, np.ones(1), np.zeros(1))
     left = math.hypot(question.line.flag_m - target.x_m, target.y_m)
     judged = Judged(left, strokes, strokes, 1.0, Odds(1.0, 0.0, 0.0, 0.0, 0.0, 0.0))
     (call,) = as_calls(np.arange(1), [candidate], batch, world, solved, targets, [judged])

@@ -115,6 +115,13 @@ def solve(batch: Batch, world: World, targets: Targets) -> Solved:
     return Solved(swing, aim, played, ~reaches, long, jumps, totals[:, -1], _needed(totals, targets.distance))
 
 
+def struck_once(batch: Batch, world: World, swing: Vec, aim: Vec) -> Solved:
+    """Strokes as given, with nothing to look for."""
+    no = np.zeros(batch.count, dtype=bool)
+    played = play(batch, world, swing, aim)
+    return Solved(swing, aim, played, no, no, no, played.total, swing)
+
+
 def _needed(totals: Vec, distance: Vec) -> Vec:
     """About what share of full speed the target takes, from how the last two swings of the grid differ, (n,)."""
     last, before = np.maximum(totals[:, -1], 0.1), np.maximum(totals[:, -2], 0.05)

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import math
 from typing import NamedTuple
 
 import numpy as np
 
-from veltrin.core.geometry import Vec, azimuth, elevation, turn_about_z, vectors
-from veltrin.core.ground import ground_frame
+from veltrin.core.geometry import Vec, azimuth, elevation, rows
+from veltrin.core.ground.slope import axes_of
+from veltrin.core.kernels import LOOSE, kernel
 from veltrin.core.kit import present
 from veltrin.core.strike.setup import Setup
 from veltrin.core.strike.stroke import ClubArrays
@@ -36,6 +38,26 @@ class Delivery(NamedTuple):
         return np.asarray(np.arccos(np.clip(np.sum(self.path * self.face, axis=1), -1.0, 1.0)))
 
 
+@kernel(fastmath=LOOSE)
+def _deliver(shown: Vec, numbers: Vec, path: Vec, face: Vec) -> None:
+    """Path and face from the body's frame into the level one, stroke by stroke.
+
+    `shown` (n, 3): face normals as they are presented; `numbers` (6, n): attack, turn by ball place, lie of the club,
+    path, and how far the body goes along with fall and side.
+    """
+    for i in range(numbers.shape[1]):
+        attack, turned, lie, across, fall, side = numbers[:, i]
+        along, left, up = axes_of(fall, side)
+        to_right = turned / math.tan(lie)
+        attack, across = attack - turned, across - to_right
+        x, y, z = math.cos(attack) * math.cos(across), math.cos(attack) * math.sin(across), math.sin(attack)
+        cos, sin = math.cos(to_right), -math.sin(to_right)
+        a, b, c = shown[i, 0] * cos - shown[i, 1] * sin, shown[i, 0] * sin + shown[i, 1] * cos, shown[i, 2]
+        for k in range(3):
+            path[i, k] = along[k] * x + left[k] * y + up[k] * z
+            face[i, k] = along[k] * a + left[k] * b + up[k] * c
+
+
 def deliver(clubs: ClubArrays, setup: Setup, shut: Vec | float = 0.0) -> Delivery:
     """Turn path and face with the body, then by what the ball's place adds.
 
@@ -53,12 +75,10 @@ def deliver(clubs: ClubArrays, setup: Setup, shut: Vec | float = 0.0) -> Deliver
         lean_rad=setup.lean + setup.face_turn,
         handle_rad=setup.handle,
     )
-    attack = setup.attack - setup.face_turn
-    to_right = setup.face_turn / np.tan(clubs.lie)
-    along = setup.path - to_right
-    path = vectors(np.cos(attack) * np.cos(along), np.cos(attack) * np.sin(along), np.sin(attack))
-    frame = ground_frame(setup.tilt_fall, setup.tilt_side)
-    face = np.einsum("nij,nj->ni", frame, turn_about_z(shown.face_normal, -to_right))
+    count = len(shown.face_normal)
+    told = (setup.attack, setup.face_turn, clubs.lie, setup.path, setup.tilt_fall, setup.tilt_side)
+    path, face = np.empty((count, 3)), np.empty((count, 3))
+    _deliver(shown.face_normal, rows(count, *told), path, face)
     # The sole meets the ground, not the body's own level: what the body missed of the fall comes back as bounce.
     bounce = shown.effective_bounce_rad + setup.missed_fall
-    return Delivery(np.einsum("nij,nj->ni", frame, path), face, bounce)
+    return Delivery(path, face, bounce)

@@ -6,14 +6,16 @@ Sources: Cross & Dewhurst, Eur. J. Phys. 39 (2018) on tangential compliance; Pen
 
 from __future__ import annotations
 
+import math
 from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import ArrayLike
 
 from veltrin.core.constants import BALL_MASS_KG, BALL_RADIUS_M, INERTIA_FACTOR
-from veltrin.core.geometry import Mask, Vec, cross
+from veltrin.core.geometry import Mask, Vec, rows
 from veltrin.core.ground import CLEAN_DRY_FRICTION
+from veltrin.core.kernels import LOOSE, kernel
 
 
 class Launch(NamedTuple):
@@ -58,17 +60,29 @@ def strike_ball(
     along the face; spin = 5/2 u_t / r. Friction can't push harder than mu times the normal blow: then the
     ball slides. The ball leaves the normal towards the path.
     """
-    ratio = BALL_MASS_KG / head_mass
-    normal_part = np.sum(path * face, axis=1)
-    v_n = speed * normal_part
-    along_face = path - face * normal_part[:, None]
-    length = np.linalg.norm(along_face, axis=1)
-    direction = along_face / np.where(length > 1e-12, length, 1.0)[:, None]
-    u_n = (1.0 + e_normal) * v_n / (1.0 + ratio)
-    grip = (1.0 + e_grip) * speed * length / (1.0 + 1.0 / INERTIA_FACTOR + ratio)
-    limit = np.asarray(friction) * u_n
-    u_t = np.minimum(grip, limit)
-    velocity = face * u_n[:, None] + direction * u_t[:, None]
-    spin_rate = u_t / (INERTIA_FACTOR * BALL_RADIUS_M)
-    spin = cross(-face, direction) * spin_rate[:, None]
-    return Launch(velocity, spin, grip > limit)
+    count = len(path)
+    velocity, spin, slid = np.empty((count, 3)), np.empty((count, 3)), np.empty(count, dtype=np.bool_)
+    _strike(path, face, rows(count, speed, head_mass, e_normal, e_grip, friction), velocity, spin, slid)
+    return Launch(velocity, spin, slid)
+
+
+@kernel(fastmath=LOOSE)
+def _strike(path: Vec, face: Vec, numbers: Vec, velocity: Vec, spin: Vec, slid: Mask) -> None:
+    """Every blow; `numbers` (5, n): speed, head mass, restitution along and across the normal, friction."""
+    for i in range(numbers.shape[1]):
+        speed, head_mass, e_normal, e_grip, friction = numbers[:, i]
+        ratio = BALL_MASS_KG / head_mass
+        a, b, c = face[i, 0], face[i, 1], face[i, 2]
+        normal_part = path[i, 0] * a + path[i, 1] * b + path[i, 2] * c
+        x, y, z = path[i, 0] - a * normal_part, path[i, 1] - b * normal_part, path[i, 2] - c * normal_part
+        length = math.sqrt(x * x + y * y + z * z)
+        share = 1.0 / length if length > 1e-12 else 1.0
+        x, y, z = x * share, y * share, z * share
+        u_n = (1.0 + e_normal) * speed * normal_part / (1.0 + ratio)
+        grip = (1.0 + e_grip) * speed * length / (1.0 + 1.0 / INERTIA_FACTOR + ratio)
+        limit = friction * u_n
+        u_t = min(grip, limit)
+        slid[i] = grip > limit
+        velocity[i, 0], velocity[i, 1], velocity[i, 2] = a * u_n + x * u_t, b * u_n + y * u_t, c * u_n + z * u_t
+        rate = u_t / (INERTIA_FACTOR * BALL_RADIUS_M)
+        spin[i, 0], spin[i, 1], spin[i, 2] = (c * y - b * z) * rate, (a * z - c * x) * rate, (b * x - a * y) * rate
