@@ -18,7 +18,7 @@ test: setup ## set up, lint, run all tests, headless Chromium and PostgreSQL inc
 	@$(MAKE) --no-print-directory check
 	cd web && npm run --silent test
 	$(BIN)/python -m veltrin.service.warm
-	$(BIN)/pytest -n 2 --dist worksteal
+	$(BIN)/pytest -n 3 --dist worksteal
 
 # Python, Node and Debian's packages come from different places: fetched side by side.
 setup:

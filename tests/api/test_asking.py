@@ -20,6 +20,8 @@ from veltrin.core.plan import play as played
 from veltrin.core.wanted import NobodyWaitsError, asked_by, go_on
 from veltrin.service.store import Store
 
+pytestmark = pytest.mark.anew
+
 QUESTION = {"player_id": "corwin", "lie": {"cover": "rough", "sunk": 0.4}, "line": {"flag_m": 60.0}}
 
 

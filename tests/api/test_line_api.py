@@ -45,6 +45,7 @@ def test_the_fast_answer_keeps_the_moved_finish(client: TestClient) -> None:
     assert fast["spread"] is None
 
 
+@pytest.mark.anew
 def test_a_plan_streams_the_calls_first_and_the_risk_second(client: TestClient) -> None:
     with client.stream("POST", "/api/plan/stream", json=asked()) as answer:
         assert answer.headers["content-type"].startswith("application/x-ndjson")

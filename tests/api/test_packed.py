@@ -7,6 +7,8 @@ import re
 import urllib.request
 import zlib
 
+import pytest
+
 from tests.conftest import Running
 
 
@@ -27,6 +29,7 @@ def test_long_answers_are_packed_and_short_ones_are_not(running: Running) -> Non
         assert answer.headers["content-encoding"] is None
 
 
+@pytest.mark.anew
 def test_the_first_stage_of_a_packed_stream_comes_before_the_last_is_worked_out(running: Running) -> None:
     asked = {"player_id": "tove", "line": {"flag_m": 97.0}}
     unpack = zlib.decompressobj(16 + zlib.MAX_WBITS)

@@ -14,7 +14,7 @@ ARGS = [
     "--disable-component-update", "--disable-sync",
 ]  # fmt: skip
 
-# Two workers share two cores: an answer may take its time.
+# Three workers share two cores: an answer may take its time.
 expect.set_options(timeout=15_000)
 
 WIDE = {"width": 1280, "height": 800}
