@@ -15,6 +15,7 @@ from sqlalchemy.exc import ProgrammingError
 from tests.postgres import ADMIN, Cluster
 from tests.raw import all_rows
 from veltrin.cli import main
+from veltrin.service import doctor
 from veltrin.service.coaches import add_coach
 from veltrin.service.contracts.players import PlayerNew
 from veltrin.service.copies import list_copies, make_copy
@@ -25,6 +26,7 @@ from veltrin.service.players import add_player, list_players
 from veltrin.service.record import list_shots
 from veltrin.service.search import search
 from veltrin.service.store import Store, open_store
+from veltrin.settings import WEB_DIST
 from veltrin.store.dialect import act_as
 from veltrin.store.repositories import shots
 from veltrin.store.tables import Base, BookingRow, Owned, PlayerRow
@@ -150,6 +152,28 @@ def test_what_is_no_database_is_refused_in_words_without_its_password(url: str, 
     with pytest.raises(DomainError, match=words) as refused:
         open_store(url)
     assert "secret" not in str(refused.value)
+
+
+def test_the_doctor_looks_at_the_database_that_is_served(postgresql: Cluster, tmp_path: Path) -> None:
+    name = postgresql.made()
+    url = postgresql.url(name)
+
+    def told() -> doctor.Finding:
+        return next(f for f in doctor.examine(tmp_path, WEB_DIST, url) if f.name == "database")
+
+    assert told().ok
+    assert "the first start makes it" in told().words
+    store = open_store(url)
+    assert told().ok
+    assert told().words.endswith("answers")
+    with store.engine.begin() as connection:
+        connection.execute(text("UPDATE alembic_version SET version_num = '9999'"))
+    store.close()
+    assert not told().ok
+    assert "newer Veltrin" in told().words
+    postgresql.drop(name)
+    assert not told().ok
+    assert "can't be opened" in told().words
 
 
 def test_a_newer_database_is_left_alone(postgresql: Cluster) -> None:

@@ -16,7 +16,8 @@ from veltrin.settings import WEB_DIST, Settings
 @click.command()
 def doctor() -> None:
     """Check that everything this installation needs is there and works."""
-    findings = doctor_service.examine(Settings().data_dir, WEB_DIST)
+    settings = Settings()
+    findings = doctor_service.examine(settings.data_dir, WEB_DIST, settings.place)
     for finding in findings:
         click.echo(f"{'ok  ' if finding.ok else 'FAIL'}  {finding.name}: {finding.words}")
     sys.exit(0 if all(f.ok for f in findings) else 1)

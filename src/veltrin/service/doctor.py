@@ -13,7 +13,8 @@ from veltrin.service.store import DATABASE, open_store
 from veltrin.service.warm import plan_one, warm_up
 from veltrin.store.datafile import way_back
 from veltrin.store.schema import known_versions
-from veltrin.store.sound import version_of, what_is_wrong
+from veltrin.store.server import name_of, version_on
+from veltrin.store.sound import StoreError, version_of, what_is_wrong
 
 TRIED_M = (21.0, 34.0, 55.0, 90.0, 140.0)
 """Shots that are timed."""
@@ -43,8 +44,26 @@ def _data_folder(folder: Path) -> Finding:
     return Finding("data folder", True, f"{folder} can be written")
 
 
-def _database(folder: Path) -> Finding:
-    path = folder / DATABASE
+def _on_server(told: str) -> Finding:
+    try:
+        name, version = name_of(told), version_on(told)
+    except StoreError as error:
+        return Finding("database", False, f"{error.problem} {error.fix}")
+    return Finding(
+        "database", True, f"{name} answers{_behind(version, 'what pg_dump saved before it is the way back')}"
+    )
+
+
+def _behind(version: str | None, way: str) -> str:
+    if version is None:
+        return "; it is empty: the first start makes it"
+    return "" if version == known_versions()[0] else f"; the next start brings it up to date: {way}"
+
+
+def _database(place: Path | str) -> Finding:
+    if isinstance(place, str):
+        return _on_server(place)
+    path = place
     if not path.exists():
         return Finding("database", True, "none yet: the first start makes it")
     wrong = what_is_wrong(path, thorough=True)
@@ -53,8 +72,7 @@ def _database(folder: Path) -> Finding:
     version = version_of(path)
     if version not in known_versions():
         return Finding("database", False, f"{path} is of version {version}, which this Veltrin doesn't know")
-    behind = "" if version == known_versions()[0] else "; the next start brings it up to date, after a copy"
-    return Finding("database", True, f"{path} is sound{behind}")
+    return Finding("database", True, f"{path} is sound{_behind(version, 'a copy is made first')}")
 
 
 def _flight() -> Finding:
@@ -75,6 +93,10 @@ def _speed() -> Finding:
     return Finding("planning", took < 2000, f"one new shot planned in {took:.0f} ms once warm")
 
 
-def examine(data_dir: Path, web_dist: Path) -> list[Finding]:
-    """Look at the front end, the data folder, the database, the flight model and the planner."""
-    return [_front_end(web_dist), _data_folder(data_dir), _database(data_dir), _flight(), _speed()]
+def examine(data_dir: Path, web_dist: Path, place: Path | str | None = None) -> list[Finding]:
+    """Look at the front end, the data folder, the database, the flight model and the planner.
+
+    `place`: where the database is, a file or a URL, if not in the data folder.
+    """
+    place = data_dir / DATABASE if place is None else place
+    return [_front_end(web_dist), _data_folder(data_dir), _database(place), _flight(), _speed()]

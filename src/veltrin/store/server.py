@@ -2,8 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+from contextlib import contextmanager
+
 from sqlalchemy import URL, Connection, Engine, create_engine, make_url
 from sqlalchemy.exc import ArgumentError, SQLAlchemyError
+from sqlalchemy.pool import NullPool
 
 from veltrin.store.schema import compare, known_versions, too_new, upgrade
 from veltrin.store.sound import StoreError
@@ -41,29 +45,49 @@ def name_of(told: str) -> str:
 
 def opened_server(told: str) -> Engine:
     """Connect, and bring the schema up to date, all or nothing; whoever else starts meanwhile waits. StoreError."""
-    url, name = url_of(told), name_of(told)
-    engine = create_engine(url, pool_size=MOST_CONNECTIONS, max_overflow=0, pool_pre_ping=True)
+    name = name_of(told)
+    engine = create_engine(url_of(told), pool_size=MOST_CONNECTIONS, max_overflow=0, pool_pre_ping=True)
     try:
-        with engine.begin() as connection:
+        with _reached(name), engine.begin() as connection:
             _look_at(connection, name)
             connection.exec_driver_sql(f"SELECT pg_advisory_xact_lock({UPGRADE_LOCK})")
             upgrade(connection)
         compare(engine, name, "")
-    except SQLAlchemyError as error:
-        engine.dispose()
-        raise StoreError(
-            "database", f"{name} can't be opened ({str(getattr(error, 'orig', error)).strip()}).",
-            "See that the server runs, that its address, user and password are right, and that the user may create "
-            "tables there.",
-        ) from error  # fmt: skip
     except StoreError:
         engine.dispose()
         raise
     return engine
 
 
-def _look_at(connection: Connection, name: str) -> None:
-    """Refuse a server that is too old, a user whom row-level security doesn't bind, and what a newer build wrote."""
+def version_on(told: str) -> str | None:
+    """The schema version of a database on a server, None where it holds none yet. StoreError where it can't be used.
+
+    Nothing is changed there.
+    """
+    name = name_of(told)
+    engine = create_engine(url_of(told), poolclass=NullPool)
+    with _reached(name), engine.connect() as connection:
+        return _look_at(connection, name)
+
+
+@contextmanager
+def _reached(name: str) -> Iterator[None]:
+    """Say what to look at where a server doesn't answer, or not as it should."""
+    try:
+        yield
+    except SQLAlchemyError as error:
+        raise StoreError(
+            "database", f"{name} can't be opened ({str(getattr(error, 'orig', error)).strip()}).",
+            "See that the server runs, that its address, user and password are right, and that the user may create "
+            "tables there.",
+        ) from error  # fmt: skip
+
+
+def _look_at(connection: Connection, name: str) -> str | None:
+    """Refuse a server that is too old, a user whom row-level security doesn't bind, and what a newer build wrote.
+
+    Gives the schema version, None where there is none yet.
+    """
     server = int(connection.exec_driver_sql("SHOW server_version_num").scalar() or 0) // 10_000
     if server < LEAST_VERSION:
         raise StoreError("database", f"{name} is on PostgreSQL {server}.", f"Bring it up to {LEAST_VERSION} or newer.")
@@ -74,7 +98,9 @@ def _look_at(connection: Connection, name: str) -> None:
             "database", f"{name} is opened by a user whom row-level security doesn't bind.",
             "Make a plain user that owns the database: see docs/operations.md.",
         )  # fmt: skip
-    if connection.dialect.has_table(connection, "alembic_version"):
-        version = connection.exec_driver_sql("SELECT version_num FROM alembic_version").scalar()
-        if version is not None and version not in known_versions():
-            raise too_new(name, version)
+    if not connection.dialect.has_table(connection, "alembic_version"):
+        return None
+    version = connection.exec_driver_sql("SELECT version_num FROM alembic_version").scalar()
+    if version is not None and version not in known_versions():
+        raise too_new(name, version)
+    return None if version is None else str(version)
