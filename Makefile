@@ -8,16 +8,14 @@ WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.ht
 # Compiled modules halve the start of each of the many processes that tests and commands start.
 unexport PYTHONDONTWRITEBYTECODE
 
-.PHONY: demo test setup check check-python check-web web bench fuzz faults docs calibration screenshots wheel clean
+.PHONY: demo test setup check check-python check-web test-web warm web bench fuzz faults docs calibration screenshots wheel clean
 
 demo: ## set up, build, serve the made-up players and course
 	@$(MAKE) --no-print-directory -j2 $(STAMPS)/web
 	@$(BIN)/veltrin demo
 
 test: setup ## set up, lint, run all tests, headless Chromium and PostgreSQL included
-	@$(MAKE) --no-print-directory check
-	cd web && npm run --silent test
-	$(BIN)/python -m veltrin.service.warm
+	@$(MAKE) --no-print-directory -j2 check-python check-web test-web warm
 	$(BIN)/pytest -n 3 --dist worksteal
 
 # Python, Node and Debian's packages come from different places: fetched side by side.
@@ -59,6 +57,12 @@ check-python:
 
 check-web:
 	cd web && npm run --silent types:check && npm run --silent tsc && npm run --silent lint && npm run --silent format
+
+test-web:
+	cd web && npm run --silent test
+
+warm: # compile the kernels once, before many processes want them
+	$(BIN)/python -m veltrin.service.warm
 
 web: $(STAMPS)/web
 

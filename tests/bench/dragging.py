@@ -69,7 +69,7 @@ def measure(url: str) -> dict[str, float]:
     with sync_playwright() as playwright:
         browser = launched(playwright)
         page = browser.new_page(viewport={"width": 1280, "height": 800})
-        page.goto(f"{url}/?player=tove&fall=6&flag=15")
+        page.goto(f"{url}/?p=tove&fall=6&flag=15")
         page.wait_for_selector("section[aria-label=Calls][aria-busy=false]", timeout=60_000)
         page.reload()
         page.wait_for_selector("section[aria-label=Calls] article")

@@ -10,7 +10,7 @@ from playwright.sync_api import Page, Route, expect
 from tests.conftest import Running
 from tests.web.conftest import PHONE, ready, told
 
-LIE = "/?player=tove&fall=6&flag=15"
+LIE = "/?p=tove&fall=6&flag=15"
 Open = Callable[..., Page]
 
 
@@ -131,7 +131,7 @@ def test_a_part_that_cannot_be_fetched_is_told_and_tried_again(running: Running,
 
 def test_a_phone_gives_the_answer_in_six_acts(running: Running, open_page: Open) -> None:
     """Read a lie (slope down, seat, cover, flag) and read the answer, counting taps and drags."""
-    page = open_page(f"{running.url}/?player=tove", PHONE, has_touch=True)
+    page = open_page(f"{running.url}/?p=tove", PHONE, has_touch=True)
     ready(page)
     answer = page.get_by_role("region", name="Answer")
     box = answer.bounding_box()

@@ -13,7 +13,7 @@ from tests.conftest import Running
 from tests.web.conftest import PHONE, WIDE
 
 Open = Callable[..., Page]
-LIE = "?player=tove&fall=6&flag=15"
+LIE = "?p=tove&fall=6&flag=15"
 # Rules of WCAG 2.0 to 2.2, A and AA, as the library axe-core knows them.
 AXE = Path("web/node_modules/axe-core/axe.min.js")
 TAGS = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]
@@ -119,11 +119,11 @@ MEETINGS = """() => {
 }"""
 SIZES = [(390, 844), (820, 1180), (1280, 800), (1920, 1080), (2560, 1440)]
 LIES = (
-    "?player=tove&fall=6&flag=15",
-    "?player=tove&flag=60&front=50&back=72&cover=deep&sunk=1&grass=100&side=-4&fall=-5",
-    "?player=corwin&flag=130&front=120&back=145&wind=6&from=60&gf=2&gs=-2",
-    "?player=ansgar&flag=18&front=14&back=26&cover=sand&sunk=0.3&lip=1.2&side=6",
-    "?player=brisa&flag=9&front=3&back=16&cover=fringe",
+    "?p=tove&fall=6&flag=15",
+    "?p=tove&flag=60&front=50&back=72&cover=deep&sunk=1&grass=100&side=-4&fall=-5",
+    "?p=corwin&flag=130&front=120&back=145&wind=6&from=60&gf=2&gs=-2",
+    "?p=ansgar&flag=18&front=14&back=26&cover=sand&sunk=0.3&lip=1.2&side=6",
+    "?p=brisa&flag=9&front=3&back=16&cover=fringe",
 )
 
 

@@ -18,7 +18,7 @@ RUN = "6f1c1f0e-5d0b-4b0a-9d56-0a3c1f7b2e11"
 
 
 def test_a_session_is_built_changed_and_opened(running: Running, open_page: Open) -> None:
-    page = open_page(running.url + "/practice?player=tove", PHONE)
+    page = open_page(running.url + "/practice?p=tove", PHONE)
     page.get_by_label("minutes").fill("45")
     page.get_by_role("button", name="sand", exact=True).click()
     page.get_by_role("button", name="Build the session").click()
@@ -47,14 +47,14 @@ def test_a_session_is_built_changed_and_opened(running: Running, open_page: Open
 
 
 def test_too_little_time_says_what_to_do(running: Running, open_page: Open) -> None:
-    page = open_page(running.url + "/practice?player=tove")
+    page = open_page(running.url + "/practice?p=tove")
     page.get_by_label("minutes").fill("5")
     page.get_by_role("button", name="Build the session").click()
     expect(page.get_by_role("alert")).to_contain_text("15")
 
 
 def test_a_fault_leads_to_its_drill_and_a_station_to_the_bench(running: Running, open_page: Open) -> None:
-    page = open_page(running.url + "/book?player=corwin&fall=6&flag=15")
+    page = open_page(running.url + "/book?p=corwin&fall=6&flag=15")
     page.get_by_role("tab", name="Read a fault").click()
     page.get_by_role("region", name="What was seen").get_by_role("button", name="heavy").click()
     page.get_by_role("button", name="Read the fault").click()
