@@ -184,7 +184,7 @@ def test_the_whole_record_goes_out_and_comes_in_as_a_file(
     file = tmp_path / "book.json"
     download.value.save_as(file)
     page.get_by_label("A file of Veltrin").set_input_files(file)
-    expect(page.get_by_role("status").filter(has_text="added")).to_contain_text("0 players and 0 shots were added")
+    expect(page.get_by_role("status").filter(has_text="Added")).to_contain_text("Added: 0 players and 0 shots")
 
 
 def test_who_comes_from_elsewhere_signs_in_to_their_own_book(demo_store: Store, open_page: Callable[..., Page]) -> None:

@@ -10,6 +10,7 @@ from datetime import UTC, date, datetime
 
 import numpy as np
 
+from veltrin.core.counted import counted
 from veltrin.core.eye import (
     EYE_KINDS,
     FEW_SCENES,
@@ -279,9 +280,10 @@ def says(eye: Eye) -> str:
     if not eye.is_known:
         return f"{words}: {eye.scenes} of {FEW_SCENES} scenes that are needed to tell."
     if abs(bias) <= within:
-        return f"{words}: no bias that {eye.scenes} scenes could show (within {within:.{digits}f}{spaced})."
+        return f"{words}: no bias that {counted(eye.scenes, 'scene')} could show (within {within:.{digits}f}{spaced})."
     less, more = ENDS[eye.kind]
-    return f"{words}: {abs(bias):.{digits}f}{spaced} {less if bias < 0 else more} on the whole; {eye.scenes} scenes."
+    way, behind = less if bias < 0 else more, counted(eye.scenes, "scene")
+    return f"{words}: {abs(bias):.{digits}f}{spaced} {way} on the whole; {behind}."
 
 
 def _in_unit(kind: EyeKind, error: float) -> float:

@@ -10,6 +10,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
 from itertools import chain
 
+from veltrin.core.counted import counted
 from veltrin.core.kit import Club
 from veltrin.exchange.shots_csv import (
     BadRow,
@@ -179,7 +180,9 @@ def _run(store: Store, body: ImportIn, job: Job, read: Iterable[ShotRow | BadRow
         seen.add(told)
         bookings.append(made)
     if job.problems:
-        job.problem = f"{len(job.problems)} rows can't be read. Nothing was stored: put them right and read it again."
+        job.problem = (
+            f"{counted(len(job.problems), 'row')} can't be read. Nothing was stored: put it right and read it again."
+        )
         job.state = "refused"
         return
     if job.doubles and not body.leave_out_doubles:

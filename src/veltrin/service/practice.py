@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 
+from veltrin.core.counted import counted
 from veltrin.core.practice import (
     ALWAYS,
     DRILLS,
@@ -128,12 +129,12 @@ def _losses(store: Store, stored: StoredPlayer) -> list[LieLoss]:
 def _why(worth: Worth) -> str:
     dear = worth.dearest
     if dear is None:
-        few = "no shots" if worth.shots == 0 else f"{worth.shots} shots"
+        few = "no shots" if worth.shots == 0 else counted(worth.shots, "shot")
         known = ", and nothing was lost." if worth.shots >= FEW_SHOTS else ": let it learn."
         return f"The book has {few} from there{known}"
     lie = lie_words(dear.cover, dear.slope)
     won = f"; a better strike wins back about {100 * worth.wins:.0f} % of what strikes cost there"
-    return f"From {lie} {dear.lost:.2f} strokes a shot are lost ({dear.shots} shots){won}."
+    return f"From {lie} {dear.lost:.2f} strokes a shot are lost ({counted(dear.shots, 'shot')}){won}."
 
 
 def build_session(store: Store, body: PracticeWish) -> PracticeOut:

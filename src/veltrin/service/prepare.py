@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from datetime import UTC, datetime, timedelta
 
+from veltrin.core.counted import counted
 from veltrin.core.units import DAYS_A_MONTH
 from veltrin.service.book_read import lost_of
 from veltrin.service.contracts.lessons import NoticeOut, PreparedOut
@@ -42,7 +43,9 @@ def _lies(store: Store, stored: StoredPlayer) -> Iterator[NoticeOut]:
     for one in sorted(told, key=lambda o: -(o.lost_mean or 0.0) * o.shots)[:LIES_TOLD]:
         words = lie_words(one.cover, one.slope)
         yield NoticeOut(
-            kind="lie", ref="", words=f"{words}: {one.lost_mean:.2f} strokes a shot over the plan, {one.shots} shots."
+            kind="lie",
+            ref="",
+            words=f"{words}: {one.lost_mean:.2f} strokes a shot over the plan, {counted(one.shots, 'shot')}.",
         )
 
 

@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 from datetime import datetime
 
+from veltrin.core.counted import counted
 from veltrin.core.learn import rate
 from veltrin.core.practice import DRILLS, Helped, helped, kinds_of
 from veltrin.service.book_read import rate_out
@@ -75,7 +76,7 @@ def _together(parts: list[DonePart]) -> DonePart:
 def _verdict(found: Helped, kind: str) -> str:
     """An honest verdict in words."""
     difference = found.found
-    shots = f"{found.before} shots before, {found.after} after"
+    shots = f"{counted(found.before, 'shot')} before, {found.after} after"
     if difference is None:
         return f"Too few shots from {kind} on the course to tell ({shots})."
     change = f"{abs(difference.difference):.2f} strokes a shot {'less' if difference.difference < 0 else 'more'}"

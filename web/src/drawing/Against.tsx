@@ -1,6 +1,7 @@
 import type { BookSummary } from '../api/client'
 import { scaleLinear } from 'd3-scale'
 import { polyline, rings } from '../lib/geometry'
+import { counted } from '../lib/counted'
 
 type Point = BookSummary['points'][number]
 
@@ -30,7 +31,7 @@ export function Against({ pairs, title, toShown, unit }: ScatterProps) {
         viewBox={`0 0 ${S} ${S}`}
         className="block w-full max-w-[34rem]"
         role="img"
-        aria-label={`${title}: predicted against actual, ${pairs.length} shots`}
+        aria-label={`${title}: predicted against actual, ${counted(pairs.length, 'shot')}`}
       >
         {ticks.map((tick) => (
           <g key={tick}>
@@ -99,7 +100,7 @@ export function Finishes({ points, along, across, toShown, unit }: FinishesProps
         viewBox={`0 0 ${S} ${S}`}
         className="block w-full max-w-[34rem]"
         role="img"
-        aria-label={`Where ${seen.length} balls finished around their target`}
+        aria-label={`Where ${counted(seen.length, 'ball')} finished around their target`}
       >
         <line x1={S / 2} x2={S / 2} y1={6} y2={S - 6} stroke="var(--rule)" />
         <line x1={6} x2={S - 6} y1={S / 2} y2={S / 2} stroke="var(--rule)" />

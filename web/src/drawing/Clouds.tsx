@@ -2,6 +2,7 @@ import type { Trial } from '../api/client'
 import { rings } from '../lib/geometry'
 import { distance } from '../lib/units'
 import { useUnits } from '../lib/use-units'
+import { counted } from '../lib/counted'
 
 const W = 520
 const H = 300
@@ -32,7 +33,7 @@ export function Clouds({ trial }: { trial: Trial }) {
         viewBox={`0 0 ${W} ${H}`}
         className="block w-full max-w-[56rem] border border-rule bg-lit"
         role="img"
-        aria-label={`Finishes of ${trial.balls.length} balls about the target, A and B`}
+        aria-label={`Finishes of ${counted(trial.balls.length, 'ball')} about the target, A and B`}
       >
         <line x1={cx} x2={cx} y1={0} y2={H} stroke="var(--rule)" />
         <line x1={0} x2={W} y1={cy} y2={cy} stroke="var(--rule)" />

@@ -1,5 +1,6 @@
 import { scaleLinear } from 'd3-scale'
 import type { LieRate } from '../api/client'
+import { counted } from '../lib/counted'
 
 interface LostBarsProps {
   lies: readonly LieRate[]
@@ -51,7 +52,7 @@ export function LostBars({ lies, onOpen }: LostBarsProps) {
             role="button"
             tabIndex={0}
             className="cursor-pointer hover:[&_text]:fill-hot"
-            aria-label={`${lie.words}: ${lost.toFixed(2)} strokes lost a shot. Open its ${lie.shots} shots`}
+            aria-label={`${lie.words}: ${lost.toFixed(2)} strokes lost a shot. Open its ${counted(lie.shots, 'shot')}`}
             onClick={() => onOpen(lie)}
             onKeyDown={(event) => {
               if (event.key !== 'Enter' && event.key !== ' ') return

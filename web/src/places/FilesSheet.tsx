@@ -8,6 +8,7 @@ import { saveFile } from '../lib/save-file'
 import { Problem } from '../ui/Problem'
 import { Sheet } from '../ui/Sheet'
 import { Live } from '../ui/Live'
+import { counted, countedThat } from '../lib/counted'
 
 const TABLES = ['players', 'clubs', 'bookings', 'trials'] as const
 /** Everything out and in as files, and copies of the whole database. */
@@ -80,7 +81,7 @@ export function FilesSheet({ player }: { player: Player | undefined }) {
           />
           <Live as="p" className="mt-1 font-semibold">
             {read.data &&
-              `${read.data.players} players and ${read.data.bookings} shots were added; ${read.data.known} shots were here already.`}
+              `Added: ${counted(read.data.players, 'player')} and ${counted(read.data.bookings, 'shot')}; ${countedThat(read.data.known, 'shot', 'was', 'were')} here already.`}
           </Live>
           <p className="mt-1 text-small text-quiet">
             All of it or nothing. Players and shots that are here already stay as they are.

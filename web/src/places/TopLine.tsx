@@ -12,6 +12,7 @@ import { useChoosePlayer } from '../lib/use-choose-player'
 import { useUnits } from '../lib/use-units'
 import { MIDDLE, useAtLeast } from '../lib/use-wide'
 import { Choice } from '../ui/Choice'
+import { counted, countedThat } from '../lib/counted'
 
 const PLACE_LIST = Object.keys(PLACE_NAMES) as Place[]
 const SHEETS: [DeskSheet, string][] = [
@@ -136,7 +137,7 @@ function Waiting() {
       className="whitespace-nowrap text-hot"
       onClick={() => usePlace.getState().go('book')}
     >
-      {count} {count === 1 ? 'shot waits' : 'shots wait'}
+      {countedThat(count, 'shot', 'waits', 'wait')}
     </button>
   )
 }
@@ -145,7 +146,7 @@ function Waiting() {
 function OpenLesson({ isShort = false }: { isShort?: boolean }) {
   const lesson = useQuery(openLessonQuery).data
   if (!lesson) return null
-  const count = `${lesson.items} ${lesson.items === 1 ? 'thing' : 'things'}`
+  const count = counted(lesson.items, 'thing')
   return (
     <button
       type="button"

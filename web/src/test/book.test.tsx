@@ -228,8 +228,8 @@ describe('what the book comes to', () => {
   it('draws predicted against actual, the finish and the trend', () => {
     shown(<Charts summary={SUMMARY} />)
     expect(screen.getByRole('img', { name: 'Carry: predicted against actual, 2 shots' })).toBeTruthy()
-    expect(screen.getByRole('img', { name: 'Run: predicted against actual, 1 shots' })).toBeTruthy()
-    expect(screen.getByRole('img', { name: 'Where 1 balls finished around their target' })).toBeTruthy()
+    expect(screen.getByRole('img', { name: 'Run: predicted against actual, 1 shot' })).toBeTruthy()
+    expect(screen.getByRole('img', { name: 'Where 1 ball finished around their target' })).toBeTruthy()
     expect(screen.getByRole('img', { name: 'Strokes lost against the plan over time' })).toBeTruthy()
   })
 

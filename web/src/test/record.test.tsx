@@ -116,7 +116,7 @@ describe('the launch monitor', () => {
       q.setQueryData(monitorQuery.queryKey, MONITOR),
     )
     queries.setQueryData(monitorQuery.queryKey, { ...MONITOR, shots: [landed(1, 70)] })
-    expect(await screen.findByText(/1 shots have landed and wait/)).toBeTruthy()
+    expect(await screen.findByText(/1 shot has landed and waits/)).toBeTruthy()
     expect(useQueue.getState().waiting).toEqual([])
     choose('What the shots are for', 'stock shots, 54')
     await waitFor(() => expect(fetched.mock.calls.some(([r]) => r.url.includes('/api/book/'))).toBe(true))
@@ -179,7 +179,7 @@ describe('files and copies', () => {
     })
     const file = new File(['{"format": "veltrin-book"}'], 'book.json')
     fireEvent.change(screen.getByLabelText('A file of Veltrin'), { target: { files: [file] } })
-    expect(await screen.findByText(/1 players and 34 shots were added; 2/)).toBeTruthy()
+    expect(await screen.findByText(/Added: 1 player and 34 shots; 2/)).toBeTruthy()
     fireEvent.click(screen.getByRole('button', { name: 'Copy the whole database now' }))
     expect(await screen.findByText(/2.0 MB/)).toBeTruthy()
     cleanup()

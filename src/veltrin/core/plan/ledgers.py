@@ -17,6 +17,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from veltrin.core.air import CALM
+from veltrin.core.counted import counted
 from veltrin.core.geometry import Vec
 from veltrin.core.ground import CLEAN, Lie, Slope
 from veltrin.core.kit import REFERENCE_BALL_C
@@ -65,7 +66,7 @@ def _told_shots(rows: tuple[LedgerRow, ...], shots: int, before: float | None = 
             continue
         if row.words == BOOK:
             share = "" if not before else f": {100.0 * row.value / before:+.0f} %".replace("-", "\u2212")
-            row = replace(row, words=f"from your book ({shots} shots){share}")
+            row = replace(row, words=f"from your book ({counted(shots, 'shot')}){share}")
         told.append(row)
     return tuple(told)
 

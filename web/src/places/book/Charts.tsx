@@ -3,6 +3,7 @@ import { Against, Finishes, Trend } from '../../drawing/Against'
 import { scaleOf } from '../../lib/units'
 import { Head } from '../../ui/Head'
 import { useUnits } from '../../lib/use-units'
+import { countedThat } from '../../lib/counted'
 
 /** Predicted against actual: carry, run, finish, and strokes lost over time. */
 export function Charts({ summary }: { summary: BookSummary }) {
@@ -48,7 +49,7 @@ export function Charts({ summary }: { summary: BookSummary }) {
       </div>
       <p className="text-small text-quiet">
         Dashed ellipse: where eight in ten were expected, for the middle one of these shots. The newest{' '}
-        {summary.points.length} shots are drawn.
+        {countedThat(summary.points.length, 'shot', 'is', 'are')} drawn.
       </p>
       <Head
         title="Strokes lost against the plan"

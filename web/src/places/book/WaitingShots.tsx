@@ -1,5 +1,6 @@
 import { Live } from '../../ui/Live'
 import { flush, giveUp, useQueue } from '../../lib/queue'
+import { countedThat } from '../../lib/counted'
 
 /** Shots that were entered and not yet sent, and those the server would not have. */
 export function WaitingShots() {
@@ -12,7 +13,7 @@ export function WaitingShots() {
         <>
           {count > 0 && (
             <p>
-              {count} {count === 1 ? 'shot waits' : 'shots wait'} in this browser to be sent.{' '}
+              {countedThat(count, 'shot', 'waits', 'wait')} in this browser to be sent.{' '}
               <button type="button" className="press py-0" onClick={() => void flush()}>
                 Send now
               </button>

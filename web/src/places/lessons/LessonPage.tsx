@@ -22,6 +22,7 @@ import { ItemCard } from './ItemCard'
 import { LessonForm } from './LessonForm'
 import { Preparing } from './Preparing'
 import { MOST_THINGS, TakeAlong, thingFrom, thingsOf } from './TakeAlong'
+import { counted } from '../../lib/counted'
 
 const PARTS = [
   ['prepare', 'Prepare'],
@@ -115,7 +116,10 @@ function Played({ lesson }: { lesson: Lesson }) {
           onClick={() =>
             gather.mutate(
               { id: lesson.id, ...span },
-              { onSuccess: (told) => tell(`${told.done.length - lesson.done.length} shots taken in.`) },
+              {
+                onSuccess: (told) =>
+                  tell(`${counted(told.done.length - lesson.done.length, 'shot')} taken in.`),
+              },
             )
           }
         >

@@ -13,6 +13,7 @@ import { Problem } from '../../ui/Problem'
 import { SheetPage } from '../sheets/SheetPage'
 import { LessonForm } from './LessonForm'
 import { LessonPage } from './LessonPage'
+import { counted } from '../../lib/counted'
 
 interface ListProps {
   rows: readonly LessonRow[]
@@ -35,7 +36,11 @@ function LessonList({ rows, chosen, onChoose }: ListProps) {
             <span className="block text-small text-quiet">
               {dayWords(row.held_on)}, {timeWords(row.held_on)}
               {row.place && `, ${row.place}`};{' '}
-              {row.state === 'planned' ? 'planned' : row.state === 'open' ? 'open' : `${row.items} things`}
+              {row.state === 'planned'
+                ? 'planned'
+                : row.state === 'open'
+                  ? 'open'
+                  : counted(row.items, 'thing')}
             </span>
           </button>
         </li>

@@ -7,6 +7,7 @@ import { client, unwrap, type Import, type Matched, type Player, type Preview } 
 import { omit } from '../../lib/omit'
 import { Problem } from '../../ui/Problem'
 import { Sheet } from '../../ui/Sheet'
+import { counted } from '../../lib/counted'
 
 const FIELDS = [
   ['club', 'Club (needed)'],
@@ -158,7 +159,7 @@ function Progress({ id, onDone }: { id: string; onDone: () => void }) {
       <progress className="w-full" max={told.rows} value={told.read} aria-label="Rows read" />
       {told.state === 'reading' && (
         <p>
-          {told.read} of {told.rows} rows read.{' '}
+          {told.read} of {counted(told.rows, 'row')} read.{' '}
           <button type="button" className="press py-0" onClick={() => stop.mutate(id)}>
             Stop
           </button>
@@ -167,7 +168,7 @@ function Progress({ id, onDone }: { id: string; onDone: () => void }) {
       <Live as="p">
         {told.state === 'done' && (
           <>
-            <b>{told.stored} shots stored.</b>
+            <b>{counted(told.stored, 'shot')} stored.</b>
             {told.doubles > 0 && ` ${told.doubles} were in the book already, or twice in the file.`}
             {told.flagged > 0 &&
               ` ${told.flagged} are far from what was expected: look at them in the field book.`}
@@ -234,7 +235,9 @@ export function ImportSheet({ open, player, onOpenChange }: ImportSheetProps) {
         {look.error && <Problem error={look.error} />}
         {look.data && matched && (
           <>
-            <p className="mb-2 text-quiet">{look.data.rows} rows. Is this how they are to be read?</p>
+            <p className="mb-2 text-quiet">
+              {counted(look.data.rows, 'row')}. Is this how they are to be read?
+            </p>
             <Match preview={look.data} matched={matched} player={player} onMatched={setMatched} />
             {read.error && <Problem error={read.error} />}
             <button
@@ -243,7 +246,9 @@ export function ImportSheet({ open, player, onOpenChange }: ImportSheetProps) {
               disabled={!isMatched || read.isPending}
               onClick={() => read.mutate({ text, matched })}
             >
-              {isMatched ? `Read ${look.data.rows} rows` : 'Match club, carry and every club name first'}
+              {isMatched
+                ? `Read ${counted(look.data.rows, 'row')}`
+                : 'Match club, carry and every club name first'}
             </button>
           </>
         )}

@@ -8,6 +8,7 @@ import { learntQuery } from '../../api/queries'
 import { Problem } from '../../ui/Problem'
 import { Choice } from '../../ui/Choice'
 import { Head } from '../../ui/Head'
+import { counted } from '../../lib/counted'
 
 const TITLES: Record<Effect['quantity'], [string, string]> = {
   speed: ['Speed kept', 'head speed against the model, %'],
@@ -129,8 +130,8 @@ export function Learnt({ player }: { player: Player }) {
           begin anew from today
         </button>
         <span className="text-quiet">
-          {told.shots} shots{told.learns_from ? ` since ${told.learns_from.slice(0, 10)}` : ''} are learnt
-          from
+          Learnt from {counted(told.shots, 'shot')}
+          {told.learns_from ? ` since ${told.learns_from.slice(0, 10)}` : ''}
         </span>
       </div>
       {change.error && <Problem error={change.error} />}

@@ -11,6 +11,7 @@ import { usePlan } from '../../lib/use-plan'
 import { Problem } from '../../ui/Problem'
 import { Head } from '../../ui/Head'
 import { useUnits } from '../../lib/use-units'
+import { countedThat } from '../../lib/counted'
 
 const BENCH = 'bench'
 
@@ -126,7 +127,8 @@ export function MonitorPanel({ player }: { player: Player }) {
         </div>
         {isOn && purpose === '' && desk.fresh.length > 0 && (
           <p className="mt-2 border-l-4 border-hot pl-2">
-            {desk.fresh.length} shots have landed and wait to be told what they were for.
+            {countedThat(desk.fresh.length, 'shot', 'has landed and waits', 'have landed and wait')} to be
+            told what for.
           </p>
         )}
         <div className="mt-2 max-w-lg">

@@ -14,6 +14,7 @@ import { Head } from '../../ui/Head'
 import { ImportSheet } from './ImportSheet'
 import { MonitorPanel } from './MonitorPanel'
 import { useUnits } from '../../lib/use-units'
+import { counted } from '../../lib/counted'
 
 /** All shots of a club on a line, the bag's carry below it: flagged ones are hollow. */
 function Strip({ stock }: { stock: Stock }) {
@@ -135,7 +136,7 @@ export function StockShots({ player }: { player: Player }) {
                 <div>
                   <b>{one.club_name}</b>
                   <div className="text-small text-quiet">
-                    {far(one.carry_m)} ± {distance(one.sd_m, units)}, {one.shots.length} shots
+                    {far(one.carry_m)} ± {distance(one.sd_m, units)}, {counted(one.shots.length, 'shot')}
                   </div>
                 </div>
                 <Strip stock={one} />

@@ -8,6 +8,7 @@ import { AskFirst } from '../../ui/AskFirst'
 import { Choice } from '../../ui/Choice'
 import { Problem } from '../../ui/Problem'
 import { ReadScene } from './ReadScene'
+import { counted } from '../../lib/counted'
 
 /** Forget everything that was read; asked first, as there is no way back. */
 function Forget({ reader, scenes }: { reader: string | null; scenes: number }) {
@@ -17,7 +18,7 @@ function Forget({ reader, scenes }: { reader: string | null; scenes: number }) {
       <AskFirst
         words="forget what was read"
         look="text-quiet hover:text-hot"
-        question={`All ${scenes} scenes, and begin anew?`}
+        question={`Forget ${counted(scenes, 'scene')}, and begin anew?`}
         yes="Forget them"
         onYes={() => forget.mutate(reader)}
       />
@@ -103,8 +104,8 @@ export function EyePanel({ player }: EyePanelProps) {
             How {reader === COACH ? 'you read' : `${player.name} reads`}
           </h2>
           <p className="text-small text-quiet">
-            {lostWords(told)} {told.scenes} scenes. Red: bias, eight in ten; blue: spread; grey: what is
-            usual; dots: means of ten scenes, older ones fainter.
+            {lostWords(told)} {counted(told.scenes, 'scene')}. Red: bias, eight in ten; blue: spread; grey:
+            what is usual; dots: means of ten scenes, older ones fainter.
           </p>
           {told.kinds.some((kind) => kind.is_known) && (
             <p className="text-small">

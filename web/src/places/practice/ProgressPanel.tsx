@@ -3,6 +3,7 @@ import type { Player, Progress } from '../../api/client'
 import { progressQuery } from '../../api/practice'
 import { HitChart } from '../../drawing/HitChart'
 import { Problem } from '../../ui/Problem'
+import { counted } from '../../lib/counted'
 
 interface ProgressPanelProps {
   player: Player
@@ -67,9 +68,9 @@ export function ProgressPanel({ player, onOpen }: ProgressPanelProps) {
       <section aria-label="Drills over time">
         <h2 className="text-head font-bold">Drills over time</h2>
         <p className="text-small text-quiet">
-          {told.sessions} {told.sessions === 1 ? 'session' : 'sessions'}, {told.balls} balls. Dots: hits of
-          that day, filled where it passed; bars: eight in ten; the dashes are what playing as on that day
-          brings. The ring gets narrower with each level.
+          {counted(told.sessions, 'session')}, {counted(told.balls, 'ball')}. Dots: hits of that day, filled
+          where it passed; bars: eight in ten; the dashes are what playing as on that day brings. The ring
+          gets narrower with each level.
         </p>
         <ul className="mt-1 grid gap-x-6 sm:grid-cols-2">
           {told.drills.map((drill) => (

@@ -15,6 +15,7 @@ import { ballsOf, forgetRun, nextPart, takeBack, useRun, type RunBall } from '..
 import { Problem } from '../../ui/Problem'
 import { SessionDone } from './SessionDone'
 import { StationPage } from './StationPage'
+import { countedThat } from '../../lib/counted'
 
 const NONE: RunBall[] = []
 const MISS_KEYS: readonly MissName[] = ['heavy', 'thin', 'shank']
@@ -101,7 +102,7 @@ function Begun({ practice, drills }: BegunProps) {
         </button>
         <p className="col-span-2 text-center text-small text-quiet">
           Drill {place + 1} of {practice.parts.length}
-          {waiting > 0 && `; ${waiting} balls wait in this browser to be sent`}
+          {waiting > 0 && `; ${countedThat(waiting, 'ball', 'waits', 'wait')} in this browser to be sent`}
         </p>
         <button
           type="button"

@@ -6,6 +6,7 @@ import { dayAfter, mondayOf, weeksOf } from '../../lib/weeks'
 import { Chips } from '../../ui/Chips'
 import { Problem } from '../../ui/Problem'
 import { SmallNumber } from '../../ui/SmallNumber'
+import { counted } from '../../lib/counted'
 
 const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 
@@ -145,7 +146,7 @@ export function SeasonPanel({ player, onOpen }: SeasonPanelProps) {
       ) : (
         <>
           <h2 className="mt-4 text-lg font-bold">
-            {player.name}: {dated.length} sessions in {all.length} weeks
+            {player.name}: {counted(dated.length, 'session')} in {counted(all.length, 'week')}
           </h2>
           <table className="mt-1 w-full table-fixed border-collapse">
             <thead>

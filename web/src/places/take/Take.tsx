@@ -11,6 +11,7 @@ import { Problem } from '../../ui/Problem'
 import { Told } from '../../ui/Told'
 import { RunSession } from '../practice/RunSession'
 import { LessonSheet } from '../sheets/LessonSheet'
+import { counted } from '../../lib/counted'
 
 const takeQuery = queryOptions({
   queryKey: ['take'],
@@ -35,7 +36,7 @@ function Sessions({ player_id, onRun }: { player_id: string; onRun: (id: string)
               </span>
               <span className="block text-small font-normal text-quiet">
                 {dayWords(one.done_at ?? one.planned_for ?? one.made_at)}, {Math.round(one.minutes)} minutes,{' '}
-                {one.balls} balls
+                {counted(one.balls, 'ball')}
               </span>
             </button>
           </li>
