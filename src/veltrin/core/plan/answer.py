@@ -156,31 +156,31 @@ def as_calls(
     if not len(at):
         return []
     beside = _beside_of(batch, world, solved, targets)
-    played, launched, flown = solved.played, solved.played.launch, solved.played.flights
+    played, leaving, flights = solved.played, solved.played.launch, solved.played.flights
     chosen = [candidates[i] for i in at]
     methods = [c.method for c in chosen]
     distance, bearing = (np.zeros(batch.count) for _ in range(2))
     distance[at], bearing[at] = [c.target.distance_m for c in chosen], [c.target.bearing_rad for c in chosen]
     # Told along the way to the target itself, also where the finish is moved off it.
     own = Targets(distance, bearing)
-    carry, total = own.along(flown.landing), own.along(played.runs.rest)
+    carry, total = own.along(flights.landing), own.along(played.runs.rest)
     flies = carry >= ROLLED_M
     columns = {
         "swing": solved.swing,
         "aim_rad": solved.aim,
         "aim_offset_m": distance * np.tan(solved.aim - bearing),
-        "start_rad": azimuth(launched.velocity),
+        "start_rad": azimuth(leaving.velocity),
         "carry_m": carry,
         "run_m": total - carry,
         "total_m": total,
         "offline_m": own.across(played.runs.rest),
-        "apex_m": flown.apex_m,
-        "descent_rad": -elevation(flown.velocity),
-        "launch_rad": elevation(launched.velocity),
-        "ball_speed_m_s": np.linalg.norm(launched.velocity, axis=1),
+        "apex_m": flights.apex_m,
+        "descent_rad": -elevation(flights.velocity),
+        "launch_rad": elevation(leaving.velocity),
+        "ball_speed_m_s": np.linalg.norm(leaving.velocity, axis=1),
         "club_speed_m_s": played.club_speed,
-        "spin_rad_s": np.linalg.norm(launched.spin, axis=1),
-        "flight_s": flown.flight_s,
+        "spin_rad_s": np.linalg.norm(leaving.spin, axis=1),
+        "flight_s": flights.flight_s,
         "plays_from_m": np.where(flies, carry, total),
         "plays_as_m": np.where(flies, beside.stock_carry_m, beside.stock_total_m),
         "drift_m": beside.drift_m,
