@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from veltrin.core.geometry import Index
+from veltrin.core.methods.stock import KEPT_CLUB
 from veltrin.core.plan.model import Call, Question
 from veltrin.core.plan.play import Batch, World
 from veltrin.core.plan.prepared import prepare
@@ -42,8 +43,14 @@ class One:
 
 
 def one_call(question: Question, call_id: str) -> One | None:
-    """Find a call for a right-hander; None if it is not feasible here."""
-    shot = prepare(replace(question, only=(call_id,), detail_for=()))
+    """Find a call for a right-hander; None if it is not feasible here.
+
+    Which club a kept one keeps, the call says itself: what is used from the level moves with all that the book learns,
+    and a shot that was planned before the last one was booked is booked as it was planned.
+    """
+    club, *method = call_id.split("~")
+    kept = question.kept_club_id or (club if method[:1] == [KEPT_CLUB.id] else None)
+    shot = prepare(replace(question, only=(call_id,), detail_for=(), kept_club_id=kept))
     found, world = shot.found, shot.world
     if found is None:
         return None
