@@ -51,6 +51,12 @@ def candidate_id(club_id: str, method_id: str, target: Target) -> str:
     return plain if target.name == "flag" else f"{plain}~{target.name}"
 
 
+def parts_of(call_id: str) -> tuple[str, str, str]:
+    """Club, method and target of an id as candidate_id makes it; empty where it names none, as for the flag."""
+    club, method, target, *_ = [*call_id.split("~"), "", ""]
+    return club, method, target
+
+
 def targets_of(candidates: Sequence[Candidate], land_m: float | None) -> Targets:
     """Distance and bearing of each candidate's target; where the coach fixed the landing place, that is it."""
     if land_m is not None:
@@ -101,7 +107,7 @@ def list_candidates(question: Question, kept_club_id: str | None) -> tuple[list[
 
 def list_escapes(question: Question, kept_club_id: str | None) -> list[Candidate]:
     """Ways out of a bad lie, and places to lay up; none where the coach fixed the landing place."""
-    asked = {i.split("~")[2] for i in question.only if i.count("~") == 2}
+    asked = {target for _, _, target in map(parts_of, question.only) if target}
     if question.line.land_m is not None or (question.only and not asked):
         return []
     bad = is_bad(question.lie, any(o.is_steep for o in question.line.obstacles))

@@ -8,6 +8,7 @@ import numpy as np
 
 from veltrin.core.geometry import Index
 from veltrin.core.methods.stock import KEPT_CLUB
+from veltrin.core.plan.candidates import parts_of
 from veltrin.core.plan.model import Call, Question
 from veltrin.core.plan.play import Batch, World
 from veltrin.core.plan.prepared import prepare
@@ -48,8 +49,8 @@ def one_call(question: Question, call_id: str) -> One | None:
     Which club a kept one keeps, the call says itself: what is used from the level moves with all that the book learns,
     and a shot that was planned before the last one was booked is booked as it was planned.
     """
-    club, *method = call_id.split("~")
-    kept = question.kept_club_id or (club if method[:1] == [KEPT_CLUB.id] else None)
+    club, method, _ = parts_of(call_id)
+    kept = question.kept_club_id or (club if method == KEPT_CLUB.id else None)
     shot = prepare(replace(question, only=(call_id,), detail_for=(), kept_club_id=kept))
     found, world = shot.found, shot.world
     if found is None:
