@@ -8,7 +8,7 @@ WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.ht
 # Compiled modules halve the start of each of the many processes that tests and commands start.
 unexport PYTHONDONTWRITEBYTECODE
 
-.PHONY: demo test setup check check-python check-web test-web warm web bench fuzz faults docs calibration screenshots wheel clean
+.PHONY: demo test setup check check-python check-web test-web warm web bench fuzz faults flaky answers docs calibration screenshots wheel clean
 
 demo: ## set up, build, serve the made-up players and course
 	@$(MAKE) --no-print-directory -j2 $(STAMPS)/web
@@ -74,6 +74,12 @@ fuzz: $(STAMPS)/venv ## ask everything anything: make fuzz N=100000
 
 faults: $(STAMPS)/venv ## kill it in the middle of everything, fill its disk: make faults N=40
 	$(BIN)/python -m tests.faults.run $(or $(N),40)
+
+flaky: $(STAMPS)/venv ## tests that start servers or watch a clock, again and again under load: make flaky N=20
+	$(BIN)/python -m tests.flaky $(or $(N),20)
+
+answers: $(STAMPS)/venv ## tell what differs from the answers that are kept; WRITE=1 keeps those of now
+	$(BIN)/python -W ignore -m tests.answers $(if $(WRITE),--write)
 
 docs: $(STAMPS)/venv $(STAMPS)/npm ## write schemas, method catalogue and TypeScript types anew
 	$(BIN)/veltrin docs docs

@@ -45,7 +45,7 @@ def cheap_passphrases() -> Iterator[None]:
         yield
 
 
-HELD_ON_BOTH = ("tests/api/", "tests/service/", "tests/store/")
+HELD_ON_BOTH = ("tests/api/", "tests/service/", "tests/store/", "tests/kept/")
 """Where a test that asks for a store is held on SQLite and on PostgreSQL, unless it is about the file itself."""
 
 

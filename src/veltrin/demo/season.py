@@ -16,11 +16,11 @@ from veltrin.demo.log import FIRST_DAY
 from veltrin.service.book import made_booking
 from veltrin.service.contracts.book import BookingIn
 from veltrin.service.contracts.exchange import SceneRecord
-from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.habits import habits_of
+from veltrin.service.kept import QUESTION, RUNS, SCENE
 from veltrin.service.planned import planned_shot
 from veltrin.service.players import find_stored
-from veltrin.service.sessions import level_of, settle
+from veltrin.service.sessions import level_of, settle, stations_of
 from veltrin.service.stations import run_of
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as book_rows
@@ -53,11 +53,13 @@ def _balls(
 ) -> Iterator[BookingRow]:
     """Balls of a drill: where they end, and whether that was within the mark."""
     minute = 0
-    for place, told in enumerate(json.loads(part.stations_json)):
-        limit = told["mark"]["limit"]
+    for place, told in enumerate(stations_of(part)):
+        limit = None if told.mark is None else told.mark.limit
+        assert limit is not None, "a drill of the demo has a mark"
+        assert told.call_id is not None, "a drill of the demo can be played"
         # Once a station: what the balls before teach changes no yardstick of this session.
-        planned = planned_shot(store, PlanRequest.model_validate(told["request"]), str(told["call_id"]))
-        for _ in range(told["balls"]):
+        planned = planned_shot(store, told.request, told.call_id)
+        for _ in range(told.balls):
             past, side = (float(v) for v in rng.normal(0.0, width * limit / 1.35, 2))
             hit = float(np.hypot(past, side)) <= limit
             body = BookingIn.model_validate(
@@ -86,7 +88,7 @@ def _keep(store: Store, rng: np.random.Generator, practised: Practised) -> None:
         stations = [run_of(stored.player.id, one) for one in ready]
         part = PracticePartRow(
             place=0, drill_id=drill.id, phase="test", balls=drill.balls, level=level,
-            stations_json=json.dumps([s.model_dump(mode="json") for s in stations]),
+            stations_json=RUNS.keep(stations),
         )  # fmt: skip
         practice = PracticeRow(
             id=str(uuid.UUID(bytes=rng.bytes(16), version=4)), player_id=stored.player.id, made_at=at, planned_for=at,
@@ -100,7 +102,7 @@ def _keep(store: Store, rng: np.random.Generator, practised: Practised) -> None:
         with store.session() as session:
             for booking in balls:
                 one = stations[booking.station or 0]
-                booking.question_id = book_rows.keep_question(session, one.request.model_dump_json())
+                booking.question_id = book_rows.keep_question(session, QUESTION.keep(one.request))
             rows.add(session, practice)
             book_rows.add_many(session, balls)
 
@@ -116,5 +118,5 @@ def keep_season(store: Store) -> None:
             for scene in scenes:
                 record = SceneRecord.model_validate(scene)
                 values = record.model_dump(exclude={"readings"})
-                kept = json.dumps(record.model_dump()["readings"])
+                kept = SCENE.keep_raw(record.readings)
                 scene_rows.add(session, SceneRow(reader_id=reader or None, readings_json=kept, **values))

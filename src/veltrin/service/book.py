@@ -18,9 +18,9 @@ from veltrin.service.contracts.book import (
     BookingIn,
     BookingOut,
 )
-from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.errors import ConflictError, NotFoundError
 from veltrin.service.joining import call_of, join, struck_words, wants
+from veltrin.service.kept import QUESTION, opened
 from veltrin.service.planned import Planned, planned_shot, planned_stock
 from veltrin.service.players import find_stored
 from veltrin.service.sessions import stations_of
@@ -43,7 +43,7 @@ def _planned(store: Store, body: BookingIn) -> Planned:
             trial = trial_rows.load(session, str(body.trial_id))
         if trial is None or trial.player_id != body.player_id:
             raise NotFoundError("trial_id", "There is no such trial of this player.", "Choose one from /api/trials.")
-        request = PlanRequest.model_validate_json(trial.request_json)
+        request = opened(QUESTION, trial.request_json, "trial_id")
         return planned_shot(store, request, trial.a_call if body.arm == "a" else trial.b_call)
     if body.purpose == "practice":
         return _planned_at(store, body)

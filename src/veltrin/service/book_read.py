@@ -24,6 +24,7 @@ from veltrin.service.contracts.book import (
 )
 from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.errors import NotFoundError
+from veltrin.service.kept import QUESTION, opened
 from veltrin.service.players import find_stored
 from veltrin.service.translate import deg
 from veltrin.service.words import cover_words, drill_words, lie_words, method_words
@@ -117,7 +118,7 @@ def show_question(store: Store, booking_id: str) -> PlanRequest:
         raise NotFoundError(
             "booking_id", "There is no such shot, or it was booked without a question.", "Choose one from /api/book."
         )
-    return PlanRequest.model_validate_json(body)
+    return opened(QUESTION, body, "booking_id")
 
 
 def which_of(

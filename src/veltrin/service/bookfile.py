@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 import uuid
 from dataclasses import replace
 from datetime import UTC, datetime
@@ -12,10 +11,11 @@ from sqlalchemy.orm import Session
 
 from veltrin.exchange.shots_csv import write_table
 from veltrin.service.border import copied
-from veltrin.service.contracts.day import DayIn
 from veltrin.service.contracts.exchange import (
     BookFile,
     BookingRecord,
+    DayRecord,
+    KeptJson,
     KeptRecord,
     MergedOut,
     PlayerRecord,
@@ -24,13 +24,10 @@ from veltrin.service.contracts.exchange import (
     SceneRecord,
     TrialRecord,
 )
-from veltrin.service.contracts.line import LineIn
-from veltrin.service.contracts.plan import PlanRequest
-from veltrin.service.contracts.record import SettingsBody
 from veltrin.service.errors import NotFoundError
+from veltrin.service.kept import DAY, LINE, QUESTION, RUNS, SCENE, SETTINGS, own_question
 from veltrin.service.lessonfile import add_lessons, add_photographs, lesson_records, photograph_records
 from veltrin.service.players import made_of, new_id, player_out
-from veltrin.service.sessions import stations_of
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as book_rows
 from veltrin.store.repositories import days as day_rows
@@ -66,11 +63,11 @@ def _player_record(session: Session, stored: StoredPlayer) -> dict[str, Any]:
         "scenes": [_scene_record(one) for one in scenes],
         "photographs": photograph_records(session, player_id),
         "stands": dict(sorted(stored.stands.items())),
-        "questions": {q: PlanRequest.model_validate_json(body) for q, body in questions.items() if body},
+        "questions": {q: QUESTION.raw(body) for q, body in questions.items() if body},
         "bookings": [copied(BookingRecord, b) for b in sorted(bookings, key=lambda b: (b.booked_at, b.id))],
-        "trials": [copied(TrialRecord, t, request=PlanRequest.model_validate_json(t.request_json)) for t in trials],
+        "trials": [copied(TrialRecord, t, request=QUESTION.raw(t.request_json)) for t in trials],
         "kept": [
-            copied(KeptRecord, s, say=s.key_words, request=PlanRequest.model_validate_json(s.request_json))
+            copied(KeptRecord, s, say=s.key_words, request=QUESTION.raw(s.request_json))
             for s in shot_rows.load_all(session)
             if s.player_id == player_id
         ],
@@ -78,12 +75,12 @@ def _player_record(session: Session, stored: StoredPlayer) -> dict[str, Any]:
 
 
 def _practice_record(row: PracticeRow) -> PracticeRecord:
-    parts = [copied(PracticePartRecord, part, stations=stations_of(part)) for part in row.parts]
+    parts = [copied(PracticePartRecord, part, stations=RUNS.raw(part.stations_json)) for part in row.parts]
     return copied(PracticeRecord, row, parts=parts)
 
 
 def _scene_record(row: SceneRow) -> SceneRecord:
-    return copied(SceneRecord, row, readings=json.loads(row.readings_json))
+    return copied(SceneRecord, row, readings=SCENE.raw(row.readings_json))
 
 
 def export(store: Store, player_id: str | None = None) -> BookFile:
@@ -99,23 +96,31 @@ def export(store: Store, player_id: str | None = None) -> BookFile:
         return BookFile.model_validate(
             {
                 "format": "veltrin-book",
-                "version": 3,
+                "version": 4,
                 "written_at": datetime.now(UTC),
-                "settings": None if settings is None else SettingsBody.model_validate_json(settings),
+                "settings": None if settings is None else SETTINGS.raw(settings),
                 "players": [_player_record(session, p) for p in players],
-                "lines": [(r.name, LineIn.model_validate_json(r.line_json)) for r in line_rows.load_all(session)]
-                if whole
-                else [],
+                "lines": [(r.name, LINE.raw(r.line_json)) for r in line_rows.load_all(session)] if whole else [],
                 "scenes": [_scene_record(r) for r in scene_rows.newest(session, None, MOST_SCENES)] if whole else [],
                 "lessons": lesson_records(session, player_id),
-                "days": [DayIn.model_validate_json(r.day_json) for r in day_rows.load_all(session)] if whole else [],
+                "days": [DayRecord(name=r.name, day=DAY.raw(r.day_json)) for r in day_rows.load_all(session)]
+                if whole
+                else [],
             }
         )
 
 
-def _own(record: Any, player_id: str) -> Any:
-    """A question asked for the player under the id they have here."""
-    return record.model_copy(update={"player_id": player_id})
+def _own_runs(kept: KeptJson | None, player_id: str) -> str:
+    """Stations played by the player under the id they have here, as text to keep."""
+    if kept is None or not isinstance(kept.json_, list):
+        return RUNS.keep_raw(kept)
+    told = [
+        {**one, "request": {**one["request"], "player_id": player_id}}
+        if isinstance(one, dict) and isinstance(one.get("request"), dict)
+        else one
+        for one in kept.json_
+    ]
+    return RUNS.keep_raw(kept.model_copy(update={"json_": told}))
 
 
 def _add_practices(session: Session, record: PlayerRecord, player_id: str) -> tuple[dict[str, str], int]:
@@ -132,14 +137,7 @@ def _add_practices(session: Session, record: PlayerRecord, player_id: str) -> tu
         parts = [
             PracticePartRow(
                 place=place,
-                stations_json=json.dumps(
-                    [
-                        s.model_copy(update={"request": _own(s.request, player_id)}).model_dump(mode="json")
-                        for s in part.stations
-                    ]
-                )
-                if part.stations
-                else "",
+                stations_json=_own_runs(part.stations, player_id),
                 **part.model_dump(exclude={"stations"}),
             )
             for place, part in enumerate(told.parts)
@@ -163,7 +161,7 @@ def _add_scenes(session: Session, scenes: list[SceneRecord], reader_id: str | No
             id=str(uuid.uuid4()) if taken else told.id,
             reader_id=reader_id,
             player_id=player_ids.get(told.player_id, told.player_id),
-            readings_json=json.dumps(told.model_dump()["readings"]),
+            readings_json=SCENE.keep_raw(told.readings),
             **values,
         )
         scene_rows.add(session, row)
@@ -192,11 +190,10 @@ def _add_book(session: Session, record: PlayerRecord, player_id: str, practice_i
         if trial_rows.id_is_taken(session, trial.id):
             trial_ids[trial.id] = str(uuid.uuid4())
         values = trial.model_dump(exclude={"request", "id"})
-        body = _own(trial.request, player_id).model_dump_json()
+        body = own_question(trial.request, player_id)
         trial_rows.add(session, TrialRow(id=trial_ids[trial.id], player_id=player_id, request_json=body, **values))
     questions = {
-        q: book_rows.keep_question(session, _own(body, player_id).model_dump_json())
-        for q, body in record.questions.items()
+        q: book_rows.keep_question(session, own_question(body, player_id)) for q, body in record.questions.items()
     }
     fresh: list[BookingRow] = []
     known_shots = 0
@@ -243,7 +240,7 @@ def _add_player(session: Session, record: PlayerRecord) -> tuple[str, bool]:
             summary=kept.summary,
             say=tuple(kept.say),
             on_card=kept.on_card,
-            request_json=_own(kept.request, player_id).model_dump_json(),
+            request_json=own_question(kept.request, player_id),
             kept_at=kept.kept_at,
         )
     return player_id, taken
@@ -279,16 +276,16 @@ def merge(store: Store, body: BookFile) -> MergedOut:
         lines = {row.name for row in line_rows.load_all(session)}
         for name, line in body.lines:
             if name not in lines:
-                line_rows.save(session, name, line.model_dump_json())
+                line_rows.save(session, name, LINE.keep_raw(line))
                 done["lines"] += 1
-        days = {DayIn.model_validate_json(row.day_json).name for row in day_rows.load_all(session)}
+        days = {row.name for row in day_rows.load_all(session)}
         for day in body.days:
             if day.name not in days:
-                day_rows.save(session, day.name, day.model_dump_json())
+                day_rows.save(session, day.name, DAY.keep_raw(day.day))
                 done["days"] += 1
         done["scenes"] += _add_scenes(session, body.scenes, None, player_ids)
         if body.settings is not None and setting_rows.load(session) is None:
-            setting_rows.save(session, body.settings.model_dump_json())
+            setting_rows.save(session, SETTINGS.keep_raw(body.settings))
     return MergedOut(**done)
 
 
@@ -318,9 +315,11 @@ def _plain(record: dict[str, Any]) -> dict[str, Any]:
 
 
 def _scene_line(who: dict[str, Any], scene: dict[str, Any]) -> dict[str, Any]:
+    told = scene["readings"]["json"]
     read = {
         f"{k}_{name}": v
-        for k, pair in scene["readings"].items()
+        for k, pair in (told.items() if isinstance(told, dict) else ())
+        if isinstance(pair, list)
         for name, v in zip(("true", "read"), pair, strict=True)
     }
     return {**who, **_plain(scene), **read}

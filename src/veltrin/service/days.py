@@ -27,6 +27,7 @@ from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.contracts.tables import AloftOut, DayTables, ExposureOut, ForceOut, GrassOut, SeasonOut
 from veltrin.service.contracts.world import AirIn, WindIn
 from veltrin.service.errors import NotFoundError
+from veltrin.service.kept import DAY
 from veltrin.service.plan import question_of
 from veltrin.service.players import find_stored
 from veltrin.service.translate_plan import call_out, rows_out
@@ -60,7 +61,8 @@ def day_in(day: DayIn, wind: WindIn | None = None) -> Day:
 
 
 def _out(stored: DayRow) -> DayOut:
-    return DayOut(id=stored.id, saved_at=stored.saved_at, day=DayIn.model_validate_json(stored.day_json))
+    day = DAY.open(stored.day_json)
+    return DayOut(id=stored.id, saved_at=stored.saved_at, name=stored.name, day=day.value, problem=day.problem)
 
 
 def list_days(store: Store) -> list[DayOut]:
@@ -73,7 +75,7 @@ def save_day(store: Store, body: DayIn) -> DayOut:
     """Save a day; what the core would refuse is refused here."""
     day_in(body)
     with store.session() as session:
-        return _out(day_rows.save(session, body.name, body.model_dump_json()))
+        return _out(day_rows.save(session, body.name, DAY.keep(body)))
 
 
 def drop_day(store: Store, day_id: int) -> None:

@@ -9,6 +9,7 @@ from pathlib import Path
 
 from veltrin.service.contracts.flight import FlightRequest
 from veltrin.service.flight import fly_one
+from veltrin.service.kept_rows import unreadable
 from veltrin.service.store import DATABASE, open_store
 from veltrin.service.warm import plan_one, warm_up
 from veltrin.store.datafile import way_back
@@ -75,6 +76,29 @@ def _database(place: Path | str) -> Finding:
     return Finding("database", True, f"{path} is sound{_behind(version, 'a copy is made first')}")
 
 
+MOST_NAMED = 5
+
+
+def _kept(place: Path | str) -> Finding:
+    """Whether all that is kept can be opened; what is of another version is looked at once it is brought up to date."""
+    try:
+        version = version_on(place) if isinstance(place, str) else version_of(place) if place.exists() else None
+        if version != known_versions()[0]:
+            return Finding("what is kept", True, "looked at once the database is up to date")
+        store = open_store(place)
+    except StoreError as error:
+        return Finding("what is kept", False, f"{error.problem} {error.fix}")
+    try:
+        found = list(unreadable(store))
+    finally:
+        store.close()
+    if not found:
+        return Finding("what is kept", True, "all of it can be opened")
+    named = "; ".join(f"{one.table} {one.key}: {one.problem}" for one in found[:MOST_NAMED])
+    more = "" if len(found) <= MOST_NAMED else f"; and {len(found) - MOST_NAMED} more"
+    return Finding("what is kept", False, f"{named}{more}. Everything else is there; a later Veltrin may open these")
+
+
 def _flight() -> Finding:
     flown = fly_one(FlightRequest(ball_speed_m_s=53.6, launch_deg=16.3, spin_rpm=7097))
     good = abs(flown.carry_m - 157.0) < 8.0
@@ -94,9 +118,9 @@ def _speed() -> Finding:
 
 
 def examine(data_dir: Path, web_dist: Path, place: Path | str | None = None) -> list[Finding]:
-    """Look at the front end, the data folder, the database, the flight model and the planner.
+    """Look at the front end, the data folder, the database, what is kept in it, the flight model and the planner.
 
     `place`: where the database is, a file or a URL, if not in the data folder.
     """
     place = data_dir / DATABASE if place is None else place
-    return [_front_end(web_dist), _data_folder(data_dir), _database(place), _flight(), _speed()]
+    return [_front_end(web_dist), _data_folder(data_dir), _database(place), _kept(place), _flight(), _speed()]

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 import math
 import zlib
 from collections.abc import Mapping, Sequence
@@ -58,6 +57,7 @@ from veltrin.service.contracts.eye import (
 )
 from veltrin.service.errors import ConflictError, DomainError
 from veltrin.service.habits import habits_of
+from veltrin.service.kept import SCENE
 from veltrin.service.players import find_stored
 from veltrin.service.translate_plan import call_out, places_out, points_out
 from veltrin.service.words import cover_words, summary_of
@@ -233,7 +233,7 @@ def score(store: Store, name: str, body: ScoreIn) -> ScoreOut:
             player_id=body.player_id,
             read_at=body.read_at or datetime.now(UTC),
             scene=name,
-            readings_json=json.dumps(pairs),
+            readings_json=SCENE.keep(pairs),
             call_id=found.read_call.id,
             lost=found.lost,
         )
@@ -259,8 +259,7 @@ def score(store: Store, name: str, body: ScoreIn) -> ScoreOut:
 
 
 def _reads(row: SceneRow) -> tuple[Read, ...]:
-    told: dict[EyeKind, tuple[float, float]] = json.loads(row.readings_json)
-    return tuple(Read(kind, *pair) for kind, pair in told.items())
+    return tuple(Read(kind, *pair) for kind, pair in (SCENE.open(row.readings_json).value or {}).items())
 
 
 def eyes_of(store: Store, reader_id: str | None) -> dict[EyeKind, Eye]:
@@ -358,7 +357,7 @@ def list_scenes(store: Store, reader_id: str | None, limit: int, offset: int) ->
             read_at=row.read_at,
             player_id=row.player_id,
             lost=row.lost,
-            readings=_readings(json.loads(row.readings_json)),
+            readings=_readings(SCENE.open(row.readings_json).value or {}),
         )
         for row in found
     ]

@@ -8,6 +8,7 @@ from datetime import UTC, datetime
 from sqlalchemy.orm import Session
 
 from veltrin.service.contracts.plan import CallOut, PlanRequest
+from veltrin.service.kept import CALL
 from veltrin.service.plan import plan
 from veltrin.service.planned import no_call, plain_request
 from veltrin.service.words import lie_words, method_words
@@ -51,7 +52,7 @@ def join(
         summary=summary[:300],
         request_json=request_json,
         call_id="" if call is None else call.id,
-        call_json="" if call is None else call.model_dump_json(),
+        call_json=CALL.keep(call),
     )
     rows.add_item(session, row)
 

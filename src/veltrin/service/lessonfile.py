@@ -6,22 +6,18 @@ import base64
 import binascii
 import uuid
 from collections.abc import Mapping, Sequence
-from typing import Any
 
 from sqlalchemy.orm import Session
 
 from veltrin.service.border import copied
-from veltrin.service.contracts.day import DayIn
 from veltrin.service.contracts.exchange import (
     LessonItemRecord,
     LessonRecord,
     LessonThingRecord,
     PhotographRecord,
 )
-from veltrin.service.contracts.photographs import SlopeMeasured
-from veltrin.service.contracts.plan import CallOut, PlanRequest
-from veltrin.service.contracts.practice import StationOut
 from veltrin.service.errors import DomainError
+from veltrin.service.kept import CALL, DAY, QUESTION, SLOPE, STATION, own_question
 from veltrin.service.photographs import prepare
 from veltrin.store.repositories import lessons as lesson_rows
 from veltrin.store.repositories import photographs as photograph_rows
@@ -34,7 +30,7 @@ def photograph_records(session: Session, player_id: str) -> list[PhotographRecor
         copied(
             PhotographRecord,
             row,
-            measured=SlopeMeasured.model_validate_json(row.measured_json) if row.measured_json else None,
+            measured=SLOPE.raw(row.measured_json),
             image=base64.b64encode(row.image).decode(),
         )
         for row in photograph_rows.of_player(session, player_id, with_images=True)
@@ -52,7 +48,7 @@ def lesson_records(session: Session, only: str | None) -> list[LessonRecord]:
             copied(
                 LessonRecord,
                 row,
-                day=DayIn.model_validate_json(row.day_json) if row.day_json else None,
+                day=DAY.raw(row.day_json),
                 # What was written of all of them together is not one player's own.
                 aims="" if len(ids) < len(row.players) else row.aims,
                 notes="" if len(ids) < len(row.players) else row.notes,
@@ -68,18 +64,13 @@ def _item(row: LessonItemRow) -> LessonItemRecord:
     return copied(
         LessonItemRecord,
         row,
-        request=PlanRequest.model_validate_json(row.request_json) if row.request_json else None,
-        call=CallOut.model_validate_json(row.call_json) if row.call_json else None,
+        request=QUESTION.raw(row.request_json),
+        call=CALL.raw(row.call_json),
     )
 
 
 def _thing(row: LessonThingRow) -> LessonThingRecord:
-    station = StationOut.model_validate_json(row.station_json) if row.station_json else None
-    return copied(LessonThingRecord, row, station=station)
-
-
-def _json(body: Any) -> str:
-    return "" if body is None else body.model_dump_json()
+    return copied(LessonThingRecord, row, station=STATION.raw(row.station_json))
 
 
 def add_lessons(session: Session, told: Sequence[LessonRecord], ids: Mapping[str, Mapping[str, str]]) -> dict[str, str]:
@@ -105,13 +96,13 @@ def add_lessons(session: Session, told: Sequence[LessonRecord], ids: Mapping[str
             session,
             LessonRow(
                 id=lesson_id,
-                day_json=_json(record.day),
+                day_json=DAY.keep_raw(record.day),
                 players=[LessonPlayerRow(player_id=p, place=place) for place, p in enumerate(known)],
                 things=[
                     LessonThingRow(
                         player_id=players[thing.player_id],
                         item_id=items.get(thing.item_id or ""),
-                        station_json=_json(thing.station),
+                        station_json=STATION.keep_raw(thing.station),
                         **thing.model_dump(exclude={"player_id", "item_id", "station"}),
                     )
                     for thing in record.things
@@ -135,7 +126,6 @@ def _add_item(
     session: Session, lesson_id: str, item_id: str, item: LessonItemRecord, ids: Mapping[str, Mapping[str, str]]
 ) -> None:
     player_id = ids["player"][item.player_id]
-    request = None if item.request is None else item.request.model_copy(update={"player_id": player_id})
     lesson_rows.add_item(
         session,
         LessonItemRow(
@@ -144,8 +134,8 @@ def _add_item(
             player_id=player_id,
             # A kept shot has another number here, and the file doesn't say which.
             ref="" if item.kind == "shot" else ids.get(item.kind, {}).get(item.ref, item.ref),
-            request_json=_json(request),
-            call_json=_json(item.call),
+            request_json="" if item.request is None else own_question(item.request, player_id),
+            call_json=CALL.keep_raw(item.call),
             **item.model_dump(exclude={"id", "player_id", "ref", "request", "call"}),
         ),
     )
@@ -171,7 +161,7 @@ def add_photographs(
             player_id=player_id,
             lesson_id=lesson_id if lesson_id and lesson_rows.load(session, lesson_id) is not None else None,
             booking_id=booking_ids.get(record.booking_id or ""),
-            measured_json=_json(record.measured),
+            measured_json=SLOPE.keep_raw(record.measured),
             image=_image(record.image, f"photographs.{place}.image"),
             **record.model_dump(exclude={"id", "lesson_id", "booking_id", "measured", "image"}),
         )

@@ -10,7 +10,6 @@ from sqlalchemy.orm import Session
 
 from veltrin.core.practice import drill_named
 from veltrin.service.book_read import booking_out
-from veltrin.service.contracts.day import DayIn
 from veltrin.service.contracts.lessons import (
     GatherIn,
     LessonIn,
@@ -29,6 +28,7 @@ from veltrin.service.contracts.plan import CallOut, PlanRequest
 from veltrin.service.contracts.practice import StationOut
 from veltrin.service.errors import ConflictError, NotFoundError
 from veltrin.service.joining import call_of, struck_words
+from veltrin.service.kept import CALL, DAY, QUESTION, STATION, Opened
 from veltrin.service.photographs import photograph_out
 from veltrin.service.planned import plain_request
 from veltrin.service.players import find_stored
@@ -72,7 +72,7 @@ def keep_lesson(store: Store, lesson_id: str, body: LessonIn) -> LessonOut:
             found = LessonRow(id=lesson_id, made_at=datetime.now(UTC), held_on=body.held_on, players=[], things=[])
             rows.add(session, found)
         found.held_on, found.place, found.aims, found.notes = body.held_on, body.place, body.aims, body.notes
-        found.day_json = "" if body.day is None else body.day.model_dump_json()
+        found.day_json = DAY.keep(body.day)
         if [p.player_id for p in found.players] != body.player_ids:
             _may_leave(session, found, body.player_ids)
             rows.put_players(session, found, body.player_ids)
@@ -143,8 +143,8 @@ def put_item(store: Store, lesson_id: str, item_id: str, body: LessonItemIn) -> 
         row.player_id, row.kind, row.ref = body.player_id, body.kind, body.ref
         row.summary, row.words = summary[:300], body.words
         row.call_id = "" if call is None else call.id
-        row.request_json = "" if body.request is None else plain_request(body.request).model_dump_json()
-        row.call_json = "" if call is None else call.model_dump_json()
+        row.request_json = QUESTION.keep(None if body.request is None else plain_request(body.request))
+        row.call_json = CALL.keep(call)
         session.flush()
         return item_out(session, row)
 
@@ -175,7 +175,7 @@ def gather(store: Store, lesson_id: str, body: GatherIn) -> LessonOut:
         asked = {b.id: book_rows.question_of(session, b.question_id) for b in found if b.question_id is not None}
     for booking in found:
         body_json = asked.get(booking.id)
-        request = None if body_json is None else PlanRequest.model_validate_json(body_json)
+        request = QUESTION.open(body_json).value
         call = None
         if request is not None:
             try:
@@ -194,7 +194,7 @@ def gather(store: Store, lesson_id: str, body: GatherIn) -> LessonOut:
                 summary=struck_words(booking),
                 request_json=body_json or "",
                 call_id="" if call is None else call.id,
-                call_json="" if call is None else call.model_dump_json(),
+                call_json=CALL.keep(call),
             )
             rows.add_item(session, row)
     return show_lesson(store, lesson_id)
@@ -206,6 +206,7 @@ def gather(store: Store, lesson_id: str, body: GatherIn) -> LessonOut:
 def item_out(session: Session, row: LessonItemRow) -> LessonItemOut:
     """Something that was done, with the booked shot while it is in the book."""
     booking = book_rows.load(session, row.ref) if row.kind == "booking" else None
+    request, call, problem = _shot_of(row)
     return LessonItemOut.model_validate(
         {
             "id": row.id,
@@ -215,11 +216,18 @@ def item_out(session: Session, row: LessonItemRow) -> LessonItemOut:
             "ref": row.ref,
             "summary": row.summary,
             "words": row.words,
-            "request": PlanRequest.model_validate_json(row.request_json) if row.request_json else None,
-            "call": CallOut.model_validate_json(row.call_json) if row.call_json else None,
+            "request": request,
+            "call": call,
+            "problem": problem,
             "booking": None if booking is None else booking_out(booking),
         }
     )
+
+
+def _shot_of(row: LessonItemRow) -> tuple[PlanRequest | None, CallOut | None, str]:
+    """Question and call of something that was done, as far as they can be opened, and what can't be."""
+    request, call = QUESTION.open(row.request_json), CALL.open(row.call_json)
+    return request.value, call.value, request.problem or call.problem
 
 
 def _row_out(lesson: LessonRow, names: dict[str, str], count: int) -> dict[str, object]:
@@ -272,7 +280,7 @@ def show_lesson(store: Store, lesson_id: str) -> LessonOut:
         return LessonOut.model_validate(
             {
                 **base,
-                "day": DayIn.model_validate_json(lesson.day_json) if lesson.day_json else None,
+                "day": DAY.open(lesson.day_json).value,
                 "notes": lesson.notes,
                 "done": [item_out(session, row) for row in done],
                 "photographs": [photograph_out(p) for p in photograph_rows.of_lesson(session, lesson_id)],
@@ -301,18 +309,19 @@ def sheet_of(
 
 
 def _thing_out(thing: LessonThingRow, item: LessonItemRow | None) -> ThingOut:
-    has_call = item is not None and item.call_json != ""
+    request, call, _ = (None, None, "") if item is None else _shot_of(item)
+    station: Opened[StationOut] = STATION.open(thing.station_json)
     return ThingOut(
         item_id=thing.item_id,
         title=thing.title,
         words=thing.words.split("\n") if thing.words else [],
         drill_id=thing.drill_id,
         drill_name="" if thing.drill_id is None else drill_words(thing.drill_id),
-        station=StationOut.model_validate_json(thing.station_json) if thing.station_json else None,
+        station=station.value,
         fault=thing.fault,
         cure=thing.cure,
-        request=PlanRequest.model_validate_json(item.request_json) if item and has_call else None,
-        call=CallOut.model_validate_json(item.call_json) if item and has_call else None,
+        request=None if call is None else request,
+        call=call,
     )
 
 
@@ -353,7 +362,7 @@ def _thing_row(player_id: str, place: int, thing: ThingIn, station: StationOut |
         title=thing.title,
         words="\n".join(line for line in thing.words if line),
         drill_id=thing.drill_id,
-        station_json="" if station is None else station.model_dump_json(),
+        station_json=STATION.keep(station),
         fault=thing.fault,
         cure=thing.cure,
     )

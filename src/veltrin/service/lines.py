@@ -6,9 +6,9 @@ from pydantic import ValidationError
 
 from veltrin.exchange.geojson import Origin, read_line, write_line
 from veltrin.service.contracts.errors import explain
-from veltrin.service.contracts.line import LineIn
 from veltrin.service.contracts.lines import GeoJsonAsk, GeoJsonOut, GeoJsonText, LineNew, LineOut
 from veltrin.service.errors import DomainError, NotFoundError
+from veltrin.service.kept import LINE
 from veltrin.service.translate_line import line_in, line_out
 from veltrin.store.engine import Store
 from veltrin.store.repositories import lines as line_rows
@@ -16,8 +16,8 @@ from veltrin.store.tables import LineRow
 
 
 def _out(stored: LineRow) -> LineOut:
-    line = LineIn.model_validate_json(stored.line_json)
-    return LineOut(id=stored.id, name=stored.name, saved_at=stored.saved_at, line=line)
+    line = LINE.open(stored.line_json)
+    return LineOut(id=stored.id, name=stored.name, saved_at=stored.saved_at, line=line.value, problem=line.problem)
 
 
 def list_lines(store: Store) -> list[LineOut]:
@@ -30,7 +30,7 @@ def save_line(store: Store, body: LineNew) -> LineOut:
     """Save a line; what the core would refuse is refused here."""
     line_in(body.line)
     with store.session() as session:
-        return _out(line_rows.save(session, body.name.strip(), body.line.model_dump_json()))
+        return _out(line_rows.save(session, body.name.strip(), LINE.keep(body.line)))
 
 
 def drop_line(store: Store, line_id: int) -> None:

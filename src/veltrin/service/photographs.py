@@ -19,6 +19,7 @@ from veltrin.service.contracts.photographs import (
     SlopeMeasured,
 )
 from veltrin.service.errors import ConflictError, DomainError, NotFoundError
+from veltrin.service.kept import SLOPE
 from veltrin.service.players import find_stored
 from veltrin.store.engine import Store
 from veltrin.store.repositories import lessons as lesson_rows
@@ -96,7 +97,7 @@ def photograph_out(row: PhotographRow) -> PhotographOut:
         width=row.width,
         height=row.height,
         focal_mm=row.focal_mm,
-        measured=SlopeMeasured.model_validate_json(row.measured_json) if row.measured_json else None,
+        measured=SLOPE.open(row.measured_json).value,
     )
 
 
@@ -177,7 +178,7 @@ def measure_slope(store: Store, photograph_id: str, lines: SlopeLinesIn) -> Phot
         row = rows.load(session, photograph_id)
         if row is None:
             raise _none(photograph_id)
-        row.measured_json = told.model_dump_json()
+        row.measured_json = SLOPE.keep(told)
         return photograph_out(row)
 
 

@@ -14,6 +14,7 @@ from veltrin.service.contracts.book import (
 )
 from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.errors import ConflictError, DomainError
+from veltrin.service.kept import QUESTION
 from veltrin.service.plan import question_of
 from veltrin.service.players import find_stored
 from veltrin.service.translate_world import air_in
@@ -73,7 +74,7 @@ def planned_shot(store: Store, request: PlanRequest, call_id: str) -> Planned:
     hand = -1.0 if question.player.left_handed else 1.0
     return Planned(
         question,
-        plain.model_dump_json(),
+        QUESTION.keep(plain),
         club.id,
         club.name,
         family_of(club),

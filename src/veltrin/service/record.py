@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from veltrin.service.border import copied
-from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.contracts.record import SettingsBody, ShotNew, ShotOut
 from veltrin.service.errors import ConflictError, NotFoundError
 from veltrin.service.joining import join
+from veltrin.service.kept import QUESTION, SETTINGS
 from veltrin.service.plan import find_asked, plan
 from veltrin.service.planned import plain_request
 from veltrin.service.words import summary_of
@@ -21,19 +21,20 @@ def read_settings(store: Store) -> SettingsBody:
     """Settings as stored, defaults where there are none."""
     with store.session() as session:
         stored = setting_rows.load(session)
-    return SettingsBody.model_validate_json(stored) if stored else SettingsBody()
+    return SETTINGS.open(stored).value or SettingsBody()
 
 
 def write_settings(store: Store, body: SettingsBody) -> SettingsBody:
     """Replace the settings."""
     with store.session() as session:
-        setting_rows.save(session, body.model_dump_json())
+        setting_rows.save(session, SETTINGS.keep(body))
     return body
 
 
 def _out(row: ShotRow) -> ShotOut:
-    request = PlanRequest.model_validate_json(row.request_json)
-    return copied(ShotOut, row, player_name=row.player.name, say=row.key_words, request=request)
+    asked = QUESTION.open(row.request_json)
+    given = {"request": asked.value, "problem": asked.problem}
+    return copied(ShotOut, row, player_name=row.player.name, say=row.key_words, **given)
 
 
 def keep_shot(store: Store, body: ShotNew) -> ShotOut:
@@ -59,7 +60,7 @@ def keep_shot(store: Store, body: ShotNew) -> ShotOut:
             summary=summary_of(calls[0]),
             say=tuple(calls[0].key_words),
             on_card=body.on_card,
-            request_json=plain.model_dump_json(),
+            request_json=QUESTION.keep(plain),
         )
         join(
             session,

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 import uuid
 from collections.abc import Sequence
 from datetime import UTC, datetime
@@ -33,6 +32,7 @@ from veltrin.service.contracts.sessions import (
 from veltrin.service.errors import ConflictError, NotFoundError
 from veltrin.service.habits import habits_of
 from veltrin.service.joining import join
+from veltrin.service.kept import RUNS
 from veltrin.service.players import find_stored
 from veltrin.service.stations import run_of
 from veltrin.service.words import drill_words
@@ -47,7 +47,7 @@ MOST_WORDS = 500
 
 def stations_of(part: PracticePartRow) -> list[StationRun]:
     """Stations of a part as they stood when its session began; none before."""
-    return [StationRun.model_validate(one) for one in json.loads(part.stations_json or "[]")]
+    return RUNS.open(part.stations_json).value or []
 
 
 def _part_out(practice: PracticeRow, part: PracticePartRow) -> SessionPartOut:
@@ -207,7 +207,7 @@ def begin_practice(store: Store, practice_id: str) -> KeptPracticeOut:
             if found is not None and found.state == "planned" and len(found.parts) == len(made):
                 for part, (level, stations) in zip(found.parts, made, strict=True):
                     part.level, part.balls = level, sum(s.balls for s in stations)
-                    part.stations_json = json.dumps([s.model_dump(mode="json") for s in stations])
+                    part.stations_json = RUNS.keep(stations)
                 found.state, found.began_at = "begun", datetime.now(UTC)
                 drills = ", ".join(drill_words(part.drill_id) for part in found.parts)
                 join(session, "session", found.id, player_id, summary=f"Practice: {drills}")

@@ -12,6 +12,7 @@ from veltrin.service.contracts.book import CloudOut, FinishedOut, MeasureOut, Tr
 from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.errors import ConflictError, NotFoundError
 from veltrin.service.joining import join
+from veltrin.service.kept import QUESTION
 from veltrin.service.planned import plain_request, planned_shot
 from veltrin.service.players import find_stored
 from veltrin.service.translate import deg
@@ -65,7 +66,7 @@ def start_trial(store: Store, body: TrialNew) -> TrialOut:
         a_words=a_words,
         b_words=b_words,
         order="".join(order_of(body.balls_each, uuid.UUID(trial_id).int % 2**32)),
-        request_json=request.model_dump_json(),
+        request_json=QUESTION.keep(request),
     )
     with store.session() as session:
         rows.add(session, trial)
@@ -135,7 +136,7 @@ def _clouds(finished: list[FinishedOut]) -> list[CloudOut]:
 def _out(store: Store, trial: TrialRow) -> TrialOut:
     with store.session() as session:
         balls = book_rows.every(session, Which(trial.player_id, trial_id=trial.id))
-    finished = _finished(balls)
+    finished, asked = _finished(balls), QUESTION.open(trial.request_json)
     left = list(trial.order)
     for ball in balls:
         if ball.arm in left:
@@ -156,7 +157,8 @@ def _out(store: Store, trial: TrialRow) -> TrialOut:
             "measures": _measures(balls, trial),
             "balls": finished,
             "clouds": _clouds(finished),
-            "request": PlanRequest.model_validate_json(trial.request_json),
+            "request": asked.value,
+            "problem": asked.problem,
         }
     )
 

@@ -1915,7 +1915,7 @@ export interface components {
          */
         BookFile: {
             /** Days */
-            days: components["schemas"]["DayIn"][];
+            days: components["schemas"]["DayRecord"][];
             /**
              * Format
              * @constant
@@ -1926,7 +1926,7 @@ export interface components {
             /** Lines */
             lines: [
                 string,
-                components["schemas"]["LineIn"]
+                components["schemas"]["KeptJson"]
             ][];
             /** Players */
             players: components["schemas"]["PlayerRecord"][];
@@ -1936,12 +1936,12 @@ export interface components {
              */
             scenes?: components["schemas"]["SceneRecord"][];
             /** @description Left out in the file of a single player. */
-            settings: components["schemas"]["SettingsBody"] | null;
+            settings: components["schemas"]["KeptJson"] | null;
             /**
              * Version
              * @enum {integer}
              */
-            version: 1 | 2 | 3;
+            version: 1 | 2 | 3 | 4;
             /**
              * Written At
              * Format: date-time
@@ -2993,14 +2993,31 @@ export interface components {
          * @description A saved day.
          */
         DayOut: {
-            day: components["schemas"]["DayIn"];
+            /** @description None: it can't be opened, and `problem` says why. */
+            day: components["schemas"]["DayIn"] | null;
             /** Id */
             id: number;
+            /** Name */
+            name: string;
+            /**
+             * Problem
+             * @default
+             */
+            problem: string;
             /**
              * Saved At
              * Format: date-time
              */
             saved_at: string;
+        };
+        /**
+         * DayRecord
+         * @description A saved day under its name; files before version 4 held the day alone.
+         */
+        DayRecord: {
+            day: components["schemas"]["KeptJson"];
+            /** Name */
+            name: string;
         };
         /**
          * DayScene
@@ -3819,6 +3836,20 @@ export interface components {
             words: string;
         };
         /**
+         * KeptJson
+         * @description A piece of JSON as it was kept: the version of its form, the laws that made its numbers (0: not said), itself.
+         *
+         *     A plain piece, as files had them before version 4, is version 0 of its form.
+         */
+        KeptJson: {
+            /** Json */
+            json: unknown;
+            /** Law */
+            law: number;
+            /** Version */
+            version: number;
+        };
+        /**
          * KeptPracticeOut
          * @description A session that is kept.
          */
@@ -3881,7 +3912,7 @@ export interface components {
             note: string;
             /** On Card */
             on_card: boolean;
-            request: components["schemas"]["PlanRequest"];
+            request: components["schemas"]["KeptJson"];
             /** Say */
             say: string[];
             /** Summary */
@@ -4126,6 +4157,12 @@ export interface components {
             kind: "shot" | "booking" | "fault" | "trial" | "drill" | "session" | "slope" | "words";
             /** Player Id */
             player_id: string;
+            /**
+             * Problem
+             * @description Why its question or its call can't be opened, where that is so.
+             * @default
+             */
+            problem: string;
             /** Ref */
             ref: string;
             request: components["schemas"]["PlanRequest"] | null;
@@ -4144,7 +4181,7 @@ export interface components {
              * Format: date-time
              */
             at: string;
-            call: components["schemas"]["CallOut"] | null;
+            call: components["schemas"]["KeptJson"] | null;
             /** Call Id */
             call_id: string;
             /**
@@ -4161,7 +4198,7 @@ export interface components {
             player_id: string;
             /** Ref */
             ref: string;
-            request: components["schemas"]["PlanRequest"] | null;
+            request: components["schemas"]["KeptJson"] | null;
             /** Summary */
             summary: string;
             /** Words */
@@ -4227,7 +4264,7 @@ export interface components {
             aims: string;
             /** Began At */
             began_at: string | null;
-            day: components["schemas"]["DayIn"] | null;
+            day: components["schemas"]["KeptJson"] | null;
             /** Ended At */
             ended_at: string | null;
             /**
@@ -4310,7 +4347,7 @@ export interface components {
             place: number;
             /** Player Id */
             player_id: string;
-            station: components["schemas"]["StationOut"] | null;
+            station: components["schemas"]["KeptJson"] | null;
             /** Title */
             title: string;
             /** Words */
@@ -4531,12 +4568,15 @@ export interface components {
         LineOut: {
             /** Id */
             id: number;
-            line: components["schemas"]["LineIn"];
-            /**
-             * Name
-             * @description What you call it.
-             */
+            /** @description None: it can't be opened, and `problem` says why. */
+            line: components["schemas"]["LineIn"] | null;
+            /** Name */
             name: string;
+            /**
+             * Problem
+             * @default
+             */
+            problem: string;
             /**
              * Saved At
              * Format: date-time
@@ -5125,7 +5165,7 @@ export interface components {
             image: string;
             /** Lesson Id */
             lesson_id: string | null;
-            measured: components["schemas"]["SlopeMeasured"] | null;
+            measured: components["schemas"]["KeptJson"] | null;
             /**
              * Taken At
              * Format: date-time
@@ -5830,7 +5870,7 @@ export interface components {
              * @description Questions that shots were booked for, by id.
              */
             questions: {
-                [key: string]: components["schemas"]["PlanRequest"];
+                [key: string]: components["schemas"]["KeptJson"];
             };
             /**
              * Scatter Handicap
@@ -6014,8 +6054,7 @@ export interface components {
              * @enum {string}
              */
             phase: "blocked" | "mixed" | "test";
-            /** Stations */
-            stations: components["schemas"]["StationRun"][];
+            stations: components["schemas"]["KeptJson"] | null;
             /** Struck */
             struck: number | null;
         };
@@ -6300,13 +6339,7 @@ export interface components {
              * Format: date-time
              */
             read_at: string;
-            /** Readings */
-            readings: {
-                [key: string]: [
-                    number,
-                    number
-                ];
-            };
+            readings: components["schemas"]["KeptJson"];
             /** Scene */
             scene: string;
         };
@@ -7005,7 +7038,13 @@ export interface components {
             player_id: string;
             /** Player Name */
             player_name: string;
-            request: components["schemas"]["PlanRequest"];
+            /**
+             * Problem
+             * @default
+             */
+            problem: string;
+            /** @description None: it can't be opened, and `problem` says why. */
+            request: components["schemas"]["PlanRequest"] | null;
             /**
              * Say
              * @description What to say to the player, as it was when the shot was kept.
@@ -7575,7 +7614,13 @@ export interface components {
             order: ("a" | "b")[];
             /** Player Id */
             player_id: string;
-            request: components["schemas"]["PlanRequest"];
+            /**
+             * Problem
+             * @default
+             */
+            problem: string;
+            /** @description None: it can't be opened, and `problem` says why. */
+            request: components["schemas"]["PlanRequest"] | null;
             /** Struck */
             struck: number;
         };
@@ -7606,7 +7651,7 @@ export interface components {
             name: string;
             /** Order */
             order: string;
-            request: components["schemas"]["PlanRequest"];
+            request: components["schemas"]["KeptJson"];
         };
         /**
          * TurnOut

@@ -1,6 +1,6 @@
 import house from '../../../docs/schema/house.json'
 import tables from '../../../docs/schema/day.json'
-import type { Day } from '../api/client'
+import type { Day, SavedDay } from '../api/client'
 import { coverOf, type CoverName } from './covers'
 import type { Reading } from './reading'
 
@@ -247,3 +247,6 @@ export const windAtHeight = (day: DayReading, height: number) => day.wind * fact
 
 export const exposureWords = (name: DayReading['exposure']) =>
   tables.exposures.find((exposure) => exposure.name === name)?.words ?? name
+
+/** The saved days that can be opened. */
+export const daysIn = (saved: readonly SavedDay[]): Day[] => saved.flatMap(({ day }) => (day ? [day] : []))

@@ -44,17 +44,20 @@ function useOpen() {
       const shot = unwrap(
         await client.GET('/api/shots/{shot_id}', { params: { path: { shot_id: Number(ref) } } }),
       )
+      if (!shot.request) throw new Error(shot.problem)
       open(fromRequest(shot.request, shot.call_id))
       go('bench')
     },
     line: async (ref) => {
       const line = (await queries.query(linesQuery)).find((one) => `${one.id}` === ref)
-      if (line) set(fromLine(line.line))
+      if (line && !line.line) throw new Error(line.problem)
+      if (line?.line) set(fromLine(line.line))
       go('bench')
     },
     day: async (ref) => {
       const day = (await queries.query(daysQuery)).find((one) => `${one.id}` === ref)
-      if (day) set({ ...fromDay(day.day), dayName: day.day.name })
+      if (day && !day.day) throw new Error(day.problem)
+      if (day?.day) set({ ...fromDay(day.day), dayName: day.name })
       go('conditions')
     },
     method: (ref) => go('methods', `method=${ref}`),

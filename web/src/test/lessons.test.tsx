@@ -35,7 +35,7 @@ const drill = {
 const item = (more: Partial<LessonItem> = {}): LessonItem => ({
   id: ITEM, kind: 'booking', player_id: 'tove', at: '2026-11-20T10:08:00Z', ref: 'b', summary: 'Lob wedge: downhill',
   words: '', request, call: sampleCall({ faults: [{ fault: 'hits behind it', cure: 'lean with the hill' }] }),
-  booking: null, ...more,
+  problem: '', booking: null, ...more,
 }) // prettier-ignore
 const sheet = (things: Lesson['sheets'][number]['things'] = []): Lesson['sheets'][number] => ({
   player_id: 'tove', player_name: 'Tove Aldersyn', hand: 'right', things,

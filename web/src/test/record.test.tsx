@@ -228,7 +228,7 @@ describe('a fault', () => {
 
 describe('a trial', () => {
   const trial: Trial = {
-    id: '11111111-1111-4111-8111-111111111111', player_id: 'tove', name: 'A against B', made_at: '2026-11-25T10:00:00Z',
+    id: '11111111-1111-4111-8111-111111111111', player_id: 'tove', name: 'A against B', made_at: '2026-11-25T10:00:00Z', problem: '',
     a_call: '58~dropped-foot', b_call: '54~kept-club', a_words: 'lob wedge', b_words: 'sand wedge',
     order: ['a', 'b', 'b', 'a'], struck: 3, next_arm: 'a', request: toRequest(READING),
     balls: [{ arm: 'a', past_m: 1, side_m: 0 }, { arm: 'b', past_m: -1, side_m: 2 }, { arm: 'b', past_m: 3, side_m: 0 }],

@@ -394,4 +394,5 @@ class TrialOut(Contract):
     measures: list[MeasureOut]
     balls: list[FinishedOut] = Field(description="Where its balls finished, in the order struck.")
     clouds: list[CloudOut] = Field(description="Of each way with two balls or more.")
-    request: PlanRequest
+    request: PlanRequest | None = Field(description="None: it can't be opened, and `problem` says why.")
+    problem: str = ""

@@ -39,7 +39,9 @@ class DayOut(Contract):
 
     id: int
     saved_at: datetime
-    day: DayIn
+    name: str
+    day: DayIn | None = Field(description="None: it can't be opened, and `problem` says why.")
+    problem: str = ""
 
 
 class TwoDaysRequest(Contract):

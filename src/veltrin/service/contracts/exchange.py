@@ -4,11 +4,10 @@ from __future__ import annotations
 
 import math
 from datetime import datetime
-from typing import Annotated, Literal, Self, get_args
+from typing import Annotated, Any, Literal, Self, get_args
 
-from pydantic import Field, model_validator
+from pydantic import ConfigDict, Field, model_validator
 
-from veltrin.core.eye import EyeKind
 from veltrin.core.hole import AreaKindName
 from veltrin.core.learn import MOST_TOLD, SUREST_SD, Arm, Miss, Practised
 from veltrin.core.practice import TOP_LEVEL, Phase
@@ -30,17 +29,11 @@ from veltrin.service.contracts.book import (
     Source,
     within,
 )
-from veltrin.service.contracts.day import DayIn
 from veltrin.service.contracts.lessons import MOST_PLAYERS, MOST_THINGS, ItemKind, LessonState
-from veltrin.service.contracts.line import LineIn
 from veltrin.service.contracts.lines import LineName
 from veltrin.service.contracts.methods import Stand
-from veltrin.service.contracts.photographs import SlopeMeasured
-from veltrin.service.contracts.plan import CallOut, PlanRequest
 from veltrin.service.contracts.players import ClubOut, PlayerBase
-from veltrin.service.contracts.practice import StationOut
-from veltrin.service.contracts.record import SettingsBody
-from veltrin.service.contracts.sessions import MOST_PARTS, State, StationRun
+from veltrin.service.contracts.sessions import MOST_PARTS, State
 
 LONGEST_TEXT = 8_000_000
 
@@ -103,11 +96,34 @@ class ImportOut(Contract):
 
 
 RAD = math.radians(1.0)
-ReadValue = Annotated[float, Field(ge=-400, le=400)]
 TOLD = (-MOST_TOLD, MOST_TOLD)
 WEIGHT = (1e-6, SUREST_SD**-2)
 
 MISSES_PATTERN = "^((" + "|".join(get_args(Miss)) + ")(,|$))*$"
+
+
+MOST_LAWS = 1_000_000
+
+
+class KeptJson(Contract):
+    """A piece of JSON as it was kept: the version of its form, the laws that made its numbers (0: not said), itself.
+
+    A plain piece, as files had them before version 4, is version 0 of its form.
+    """
+
+    model_config = ConfigDict(populate_by_name=True, serialize_by_alias=True)
+
+    version: int = Field(ge=0, le=MOST_LAWS)
+    law: int = Field(ge=0, le=MOST_LAWS)
+    json_: Any = Field(alias="json")
+
+    @model_validator(mode="before")
+    @classmethod
+    def _of_version_0(cls, told: Any) -> Any:
+        is_dated = isinstance(told, dict) and {"version", "law", "json"} == told.keys()
+        if is_dated or isinstance(told, KeptJson):
+            return told
+        return {"version": 0, "law": 0, "json": told}
 
 
 class BookingRecord(Contract):
@@ -186,7 +202,7 @@ class TrialRecord(Contract):
     a_words: str = Field(max_length=120)
     b_words: str = Field(max_length=120)
     order: str = Field(pattern=r"^[ab]{0,120}$")
-    request: PlanRequest
+    request: KeptJson
 
 
 class KeptRecord(Contract):
@@ -198,7 +214,7 @@ class KeptRecord(Contract):
     summary: str = Field(max_length=200)
     say: list[Annotated[str, Field(max_length=500)]] = Field(max_length=40)
     on_card: bool
-    request: PlanRequest
+    request: KeptJson
 
 
 class PracticePartRecord(Contract):
@@ -208,7 +224,7 @@ class PracticePartRecord(Contract):
     phase: Phase
     balls: int = Field(ge=0, le=200)
     level: int = Field(ge=0, le=TOP_LEVEL)
-    stations: list[StationRun] = Field(max_length=20)
+    stations: KeptJson | None
     hits: int | None = Field(ge=0, le=10000)
     struck: int | None = Field(ge=0, le=10000)
     asked: int | None = Field(ge=0, le=10000)
@@ -237,7 +253,7 @@ class SceneRecord(Contract):
     player_id: str = Field(max_length=40)
     read_at: Moment
     scene: str = Field(max_length=40)
-    readings: dict[EyeKind, tuple[ReadValue, ReadValue]]
+    readings: KeptJson
     call_id: str = Field(max_length=60)
     lost: float | None = Field(ge=-50, le=50)
 
@@ -256,7 +272,7 @@ class PhotographRecord(Contract):
     width: int = Field(ge=1, le=10000)
     height: int = Field(ge=1, le=10000)
     focal_mm: float | None = Field(ge=10, le=400)
-    measured: SlopeMeasured | None
+    measured: KeptJson | None
     image: str = Field(max_length=LONGEST_IMAGE, pattern=r"^[A-Za-z0-9+/]+={0,2}$")
 
 
@@ -271,8 +287,8 @@ class LessonItemRecord(Contract):
     summary: str = Field(max_length=300)
     words: str = Field(max_length=1000)
     call_id: str = Field(max_length=60)
-    request: PlanRequest | None
-    call: CallOut | None
+    request: KeptJson | None
+    call: KeptJson | None
 
 
 class LessonThingRecord(Contract):
@@ -284,7 +300,7 @@ class LessonThingRecord(Contract):
     title: str = Field(max_length=120)
     words: str = Field(max_length=1200)
     drill_id: str | None = Field(max_length=40)
-    station: StationOut | None
+    station: KeptJson | None
     fault: str = Field(max_length=300)
     cure: str = Field(max_length=300)
 
@@ -299,7 +315,7 @@ class LessonRecord(Contract):
     began_at: Moment | None
     ended_at: Moment | None
     place: str = Field(max_length=60)
-    day: DayIn | None
+    day: KeptJson | None
     aims: str = Field(max_length=1000)
     notes: str = Field(max_length=4000)
     player_ids: list[str] = Field(min_length=1, max_length=MOST_PLAYERS)
@@ -315,7 +331,7 @@ class PlayerRecord(PlayerBase):
     stands: dict[str, Stand]
     learns: bool
     learns_from: Moment | None
-    questions: dict[str, PlanRequest] = Field(description="Questions that shots were booked for, by id.")
+    questions: dict[str, KeptJson] = Field(description="Questions that shots were booked for, by id.")
     bookings: list[BookingRecord]
     trials: list[TrialRecord]
     kept: list[KeptRecord]
@@ -339,16 +355,30 @@ class PlayerRecord(PlayerBase):
         return self
 
 
+class DayRecord(Contract):
+    """A saved day under its name; files before version 4 held the day alone."""
+
+    name: str = Field(min_length=1, max_length=60)
+    day: KeptJson
+
+    @model_validator(mode="before")
+    @classmethod
+    def _alone(cls, told: Any) -> Any:
+        if isinstance(told, dict) and told.keys() != {"name", "day"}:
+            return {"name": told.get("name", "Today"), "day": told}
+        return told
+
+
 class BookFile(Contract):
     """Everything of a coach, or some players, in one file."""
 
     format: Literal["veltrin-book"]
-    version: Literal[1, 2, 3]
+    version: Literal[1, 2, 3, 4]
     written_at: datetime
-    settings: SettingsBody | None = Field(description="Left out in the file of a single player.")
+    settings: KeptJson | None = Field(description="Left out in the file of a single player.")
     players: list[PlayerRecord] = Field(max_length=500)
-    lines: list[tuple[LineName, LineIn]] = Field(max_length=2000)
-    days: list[DayIn] = Field(max_length=2000)
+    lines: list[tuple[LineName, KeptJson]] = Field(max_length=2000)
+    days: list[DayRecord] = Field(max_length=2000)
     scenes: list[SceneRecord] = Field(default_factory=list, description="Scenes that the coach read.")
     lessons: list[LessonRecord] = Field(default_factory=list, max_length=20_000)
 

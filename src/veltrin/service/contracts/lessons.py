@@ -77,6 +77,7 @@ class LessonItemOut(Contract):
     words: str
     request: PlanRequest | None
     call: CallOut | None
+    problem: str = Field("", description="Why its question or its call can't be opened, where that is so.")
     booking: BookingOut | None = Field(description="The booked shot, while it is in the book.")
 
 

@@ -20,11 +20,14 @@ class LineNew(Contract):
     line: LineIn
 
 
-class LineOut(LineNew):
+class LineOut(Contract):
     """A saved line."""
 
     id: int
     saved_at: datetime
+    name: str
+    line: LineIn | None = Field(description="None: it can't be opened, and `problem` says why.")
+    problem: str = ""
 
 
 class OriginIn(Contract):

@@ -55,7 +55,8 @@ class ShotOut(Contract):
     summary: str
     say: list[str] = Field(description="What to say to the player, as it was when the shot was kept.")
     on_card: bool
-    request: PlanRequest
+    request: PlanRequest | None = Field(description="None: it can't be opened, and `problem` says why.")
+    problem: str = ""
 
 
 class HealthOut(Contract):

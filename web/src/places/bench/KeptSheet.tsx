@@ -19,13 +19,20 @@ function Row(props: { shot: Shot; onOpen: () => void; onDrop: () => void }) {
   const { shot, onOpen, onDrop } = props
   return (
     <li className="flex items-start gap-3 border-b border-rule py-2">
-      <button type="button" className="min-w-0 grow text-left hover:text-hot" onClick={onOpen}>
+      <button
+        type="button"
+        className="min-w-0 grow text-left hover:text-hot"
+        disabled={!shot.request}
+        onClick={onOpen}
+      >
         <b>{shot.note || 'No note'}</b>
         <span className="block">
           {shot.player_name}: {shot.summary}
         </span>
         <span className="block text-small text-quiet">
-          {when(shot)}, flag {show(shot.request.line.flag_m, 'distance', units)}
+          {when(shot)}
+          {shot.request && <>, flag {show(shot.request.line.flag_m, 'distance', units)}</>}
+          {shot.problem && <>. {shot.problem}</>}
         </span>
       </button>
       <button
@@ -46,6 +53,7 @@ export function KeptSheet() {
   const shots = useQuery({ ...shotsQuery, enabled: open })
   const drop = useDropShot()
   const reopen = (shot: Shot) => {
+    if (!shot.request) return
     useBench.getState().open(fromRequest(shot.request, shot.call_id))
     onOpenChange(false)
   }

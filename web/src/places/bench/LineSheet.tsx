@@ -148,8 +148,14 @@ function Saved({
     <ul>
       {lines.map((line) => (
         <Line key={line.id} name={line.name} onDelete={() => onDrop(line.id)}>
-          <button type="button" className="text-left hover:text-hot" onClick={() => onUse(line)}>
-            <b>{line.name}</b>, flag at {line.line.flag_m} m
+          <button
+            type="button"
+            className="text-left hover:text-hot"
+            disabled={!line.line}
+            onClick={() => onUse(line)}
+          >
+            <b>{line.name}</b>
+            {line.line ? <>, flag at {line.line.flag_m} m</> : <>. {line.problem}</>}
           </button>
         </Line>
       ))}
@@ -183,6 +189,7 @@ export function LineSheet({ open, reading, onOpenChange }: LineSheetProps) {
       <Saved
         lines={lines.data ?? []}
         onUse={(saved) => {
+          if (!saved.line) return
           useBench.getState().set(fromLine(saved.line))
           onOpenChange(false)
         }}

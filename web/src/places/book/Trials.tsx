@@ -3,7 +3,7 @@ import { Choice } from '../../ui/Choice'
 import { bookIt } from '../../lib/book-it'
 import { useDropTrial, useStartTrial } from '../../api/mutations'
 import { useCallback, useEffect, useState } from 'react'
-import { type Landed, type Player, type Trial } from '../../api/client'
+import { type Landed, type PlanRequest, type Player, type Trial } from '../../api/client'
 import { trialsQuery } from '../../api/queries'
 import { callName } from '../../lib/advice'
 import { bookingFrom, bookingOf, newId, NOTHING_SEEN } from '../../lib/booking'
@@ -67,12 +67,13 @@ function Results({ trial }: { trial: Trial }) {
 }
 
 /** The next ball of a trial: entered by hand, or as the launch monitor measures it. */
-function NextBall({ trial, player }: { trial: Trial; player: Player }) {
+function NextBall(props: { trial: Trial; request: PlanRequest; player: Player }) {
+  const { trial, request, player } = props
   const [seen, setSeen] = useState(NOTHING_SEEN)
   const [measured, setMeasured] = useState(false)
   const desk = useMonitor()
   const arm = trial.next_arm
-  const target = trial.request.line.flag_m
+  const target = request.line.flag_m
   const { ready } = desk
   const onShot = useCallback(
     (shot: Landed) => {
@@ -86,8 +87,8 @@ function NextBall({ trial, player }: { trial: Trial; player: Player }) {
   useEffect(() => {
     if (!measured || arm == null) return
     const call_id = arm === 'a' ? trial.a_call : trial.b_call
-    ready({ player_id: player.id, request: trial.request, call_id })
-  }, [measured, arm, ready, player.id, trial.request, trial.a_call, trial.b_call])
+    ready({ player_id: player.id, request, call_id })
+  }, [measured, arm, ready, player.id, request, trial.a_call, trial.b_call])
   if (arm == null) return <p className="font-semibold">All balls are struck.</p>
   const words = arm === 'a' ? trial.a_words : trial.b_words
   const isOn = desk.monitor !== undefined && desk.monitor.state !== 'off'
@@ -271,7 +272,11 @@ export function Trials({ player }: { player: Player }) {
             <Results trial={open} />
           </div>
           <div className="grid items-start gap-x-8 gap-y-4 px-3.5 md:grid-cols-[minmax(0,26rem)_minmax(0,1fr)]">
-            <NextBall key={open.id} trial={open} player={player} />
+            {open.request ? (
+              <NextBall key={open.id} trial={open} request={open.request} player={player} />
+            ) : (
+              <p className="text-quiet">{open.problem}</p>
+            )}
             <Clouds trial={open} />
           </div>
         </section>

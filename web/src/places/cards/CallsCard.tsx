@@ -19,13 +19,15 @@ export function CallsCard({ player, size }: { player: Player; size: PaperSize })
   const mine = (shots.data ?? []).filter((shot) => shot.on_card && shot.player_id === player.id)
   if (shots.error) return <Problem error={shots.error} onRetry={() => void shots.refetch()} />
   const calls = mine.map((shot) => {
-    const reading = fromRequest(shot.request, shot.call_id)
+    const reading = shot.request && fromRequest(shot.request, shot.call_id)
     return (
       <li key={shot.id} className="mt-[0.4em]">
         <b>{shot.summary}.</b>
-        <span className="block">
-          {lieWords(reading, units)}; flag at {show(reading.flag, 'distance', units)}.
-        </span>
+        {reading && (
+          <span className="block">
+            {lieWords(reading, units)}; flag at {show(reading.flag, 'distance', units)}.
+          </span>
+        )}
         {shot.say.map((line) => (
           <span key={line} className="block">
             {line}

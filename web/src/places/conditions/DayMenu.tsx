@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useDropDay, useSaveDay, useSaveSettings } from '../../api/mutations'
 import { useState } from 'react'
 import { daysQuery, settingsQuery } from '../../api/queries'
-import { fromDay, seasonsAt, toDay } from '../../lib/day'
+import { daysIn, fromDay, seasonsAt, toDay } from '../../lib/day'
 import type { Reading } from '../../lib/reading'
 import { tell } from '../../lib/desk'
 import { useBench } from '../../lib/store'
@@ -18,7 +18,7 @@ function SaveDay({ reading, onSaved }: { reading: Reading; onSaved: (name: strin
       className="grid gap-3"
       onSubmit={(event) => {
         event.preventDefault()
-        save.mutate(toDay(reading, name), { onSuccess: (saved) => onSaved(saved.day.name) })
+        save.mutate(toDay(reading, name), { onSuccess: (saved) => onSaved(saved.name) })
       }}
     >
       <label className="grid gap-1">
@@ -51,8 +51,14 @@ export function DayMenu({ reading }: { reading: Reading }) {
   const drop = useDropDay()
   const groups = [
     { title: 'Seasons', items: seasons.map((day) => ({ id: day.name, words: day.name })) },
-    { title: 'Saved days', items: mine.map(({ day }) => ({ id: day.name, words: day.name })) },
-    { title: 'Forget a saved day', items: mine.map(({ id, day }) => ({ id: `${id}`, words: day.name })) },
+    { title: 'Saved days', items: daysIn(mine).map((day) => ({ id: day.name, words: day.name })) },
+    {
+      title: 'Forget a saved day',
+      items: mine.map(({ id, name, problem }) => ({
+        id: `${id}`,
+        words: problem ? `${name}: ${problem}` : name,
+      })),
+    },
     {
       title: 'This day',
       items: [
@@ -65,7 +71,7 @@ export function DayMenu({ reading }: { reading: Reading }) {
     switch (groups[group]?.title) {
       case 'Seasons':
       case 'Saved days': {
-        const day = [...seasons, ...mine.map((one) => one.day)].find((one) => one.name === id)
+        const day = [...seasons, ...daysIn(mine)].find((one) => one.name === id)
         if (day) set(fromDay(day))
         return
       }

@@ -5,7 +5,7 @@ import { daysQuery, twoDaysQuery } from '../../api/queries'
 import { Elevation, TALLEST } from '../../drawing/Elevation'
 import { LINE_WIDE, lineScale } from '../../drawing/line-scale'
 import { callName } from '../../lib/advice'
-import { seasonsAt, toDay } from '../../lib/day'
+import { daysIn, seasonsAt, toDay } from '../../lib/day'
 import { usePlace } from '../../lib/place'
 import type { Reading } from '../../lib/reading'
 import { fromRequest, toRequest } from '../../lib/request'
@@ -148,7 +148,7 @@ export function TwoDays({ reading, player }: TwoDaysProps) {
   const units = useUnits()
   const saved = useQuery(daysQuery)
   const seasons = seasonsAt(reading.altitude)
-  const known: Day[] = [...seasons, ...(saved.data ?? []).map((one) => one.day)]
+  const known: Day[] = [...seasons, ...daysIn(saved.data ?? [])]
   const names = [...known.map((day) => day.name), TODAY]
   const [picked, setPicked] = useState<[string, string]>(['Dry June', 'Soaked December'])
   const dayOf = (name: string) => known.find((day) => day.name === name) ?? toDay(reading, TODAY)

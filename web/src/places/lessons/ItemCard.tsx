@@ -88,6 +88,7 @@ export function ItemCard({ item, name, photographs, isTaken, onTake, onDrop }: I
           {reading && (
             <p className="text-small text-quiet first-letter:uppercase">{lieWords(reading, units)}.</p>
           )}
+          {item.problem && <p className="text-small text-quiet">{item.problem}</p>}
           {booking && <p className="first-letter:uppercase">{cameWords(booking, units)}</p>}
         </div>
         {(isStroke || photographs.length > 0) && (
