@@ -4,14 +4,18 @@ from __future__ import annotations
 
 import io
 import struct
+import threading
 import zlib
+from concurrent.futures import ThreadPoolExecutor
 
 import pytest
 from PIL import ExifTags, Image
 
+from veltrin.exchange.picture import LONGEST_SIDE
+from veltrin.service import pictures
 from veltrin.service.contracts.photographs import MOST_BYTES
-from veltrin.service.errors import DomainError
-from veltrin.service.photographs import LONGEST_SIDE, prepare
+from veltrin.service.errors import BusyError, DomainError
+from veltrin.service.pictures import AT_ONCE, MOST_WAITING, prepare
 
 
 def sent(image: Image.Image, kind: str = "JPEG", **more: object) -> bytes:
@@ -68,13 +72,13 @@ def test_it_is_scaled_to_what_a_finger_can_tell() -> None:
     assert (ready.width, ready.height) == (LONGEST_SIDE, LONGEST_SIDE * 3 // 4)
 
 
-def big_png(side: int) -> bytes:
+def big_png(side: int, bits: int = 8, colours: int = 2) -> bytes:
     """A PNG that says it is as large as that and hardly holds anything."""
 
     def chunk(kind: bytes, body: bytes) -> bytes:
         return struct.pack(">I", len(body)) + kind + body + struct.pack(">I", zlib.crc32(kind + body))
 
-    head = struct.pack(">IIBBBBB", side, side, 8, 2, 0, 0, 0)
+    head = struct.pack(">IIBBBBB", side, side, bits, colours, 0, 0, 0)
     data = zlib.compress(b"\0" * 1000)
     return b"\x89PNG\r\n\x1a\n" + chunk(b"IHDR", head) + chunk(b"IDAT", data) + chunk(b"IEND", b"")
 
@@ -91,9 +95,51 @@ def big_png(side: int) -> bytes:
         (big_png(20_000), "no photograph"),
         (big_png(10_000), "million pixels"),
     ],
+    ids=["gif", "svg", "no jpeg", "half a png", "half a jpeg", "too long", "a bomb", "a large one"],
 )
 def test_what_is_no_photograph_is_refused_by_its_content(body: bytes, problem: str) -> None:
     with pytest.raises(DomainError) as refused:
         prepare(body)
     assert refused.value.field == "photograph"
     assert problem in str(refused.value)
+
+
+def test_what_would_unpack_to_more_than_may_be_is_refused_before() -> None:
+    wide = sent(Image.new("I;16", (6500, 6500)), "PNG")
+    with pytest.raises(DomainError, match="million pixels"):
+        prepare(wide)
+    # Forty million pixels of four channels with sixteen bits each.
+    with pytest.raises(DomainError, match="colours a pixel"):
+        prepare(big_png(6300, bits=16, colours=6))
+
+
+def test_a_phones_picture_of_fifty_million_pixels_is_taken() -> None:
+    ready = prepare(sent(Image.new("L", (8200, 6150)), quality=20))
+    assert (ready.width, ready.height) == (LONGEST_SIDE, LONGEST_SIDE * 3 // 4)
+
+
+def test_two_are_looked_at_at_once_and_the_line_is_bounded(monkeypatch: pytest.MonkeyPatch) -> None:
+    began, go_on = threading.Barrier(AT_ONCE + 1), threading.Event()
+
+    class Slow:
+        def look_at(self, body: bytes, field: str) -> bytes:
+            began.wait(20)
+            assert go_on.wait(20)
+            return body
+
+        def close(self) -> None:
+            return None
+
+    monkeypatch.setattr(pictures, "Darkroom", Slow)
+    with ThreadPoolExecutor(AT_ONCE + MOST_WAITING) as many:
+        busy = [many.submit(prepare, b"x") for _ in range(AT_ONCE)]
+        began.wait(20)
+        monkeypatch.setattr(began, "wait", lambda _: None)
+        line = [many.submit(prepare, b"x") for _ in range(MOST_WAITING)]
+        while pictures.GATE.waiting < MOST_WAITING:
+            assert not any(one.done() for one in line)
+        with pytest.raises(BusyError, match="Try again"):
+            prepare(b"x")
+        go_on.set()
+        assert [one.result(20) for one in (*busy, *line)] == [b"x"] * (AT_ONCE + MOST_WAITING)
+    assert pictures.GATE.waiting == 0

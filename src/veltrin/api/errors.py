@@ -12,7 +12,7 @@ from fastapi.responses import JSONResponse
 from starlette.exceptions import HTTPException
 
 from veltrin.service.contracts.errors import ErrorItem, explain
-from veltrin.service.errors import ConflictError, DomainError, NotFoundError
+from veltrin.service.errors import BusyError, ConflictError, DomainError, NotFoundError
 from veltrin.service.store import StoreError
 from veltrin.service.wanted import NobodyWaitsError
 
@@ -52,7 +52,7 @@ def _failed(status: int, error: Exception, problem: str, fix: str) -> JSONRespon
 def _status(error: DomainError) -> int:
     kinds: tuple[tuple[type[DomainError], int], ...] = (
         (NotFoundError, 404), (ConflictError, 409), (NotSignedInError, 401), (NotAllowedError, 403),
-        (TooManyTriesError, 429),
+        (TooManyTriesError, 429), (BusyError, 429),
     )  # fmt: skip
     return next((status for kind, status in kinds if isinstance(error, kind)), 422)
 

@@ -2,11 +2,7 @@
 
 from __future__ import annotations
 
-import math
 import re
-import time
-from collections import OrderedDict
-from collections.abc import Callable
 from dataclasses import dataclass
 from http.cookies import CookieError, SimpleCookie
 from urllib.parse import urlsplit
@@ -17,6 +13,7 @@ from starlette.datastructures import Headers
 from starlette.responses import JSONResponse
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
+from veltrin.api.tries import Tries
 from veltrin.service import coaches, take
 from veltrin.service.coaches import STAYS, SignedIn
 
@@ -40,43 +37,6 @@ class Guard:
         stays = int(STAYS.total_seconds()) if token else 0
         secure = "; Secure" if self.is_secure else ""
         return f"{COOKIE}={token}; Path=/; Max-Age={stays}; HttpOnly; SameSite=Strict{secure}"
-
-
-FREE_TRIES, FREE_TRIES_OF_ADDRESS = 3, 20
-LONGEST_WAIT_S = 300.0
-REMEMBERED = 10_000
-
-
-class Tries:
-    """Who guessed wrong how often: each further guess of a name from an address waits twice as long.
-
-    A name's owner elsewhere isn't held up by it; guesses of many names from one address are, later. What is right is
-    forgotten. `clock` in s.
-    """
-
-    def __init__(self, clock: Callable[[], float] = time.monotonic) -> None:
-        self._clock = clock
-        self._wrong: OrderedDict[tuple[str, ...], tuple[int, float]] = OrderedDict()
-
-    def wait_s(self, name: str, address: str) -> float:
-        """How long this one has to wait before the next guess is looked at (s), 0: not at all."""
-        found = (self._wrong.get(key, (0, 0.0))[1] for key in ((name, address), (address,)))
-        return max(0.0, max(found) - self._clock())
-
-    def was_wrong(self, name: str, address: str) -> None:
-        """Count a wrong guess."""
-        for key, free in (((name, address), FREE_TRIES), ((address,), FREE_TRIES_OF_ADDRESS)):
-            count = self._wrong.get(key, (0, 0.0))[0] + 1
-            wait = 0.0 if count < free else min(math.ldexp(1.0, min(count - free, 12)), LONGEST_WAIT_S)
-            self._wrong[key] = (count, self._clock() + wait)
-            self._wrong.move_to_end(key)
-        while len(self._wrong) > REMEMBERED:
-            self._wrong.popitem(last=False)
-
-    def was_right(self, name: str, address: str) -> None:
-        """Forget what was wrong before."""
-        self._wrong.pop((name, address), None)
-        self._wrong.pop((address,), None)
 
 
 def refused(status: int, field: str, problem: str, fix: str) -> JSONResponse:
@@ -127,7 +87,15 @@ def _is_of_another_site(headers: Headers) -> bool:
     if told is not None:
         return told in ("cross-site", "same-site")
     origin = headers.get("origin")
-    return origin is not None and urlsplit(origin).netloc != headers.get("host")
+    return origin is not None and _split(origin, "netloc") != headers.get("host")
+
+
+def _split(address: str, part: str) -> str | None:
+    """A part of an address; None where it is no address at all."""
+    try:
+        return str(getattr(urlsplit(address), part) or "")
+    except ValueError:
+        return None
 
 
 def _without_body(send: Send) -> Send:
@@ -183,7 +151,7 @@ class Door:
         return None
 
     def _from_elsewhere(self, scope: Scope, headers: Headers) -> JSONResponse | None:
-        host = urlsplit(f"//{headers.get('host', '')}").hostname
+        host = _split(f"//{headers.get('host', '')}", "hostname")
         if host not in self._hosts:
             # A name that isn't ours is another site's trick with the DNS.
             return refused(400, "host", "is not a name of this server.", "Use the address it told when it started.")

@@ -43,6 +43,10 @@ HOP_BY_HOP = ("connection", "keep-alive", "transfer-encoding", "upgrade", "te", 
 """Headers of one connection, not of what it carries. Source: RFC 9110, 7.6.1."""
 
 
+SAID_BY_US = ("x-forwarded-for", "x-forwarded-proto", "x-forwarded-host", "x-forwarded-port", "forwarded", "x-real-ip")
+"""Headers that say whose request is passed on."""
+
+
 class Keeper:
     """Whether this process is the keeper, and the way to the one that is. `folder` is shared by all processes.
 
@@ -147,7 +151,9 @@ class PassOn:
                 yield message.get("body", b"")
                 more = message.get("more_body", False)
 
-        kept = [(k, v) for k, v in Headers(scope=scope).raw if k.decode() not in HOP_BY_HOP]
+        # Who asks is said by this process alone: what the request itself says of it may be forged, and whom a proxy
+        # that is named in the settings passes on is in the scope already.
+        kept = [(k, v) for k, v in Headers(scope=scope).raw if k.decode("latin-1") not in (*HOP_BY_HOP, *SAID_BY_US)]
         client: Any = scope.get("client")
         if client is not None:
             kept += [(b"x-forwarded-for", client[0].encode()), (b"x-forwarded-proto", scope["scheme"].encode())]

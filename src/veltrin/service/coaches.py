@@ -17,7 +17,8 @@ from argon2.profiles import RFC_9106_LOW_MEMORY
 from sqlalchemy.orm import Session
 
 from veltrin.service.contracts.session import EventOut, SessionRowOut
-from veltrin.service.errors import ConflictError, DomainError, NotFoundError
+from veltrin.service.errors import BusyError, ConflictError, DomainError, NotFoundError
+from veltrin.service.gate import Gate
 from veltrin.store.engine import Store
 from veltrin.store.repositories import coaches as rows
 from veltrin.store.tables import CoachRow
@@ -66,6 +67,17 @@ def _named(name: str) -> str:
     return name
 
 
+HASHES = Gate(2, 8, BusyError("session", "too many sign in at once.", "Try again in a few seconds."))
+"""A hash takes 64 MiB: two at a time in a process, a few in line."""
+
+
+def was_here(store: Store, name: str, address: str) -> bool:
+    """Whether a coach of this name is signed in from that address somewhere."""
+    with store.session() as session:
+        coach = rows.by_name(session, name.strip())
+        return coach is not None and any(s.address == address for s in rows.sessions_of(session, coach.id))
+
+
 def has_coaches(store: Store) -> bool:
     """Whether anybody can sign in."""
     with store.session() as session:
@@ -78,7 +90,8 @@ def who_is(store: Store, name: str, passphrase: str) -> int | None:
         coach = rows.by_name(session, name.strip())
     known = coach is not None and coach.passphrase is not None
     try:
-        _hasher().verify(str(coach.passphrase) if known and coach else _nobody(), passphrase)
+        with HASHES.passed():
+            _hasher().verify(str(coach.passphrase) if known and coach else _nobody(), passphrase)
     except (VerifyMismatchError, InvalidHashError):
         return None
     return coach.id if known and coach else None

@@ -13,4 +13,8 @@ class ConflictError(DomainError):
     """What was asked for clashes with what is stored."""
 
 
-__all__ = ["ConflictError", "DomainError", "NotFoundError"]
+class BusyError(DomainError):
+    """More is asked for at once than is worked on at a time: whoever asks comes again."""
+
+
+__all__ = ["BusyError", "ConflictError", "DomainError", "NotFoundError"]

@@ -159,8 +159,9 @@ def _place(body: Any, location: tuple[int | str, ...]) -> tuple[Any, int | str]:
     place, steps = body, [*location]
     while len(steps) > 1 and isinstance(place, dict | list):
         step = steps.pop(0)
-        is_there = step in place if isinstance(place, dict) else isinstance(step, int) and step < len(place)
-        if is_there:
+        if isinstance(place, list):
+            place = place[step] if isinstance(step, int) and step < len(place) else place
+        elif step in place:
             place = place[step]
     return place, steps[0] if steps else ""
 

@@ -60,8 +60,8 @@ def unreadable(store: Store) -> Iterator[Unreadable]:
     with store.engine.connect() as connection:
         act_as(connection, EVERYBODY)
         for row, column, form in KEPT_IN:
-            keys = [c.key for c in inspect(row).primary_key]
-            asked = select(*(getattr(row, k) for k in keys), getattr(row, column)).where(getattr(row, column) != "")
+            keys = inspect(row).primary_key
+            asked = select(*keys, getattr(row, column)).where(getattr(row, column) != "")
             for *key, text in connection.execute(asked.execution_options(yield_per=AT_ONCE)):
                 problem = form.open(text).problem
                 if problem:

@@ -18,7 +18,7 @@ from veltrin.service.contracts.exchange import (
 )
 from veltrin.service.errors import DomainError
 from veltrin.service.kept import CALL, DAY, QUESTION, SLOPE, STATION, own_question
-from veltrin.service.photographs import prepare
+from veltrin.service.pictures import prepare
 from veltrin.store.repositories import lessons as lesson_rows
 from veltrin.store.repositories import photographs as photograph_rows
 from veltrin.store.tables import LessonItemRow, LessonPlayerRow, LessonRow, LessonThingRow, PhotographRow

@@ -2,87 +2,19 @@
 
 from __future__ import annotations
 
-import io
 import math
-import warnings
-from dataclasses import dataclass
 from datetime import UTC, datetime
 
-from PIL import ExifTags, Image, ImageOps, UnidentifiedImageError
-
 from veltrin.core.ground import Spot, slope_in
-from veltrin.service.contracts.photographs import (
-    MOST_BYTES,
-    MOST_MB,
-    PhotographOut,
-    SlopeLinesIn,
-    SlopeMeasured,
-)
-from veltrin.service.errors import ConflictError, DomainError, NotFoundError
+from veltrin.service.contracts.photographs import PhotographOut, SlopeLinesIn, SlopeMeasured
+from veltrin.service.errors import ConflictError, NotFoundError
 from veltrin.service.kept import SLOPE
+from veltrin.service.pictures import prepare
 from veltrin.service.players import find_stored
 from veltrin.store.engine import Store
 from veltrin.store.repositories import lessons as lesson_rows
 from veltrin.store.repositories import photographs as rows
 from veltrin.store.tables import PhotographRow
-
-FORMATS = ("JPEG", "PNG", "WEBP")
-LONGEST_SIDE = 1600
-"""Pixels of the longer side as kept: a line laid by finger is not read finer than that."""
-
-QUALITY = 80
-MOST_PIXELS = 80_000_000
-"""More than any camera that is carried on a course takes; what claims more is a trap."""
-
-WAY = "Send a JPEG, PNG or WebP as the camera made it."
-
-
-@dataclass(frozen=True)
-class Prepared:
-    """An image as it is kept: JPEG without anything the camera wrote beside it."""
-
-    image: bytes
-    width: int
-    height: int
-    focal_mm: float | None
-
-
-def prepare(body: bytes) -> Prepared:
-    """Look at what was sent by its content, turn it upright, scale it, leave out place and all else of the camera.
-
-    DomainError where it is no such image, is damaged, or is larger than is taken.
-    """
-    if len(body) > MOST_BYTES:
-        raise DomainError("photograph", f"is longer than {MOST_MB} MB.", "Send it smaller.")
-    try:
-        with warnings.catch_warnings():
-            # Pillow only warns of an image between its own limit and twice that; ours is looked at below.
-            warnings.simplefilter("ignore", Image.DecompressionBombWarning)
-            found = Image.open(io.BytesIO(body), formats=FORMATS)
-        is_huge = found.width * found.height > MOST_PIXELS
-        focal = None if is_huge else _focal(found)
-        found.draft("RGB", (LONGEST_SIDE, LONGEST_SIDE))
-        # What is too large is not unpacked.
-        upright = None if is_huge else ImageOps.exif_transpose(found).convert("RGB")
-    except (UnidentifiedImageError, Image.DecompressionBombError) as error:
-        raise DomainError("photograph", "is no photograph.", WAY) from error
-    except (OSError, SyntaxError, ValueError) as error:
-        raise DomainError("photograph", "is damaged or cut off.", "Take or choose it again.") from error
-    if upright is None:
-        raise DomainError("photograph", f"has more than {MOST_PIXELS // 1_000_000} million pixels.", WAY)
-    upright.thumbnail((LONGEST_SIDE, LONGEST_SIDE))
-    # A fresh image: nothing that stood beside the pixels comes along.
-    plain = Image.new("RGB", upright.size)
-    plain.paste(upright)
-    out = io.BytesIO()
-    plain.save(out, "JPEG", quality=QUALITY, optimize=True)
-    return Prepared(out.getvalue(), plain.width, plain.height, focal)
-
-
-def _focal(image: Image.Image) -> float | None:
-    """Focal length as on 35 mm film, where the camera said one that can be."""
-    told = image.getexif().get_ifd(ExifTags.IFD.Exif).get(ExifTags.Base.FocalLengthIn35mmFilm)
-    return float(told) if isinstance(told, int | float) and 10 <= told <= 400 else None
 
 
 def photograph_out(row: PhotographRow) -> PhotographOut:

@@ -50,12 +50,12 @@ def sign_in(request: Request, response: Response, body: SignIn) -> SessionOut:
         return _who(request, None)
     store, tries, address = request.app.state.store, request.app.state.tries, _address(request)
     name = body.name.strip().lower()
-    wait = tries.wait_s(name, address)
+    # Counted before it is looked at: a hundred guesses at once are a hundred guesses.
+    wait = tries.take(name, address, is_known=coaches.was_here(store, body.name, address))
     if wait > 0.0:
         raise TooManyTriesError(wait)
     coach_id = coaches.who_is(store, body.name, body.passphrase)
     if coach_id is None:
-        tries.was_wrong(name, address)
         coaches.note_wrong(store, body.name, address)
         raise NotSignedInError("passphrase", "or name is not right.", "Try again; ask who runs this server.")
     tries.was_right(name, address)
