@@ -35,6 +35,11 @@ def other(tmp_path: Path) -> Iterator[TestClient]:
 def whole(client: TestClient, **query: str) -> dict[str, Any]:
     told = client.get("/api/export", params=query).json()
     told.pop("written_at")
+    # A saved shot's number is this database's own; images come with the zip (test_round_trip).
+    for player in told["players"]:
+        player.pop("photographs")
+        for shot in player["kept"]:
+            shot.pop("id")
     return told
 
 
@@ -112,7 +117,7 @@ def test_a_file_with_one_bad_shot_is_refused_whole(client: TestClient, other: Te
         file["players"][0]["bookings"].append({**file["players"][0]["bookings"][0], **wrong})
         assert other.post("/api/export/read", json=file).status_code == 422, wrong
     file = client.get("/api/export").json()
-    file["version"] = 4
+    file["version"] = 5
     assert other.post("/api/export/read", json=file).status_code == 422
 
 

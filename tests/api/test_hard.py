@@ -104,7 +104,7 @@ LESSONS = ("speed", "friction", "face")
     "change",
     [
         {"lines": [["", {"flag_m": 20}]]}, {"lines": [["x" * 61, {"flag_m": 20}]]},
-        {"days": [{"name": ""}]}, {"settings": {"coach": ""}},
+        {"days": [{"name": ""}]},
     ],
 )  # fmt: skip
 def test_names_in_a_file_are_bound_as_those_that_are_typed(client: TestClient, change: dict[str, Any]) -> None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import io
 import json
 import os
 import re
@@ -22,12 +23,13 @@ from tests.conftest import Running
 from veltrin.core.learn import learn
 from veltrin.service.book import book_shot, drop_booking
 from veltrin.service.book_read import list_book
-from veltrin.service.bookfile import export, merge
+from veltrin.service.bookfile import export
 from veltrin.service.contracts.book import BookingIn
 from veltrin.service.contracts.players import PlayerEdit, PlayerNew
 from veltrin.service.errors import ConflictError
 from veltrin.service.habits import habits_of, show_learnt
 from veltrin.service.players import add_player, drop_player, edit_player, find_stored, show_player
+from veltrin.service.restore import merge
 from veltrin.service.store import Store, open_store
 from veltrin.store.repositories import book_sums
 from veltrin.store.repositories.book import Which
@@ -194,7 +196,7 @@ def test_a_player_of_the_same_id_does_not_inherit_what_was_learnt(demo_store: St
     file = export(demo_store, "corwin")
     drop_player(demo_store, "corwin")
     bare = file.model_copy(update={"players": [file.players[0].model_copy(update={"bookings": [], "trials": []})]})
-    merge(demo_store, bare)
+    merge(demo_store, io.BytesIO(bare.model_dump_json().encode()))
     assert show_learnt(demo_store, "corwin").shots == 0
 
 

@@ -131,9 +131,9 @@ def test_a_lesson_is_prepared_played_reviewed_printed_found_and_taken_elsewhere(
     # Taken elsewhere it is the same.
     lesson_id = re.search("lesson=([0-9a-f-]+)", page.url)
     assert lesson_id
-    file = page.request.get(f"{running.url}/api/export").text()
+    file = page.request.get(f"{running.url}/api/export.zip").body()
     read = page.request.post(
-        f"{running_empty.url}/api/export/read", data=file, headers={"content-type": "application/json"}
+        f"{running_empty.url}/api/export/read", data=file, headers={"content-type": "application/zip"}
     )
     assert read.ok, read.text()
     address = f"/api/lessons/{lesson_id[1]}"

@@ -25,6 +25,7 @@ from veltrin.api.headers import NONCE, Headed
 from veltrin.api.keeper import Keeper, PassOn
 from veltrin.api.limits import Limits
 from veltrin.api.links import Links
+from veltrin.api.longbody import described
 from veltrin.api.routes import (
     book,
     cards,
@@ -160,9 +161,19 @@ def _serve_front_end(app: FastAPI, web_dist: Path) -> None:
         return HTMLResponse(text.replace(NONCE, request.state.nonce), headers=kept)
 
 
+class _Described(FastAPI):
+    """An application whose description has the contracts of long bodies too (see longbody)."""
+
+    def openapi(self) -> dict[str, Any]:
+        """The OpenAPI description."""
+        if not self.openapi_schema:
+            self.openapi_schema = described(super().openapi(), exchange.LONG_BODIES)
+        return self.openapi_schema
+
+
 def describe() -> dict[str, object]:
     """The OpenAPI description, without a store or a front end."""
-    app = FastAPI(title="Veltrin", version=VERSION)
+    app = _Described(title="Veltrin", version=VERSION)
     app.include_router(_api())
     return app.openapi()
 
@@ -181,7 +192,7 @@ def create_app(
     `mast_port`, `monitor_port`: where a weather mast and a launch monitor are looked for when asked. `asks`: whoever
     comes has to sign in. `keeper`: which of many processes does what only one may. `watched`: what it tells of itself.
     """
-    app = FastAPI(title="Veltrin", version=VERSION, lifespan=_lifespan, docs_url=None, redoc_url=None)
+    app = _Described(title="Veltrin", version=VERSION, lifespan=_lifespan, docs_url=None, redoc_url=None)
     app.state.store, app.state.keeper = store, keeper
     app.state.masts = Links(lambda: MastLink(mast_port))
     app.state.monitors = Links(lambda: MonitorLink(monitor_port))

@@ -29,8 +29,10 @@ ASKS = (
     "faults",
     "cards",
     "cards/stream",
+    "export/read/stream",
 )
-"""Addresses under /api where nothing is stored: what nobody waits for is dropped. Anything else is done to its end."""
+"""Addresses under /api where what nobody waits for is dropped: nothing is stored there, or only once all of it is done.
+Anything else is done to its end."""
 
 HEAD_WITHIN_S = 20.0
 """Within what time the head of a request has to be there."""

@@ -15,14 +15,15 @@ from veltrin.service.contracts.photographs import MOST_BYTES
 MEGABYTE = 1_000_000
 LONGEST_BODY = {
     "/api/imports": 10 * MEGABYTE,
-    "/api/export/read": 120 * MEGABYTE,
+    "/api/export/read": 1000 * MEGABYTE,
     "/api/photographs": MOST_BYTES + MEGABYTE,
 }
 """What files may have, by the beginning of the address; everything else LONGEST_ELSE."""
 
 LONGEST_ELSE = MEGABYTE
 BODY_WITHIN_S = 30.0
-"""A body that has not come in so long after its last piece isn't waited for."""
+SLOWEST_BYTES_S = 10_000.0
+"""A body has so long to begin with, and comes at least so fast after: a byte now and then keeps nothing open."""
 
 
 def longest(path: str) -> int:
@@ -53,14 +54,17 @@ class Limits:
             return
         too_slow = refused(408, "body", "did not come.", "Send it again.")
         came, is_whole, has_begun = 0, False, False
+        clock = asyncio.get_running_loop().time
+        begun_s = clock()
         verdict: JSONResponse | None = None
 
         async def counted() -> Message:
             nonlocal came, is_whole, verdict
             if is_whole:
                 return await receive()
+            left_s = begun_s + BODY_WITHIN_S + came / SLOWEST_BYTES_S - clock()
             try:
-                message = await asyncio.wait_for(receive(), BODY_WITHIN_S)
+                message = await asyncio.wait_for(receive(), max(left_s, 0.0))
             except TimeoutError:
                 verdict = too_slow
                 raise _EndedError from None

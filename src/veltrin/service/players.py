@@ -65,7 +65,20 @@ def player_out(stored: StoredPlayer) -> PlayerOut:
         learns=stored.learns,
         learns_from=stored.learns_from,
         practice=stored.practice,
+        birth_year=stored.birth_year,
+        is_minor=is_minor(stored.birth_year),
+        guardian=stored.guardian,
+        guardian_on=stored.guardian_on,
     )
+
+
+OF_AGE = 18
+
+
+def is_minor(birth_year: int | None, today: date | None = None) -> bool:
+    """Whether somebody born in that year may be under eighteen still; not known: no."""
+    year = (today or datetime.now(UTC).date()).year
+    return birth_year is not None and year - birth_year <= OF_AGE
 
 
 def list_players(store: Store) -> list[PlayerOut]:
@@ -113,6 +126,8 @@ def edit_player(store: Store, player_id: str, body: PlayerEdit) -> PlayerOut:
         learns=stored.learns,
         learns_from=stored.learns_from,
         practice=stored.practice,
+        guardian=stored.guardian,
+        guardian_on=stored.guardian_on,
         version=body.version,
     )
     return _rewrite(store, changed)
@@ -154,6 +169,7 @@ def made_of(player_id: str, body: PlayerBase, clubs: list[ClubOut]) -> StoredPla
         scatter_handicap=body.scatter_handicap,
         ball_place_m=body.ball_place_m,
         dates={c.id: Dates(c.bought_on, c.cleaned_on) for c in clubs},
+        birth_year=getattr(body, "birth_year", None),
     )
 
 

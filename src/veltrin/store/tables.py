@@ -64,7 +64,11 @@ ONLY_COACH = 1
 
 
 class CoachRow(Base):
-    """A coach. Without a passphrase (argon2 hash) nobody can sign in as this coach."""
+    """A coach. Without a passphrase (argon2 hash) nobody can sign in as this coach.
+
+    `arrives_for`: no coach, but what a file holds that is being read for the coach of that number (see arrivals).
+    `totp_secret`: of the second factor, where the coach has one; `totp_last`: the last step whose code was taken.
+    """
 
     __tablename__ = "coaches"
 
@@ -73,6 +77,9 @@ class CoachRow(Base):
     passphrase: Mapped[str | None] = mapped_column(String(200))
     made_at: Mapped[datetime]
     is_admin: Mapped[bool] = mapped_column(default=False)
+    arrives_for: Mapped[int | None]
+    totp_secret: Mapped[str | None] = mapped_column(String(64))
+    totp_last: Mapped[int | None]
 
 
 class SessionRow(Base):
@@ -113,6 +120,7 @@ class SettingsRow(Base):
 
     coach_id: Mapped[int] = mapped_column(ForeignKey("coaches.id"), primary_key=True)
     body: Mapped[str] = mapped_column(Text)
+    version: Mapped[int] = mapped_column(default=1)
 
 
 class PlayerRow(Owned, Base):
@@ -120,7 +128,7 @@ class PlayerRow(Owned, Base):
 
     `practice`: what balls of practice sessions teach: "none", "habits", or "all", strokes lost too. `book_edits` counts
     changes of shots booked before: what was summed up of them has to be summed anew. `book_seq` is the number of the
-    last shot that was booked: it only grows.
+    last shot that was booked: it only grows. `guardian`, `guardian_on`: who agreed for a minor, and when.
     """
 
     __tablename__ = "players"
@@ -144,6 +152,9 @@ class PlayerRow(Owned, Base):
     learns: Mapped[bool] = mapped_column(default=True)
     learns_from: Mapped[datetime | None]
     practice: Mapped[str] = mapped_column(String(8), default="habits")
+    birth_year: Mapped[int | None]
+    guardian: Mapped[str] = mapped_column(String(60), default="")
+    guardian_on: Mapped[str | None] = mapped_column(String(10))
     book_edits: Mapped[int] = mapped_column(default=0)
     book_seq: Mapped[int] = mapped_column(default=0)
     clubs: Mapped[list[ClubRow]] = relationship(
@@ -197,6 +208,7 @@ class LineRow(Owned, Base):
     id: Mapped[int] = mapped_column(primary_key=True)
     name: Mapped[str] = mapped_column(String(60))
     saved_at: Mapped[datetime]
+    version: Mapped[int] = mapped_column(default=1)
     line_json: Mapped[str] = mapped_column(Text)
 
 
@@ -256,6 +268,7 @@ class PracticeRow(Owned, Base):
     """A practice session: planned, begun or done. Its balls are bookings.
 
     The id is given by whoever plans it, so that a page without a network can. `words`: the line for the player.
+    `planned_local`, `zone`: what the clock of its place says then (ISO 8601, IANA); `planned_for` follows from both.
     """
 
     __tablename__ = "practices"
@@ -268,6 +281,9 @@ class PracticeRow(Owned, Base):
     player_id: Mapped[str] = mapped_column(ForeignKey("players.id", ondelete="CASCADE"))
     made_at: Mapped[datetime]
     planned_for: Mapped[datetime | None]
+    planned_local: Mapped[str | None] = mapped_column(String(16))
+    zone: Mapped[str | None] = mapped_column(String(60))
+    version: Mapped[int] = mapped_column(default=1)
     state: Mapped[str] = mapped_column(String(8), default="planned")
     began_at: Mapped[datetime | None]
     done_at: Mapped[datetime | None]
@@ -330,6 +346,7 @@ class LessonRow(Owned, Base):
     id: Mapped[str] = mapped_column(String(36), primary_key=True)
     made_at: Mapped[datetime]
     held_on: Mapped[datetime]
+    version: Mapped[int] = mapped_column(default=1)
     state: Mapped[str] = mapped_column(String(8), default="planned")
     began_at: Mapped[datetime | None]
     ended_at: Mapped[datetime | None]

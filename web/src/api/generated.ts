@@ -318,6 +318,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/export.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Zip
+         * @description The book file with photographs, as a zip that comes piece by piece; of one player, or everything.
+         */
+        get: operations["export_zip_api_export_zip_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/export/read": {
         parameters: {
             query?: never;
@@ -328,10 +348,30 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Merge
-         * @description Read a book file, all or none; what is here already stays as it is.
+         * Read Book
+         * @description Read a book file, JSON or zip, all or none; what is here already stays. Read again it changes nothing.
          */
-        post: operations["merge_api_export_read_post"];
+        post: operations["read_book_api_export_read_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/export/read/stream": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Book By Stages
+         * @description The same, a JSON line for each portion that was written; the last tells what was done. Who hangs up stops it.
+         */
+        post: operations["read_book_by_stages_api_export_read_stream_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3904,6 +3944,11 @@ export interface components {
             /** Call Id */
             call_id: string;
             /**
+             * Id
+             * @description Its number where the file was written.
+             */
+            id?: number | null;
+            /**
              * Kept At
              * Format: date-time
              */
@@ -4297,6 +4342,11 @@ export interface components {
             state: "planned" | "open" | "closed";
             /** Things */
             things: components["schemas"]["LessonThingRecord"][];
+            /**
+             * Version
+             * @default 1
+             */
+            version: number;
         };
         /**
          * LessonRowOut
@@ -4867,6 +4917,16 @@ export interface components {
             renamed: number;
             /** Scenes */
             scenes: number;
+            /**
+             * Unreadable
+             * @description Pieces that can't be opened here; they are kept as they are.
+             */
+            unreadable: number;
+            /**
+             * Without Image
+             * @description Photographs that the file names but doesn't hold.
+             */
+            without_image: number;
         };
         /**
          * MethodOut
@@ -5147,7 +5207,9 @@ export interface components {
         };
         /**
          * PhotographRecord
-         * @description A photograph as the record has it, the JPEG itself in base64. `booking_id`: of a shot of the same player.
+         * @description A photograph as the record has it. `booking_id`, `shot_id`: of a shot of the same player.
+         *
+         *     The JPEG itself lies beside the book in the zip; files before version 4 have it in base64.
          */
         PhotographRecord: {
             /** Booking Id */
@@ -5162,10 +5224,12 @@ export interface components {
              */
             id: string;
             /** Image */
-            image: string;
+            image?: string | null;
             /** Lesson Id */
             lesson_id: string | null;
             measured: components["schemas"]["KeptJson"] | null;
+            /** Shot Id */
+            shot_id?: number | null;
             /**
              * Taken At
              * Format: date-time
@@ -5368,6 +5432,11 @@ export interface components {
              * @description Stock place of the ball with a mid iron, inside the lead heel.
              */
             ball_place_m?: number | null;
+            /**
+             * Birth Year
+             * @description Year of birth, where it matters: a minor's guardian agrees first.
+             */
+            birth_year?: number | null;
             /** Clubs */
             clubs: components["schemas"]["ClubOut"][];
             /**
@@ -5559,6 +5628,11 @@ export interface components {
              */
             ball_place_m?: number | null;
             /**
+             * Birth Year
+             * @description Year of birth, where it matters: a minor's guardian agrees first.
+             */
+            birth_year?: number | null;
+            /**
              * Hand
              * @default right
              * @enum {string}
@@ -5655,6 +5729,11 @@ export interface components {
              * @description Stock place of the ball with a mid iron, inside the lead heel.
              */
             ball_place_m?: number | null;
+            /**
+             * Birth Year
+             * @description Year of birth, where it matters: a minor's guardian agrees first.
+             */
+            birth_year: number | null;
             /** Clubs */
             clubs: components["schemas"]["ClubOut"][];
             /**
@@ -5662,6 +5741,13 @@ export interface components {
              * @description Methods the coach leaves out for this player.
              */
             excluded: string[];
+            /**
+             * Guardian
+             * @description Who agreed to links, photographs and voice of a minor; empty: nobody.
+             */
+            guardian: string;
+            /** Guardian On */
+            guardian_on: string | null;
             /**
              * Hand
              * @default right
@@ -5676,6 +5762,11 @@ export interface components {
             handicap: number;
             /** Id */
             id: string;
+            /**
+             * Is Minor
+             * @description Under eighteen by the year of birth, as far as it is known.
+             */
+            is_minor: boolean;
             /**
              * Layer Pct
              * @description Share of full swing speed that each layer of clothes takes, percent.
@@ -5798,10 +5889,22 @@ export interface components {
              * @description Stock place of the ball with a mid iron, inside the lead heel.
              */
             ball_place_m?: number | null;
+            /**
+             * Birth Year
+             * @description Year of birth, where it matters: a minor's guardian agrees first.
+             */
+            birth_year?: number | null;
             /** Bookings */
             bookings: components["schemas"]["BookingRecord"][];
             /** Clubs */
             clubs: components["schemas"]["ClubOut"][];
+            /**
+             * Guardian
+             * @default
+             */
+            guardian: string;
+            /** Guardian On */
+            guardian_on?: string | null;
             /**
              * Hand
              * @default right
@@ -6081,13 +6184,22 @@ export interface components {
             parts: components["schemas"]["PracticePartRecord"][];
             /** Planned For */
             planned_for: string | null;
+            /** Planned Local */
+            planned_local?: string | null;
             /**
              * State
              * @enum {string}
              */
             state: "planned" | "begun" | "done";
+            /**
+             * Version
+             * @default 1
+             */
+            version: number;
             /** Words */
             words: string;
+            /** Zone */
+            zone?: string | null;
         };
         /**
          * PracticeWish
@@ -6208,6 +6320,23 @@ export interface components {
             read: {
                 [key: string]: number;
             };
+        };
+        /**
+         * ReadStage
+         * @description How far the reading of a book file is; the last stage tells what it did.
+         */
+        ReadStage: {
+            /** Done */
+            done: number;
+            /** @default null */
+            merged: components["schemas"]["MergedOut"] | null;
+            /** Of */
+            of: number;
+            /**
+             * Stage
+             * @enum {string}
+             */
+            stage: "reading" | "writing" | "photographs" | "done";
         };
         /**
          * ReadingOut
@@ -9639,7 +9768,101 @@ export interface operations {
             };
         };
     };
-    merge_api_export_read_post: {
+    export_zip_api_export_zip_get: {
+        parameters: {
+            query?: {
+                player_id?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description book.json, and photographs beside it. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    read_book_api_export_read_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -9649,6 +9872,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["BookFile"];
+                "application/zip": string;
             };
         };
         responses: {
@@ -9659,6 +9883,103 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MergedOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    read_book_by_stages_api_export_read_stream_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BookFile"];
+                "application/zip": string;
+            };
+        };
+        responses: {
+            /** @description One stage a line: ReadStage. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": string;
                 };
             };
             /** @description Nobody is signed in */

@@ -4,7 +4,6 @@ import {
   done,
   RefusedError,
   unwrap,
-  type BookFile,
   type Booking,
   type Call,
   type Day,
@@ -12,7 +11,6 @@ import {
   type FaultResponse,
   type LineIn,
   type Mast,
-  type Matched,
   type Meant,
   type Monitor,
   type PlanRequest,
@@ -23,7 +21,6 @@ import {
   type TrialNew,
 } from './client'
 import {
-  copiesQuery,
   daysQuery,
   linesQuery,
   mastQuery,
@@ -34,13 +31,12 @@ import {
   shotsQuery,
   trialsQuery,
 } from './queries'
-import { useDevice, useTask } from './task'
+import { ALL, useDevice, useTask } from './task'
 
 // Everything that the page asks the server to do. What a thing changes is looked at anew: `stale` names it.
 
 const PLANS: QueryKey = ['plan']
 const BOOK: QueryKey = ['book']
-const ALL: QueryKey = []
 
 const of = (player_id: string) => ({ params: { path: { player_id } } })
 
@@ -248,37 +244,6 @@ export const useDropTrial = (player_id: string) =>
       done(await client.DELETE('/api/trials/{trial_id}', { params: { path: { trial_id } } })),
     trialsQuery(player_id).queryKey,
   )
-
-// Files.
-export const usePreviewImport = (player_id: string) =>
-  useTask(async (text: string) =>
-    unwrap(await client.POST('/api/imports/preview', { body: { text, player_id } })),
-  )
-
-export const useStartImport = (player_id: string) =>
-  useTask(async ({ text, matched }: { text: string; matched: Matched }) =>
-    unwrap(
-      await client.POST('/api/imports', { body: { text, player_id, matched, leave_out_doubles: true } }),
-    ),
-  )
-
-export const useStopImport = () =>
-  useTask(async (import_id: string) =>
-    unwrap(await client.DELETE('/api/imports/{import_id}', { params: { path: { import_id } } })),
-  )
-
-/** The whole record, or one player's, as it goes into a file. */
-export const useWriteBook = () =>
-  useTask(async (player_id: string | undefined): Promise<unknown> => {
-    const query = player_id === undefined ? {} : { player_id }
-    return unwrap(await client.GET('/api/export', { params: { query } }))
-  })
-
-export const useReadBook = () =>
-  useTask(async (body: BookFile) => unwrap(await client.POST('/api/export/read', { body })), ALL)
-
-export const useMakeCopy = () =>
-  useTask(async () => unwrap(await client.POST('/api/copies')), copiesQuery.queryKey)
 
 // Devices.
 export const useFollowMast = () =>

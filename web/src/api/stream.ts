@@ -4,18 +4,29 @@ import { unwrap, type PlanRequest, type PlanResponse } from './client'
  * Ask for an answer in stages: one JSON line each. Every stage goes to `onStage` as it comes; the last is the answer.
  * Throws what the server refused, like any other call.
  */
-export async function streamLines<T>(
+export const streamLines = <T>(
   path: string,
   body: unknown,
   signal: AbortSignal,
   onStage: (stage: T) => void,
+): Promise<T> => streamBody(path, JSON.stringify(body), 'application/json', signal, onStage)
+
+/** The same of a file that is sent as it is. */
+export const streamFile = <T>(
+  path: string,
+  file: File,
+  signal: AbortSignal,
+  onStage: (stage: T) => void,
+): Promise<T> => streamBody(path, file, file.type || 'application/zip', signal, onStage)
+
+async function streamBody<T>(
+  path: string,
+  body: BodyInit,
+  kind: string,
+  signal: AbortSignal,
+  onStage: (stage: T) => void,
 ): Promise<T> {
-  const answer = await fetch(path, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify(body),
-    signal,
-  })
+  const answer = await fetch(path, { method: 'POST', headers: { 'content-type': kind }, body, signal })
   if (!answer.ok || !answer.body) return unwrap<T>({ error: await answer.json().catch(() => null) })
   const reader = answer.body.pipeThrough(new TextDecoderStream()).getReader()
   let rest = ''

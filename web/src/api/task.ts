@@ -1,5 +1,8 @@
 import { useMutation, useQueryClient, type QueryKey } from '@tanstack/react-query'
 
+/** Whatever was looked at. */
+export const ALL: QueryKey = []
+
 /** Ask the server to do something; what it changes is looked at anew. */
 export function useTask<In, Out>(ask: (body: In) => Promise<Out>, ...stale: QueryKey[]) {
   const queries = useQueryClient()

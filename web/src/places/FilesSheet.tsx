@@ -1,41 +1,54 @@
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
-import { useMakeCopy, useReadBook, useWriteBook } from '../api/mutations'
-import { type BookFile, type Player } from '../api/client'
+import { useRef, useState } from 'react'
+import { useMakeCopy, useReadBook } from '../api/files'
+import { type Merged, type Player, type ReadStage } from '../api/client'
 import { copiesQuery, sessionQuery } from '../api/queries'
 import { useLaid } from '../lib/desk'
-import { saveFile } from '../lib/save-file'
 import { Problem } from '../ui/Problem'
 import { Sheet } from '../ui/Sheet'
 import { Live } from '../ui/Live'
 import { counted, countedThat } from '../lib/counted'
 
 const TABLES = ['players', 'clubs', 'bookings', 'trials'] as const
+const STAGES: Record<ReadStage['stage'], string> = {
+  reading: 'The file is being checked.',
+  writing: 'Players, shots and lessons are being added.',
+  photographs: 'Photographs are being added.',
+  done: 'Done.',
+}
+
+const fileName = (whose: string, ending: string) =>
+  `veltrin-${whose}-${new Date().toISOString().slice(0, 10)}.${ending}`
+
+function addedWords(done: Merged): string {
+  const added = `Added: ${counted(done.players, 'player')} and ${counted(done.bookings, 'shot')}`
+  const known = `${countedThat(done.known, 'shot', 'was', 'were')} here already.`
+  const images = done.without_image
+    ? ` ${countedThat(done.without_image, 'photograph', 'is', 'are')} not in this file: take it out with photographs.`
+    : ''
+  const unread = done.unreadable
+    ? ` ${countedThat(done.unreadable, 'piece', 'was', 'were')} written by another version: kept, but not shown here.`
+    : ''
+  return `${added}; ${known}${images}${unread}`
+}
+
 /** Everything out and in as files, and copies of the whole database. */
 export function FilesSheet({ player }: { player: Player | undefined }) {
   const { open, onOpenChange } = useLaid('files')
   const mayCopy = useQuery(sessionQuery).data?.is_admin ?? false
   const copies = useQuery({ ...copiesQuery, enabled: open && mayCopy })
-  const write = useWriteBook()
   const read = useReadBook()
-  const [broken, setBroken] = useState(false)
+  const [stage, setStage] = useState<ReadStage | null>(null)
+  const reading = useRef<AbortController | null>(null)
   const copy = useMakeCopy()
-  const take = (player_id: string | undefined) => {
-    const day = new Date().toISOString().slice(0, 10)
-    const name = `veltrin-${player_id ?? 'all'}-${day}.json`
-    const save = (told: unknown) => saveFile(name, JSON.stringify(told, null, 1), 'application/json')
-    write.mutate(player_id, { onSuccess: save })
+  const put = (file: File) => {
+    const own = new AbortController()
+    reading.current = own
+    setStage(null)
+    read.mutate({ file, signal: own.signal, onStage: setStage })
   }
-  const put = async (file: File) => {
-    try {
-      const body = JSON.parse(await file.text()) as BookFile
-      setBroken(false)
-      read.mutate(body)
-    } catch {
-      setBroken(true)
-    }
-  }
-  const error = write.error ?? read.error ?? copy.error ?? copies.error
+  const stopped = read.error instanceof DOMException && read.error.name === 'AbortError'
+  const error = (stopped ? null : read.error) ?? copy.error ?? copies.error
   return (
     <Sheet
       open={open}
@@ -44,17 +57,23 @@ export function FilesSheet({ player }: { player: Player | undefined }) {
       about="The record is yours: everything can be taken out, read elsewhere, and put back."
     >
       {error && <Problem error={error} />}
-      {broken && <p role="alert">This is no JSON file.</p>}
       <dl className="grid grid-cols-[8rem_1fr] gap-x-4 gap-y-3">
         <dt className="font-semibold">Take out</dt>
         <dd className="flex flex-wrap gap-x-4 gap-y-1">
-          <button type="button" className="word" onClick={() => take(undefined)}>
-            everything
-          </button>
+          <a className="word" href="/api/export.zip" download={fileName('all', 'zip')}>
+            everything, with photographs
+          </a>
+          <a className="word" href="/api/export" download={fileName('all', 'json')}>
+            everything without photographs
+          </a>
           {player && (
-            <button type="button" className="word" onClick={() => take(player.id)}>
-              {player.name} only, for another coach
-            </button>
+            <a
+              className="word"
+              href={`/api/export.zip?player_id=${encodeURIComponent(player.id)}`}
+              download={fileName(player.id, 'zip')}
+            >
+              {player.name} only
+            </a>
           )}
           {TABLES.map((table) => (
             <a
@@ -71,17 +90,31 @@ export function FilesSheet({ player }: { player: Player | undefined }) {
         <dd>
           <input
             type="file"
-            accept=".json,application/json"
+            accept=".zip,.json,application/zip,application/json"
             aria-label="A file of Veltrin"
+            disabled={read.isPending}
             onChange={(event) => {
               const file = event.target.files?.[0]
-              if (file) void put(file)
+              if (file) put(file)
               event.target.value = ''
             }}
           />
+          {read.isPending && (
+            <p className="mt-1 flex items-center gap-3">
+              <progress
+                aria-label="How much of the file is read"
+                max={stage?.of || 1}
+                value={stage?.done ?? 0}
+              />
+              <span className="text-quiet">{STAGES[stage?.stage ?? 'reading']}</span>
+              <button type="button" className="word" onClick={() => reading.current?.abort()}>
+                Stop
+              </button>
+            </p>
+          )}
           <Live as="p" className="mt-1 font-semibold">
-            {read.data &&
-              `Added: ${counted(read.data.players, 'player')} and ${counted(read.data.bookings, 'shot')}; ${countedThat(read.data.known, 'shot', 'was', 'were')} here already.`}
+            {read.data && addedWords(read.data)}
+            {stopped && 'Stopped. Nothing was changed.'}
           </Live>
           <p className="mt-1 text-small text-quiet">
             All of it or nothing. Players and shots that are here already stay as they are.

@@ -21,7 +21,7 @@ const YARDS: Units = { ...METRIC, distance: 'yd', speed: 'mph' }
 const READING: Reading = { ...START, player: 'tove' }
 const TOVE = {
   id: 'tove', name: 'Tove Aldersyn', hand: 'right', stature_m: 1.6, handicap: 16, note: '', layer_pct: 2, notes: '', units: '', ball: 'soft', attack_deg: -4, lead_pct: 52,
-  version: 1, learns: true, learns_from: null, practice: 'habits',
+  version: 1, learns: true, learns_from: null, practice: 'habits', birth_year: null, is_minor: false, guardian: '', guardian_on: null,
   clubs: [], pinned: [], excluded: [],
 } satisfies Player // prettier-ignore
 

@@ -98,7 +98,7 @@ const METHOD: Method = {
 
 const PLAYER = {
   id: 'tove', name: 'Tove', hand: 'right', stature_m: 1.6, handicap: 16, note: '', layer_pct: 1.5, notes: '', units: '', ball: 'soft', attack_deg: -4, lead_pct: 52,
-  version: 1, learns: true, learns_from: null, practice: 'habits',
+  version: 1, learns: true, learns_from: null, practice: 'habits', birth_year: null, is_minor: false, guardian: '', guardian_on: null,
   clubs: [], pinned: ['dropped-foot'], excluded: [],
 } satisfies Player // prettier-ignore
 

@@ -16,5 +16,5 @@ export const PLAYER: Player = {
     club('58', { kind: 'wedge', loft_deg: 58, bounce_deg: 8, stock_carry_m: 60 }),
     club('putter', { kind: 'putter', loft_deg: 3.5, stock_carry_m: 0 }),
   ],
-  pinned: [], excluded: [], version: 3, learns: true, learns_from: null, practice: 'habits',
+  pinned: [], excluded: [], version: 3, learns: true, learns_from: null, practice: 'habits', birth_year: null, is_minor: false, guardian: '', guardian_on: null,
 } // prettier-ignore

@@ -168,7 +168,10 @@ describe('files and copies', () => {
 
   it('says what a file brought, and makes a copy at a press', async () => {
     serve({
-      'POST /api/export/read': () => ({ players: 1, renamed: 0, bookings: 34, known: 2, lines: 0, days: 0 }),
+      'POST /api/export/read/stream': () => ({
+        stage: 'done', done: 1, of: 1,
+        merged: { players: 1, renamed: 0, bookings: 34, known: 2, lines: 0, days: 0, without_image: 3, unreadable: 0 },
+      }), // prettier-ignore
       'POST /api/copies': () => copy,
       'GET /api/copies': () => [copy],
     })
@@ -180,6 +183,8 @@ describe('files and copies', () => {
     const file = new File(['{"format": "veltrin-book"}'], 'book.json')
     fireEvent.change(screen.getByLabelText('A file of Veltrin'), { target: { files: [file] } })
     expect(await screen.findByText(/Added: 1 player and 34 shots; 2/)).toBeTruthy()
+    expect(screen.getByText(/3 photographs are not in this file/)).toBeTruthy()
+    expect(screen.getByRole('link', { name: /Tove.* only/ }).getAttribute('href')).toContain('player_id=tove')
     fireEvent.click(screen.getByRole('button', { name: 'Copy the whole database now' }))
     expect(await screen.findByText(/2.0 MB/)).toBeTruthy()
     cleanup()

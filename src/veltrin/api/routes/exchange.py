@@ -5,9 +5,12 @@ from __future__ import annotations
 from typing import Annotated
 
 from fastapi import APIRouter, Depends, Path, Query, Response
+from fastapi.responses import StreamingResponse
 
 from veltrin.api.deps import StoreDep, only_admin
-from veltrin.service import bookfile, copies, import_shots
+from veltrin.api.longbody import LongBody, sends, taken_apart
+from veltrin.api.stream import NDJSON, lines_of
+from veltrin.service import bookfile, copies, import_shots, restore
 from veltrin.service.bookfile import TableName
 from veltrin.service.contracts.exchange import (
     BookFile,
@@ -17,24 +20,31 @@ from veltrin.service.contracts.exchange import (
     ImportOut,
     MergedOut,
     PreviewOut,
+    ReadStage,
 )
 
 router = APIRouter(tags=["exchange"])
 
-CSV = "text/csv"
+CSV, ZIP = "text/csv", "application/zip"
+FILE = {"type": "string", "format": "binary"}
+LONG_BODIES = (BookFile, CsvText, ImportIn, ReadStage)
+"""What is read as a long body, and the stages of an answer: the framework describes none of them."""
+
+BOOK_BODY = sends(BookFile, **{ZIP: {"schema": FILE}})
+PlayerWanted = Annotated[str | None, Query(max_length=40)]
 ImportId = Annotated[str, Path(max_length=36)]
 
 
-@router.post("/imports/preview")
-def preview(store: StoreDep, body: CsvText) -> PreviewOut:
+@router.post("/imports/preview", openapi_extra=sends(CsvText))
+def preview(store: StoreDep, body: LongBody) -> PreviewOut:
     """Look at a CSV file of measured shots: columns, units and clubs as they seem; nothing is stored."""
-    return import_shots.preview(store, body)
+    return import_shots.preview(store, taken_apart(CsvText, body))
 
 
-@router.post("/imports", status_code=202)
-def start_import(store: StoreDep, body: ImportIn) -> ImportOut:
+@router.post("/imports", status_code=202, openapi_extra=sends(ImportIn))
+def start_import(store: StoreDep, body: LongBody) -> ImportOut:
     """Read a CSV file of measured shots in the background, all or none."""
-    return import_shots.start_import(store, body)
+    return import_shots.start_import(store, taken_apart(ImportIn, body))
 
 
 @router.get("/imports/{import_id}")
@@ -50,15 +60,40 @@ def cancel_import(store: StoreDep, import_id: ImportId) -> ImportOut:
 
 
 @router.get("/export")
-def export(store: StoreDep, player_id: Annotated[str | None, Query(max_length=40)] = None) -> BookFile:
+def export(store: StoreDep, player_id: PlayerWanted = None) -> BookFile:
     """Everything of this coach, or one player, as one JSON file."""
     return bookfile.export(store, player_id)
 
 
-@router.post("/export/read")
-def merge(store: StoreDep, body: BookFile) -> MergedOut:
-    """Read a book file, all or none; what is here already stays as it is."""
-    return bookfile.merge(store, body)
+@router.get(
+    "/export.zip",
+    response_class=StreamingResponse,
+    responses={200: {"content": {ZIP: {"schema": FILE}}, "description": "book.json, and photographs beside it."}},
+)
+def export_zip(store: StoreDep, player_id: PlayerWanted = None) -> StreamingResponse:
+    """The book file with photographs, as a zip that comes piece by piece; of one player, or everything."""
+    name = f"veltrin-{player_id or 'all'}.zip"
+    headers = {"Content-Disposition": f'attachment; filename="{name}"'}
+    return StreamingResponse(bookfile.export_zip(store, player_id), media_type=ZIP, headers=headers)
+
+
+@router.post("/export/read", openapi_extra=BOOK_BODY)
+def read_book(store: StoreDep, body: LongBody) -> MergedOut:
+    """Read a book file, JSON or zip, all or none; what is here already stays. Read again it changes nothing."""
+    return restore.merge(store, body)
+
+
+@router.post(
+    "/export/read/stream",
+    openapi_extra=BOOK_BODY,
+    response_class=StreamingResponse,
+    responses={
+        200: {"content": {NDJSON: {"schema": {"type": "string"}}}, "description": "One stage a line: ReadStage."}
+    },
+)
+def read_book_by_stages(store: StoreDep, body: LongBody) -> StreamingResponse:
+    """The same, a JSON line for each portion that was written; the last tells what was done. Who hangs up stops it."""
+    return lines_of(restore.read_by_stages(store, body))
 
 
 @router.get(

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+import base64
 import math
-from datetime import datetime
+from datetime import date, datetime
 from typing import Annotated, Any, Literal, Self, get_args
 
 from pydantic import ConfigDict, Field, model_validator
@@ -32,7 +33,7 @@ from veltrin.service.contracts.book import (
 from veltrin.service.contracts.lessons import MOST_PLAYERS, MOST_THINGS, ItemKind, LessonState
 from veltrin.service.contracts.lines import LineName
 from veltrin.service.contracts.methods import Stand
-from veltrin.service.contracts.players import ClubOut, PlayerBase
+from veltrin.service.contracts.players import BirthYear, ClubOut, PlayerBase
 from veltrin.service.contracts.sessions import MOST_PARTS, State
 
 LONGEST_TEXT = 8_000_000
@@ -208,6 +209,7 @@ class TrialRecord(Contract):
 class KeptRecord(Contract):
     """A kept shot as the record has it."""
 
+    id: int | None = Field(None, ge=1, le=2**31 - 1, description="Its number where the file was written.")
     kept_at: Moment
     call_id: str = Field(max_length=60)
     note: str = Field(max_length=500)
@@ -239,6 +241,9 @@ class PracticeRecord(Contract):
     id: BookingId
     made_at: Moment
     planned_for: Moment | None
+    planned_local: str | None = Field(None, max_length=16)
+    zone: str | None = Field(None, max_length=60)
+    version: int = Field(1, ge=1, le=2**31 - 1)
     state: State
     began_at: Moment | None
     done_at: Moment | None
@@ -263,17 +268,25 @@ LONGEST_IMAGE = 4_000_000
 
 
 class PhotographRecord(Contract):
-    """A photograph as the record has it, the JPEG itself in base64. `booking_id`: of a shot of the same player."""
+    """A photograph as the record has it. `booking_id`, `shot_id`: of a shot of the same player.
+
+    The JPEG itself lies beside the book in the zip; files before version 4 have it in base64.
+    """
 
     id: BookingId
     taken_at: Moment
     lesson_id: BookingId | None
     booking_id: BookingId | None
+    shot_id: int | None = Field(None, ge=1, le=2**31 - 1)
     width: int = Field(ge=1, le=10000)
     height: int = Field(ge=1, le=10000)
     focal_mm: float | None = Field(ge=10, le=400)
     measured: KeptJson | None
-    image: str = Field(max_length=LONGEST_IMAGE, pattern=r"^[A-Za-z0-9+/]+={0,2}$")
+    image: str | None = Field(None, max_length=LONGEST_IMAGE, pattern=r"^[A-Za-z0-9+/]+={0,2}$")
+
+    def image_bytes(self) -> bytes:
+        """The image of a file before version 4; ValueError where it is cut off."""
+        return base64.b64decode(self.image or "", validate=True)
 
 
 class LessonItemRecord(Contract):
@@ -311,6 +324,7 @@ class LessonRecord(Contract):
     id: BookingId
     made_at: Moment
     held_on: Moment
+    version: int = Field(1, ge=1, le=2**31 - 1)
     state: LessonState
     began_at: Moment | None
     ended_at: Moment | None
@@ -336,6 +350,9 @@ class PlayerRecord(PlayerBase):
     trials: list[TrialRecord]
     kept: list[KeptRecord]
     practice: Practised = "habits"
+    birth_year: BirthYear = None
+    guardian: str = Field("", max_length=60)
+    guardian_on: date | None = None
     practices: list[PracticeRecord] = Field(default_factory=list)
     scenes: list[SceneRecord] = Field(default_factory=list, description="Scenes that this player read.")
     photographs: list[PhotographRecord] = Field(default_factory=list)
@@ -396,6 +413,17 @@ class MergedOut(Contract):
     scenes: int
     lessons: int
     photographs: int
+    without_image: int = Field(description="Photographs that the file names but doesn't hold.")
+    unreadable: int = Field(description="Pieces that can't be opened here; they are kept as they are.")
+
+
+class ReadStage(Contract):
+    """How far the reading of a book file is; the last stage tells what it did."""
+
+    stage: Literal["reading", "writing", "photographs", "done"]
+    done: int
+    of: int
+    merged: MergedOut | None = None
 
 
 class CopyOut(Contract):

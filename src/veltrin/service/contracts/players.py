@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from datetime import date, datetime
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import Field
 
@@ -12,6 +12,11 @@ from veltrin.core.learn import Practised
 from veltrin.service.contracts.base import Contract
 
 Hand = Literal["right", "left"]
+
+
+BirthYear = Annotated[
+    int | None, Field(ge=1900, le=2100, description="Year of birth, where it matters: a minor's guardian agrees first.")
+]
 
 
 class ClubOut(Contract):
@@ -62,6 +67,7 @@ class PlayerBase(Contract):
 class PlayerNew(PlayerBase):
     """A new player: the usual bag is scaled from one carry."""
 
+    birth_year: BirthYear = None
     seven_iron_carry_m: float = Field(ge=30, le=180, description="Carry of a full 7-iron from level ground, m.")
     leave_out: list[str] = Field(
         default_factory=list, max_length=13, description="Clubs of the usual bag to leave out."
@@ -92,6 +98,7 @@ class PlayerPatch(Contract):
 class PlayerEdit(PlayerBase):
     """A player written anew, bag and all; `version` is the one that was read."""
 
+    birth_year: BirthYear = None
     clubs: list[ClubOut] = Field(min_length=1, max_length=20)
     version: int = Field(ge=1, le=2**31)
 
@@ -101,6 +108,10 @@ class PlayerOut(PlayerInline):
 
     id: str
     version: int
+    birth_year: BirthYear
+    is_minor: bool = Field(description="Under eighteen by the year of birth, as far as it is known.")
+    guardian: str = Field(description="Who agreed to links, photographs and voice of a minor; empty: nobody.")
+    guardian_on: date | None
     learns: bool = Field(description="Whether the player's own book is heard in plans.")
     learns_from: datetime | None = Field(description="What was booked earlier is not learnt from.")
     practice: Practised = Field(

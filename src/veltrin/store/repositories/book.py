@@ -92,6 +92,17 @@ def add_many(session: Session, bookings: Iterable[BookingRow]) -> None:
         session.execute(insert(BookingRow), rows)
 
 
+def add_numbered(session: Session, bookings: Sequence[BookingRow]) -> None:
+    """Add shots that have their numbers already: of a player whom nobody else books for meanwhile."""
+    if bookings:
+        session.execute(insert(BookingRow), [_values(session, one) for one in bookings])
+
+
+def set_last_number(session: Session, player_id: str, last: int) -> None:
+    """Say which number a player's last shot has."""
+    session.execute(update(PlayerRow).where(PlayerRow.id == player_id).values(book_seq=last))
+
+
 def load(session: Session, booking_id: str) -> BookingRow | None:
     """One, or None."""
     return session.get(BookingRow, booking_id)

@@ -23,7 +23,7 @@ def load(session: Session, coach_id: int) -> CoachRow | None:
 
 def load_all(session: Session) -> list[CoachRow]:
     """All coaches in the order they were added."""
-    return list(session.scalars(select(CoachRow).order_by(CoachRow.id)))
+    return list(session.scalars(select(CoachRow).where(CoachRow.arrives_for.is_(None)).order_by(CoachRow.id)))
 
 
 def save(session: Session, name: str, passphrase: str) -> CoachRow:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from sqlalchemy import or_, select, update
-from sqlalchemy.orm import Session, undefer
+from sqlalchemy.orm import Session
 
 from veltrin.store.dialect import any_has
 from veltrin.store.tables import LessonItemRow, PhotographRow
@@ -32,11 +32,9 @@ def id_is_taken(session: Session, photograph_id: str) -> bool:
     return any_has(session, select(PhotographRow.id).where(PhotographRow.id == photograph_id))
 
 
-def of_player(session: Session, player_id: str, *, with_images: bool = False) -> list[PhotographRow]:
+def of_player(session: Session, player_id: str) -> list[PhotographRow]:
     """All of a player's, oldest first."""
     asked = select(PhotographRow).where(PhotographRow.player_id == player_id)
-    if with_images:
-        asked = asked.options(undefer(PhotographRow.image))
     return list(session.scalars(asked.order_by(PhotographRow.taken_at, PhotographRow.id)))
 
 

@@ -38,8 +38,8 @@ class StoredPlayer:
 
     `scatter_handicap`: handicap whose scatter the player has, None for their own. `ball_place_m`: stock place of the
     ball with a mid iron, inside the lead heel. `units`: of the player's card, empty for the coach's. `learns`: whether
-    the book is heard, `learns_from` (UTC) from when on, `practice` what balls of practice teach. `version` counts
-    changes.
+    the book is heard, `learns_from` (UTC) from when on, `practice` what balls of practice teach. `guardian`: who agreed
+    for a minor to links, photographs and voice, on which day. `version` counts changes.
     """
 
     player: Player
@@ -53,6 +53,9 @@ class StoredPlayer:
     learns: bool = True
     learns_from: datetime | None = None
     practice: Practised = "habits"
+    birth_year: int | None = None
+    guardian: str = ""
+    guardian_on: date | None = None
     version: int = 1
 
 
@@ -92,6 +95,9 @@ def _stored(row: PlayerRow) -> StoredPlayer:
         learns=row.learns,
         learns_from=row.learns_from,
         practice=cast(Practised, row.practice),
+        birth_year=row.birth_year,
+        guardian=row.guardian,
+        guardian_on=_day(row.guardian_on),
         version=row.version,
     )
 
@@ -122,6 +128,8 @@ def _fill(row: PlayerRow, stored: StoredPlayer) -> None:
     row.learns = stored.learns
     row.learns_from = stored.learns_from
     row.practice = stored.practice
+    row.birth_year, row.guardian = stored.birth_year, stored.guardian
+    row.guardian_on = None if stored.guardian_on is None else stored.guardian_on.isoformat()
 
 
 def _clubs(stored: StoredPlayer) -> list[ClubRow]:

@@ -1,7 +1,7 @@
 import { Live } from '../../ui/Live'
 import { Choice } from '../../ui/Choice'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { usePreviewImport, useStartImport, useStopImport } from '../../api/mutations'
+import { usePreviewImport, useStartImport, useStopImport } from '../../api/files'
 import { useState } from 'react'
 import { client, unwrap, type Import, type Matched, type Player, type Preview } from '../../api/client'
 import { omit } from '../../lib/omit'

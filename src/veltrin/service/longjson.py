@@ -1,0 +1,32 @@
+"""JSON that may be long: bounded before it is taken apart, and never taken apart where others wait for it."""
+
+from __future__ import annotations
+
+import json
+from typing import IO, Any
+
+from veltrin.service.errors import DomainError
+
+MOST_ITEMS = 4_000_000
+"""Members of lists and objects: a book of eighty thousand shots. Each takes some sixty bytes before it is looked at."""
+
+LONGEST_JSON = 120_000_000
+AT_ONCE = 1 << 20
+
+
+def read_json(told: IO[bytes], longest: int = LONGEST_JSON) -> Any:
+    """What a file holds. DomainError where it is longer or has more members than is taken, or is no JSON."""
+    pieces, length, items = [], 0, 0
+    while piece := told.read(AT_ONCE):
+        length += len(piece)
+        # Each member but the first has a comma before it, each list and object a bracket.
+        items += piece.count(b",") + piece.count(b"[") + piece.count(b"{")
+        if length > longest:
+            raise DomainError("body", f"holds more than {longest // 1_000_000} MB of text.", "Split it.")
+        if items > MOST_ITEMS:
+            raise DomainError("body", f"has more than {MOST_ITEMS // 1_000_000} million members.", "Split it.")
+        pieces.append(piece)
+    try:
+        return json.loads(b"".join(pieces))
+    except (ValueError, RecursionError) as error:
+        raise DomainError("body", "is not valid JSON.", "Check brackets, quotes and commas.") from error
