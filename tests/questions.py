@@ -15,7 +15,17 @@ def plan_request(**changes: Any) -> dict[str, Any]:
     return {**base, **changes}
 
 
-STORED_ONLY = ("id", "version", "learns", "learns_from", "practice")
+STORED_ONLY = (
+    "id",
+    "version",
+    "learns",
+    "learns_from",
+    "practice",
+    "birth_year",
+    "is_minor",
+    "guardian",
+    "guardian_on",
+)
 """What a stored player tells that a player given in full doesn't."""
 
 FLIGHT = {"ball_speed_m_s": 53.6, "launch_deg": 16.3, "spin_rpm": 7097}

@@ -19,6 +19,12 @@ REQUEST: dict[str, Any] = {
 }
 CALL = "58~stock-swing"
 
+NOT_EDITED = (
+    *("id", "pinned", "excluded", "learns", "learns_from", "practice"),
+    *("is_minor", "guardian", "guardian_on"),
+)
+"""What a stored player tells and isn't written with the bag."""
+
 
 def new_id() -> str:
     return str(uuid.uuid4())
@@ -255,9 +261,7 @@ def test_stock_shots_tell_a_stock_carry_and_flag_the_odd_one(client: TestClient)
 
 def test_a_player_is_written_anew_bag_and_all(client: TestClient) -> None:
     brisa = client.get("/api/players/brisa").json()
-    edit = {
-        k: v for k, v in brisa.items() if k not in ("id", "pinned", "excluded", "learns", "learns_from", "practice")
-    }
+    edit = {k: v for k, v in brisa.items() if k not in NOT_EDITED}
     edit["clubs"] = [c for c in edit["clubs"] if c["id"] != "3-wood"]
     edit["clubs"][-2] |= {"rounds": 75, "bought_on": "2026-04-01", "cleaned_on": "2026-11-01"}
     edit |= {"notes": "Works on her tempo.", "ball": "firm", "lead_pct": 58, "ball_place_m": 0.08, "units": "yards"}
@@ -280,9 +284,7 @@ def test_a_player_is_written_anew_bag_and_all(client: TestClient) -> None:
 
 def test_two_tabs_editing_one_player_lose_nothing(client: TestClient) -> None:
     brisa = client.get("/api/players/brisa").json()
-    edit = {
-        k: v for k, v in brisa.items() if k not in ("id", "pinned", "excluded", "learns", "learns_from", "practice")
-    }
+    edit = {k: v for k, v in brisa.items() if k not in NOT_EDITED}
     first = client.put("/api/players/brisa", json={**edit, "notes": "from the first tab"})
     second = client.put("/api/players/brisa", json={**edit, "notes": "from the second tab"})
     assert first.status_code == 200
@@ -307,9 +309,7 @@ def test_two_tabs_editing_one_player_lose_nothing(client: TestClient) -> None:
 )
 def test_a_player_that_cannot_be_is_refused_whole(client: TestClient, change: dict[str, Any], words: str) -> None:
     brisa = client.get("/api/players/brisa").json()
-    edit = {
-        k: v for k, v in brisa.items() if k not in ("id", "pinned", "excluded", "learns", "learns_from", "practice")
-    }
+    edit = {k: v for k, v in brisa.items() if k not in NOT_EDITED}
     answer = client.put("/api/players/brisa", json={**edit, "notes": "half", **change})
     assert answer.status_code == 422
     assert words in answer.text
@@ -339,3 +339,12 @@ def test_the_launch_monitor_is_told_what_is_meant(client: TestClient) -> None:
     assert shot["meant"] == "Lob wedge 58"
     assert client.put("/api/monitor/ready", json={"player_id": "brisa"}).status_code == 422
     assert client.put("/api/monitor", json={"on": False}).json()["state"] == "off"
+
+
+@pytest.mark.parametrize("moment", ["1970-01-01T00:00:00Z", "2099-06-01T10:00:00Z"])
+def test_a_clock_that_is_wrong_is_asked_about(client: TestClient, moment: str) -> None:
+    shot = {"player_id": "corwin", "purpose": "stock", "club_id": "7-iron", "carry_m": 140, "booked_at": moment}
+    answer = client.put(f"/api/book/{uuid.uuid4()}", json=shot)
+    assert answer.status_code == 422
+    assert answer.json()["errors"][0]["field"] == "booked_at"
+    assert "clock" in answer.json()["errors"][0]["fix"]

@@ -13,6 +13,7 @@ from typing import Any
 
 import pytest
 from fastapi.testclient import TestClient
+from httpx import Response
 from PIL import Image
 
 from veltrin.api.app import create_app
@@ -161,15 +162,15 @@ def test_one_lesson_is_open_at_a_time(client: TestClient) -> None:
 def test_a_lesson_is_written_anew_without_losing_what_was_done(client: TestClient) -> None:
     lesson = opened(client)
     book(client, past_m=1.0, side_m=0.0)
-    again = kept(client, lesson["id"], aims="Ball first", player_ids=["corwin", "tove"])
+    again = kept(client, lesson["id"], aims="Ball first", player_ids=["corwin", "tove"], version=lesson["version"])
     assert (again["aims"], again["player_names"]) == ("Ball first", ["Corwin Maddersly", "Tove Aldersyn"])
     assert len(again["done"]) == 1
     # One who did something in it isn't let go, or that would be lost; one who did nothing is.
-    without = {"held_on": "2026-11-20T10:00:00Z", "player_ids": ["corwin"]}
+    without = {"held_on": "2026-11-20T10:00:00Z", "player_ids": ["corwin"], "version": again["version"]}
     refused = client.put(f"/api/lessons/{lesson['id']}", json=without)
     assert refused.status_code == 409
     assert "Tove Aldersyn" in refused.json()["errors"][0]["problem"]
-    assert kept(client, lesson["id"], player_ids=["tove"])["player_ids"] == ["tove"]
+    assert kept(client, lesson["id"], player_ids=["tove"], version=again["version"])["player_ids"] == ["tove"]
     # With its only player a lesson goes, too.
     client.delete("/api/players/tove")
     assert client.get(f"/api/lessons/{lesson['id']}").status_code == 404
@@ -196,7 +197,12 @@ def test_two_or_three_things_are_taken_along(client: TestClient) -> None:
     book(client, past_m=1.0, side_m=0.0)
     item = shown(client, lesson)["done"][0]
     thing = {"item_id": item["id"], "title": "Down the hill", "words": ["Lean with it"], "drill_id": "three-piles"}
-    answer = client.put(f"/api/lessons/{lesson['id']}/things", params={"player_id": "tove"}, json={"things": [thing]})
+
+    def put(things: list[dict[str, Any]], player_id: str = "tove") -> Response:
+        body = {"things": things, "version": shown(client, lesson)["version"]}
+        return client.put(f"/api/lessons/{lesson['id']}/things", params={"player_id": player_id}, json=body)
+
+    answer = put([thing])
     (sheet,) = (s for s in answer.json()["sheets"] if s["player_id"] == "tove")
     told = sheet["things"][0]
     assert (told["title"], told["drill_name"]) == ("Down the hill", "Three piles")
@@ -209,11 +215,9 @@ def test_two_or_three_things_are_taken_along(client: TestClient) -> None:
         ([{**thing, "drill_id": "juggling"}], 422),
         ([{**thing, "title": ""}], 422),
     ):
-        put = client.put(f"/api/lessons/{lesson['id']}/things", params={"player_id": "tove"}, json={"things": wrong})
-        assert put.status_code == status, wrong
+        assert put(wrong).status_code == status, wrong
     assert len(next(s for s in shown(client, lesson)["sheets"] if s["player_id"] == "tove")["things"]) == 1
-    nobody = client.put(f"/api/lessons/{lesson['id']}/things", params={"player_id": "ansgar"}, json={"things": []})
-    assert nobody.status_code == 404
+    assert put([], "ansgar").status_code == 404
 
 
 def test_preparing_tells_what_was_left_open(client: TestClient) -> None:

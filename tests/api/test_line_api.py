@@ -79,7 +79,9 @@ def test_a_bad_line_is_told_by_field_and_fix(client: TestClient, change: dict, f
 
 def test_lines_are_saved_replaced_and_dropped(client: TestClient) -> None:
     saved = client.post("/api/lines", json={"name": "4th, left", "line": LINE}).json()
-    again = client.post("/api/lines", json={"name": "4th, left", "line": {**LINE, "flag_m": 24}}).json()
+    again = client.post(
+        "/api/lines", json={"name": "4th, left", "line": {**LINE, "flag_m": 24}, "version": saved["version"]}
+    ).json()
     assert again["id"] == saved["id"]
     (row,) = [r for r in client.get("/api/lines").json() if r["name"] == "4th, left"]
     assert row["line"]["flag_m"] == 24

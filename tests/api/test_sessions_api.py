@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import uuid
+from datetime import UTC, datetime, timedelta
 from typing import Any
 
 import icalendar
@@ -142,9 +143,12 @@ def test_what_cannot_be_says_why(client: TestClient) -> None:
 
 def test_a_session_is_moved_changed_and_deleted_with_its_balls_kept(client: TestClient) -> None:
     planned = keep(client).json()
-    moved = client.put(f"/api/practices/{planned['id']}/when", json={"planned_for": "2027-04-01T08:00:00Z"}).json()
+    moved = client.put(
+        f"/api/practices/{planned['id']}/when",
+        json={"planned_for": "2027-04-01T08:00:00Z", "version": planned["version"]},
+    ).json()
     assert moved["planned_for"].startswith("2027-04-01T08:00")
-    changed = keep(client, planned["id"], parts=DRILLS[:1]).json()
+    changed = keep(client, planned["id"], parts=DRILLS[:1], version=moved["version"]).json()
     assert len(changed["parts"]) == 1
     practice = client.post(f"/api/practices/{planned['id']}/begin").json()
     strike(client, practice, 0, 0, hit=False, misses=["heavy"])
@@ -211,20 +215,21 @@ def test_a_season_stands_on_its_days_and_its_calendar_parses(client: TestClient)
 def test_whether_it_helped_is_told_for_the_lies_it_was_about(client: TestClient) -> None:
     request = {"player_id": "brisa", "lie": {"cover": "rough", "sunk": 0.6}, "line": {"flag_m": 40}}
 
-    def shots(count: int, past: float, day: str) -> None:
+    def shots(count: int, past: float, day: datetime) -> None:
         for n in range(count):
             body = {
                 "player_id": "brisa",
                 "request": request,
                 "call_id": "58~stock-swing",
-                "booked_at": f"{day}T10:{n:02d}:00Z",
+                "booked_at": (day + timedelta(seconds=n)).isoformat(),
             }
             told = client.put(f"/api/book/{new_id()}", json={**body, "past_m": past + 0.4 * (n % 5), "side_m": 1.0})
             assert told.status_code == 200
 
-    shots(15, -16.0, "2026-01-10")
+    shots(15, -16.0, datetime(2026, 1, 10, 10, tzinfo=UTC))
     play(client, begun(client, parts=[{"drill_id": "worst-grass", "balls": 4}]), hits=4)
-    shots(15, -1.0, "2027-06-10")
+    # An hour later, which a clock may be ahead.
+    shots(15, -1.0, datetime.now(UTC) + timedelta(hours=1))
     (told,) = client.get("/api/progress", params={"player_id": "brisa"}).json()["helped"]
     assert (told["answer"], told["before"], told["after"]) == ("helped", 15, 15)
     assert told["difference"] < 0 < told["before_lost"]

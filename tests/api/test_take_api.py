@@ -94,7 +94,14 @@ def test_a_session_is_run_by_the_link(guarded: TestClient, link: dict[str, Any])
     for one in balls:
         assert guarded.put(f"/api/book/{one}", json=ball, headers=own).status_code == 200
     assert guarded.delete(f"/api/book/{balls[2]}", headers=own).status_code == 204
+    # Of now, not of another day.
+    for moment in ("1999-05-05T10:00:00Z", (datetime.now(UTC) - timedelta(hours=2)).isoformat()):
+        told = guarded.put(f"/api/book/{uuid.uuid4()}", json={**ball, "booked_at": moment}, headers=own)
+        assert (told.status_code, told.json()["errors"][0]["field"]) == (422, "booked_at")
     assert guarded.post(f"/api/practices/{practice_id}/finish", headers=own).json()["state"] == "done"
+    # A session that is over stays as it was: nothing is added, nothing taken out.
+    assert guarded.put(f"/api/book/{uuid.uuid4()}", json=ball, headers=own).status_code == 409
+    assert guarded.delete(f"/api/book/{balls[0]}", headers=own).status_code == 409
     # Only balls of practice: the player writes nothing into the coach's book, and takes nothing out of it.
     request = {"player_id": "tove", "line": {"flag_m": 90}}
     other = {"player_id": "tove", "purpose": "shot", "request": request, "call_id": "7-iron~stock-swing"}

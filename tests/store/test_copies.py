@@ -11,11 +11,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from tests.settings import put_settings
 from veltrin.core.errors import DomainError
-from veltrin.service.contracts.record import SettingsBody
 from veltrin.service.copies import keep_daily, list_copies, make_copy
 from veltrin.service.players import list_players
-from veltrin.service.record import read_settings, write_settings
+from veltrin.service.record import read_settings
 from veltrin.service.store import Store, open_store
 from veltrin.store.copies import Copy, check, copies_in, daily, restore, to_drop
 from veltrin.store.datafile import COPIES
@@ -37,7 +37,7 @@ def test_a_copy_is_whole_while_somebody_writes(demo_store: Store) -> None:
         n = 0
         while not stop.is_set():
             n += 1
-            write_settings(demo_store, SettingsBody(coach=f"Coach {n}"))
+            put_settings(demo_store, coach=f"Coach {n}")
 
     writer = threading.Thread(target=write)
     writer.start()
@@ -85,7 +85,7 @@ def test_the_newest_copy_is_never_let_go(days: list[int]) -> None:
 def test_a_copy_is_put_back_and_what_was_there_is_kept(demo_store: Store) -> None:
     made = make_copy(demo_store)
     path = demo_store.path
-    write_settings(demo_store, SettingsBody(coach="Somebody else"))
+    put_settings(demo_store, coach="Somebody else")
     demo_store.close()
     before = restore(path, path.parent / COPIES / made.name)
     assert before is not None

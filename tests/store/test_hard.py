@@ -17,14 +17,14 @@ import pytest
 from click.testing import CliRunner
 from sqlalchemy import Connection
 
+from tests.settings import put_settings
 from tests.store.test_store import released
 from veltrin.cli import main
 from veltrin.core.errors import DomainError
 from veltrin.service import doctor
-from veltrin.service.contracts.record import SettingsBody
 from veltrin.service.copies import keep_daily, list_copies, make_copy
 from veltrin.service.players import list_players
-from veltrin.service.record import read_settings, write_settings
+from veltrin.service.record import read_settings
 from veltrin.service.store import Store, open_store
 from veltrin.settings import WEB_DIST
 from veltrin.store import copies, datafile
@@ -189,7 +189,7 @@ def test_a_file_that_is_gone_or_another_is_noticed_and_nothing_is_taken(demo_sto
     else:
         demo_store.path.unlink()
     with pytest.raises(DomainError, match=r"gone|replaced"):
-        write_settings(demo_store, SettingsBody(coach="Nobody"))
+        put_settings(demo_store, coach="Nobody")
 
 
 @pytest.mark.file
@@ -221,7 +221,7 @@ def test_pressed_by_many_at_once_copies_are_whole_and_few(demo_store: Store) -> 
     assert failed == []
     # Nothing changed in between: one says it all.
     assert len(list_copies(demo_store)) == 1
-    write_settings(demo_store, SettingsBody(coach="Another"))
+    put_settings(demo_store, coach="Another")
     make_copy(demo_store)
     assert len(list_copies(demo_store)) == 2
     assert [p.suffix for p in (demo_store.path.parent / COPIES).iterdir()] == [".sqlite3"] * 2
@@ -231,7 +231,7 @@ def test_pressed_by_many_at_once_copies_are_whole_and_few(demo_store: Store) -> 
 def test_a_clock_that_is_put_back_makes_no_copy_older_than_the_last(demo_store: Store) -> None:
     now = datetime(2026, 11, 25, 12, tzinfo=UTC)
     for hours in (0, -2, -2, 0):
-        write_settings(demo_store, SettingsBody(coach=f"Coach {hours} {time.monotonic()}"))
+        put_settings(demo_store, coach=f"Coach {hours} {time.monotonic()}")
         made = copies.make_copy(demo_store.path, now + timedelta(hours=hours))
         assert made.path.exists()
         assert copies_in(demo_store.path.parent / COPIES)[0].path == made.path
@@ -241,7 +241,7 @@ def test_a_clock_that_is_put_back_makes_no_copy_older_than_the_last(demo_store: 
 def test_of_one_day_only_the_newest_copies_stay(demo_store: Store) -> None:
     now = datetime(2026, 11, 25, 12, tzinfo=UTC)
     for minute in range(copies.A_DAY_KEPT + 5):
-        write_settings(demo_store, SettingsBody(coach=f"Coach {minute}"))
+        put_settings(demo_store, coach=f"Coach {minute}")
         copies.make_copy(demo_store.path, now + timedelta(minutes=minute))
     assert len(list_copies(demo_store)) == copies.A_DAY_KEPT
 
@@ -288,7 +288,7 @@ def test_a_folder_that_cant_be_written_is_told_in_words(tmp_path: Path) -> None:
 
 def test_files_are_the_owners_alone(tmp_path: Path) -> None:
     store = open_store(tmp_path / "data" / NAME)
-    write_settings(store, SettingsBody(coach="Somebody"))
+    put_settings(store, coach="Somebody")
     make_copy(store)
     for path in (store.path, Path(f"{store.path}-wal"), *(store.path.parent / COPIES).iterdir()):
         assert path.stat().st_mode & 0o077 == 0, path.name

@@ -28,7 +28,8 @@ from veltrin.service.contracts.book import BookingIn
 from veltrin.service.contracts.players import PlayerEdit, PlayerNew
 from veltrin.service.errors import ConflictError
 from veltrin.service.habits import habits_of, show_learnt
-from veltrin.service.players import add_player, drop_player, edit_player, find_stored, show_player
+from veltrin.service.players import add_player, edit_player, find_stored, show_player
+from veltrin.service.privacy import drop_player
 from veltrin.service.restore import merge
 from veltrin.service.store import Store, open_store
 from veltrin.store.repositories import book_sums

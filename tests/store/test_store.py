@@ -16,14 +16,14 @@ from sqlalchemy import text
 from sqlalchemy.exc import IntegrityError
 
 from tests.raw import all_rows
+from tests.settings import put_settings
 from veltrin.demo import fill
 from veltrin.service.book import book_shot
 from veltrin.service.contracts.book import BookingIn
-from veltrin.service.contracts.record import SettingsBody
 from veltrin.service.days import list_days
 from veltrin.service.lines import list_lines
 from veltrin.service.players import list_players
-from veltrin.service.record import list_shots, read_settings, write_settings
+from veltrin.service.record import list_shots, read_settings
 from veltrin.service.store import Store, open_store
 from veltrin.store.datafile import open_engine
 from veltrin.store.repositories import shots, stands
@@ -50,7 +50,7 @@ def test_migrations_give_the_tables_the_code_knows(store: Store) -> None:
 def test_opening_again_keeps_what_was_there(tmp_path: Path) -> None:
     path = tmp_path / "deep" / "er" / "veltrin.sqlite3"
     first = open_store(path)
-    write_settings(first, SettingsBody(coach="Maren", distance="yd"))
+    put_settings(first, coach="Maren", distance="yd")
     first.close()
     second = open_store(path)
     assert read_settings(second).coach == "Maren"
@@ -73,7 +73,7 @@ def test_a_block_that_fails_saves_nothing(demo_store: Store) -> None:
 
 
 def test_settings_are_one_row_a_coach(store: Store) -> None:
-    write_settings(store, SettingsBody(coach="Maren"))
+    put_settings(store, coach="Maren")
     with pytest.raises(IntegrityError), all_rows(store) as connection:
         connection.execute(text("insert into settings (coach_id, body) values (1, '{}')"))
 

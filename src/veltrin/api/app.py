@@ -26,6 +26,7 @@ from veltrin.api.keeper import Keeper, PassOn
 from veltrin.api.limits import Limits
 from veltrin.api.links import Links
 from veltrin.api.longbody import described
+from veltrin.api.plain import Plain
 from veltrin.api.routes import (
     book,
     cards,
@@ -201,6 +202,7 @@ def create_app(
     # The last one added is asked first: who waits, headers on every answer, the door, how much may be sent.
     # Text shrinks to a fifth; a stream is packed piece by piece, each sent as it comes.
     app.add_middleware(GZipMiddleware, minimum_size=LEAST_PACKED, compresslevel=PACKED_LEVEL)
+    app.add_middleware(Plain)
     app.add_middleware(Limits)
     guard.install(app, asks)
 

@@ -157,7 +157,10 @@ class PassOn:
         client: Any = scope.get("client")
         if client is not None:
             kept += [(b"x-forwarded-for", client[0].encode()), (b"x-forwarded-proto", scope["scheme"].encode())]
-        path = scope["path"] + (f"?{scope['query_string'].decode()}" if scope["query_string"] else "")
+        # As it was sent: what was decoded may hold what no address may.
+        sent = (scope.get("raw_path") or scope["path"].encode()).split(b"?")[0]
+        query = scope["query_string"].decode("latin-1")
+        path = sent.decode("latin-1") + (f"?{query}" if query else "")
         has_body = any(k in (b"content-length", b"transfer-encoding") for k, _ in Headers(scope=scope).raw)
         return self._client.build_request(
             scope["method"], f"http://keeper{path}", headers=kept, content=body() if has_body else None

@@ -134,4 +134,4 @@ def _take_along(store: Store, lesson_id: str) -> None:
         if player_id == "tove":
             words = ["Let the loft do the hill’s work."]
             things.append(ThingIn(title="One stroke, three clubs", words=words, drill_id="three-piles"))
-        put_things(store, lesson_id, player_id, ThingsIn(things=things))
+        put_things(store, lesson_id, player_id, ThingsIn(things=things, version=show_lesson(store, lesson_id).version))

@@ -11,7 +11,7 @@ from veltrin.service.contracts.day import DayIn
 from veltrin.service.contracts.line import LineIn
 from veltrin.service.contracts.plan import LieIn, PlanRequest
 from veltrin.service.contracts.players import PlayerEdit, PlayerNew, PlayerOut
-from veltrin.service.contracts.record import SettingsBody, ShotNew
+from veltrin.service.contracts.record import SettingsIn, ShotNew
 from veltrin.service.contracts.world import AirIn
 from veltrin.service.plan import plan
 from veltrin.service.players import add_player, edit_player, show_player
@@ -70,7 +70,7 @@ def fill(store: Store) -> None:
         add_player(store, body, player_id)
         edit_player(store, player_id, worn(show_player(store, player_id)))
     write_settings(
-        store, SettingsBody(coach="Maren Holloway-Strand", course="Skarvan Fell", day=FELL_DAY, last_player_id="tove")
+        store, SettingsIn(coach="Maren Holloway-Strand", course="Skarvan Fell", day=FELL_DAY, last_player_id="tove")
     )
     for player_id, fall, side, line, note in SHOTS:
         request = PlanRequest(player_id=player_id, lie=LieIn(fall_deg=fall, side_deg=side), line=line, air=FELL_AIR)

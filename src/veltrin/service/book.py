@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from datetime import UTC, datetime
+from datetime import UTC, datetime, timedelta
 
 import numpy as np
 from sqlalchemy.orm import Session
@@ -18,7 +18,7 @@ from veltrin.service.contracts.book import (
     BookingIn,
     BookingOut,
 )
-from veltrin.service.errors import ConflictError, NotFoundError
+from veltrin.service.errors import ConflictError, DomainError, NotFoundError
 from veltrin.service.joining import call_of, join, struck_words, wants
 from veltrin.service.kept import QUESTION, opened
 from veltrin.service.planned import Planned, planned_shot, planned_stock
@@ -193,6 +193,7 @@ def book_shot(store: Store, booking_id: str, body: BookingIn) -> BookingOut:
 
     ConflictError if the id is another player's or another coach's.
     """
+    _sensible(body.booked_at)
     with store.session() as session:
         # Whose it is first: a shot that is booked between two looks must not seem somebody else's.
         owner = rows.owners_of(session, [booking_id]).get(booking_id)
@@ -254,6 +255,20 @@ def book_together(store: Store, shots: Sequence[tuple[str, Planned, BookingIn]])
         rows.add_many(session, made)
 
 
+FIRST_BOOKED = datetime(1990, 1, 1, tzinfo=UTC)
+AHEAD = timedelta(days=1)
+"""How far a device's clock may be ahead of ours."""
+
+
+def _sensible(booked_at: datetime | None) -> None:
+    if booked_at is not None and not FIRST_BOOKED <= booked_at <= datetime.now(UTC) + AHEAD:
+        raise DomainError(
+            "booked_at",
+            f"({booked_at:%Y-%m-%d}) is before {FIRST_BOOKED.year}, or still to come.",
+            "Set the clock of this device right, or give the day it was struck.",
+        )
+
+
 def _nothing(booking_id: str) -> NotFoundError:
     return NotFoundError("booking_id", f"There is no booked shot {booking_id}.", "Choose one from /api/book.")
 
@@ -267,13 +282,23 @@ def let_count(store: Store, booking_id: str, counts: bool) -> BookingOut:
     return booking_out(found)
 
 
-def purpose_of(store: Store, booking_id: str) -> str:
-    """What a booked shot was struck for."""
+def may_practise(store: Store, practice_id: str | None, booked_at: datetime | None) -> None:
+    """Refuse balls of anything but a session that goes on, or of another time. ConflictError, DomainError."""
+    with store.session() as session:
+        practice = None if practice_id is None else practice_rows.load(session, practice_id)
+    if practice is None or practice.state != "begun" or practice.began_at is None:
+        raise ConflictError("practice_id", "is no session that goes on.", "Begin the session first.")
+    if booked_at is not None and not practice.began_at <= booked_at <= datetime.now(UTC) + AHEAD:
+        raise DomainError("booked_at", "is not within this session.", "Leave it out: the ball is booked now.")
+
+
+def session_of(store: Store, booking_id: str) -> str | None:
+    """The session that a booked shot was struck in, if it was in one."""
     with store.session() as session:
         found = rows.load(session, booking_id)
     if found is None:
         raise _nothing(booking_id)
-    return found.purpose
+    return found.practice_id if found.purpose == "practice" else None
 
 
 def drop_booking(store: Store, booking_id: str) -> None:

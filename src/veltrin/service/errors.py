@@ -13,6 +13,15 @@ class ConflictError(DomainError):
     """What was asked for clashes with what is stored."""
 
 
+def changed_elsewhere(what: str) -> ConflictError:
+    """The error for writing over what somebody else has changed since it was read."""
+    return ConflictError(
+        "version",
+        f"{what} was changed elsewhere since you opened the page.",
+        "Look at the newer version, then put your changes on top of it.",
+    )
+
+
 class BusyError(DomainError):
     """More is asked for at once than is worked on at a time: whoever asks comes again."""
 

@@ -26,7 +26,7 @@ from veltrin.service.contracts.lessons import (
 )
 from veltrin.service.contracts.plan import CallOut, PlanRequest
 from veltrin.service.contracts.practice import StationOut
-from veltrin.service.errors import ConflictError, NotFoundError
+from veltrin.service.errors import ConflictError, NotFoundError, changed_elsewhere
 from veltrin.service.joining import call_of, struck_words
 from veltrin.service.kept import CALL, DAY, QUESTION, STATION, Opened
 from veltrin.service.photographs import photograph_out
@@ -39,6 +39,7 @@ from veltrin.store.repositories import book as book_rows
 from veltrin.store.repositories import lessons as rows
 from veltrin.store.repositories import photographs as photograph_rows
 from veltrin.store.repositories import players as player_rows
+from veltrin.store.repositories import versions
 from veltrin.store.repositories.book import Which
 from veltrin.store.tables import LessonItemRow, LessonRow, LessonThingRow
 
@@ -71,12 +72,23 @@ def keep_lesson(store: Store, lesson_id: str, body: LessonIn) -> LessonOut:
         if found is None:
             found = LessonRow(id=lesson_id, made_at=datetime.now(UTC), held_on=body.held_on, players=[], things=[])
             rows.add(session, found)
+        elif _is_same(found, body):
+            # Sent again, by who didn't hear that it was kept.
+            return show_lesson(store, lesson_id)
+        elif not versions.take(session, found, body.version):
+            raise changed_elsewhere("this lesson")
         found.held_on, found.place, found.aims, found.notes = body.held_on, body.place, body.aims, body.notes
         found.day_json = DAY.keep(body.day)
         if [p.player_id for p in found.players] != body.player_ids:
             _may_leave(session, found, body.player_ids)
             rows.put_players(session, found, body.player_ids)
     return show_lesson(store, lesson_id)
+
+
+def _is_same(found: LessonRow, body: LessonIn) -> bool:
+    kept = found.held_on, found.place, found.aims, found.notes, [p.player_id for p in found.players]
+    told = body.held_on, body.place, body.aims, body.notes, body.player_ids
+    return kept == told and DAY.open(found.day_json).value == body.day
 
 
 def _may_leave(session: Session, lesson: LessonRow, staying: Sequence[str]) -> None:
@@ -234,6 +246,7 @@ def _row_out(lesson: LessonRow, names: dict[str, str], count: int) -> dict[str, 
     ids = [p.player_id for p in lesson.players]
     return {
         "id": lesson.id,
+        "version": lesson.version,
         "state": lesson.state,
         "held_on": lesson.held_on,
         "began_at": lesson.began_at,
@@ -342,6 +355,8 @@ def put_things(store: Store, lesson_id: str, player_id: str, body: ThingsIn) -> 
         lesson = _load(session, lesson_id)
         if player_id not in {p.player_id for p in lesson.players}:
             raise NotFoundError("player_id", "is not a player of this lesson.", "Choose one of the lesson's players.")
+        if not versions.take(session, lesson, body.version):
+            raise changed_elsewhere("this lesson")
         known = {row.id for row in rows.items(session, lesson_id)}
         for place, thing in enumerate(body.things):
             if thing.item_id is not None and thing.item_id not in known:

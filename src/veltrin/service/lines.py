@@ -7,17 +7,25 @@ from pydantic import ValidationError
 from veltrin.exchange.geojson import Origin, read_line, write_line
 from veltrin.service.contracts.errors import explain
 from veltrin.service.contracts.lines import GeoJsonAsk, GeoJsonOut, GeoJsonText, LineNew, LineOut
-from veltrin.service.errors import DomainError, NotFoundError
+from veltrin.service.errors import ConflictError, DomainError, NotFoundError
 from veltrin.service.kept import LINE
 from veltrin.service.translate_line import line_in, line_out
 from veltrin.store.engine import Store
 from veltrin.store.repositories import lines as line_rows
+from veltrin.store.repositories import versions
 from veltrin.store.tables import LineRow
 
 
 def _out(stored: LineRow) -> LineOut:
     line = LINE.open(stored.line_json)
-    return LineOut(id=stored.id, name=stored.name, saved_at=stored.saved_at, line=line.value, problem=line.problem)
+    return LineOut(
+        id=stored.id,
+        version=stored.version,
+        name=stored.name,
+        saved_at=stored.saved_at,
+        line=line.value,
+        problem=line.problem,
+    )
 
 
 def list_lines(store: Store) -> list[LineOut]:
@@ -29,8 +37,18 @@ def list_lines(store: Store) -> list[LineOut]:
 def save_line(store: Store, body: LineNew) -> LineOut:
     """Save a line; what the core would refuse is refused here."""
     line_in(body.line)
+    name, text = body.name.strip(), LINE.keep(body.line)
     with store.session() as session:
-        return _out(line_rows.save(session, body.name.strip(), LINE.keep(body.line)))
+        known = line_rows.named(session, name)
+        if known is not None and LINE.open(known.line_json).value == body.line:
+            return _out(known)
+        if known is not None and not versions.take(session, known, body.version):
+            raise ConflictError(
+                "version",
+                f"there is another line '{name}', saved {known.saved_at:%d %B %Y}.",
+                "Look at it first, then replace it, or save this one under another name.",
+            )
+        return _out(line_rows.save(session, name, text))
 
 
 def drop_line(store: Store, line_id: int) -> None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import re
 from typing import IO, Any
 
 from veltrin.service.errors import DomainError
@@ -12,6 +13,8 @@ MOST_ITEMS = 4_000_000
 
 LONGEST_JSON = 120_000_000
 AT_ONCE = 1 << 20
+UNKEPT = re.compile(rb"\x00|(?<!\\)(?:\\\\)*\\u(?:0000|[dD][89abAB][0-9a-fA-F]{2}(?!\\u[dD][c-fC-F]))")
+"""What a database can't keep as text: the first control character, half a character."""
 
 
 def read_json(told: IO[bytes], longest: int = LONGEST_JSON) -> Any:
@@ -26,7 +29,10 @@ def read_json(told: IO[bytes], longest: int = LONGEST_JSON) -> Any:
         if items > MOST_ITEMS:
             raise DomainError("body", f"has more than {MOST_ITEMS // 1_000_000} million members.", "Split it.")
         pieces.append(piece)
+    whole = b"".join(pieces)
+    if UNKEPT.search(whole):
+        raise DomainError("body", "holds a character that can't be kept.", "Take out control characters.")
     try:
-        return json.loads(b"".join(pieces))
+        return json.loads(whole)
     except (ValueError, RecursionError) as error:
         raise DomainError("body", "is not valid JSON.", "Check brackets, quotes and commas.") from error

@@ -11,6 +11,7 @@ from veltrin.service.errors import ConflictError, NotFoundError
 from veltrin.service.kept import SLOPE
 from veltrin.service.pictures import prepare
 from veltrin.service.players import find_stored
+from veltrin.service.privacy import may_be_shown
 from veltrin.store.engine import Store
 from veltrin.store.repositories import lessons as lesson_rows
 from veltrin.store.repositories import photographs as rows
@@ -38,7 +39,7 @@ def keep_photograph(store: Store, photograph_id: str, player_id: str, body: byte
 
     It joins the lesson that is open for the player. ConflictError where the id is another's.
     """
-    find_stored(store, player_id)
+    may_be_shown(find_stored(store, player_id))
     with store.session() as session:
         known = rows.load(session, photograph_id)
         if (known is None and rows.id_is_taken(session, photograph_id)) or (known and known.player_id != player_id):

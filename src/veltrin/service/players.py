@@ -24,11 +24,10 @@ from veltrin.service.contracts.players import (
     PlayerPatch,
     StepOut,
 )
-from veltrin.service.errors import ConflictError, DomainError, NotFoundError
+from veltrin.service.errors import DomainError, NotFoundError, changed_elsewhere
 from veltrin.service.translate import club_in, club_out, deg, player_in
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as book_rows
-from veltrin.store.repositories import lessons as lesson_rows
 from veltrin.store.repositories import players as rows
 from veltrin.store.repositories.players import NO_DATES, Dates, StoredPlayer
 
@@ -92,7 +91,7 @@ def find_stored(store: Store, player_id: str) -> StoredPlayer:
     with store.session() as session:
         found = rows.load(session, player_id)
     if found is None:
-        raise _nobody(player_id)
+        raise nobody(player_id)
     return found
 
 
@@ -114,7 +113,7 @@ def patch_player(store: Store, player_id: str, body: PlayerPatch) -> PlayerOut:
         stored = replace(stored, practice=body.practice)
     if body.forget:
         stored = replace(stored, learns_from=datetime.now(UTC))
-    return _rewrite(store, stored)
+    return rewrite(store, stored)
 
 
 def edit_player(store: Store, player_id: str, body: PlayerEdit) -> PlayerOut:
@@ -130,29 +129,18 @@ def edit_player(store: Store, player_id: str, body: PlayerEdit) -> PlayerOut:
         guardian_on=stored.guardian_on,
         version=body.version,
     )
-    return _rewrite(store, changed)
+    return rewrite(store, changed)
 
 
-def _rewrite(store: Store, changed: StoredPlayer) -> PlayerOut:
+def rewrite(store: Store, changed: StoredPlayer) -> PlayerOut:
+    """Write a player anew. ConflictError if somebody else has since `changed` was read."""
     stock_speeds(changed.player)
     with store.session() as session:
         if not rows.replace(session, changed):
-            raise ConflictError(
-                "version",
-                "this player was changed elsewhere since you opened the page.",
-                "Look at the newer version, then put your changes on top of it.",
-            )
+            raise changed_elsewhere("this player")
         found = rows.load(session, changed.player.id)
     assert found is not None, "was written just now"
     return player_out(found)
-
-
-def drop_player(store: Store, player_id: str) -> None:
-    """Delete a player with everything that was booked and kept for them."""
-    with store.session() as session:
-        if not rows.delete(session, player_id):
-            raise _nobody(player_id)
-        lesson_rows.drop_empty(session)
 
 
 def made_of(player_id: str, body: PlayerBase, clubs: list[ClubOut]) -> StoredPlayer:
@@ -173,7 +161,8 @@ def made_of(player_id: str, body: PlayerBase, clubs: list[ClubOut]) -> StoredPla
     )
 
 
-def _nobody(player_id: str) -> NotFoundError:
+def nobody(player_id: str) -> NotFoundError:
+    """The error for a player who isn't there."""
     return NotFoundError("player_id", f"There is no player '{player_id}'.", "Choose one from /api/players.")
 
 

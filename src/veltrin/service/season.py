@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import uuid
-from datetime import UTC, datetime, time, timedelta
+from datetime import datetime, timedelta
 
 from veltrin.core.practice import season
 from veltrin.service.contracts.practice import PracticeWish
 from veltrin.service.contracts.sessions import PartIn, PracticeKeep, PracticePage, SeasonIn
+from veltrin.service.localtime import zone_named
 from veltrin.service.players import find_stored
 from veltrin.service.practice import build_for, known_of
 from veltrin.service.sessions import keep_practice, minutes_in
@@ -24,7 +25,7 @@ def plan_season(store: Store, body: SeasonIn) -> PracticePage:
     """Put sessions on dates; what one of them drills counts less for the next, so that the season goes round."""
     known = known_of(store, body.player_id)
     outings = season(body.first, body.weeks, body.hours, frozenset(body.weekdays))
-    hour, minute = map(int, body.starts.split(":"))
+    zone_named(body.zone)
     seen: dict[str, int] = {}
     planned: list[PracticeKeep] = []
     for outing in outings:
@@ -35,7 +36,8 @@ def plan_season(store: Store, body: SeasonIn) -> PracticePage:
         planned.append(
             PracticeKeep(
                 player_id=body.player_id,
-                planned_for=datetime.combine(outing.day, time(hour, minute), UTC),
+                planned_local=f"{outing.day.isoformat()}T{body.starts}",
+                zone=body.zone,
                 parts=[PartIn(drill_id=part.drill_id, phase=part.phase) for part in told.parts],
             )
         )
@@ -48,6 +50,12 @@ def _words(practice: PracticeRow) -> str:
     return "\n".join(
         f"{drill_words(p.drill_id)}, {p.balls} balls" + (" (test)" if p.phase == "test" else "") for p in practice.parts
     )
+
+
+def _begins(practice: PracticeRow) -> datetime:
+    """By the clock of its place where that is known, else the moment."""
+    assert practice.planned_for is not None, "has a date"
+    return practice.planned_for if practice.zone is None else practice.planned_for.astimezone(zone_named(practice.zone))
 
 
 def calendar(store: Store, player_id: str) -> bytes:
@@ -65,11 +73,10 @@ def calendar(store: Store, player_id: str) -> bytes:
     told.add("version", "2.0")
     told.add("x-wr-calname", f"Practice: {name}")
     for practice in dated:
-        assert practice.planned_for is not None
         event = Event()
         event.add("uid", f"{practice.id}@veltrin")
         event.add("dtstamp", practice.made_at)
-        event.add("dtstart", practice.planned_for)
+        event.add("dtstart", _begins(practice))
         event.add("duration", timedelta(minutes=round(minutes_in(practice))))
         event.add("summary", f"Practice: {name}")
         event.add("description", _words(practice))
@@ -79,4 +86,6 @@ def calendar(store: Store, player_id: str) -> bytes:
         alarm.add("trigger", -ALARM)
         event.add_component(alarm)
         told.add_component(event)
+    # What the clocks of the places do is told with it: a calendar need not know them.
+    told.add_missing_timezones()
     return bytes(told.to_ical())

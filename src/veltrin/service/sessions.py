@@ -7,6 +7,8 @@ from collections.abc import Sequence
 from datetime import UTC, datetime
 from itertools import groupby
 
+from sqlalchemy.orm import Session
+
 from veltrin.core.practice import (
     DRILLS,
     Mark,
@@ -28,17 +30,21 @@ from veltrin.service.contracts.sessions import (
     PracticePage,
     SessionPartOut,
     StationRun,
+    When,
+    WhenIn,
 )
-from veltrin.service.errors import ConflictError, NotFoundError
+from veltrin.service.errors import ConflictError, NotFoundError, changed_elsewhere
 from veltrin.service.habits import habits_of
 from veltrin.service.joining import join
 from veltrin.service.kept import RUNS
+from veltrin.service.localtime import moment_of
 from veltrin.service.players import find_stored
 from veltrin.service.stations import run_of
 from veltrin.service.words import drill_words
 from veltrin.store.engine import Store
 from veltrin.store.repositories import lessons as lesson_rows
 from veltrin.store.repositories import practices as rows
+from veltrin.store.repositories import versions
 from veltrin.store.repositories.practices import PlayedBall
 from veltrin.store.tables import PracticePartRow, PracticeRow
 
@@ -90,6 +96,9 @@ def practice_out(practice: PracticeRow, played: Sequence[PlayedBall] = ()) -> Ke
             "player_id": practice.player_id,
             "made_at": practice.made_at,
             "planned_for": practice.planned_for,
+            "planned_local": practice.planned_local,
+            "zone": practice.zone,
+            "version": practice.version,
             "state": practice.state,
             "began_at": practice.began_at,
             "done_at": practice.done_at,
@@ -158,9 +167,38 @@ def keep_practice(store: Store, practice_id: str, body: PracticeKeep) -> KeptPra
             raise ConflictError(
                 "practice_id", "this session has begun: its drills stand.", "Plan another one, with an id of its own."
             )
-        found.planned_for = body.planned_for
+        else:
+            if _is_same(found, body, parts):
+                # Sent again, by who didn't hear that it was kept.
+                return practice_out(found)
+            _same_version(session, found, body.version)
+        _put_when(found, body)
         rows.put_parts(session, found, parts)
         return practice_out(found)
+
+
+def _same_version(session: Session, found: PracticeRow, version: int | None) -> None:
+    """Refuse to write over what somebody else changed since `version` was read, and count the change."""
+    if not versions.take(session, found, version):
+        raise changed_elsewhere("this session")
+
+
+def _is_same(found: PracticeRow, body: PracticeKeep, parts: list[PracticePartRow]) -> bool:
+    told = [(p.place, p.drill_id, p.phase, p.balls) for p in parts]
+    kept = [(p.place, p.drill_id, p.phase, p.balls) for p in found.parts]
+    return (
+        told == kept
+        and (found.planned_local, found.zone) == (body.planned_local, body.zone)
+        and (body.zone is not None or found.planned_for == body.planned_for)
+    )
+
+
+def _put_when(found: PracticeRow, told: When) -> None:
+    """By the clock of its place, where that is told: the moment follows from it."""
+    found.planned_local, found.zone = told.planned_local, told.zone
+    found.planned_for = told.planned_for
+    if told.planned_local is not None and told.zone is not None:
+        found.planned_for = moment_of(told.planned_local, told.zone)
 
 
 def list_practices(store: Store, player_id: str, limit: int, offset: int) -> PracticePage:
@@ -279,7 +317,7 @@ def settle(part: PracticePartRow, hits: int, struck: int, done: Sequence[rows.Do
     part.level_after = next_level(part.level, result, passed_before)
 
 
-def move_practice(store: Store, practice_id: str, planned_for: datetime | None) -> KeptPracticeOut:
+def move_practice(store: Store, practice_id: str, told: WhenIn) -> KeptPracticeOut:
     """Put a session on another date."""
     with store.session() as session:
         found = rows.load(session, practice_id)
@@ -287,7 +325,8 @@ def move_practice(store: Store, practice_id: str, planned_for: datetime | None) 
             raise _none(practice_id)
         if found.state != "planned":
             raise ConflictError("planned_for", "this session has begun.", "Move one that hasn't.")
-        found.planned_for = planned_for
+        _same_version(session, found, told.version)
+        _put_when(found, told)
         return practice_out(found)
 
 

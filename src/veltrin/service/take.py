@@ -15,6 +15,7 @@ from veltrin.service.contracts.take import LinkIn, LinkOut, TakenLesson, TakeOut
 from veltrin.service.errors import DomainError, NotFoundError
 from veltrin.service.lessons import sheet_of
 from veltrin.service.players import find_stored
+from veltrin.service.privacy import may_be_shown
 from veltrin.service.record import read_settings
 from veltrin.store.engine import Store
 from veltrin.store.repositories import lessons as lesson_rows
@@ -40,7 +41,7 @@ def _hashed(token: str) -> str:
 
 def make_link(store: Store, player_id: str, body: LinkIn) -> LinkOut:
     """Make a link to a player's page; what it holds is told this once. Links that are over are let go of."""
-    find_stored(store, player_id)
+    may_be_shown(find_stored(store, player_id))
     now = datetime.now(UTC)
     if not SHORTEST - timedelta(hours=1) <= body.ends_on - now <= LONGEST:
         raise DomainError("ends_on", "is not a day to a year from now.", "Choose a date within the next year.")

@@ -28,7 +28,7 @@ class Dialect:
     insert: Callable[[Any], Any]
     find: TextClause
     recent: TextClause
-    words: Callable[[list[str]], str]
+    words: Callable[[list[str]], str | list[str]]
     one_state: str
     as_coach: str | None
     advice: str
@@ -55,11 +55,14 @@ POSTGRESQL = Dialect(
     insert=postgresql_insert,
     find=text(
         "SELECT kind, ref, goes, at, title, substr(body, 1, 200) "
-        "FROM search, to_tsquery('simple', unaccent(:words)) AS asked "
+        # Quoted once it is plain: some letters become a quote and another one.
+        "FROM search, to_tsquery('simple', (SELECT string_agg('''' || word || ''':*', ' & ') FROM ("
+        "SELECT regexp_replace(unaccent(typed), '[^[:alnum:]]', '', 'g') AS word FROM unnest(CAST(:words AS text[])) "
+        "AS typed) AS bare WHERE word <> '')) AS asked "
         "WHERE words @@ asked AND coach_id = :coach ORDER BY at DESC, ts_rank(words, asked) DESC LIMIT :most"
     ),
     recent=SQLITE.recent,
-    words=lambda parts: " & ".join(f"'{part}':*" for part in parts),
+    words=list,
     one_state="SET TRANSACTION ISOLATION LEVEL REPEATABLE READ",
     as_coach="SET LOCAL veltrin.coach = '{}'",
     advice="See that the PostgreSQL server runs and its disk has room; try again.",

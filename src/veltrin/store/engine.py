@@ -9,7 +9,7 @@ from pathlib import Path
 from typing import Any
 
 from sqlalchemy import Connection, Engine, event, select
-from sqlalchemy.exc import OperationalError
+from sqlalchemy.exc import DataError, OperationalError
 from sqlalchemy.orm import (
     ORMExecuteState,
     Session,
@@ -19,6 +19,7 @@ from sqlalchemy.orm import (
     with_loader_criteria,
 )
 
+from veltrin.core.errors import DomainError
 from veltrin.store.datafile import opened_file
 from veltrin.store.dialect import act_as, dialect_of
 from veltrin.store.server import name_of, opened_server
@@ -119,6 +120,11 @@ class Store:
         try:
             with self._sessions.begin() as session:
                 yield session
+        except DataError as error:
+            # What the contracts let pass and this database doesn't keep: bad input, not a failure.
+            raise DomainError(
+                "request", "holds a number or a character that can't be kept.", "Look for one that is out of all range."
+            ) from error
         except OperationalError as error:
             raise StoreError(
                 "database", f"could not be read or written ({error.orig}).", dialect_of(self.engine).advice

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from pathlib import Path
+from typing import Any
 
-from sqlalchemy import Connection, Engine, Integer, Table, delete, func, insert, select
-from sqlalchemy.exc import SQLAlchemyError
+from sqlalchemy import Connection, Engine, Integer, Table, cast, delete, func, insert, select
+from sqlalchemy.exc import DataError, SQLAlchemyError
 
 from veltrin.store.dialect import EVERYBODY, act_as
 from veltrin.store.sound import StoreError
@@ -57,9 +58,28 @@ def _only_the_first_coach(new: Connection, name: str) -> None:
 def _pour_table(old: Connection, new: Connection, table: Table) -> int:
     count = 0
     for some in old.execution_options(yield_per=AT_ONCE).execute(select(table)).mappings().partitions():
-        new.execute(insert(table), [dict(row) for row in some])
+        rows = [dict(row) for row in some]
+        try:
+            with new.begin_nested():
+                new.execute(insert(table), rows)
+        except DataError as error:
+            raise StoreError("database", _named(new, table, rows), "Change it in Veltrin, then try again.") from error
         count += len(some)
     return count
+
+
+def _named(new: Connection, table: Table, rows: list[dict[str, Any]]) -> str:
+    """Which row, and which column of it, can't be taken."""
+    for row in rows:
+        for column in table.columns:
+            value = row[column.key]
+            try:
+                with new.begin_nested():
+                    new.execute(select(cast(value, column.type)))
+            except DataError:
+                key = "/".join(str(row[k.key]) for k in table.primary_key)
+                return f"can't take {column.key} of {table.name} {key}: {str(value)[:60]!r}."
+    return f"can't take a row of {table.name}."
 
 
 def _go_on_counting(new: Connection, table: Table) -> None:

@@ -459,6 +459,7 @@ class BookingRow(Owned, Base):
         Index("bookings_by_time", "player_id", "booked_at", "id", "coach_id"),
         Index("bookings_by_trial", "trial_id"),
         Index("bookings_by_practice", "practice_id", "part"),
+        Index("bookings_by_question", "question_id"),
         Index("bookings_by_club", "player_id", "club_id", "purpose", "booked_at", "coach_id"),
         Index(
             "bookings_by_lie",

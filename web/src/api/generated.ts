@@ -1102,7 +1102,7 @@ export interface paths {
         post?: never;
         /**
          * Drop Player
-         * @description Delete a player with everything that was booked and kept for them.
+         * @description Delete a player with everything of theirs.
          */
         delete: operations["drop_player_api_players__player_id__delete"];
         options?: never;
@@ -1126,6 +1126,50 @@ export interface paths {
          * @description Steps of carry, what each wedge suits, what is missing, how worn the faces are.
          */
         get: operations["show_bag_api_players__player_id__bag_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players/{player_id}/guardian": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Guardian
+         * @description Write down who agreed to links, photographs and voice of a minor, and when.
+         */
+        put: operations["put_guardian_api_players__player_id__guardian_put"];
+        post?: never;
+        /**
+         * Drop Guardian
+         * @description Take a guardian's word back: links end at once.
+         */
+        delete: operations["drop_guardian_api_players__player_id__guardian_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players/{player_id}/held": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Held
+         * @description How much is kept of a player: what deleting them takes away.
+         */
+        get: operations["show_held_api_players__player_id__held_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3641,6 +3685,11 @@ export interface components {
              */
             name: string;
             origin?: components["schemas"]["OriginIn"] | null;
+            /**
+             * Version
+             * @description Of the line of that name, where there is one.
+             */
+            version?: number | null;
         };
         /**
          * GeoJsonOut
@@ -3697,6 +3746,19 @@ export interface components {
             helps: components["schemas"]["HelpOut"][];
         };
         /**
+         * GuardianIn
+         * @description Who agreed for a minor, and on which day.
+         */
+        GuardianIn: {
+            /** Name */
+            name: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+        };
+        /**
          * HarderOut
          * @description A stock call swung so much faster into the wind: what it adds.
          */
@@ -3735,6 +3797,30 @@ export interface components {
             status: "warming" | "ready" | "degraded" | "failed";
             /** Version */
             version: string;
+        };
+        /**
+         * HeldOut
+         * @description How much is kept of a player: what deleting them takes away.
+         */
+        HeldOut: {
+            /** Lessons */
+            lessons: number;
+            /** Links */
+            links: number;
+            /** Photographs */
+            photographs: number;
+            /** Saved Shots */
+            saved_shots: number;
+            /** Scenes */
+            scenes: number;
+            /** Sessions */
+            sessions: number;
+            /** Shots */
+            shots: number;
+            /** Things In Lessons */
+            things_in_lessons: number;
+            /** Trials */
+            trials: number;
         };
         /**
          * HelpOut
@@ -3919,6 +4005,11 @@ export interface components {
             /** Planned For */
             planned_for: string | null;
             /**
+             * Planned Local
+             * @description The same by the clock of its place, where that is known.
+             */
+            planned_local: string | null;
+            /**
              * Played
              * @description Balls that are in the book; left out in lists.
              */
@@ -3930,11 +4021,15 @@ export interface components {
              * @enum {string}
              */
             state: "planned" | "begun" | "done";
+            /** Version */
+            version: number;
             /**
              * Words
              * @description The line for the player, once it is done.
              */
             words: string;
+            /** Zone */
+            zone: string | null;
         };
         /**
          * KeptRecord
@@ -4142,6 +4237,11 @@ export interface components {
             place: string;
             /** Player Ids */
             player_ids: string[];
+            /**
+             * Version
+             * @description The one that was read, where it was there before.
+             */
+            version?: number | null;
         };
         /**
          * LessonItemIn
@@ -4289,6 +4389,8 @@ export interface components {
              * @enum {string}
              */
             state: "planned" | "open" | "closed";
+            /** Version */
+            version: number;
         };
         /**
          * LessonPage
@@ -4379,6 +4481,8 @@ export interface components {
              * @enum {string}
              */
             state: "planned" | "open" | "closed";
+            /** Version */
+            version: number;
         };
         /**
          * LessonThingRecord
@@ -4601,7 +4705,7 @@ export interface components {
         };
         /**
          * LineNew
-         * @description A line to save; one of the same name is replaced.
+         * @description A line to save; one of the same name is replaced, if `version` says that it was seen.
          */
         LineNew: {
             line: components["schemas"]["LineIn"];
@@ -4610,6 +4714,11 @@ export interface components {
              * @description What you call it.
              */
             name: string;
+            /**
+             * Version
+             * @description Of the line of that name, where there is one.
+             */
+            version?: number | null;
         };
         /**
          * LineOut
@@ -4632,6 +4741,8 @@ export interface components {
              * Format: date-time
              */
             saved_at: string;
+            /** Version */
+            version: number;
         };
         /**
          * LinkIn
@@ -6046,17 +6157,25 @@ export interface components {
         /**
          * PracticeKeep
          * @description A session to keep: its drills in order, and when it is meant to be.
+         *
+         *     `version`: the one that was read, where it was kept before; who else has changed it meanwhile is not overwritten.
          */
         PracticeKeep: {
             /** Parts */
             parts: components["schemas"]["PartIn"][];
             /**
              * Planned For
-             * @description When; default: not said.
+             * @description The moment, where the place isn't known.
              */
             planned_for?: string | null;
+            /** Planned Local */
+            planned_local?: string | null;
             /** Player Id */
             player_id: string;
+            /** Version */
+            version?: number | null;
+            /** Zone */
+            zone?: string | null;
         };
         /**
          * PracticeOut
@@ -6610,7 +6729,7 @@ export interface components {
             player_id: string;
             /**
              * Starts
-             * @description UTC, hours and minutes.
+             * @description By the clock of the place.
              * @default 17:00
              */
             starts: string;
@@ -6625,6 +6744,12 @@ export interface components {
              * @default 6
              */
             weeks: number;
+            /**
+             * Zone
+             * @description IANA name of the place's time zone.
+             * @default UTC
+             */
+            zone: string;
         };
         /**
          * SensitiveOut
@@ -6789,10 +6914,10 @@ export interface components {
             made_at: string;
         };
         /**
-         * SettingsBody
-         * @description The coach's settings: units, and the day the Bench starts with.
+         * SettingsIn
+         * @description The settings as they are written; `version` is the one that was read, none before the first.
          */
-        SettingsBody: {
+        SettingsIn: {
             /**
              * Coach
              * @default Coach
@@ -6869,6 +6994,92 @@ export interface components {
              * @enum {string}
              */
             temperature: "C" | "F";
+            /** Version */
+            version?: number | null;
+        };
+        /**
+         * SettingsOut
+         * @description The settings as they are; `version` counts changes, 0: never written.
+         */
+        SettingsOut: {
+            /**
+             * Coach
+             * @default Coach
+             */
+            coach: string;
+            /**
+             * Course
+             * @default
+             */
+            course: string;
+            /**
+             * @default {
+             *       "air": {
+             *         "altitude_m": 0,
+             *         "humidity_pct": 50,
+             *         "temperature_c": 15
+             *       },
+             *       "green_speed_ft": 9.5,
+             *       "greens": "medium",
+             *       "ground": "medium",
+             *       "growth": "usual",
+             *       "layers": 0,
+             *       "name": "Today",
+             *       "preferred": false,
+             *       "rain": "none",
+             *       "sand": "sand",
+             *       "wind": {
+             *         "bearing_deg": 0,
+             *         "by": "line",
+             *         "exposure": "open",
+             *         "from_deg": 0,
+             *         "height_m": 2,
+             *         "speed_m_s": 0
+             *       }
+             *     }
+             */
+            day: components["schemas"]["DayIn"];
+            /**
+             * Distance
+             * @default m
+             * @enum {string}
+             */
+            distance: "m" | "yd";
+            /**
+             * Eye
+             * @description Whose doubts a call is held against.
+             * @default usual
+             * @enum {string}
+             */
+            eye: "usual" | "doubts" | "corrected";
+            /** Last Player Id */
+            last_player_id?: string | null;
+            /**
+             * Slope
+             * @default deg
+             * @enum {string}
+             */
+            slope: "deg" | "pct";
+            /**
+             * Small
+             * @default cm
+             * @enum {string}
+             */
+            small: "cm" | "in";
+            /**
+             * Speed
+             * @default m/s
+             * @enum {string}
+             */
+            speed: "m/s" | "mph" | "km/h";
+            /**
+             * Temperature
+             * @default C
+             * @enum {string}
+             */
+            temperature: "C" | "F";
+            /** Version */
+            version: number;
         };
         /**
          * SetupOut
@@ -7678,6 +7889,11 @@ export interface components {
         ThingsIn: {
             /** Things */
             things: components["schemas"]["ThingIn"][];
+            /**
+             * Version
+             * @description That of the lesson as it was read.
+             */
+            version?: number | null;
         };
         /**
          * TrialNew
@@ -7906,11 +8122,20 @@ export interface components {
         };
         /**
          * WhenIn
-         * @description When a session is meant to be.
+         * @description When a session is meant to be. `version`: the one that was read.
          */
         WhenIn: {
-            /** Planned For */
-            planned_for: string | null;
+            /**
+             * Planned For
+             * @description The moment, where the place isn't known.
+             */
+            planned_for?: string | null;
+            /** Planned Local */
+            planned_local?: string | null;
+            /** Version */
+            version?: number | null;
+            /** Zone */
+            zone?: string | null;
         };
         /**
          * WhoResponse
@@ -14704,6 +14929,292 @@ export interface operations {
             };
         };
     };
+    put_guardian_api_players__player_id__guardian_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                player_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GuardianIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlayerOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    drop_guardian_api_players__player_id__guardian_delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                player_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlayerOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    show_held_api_players__player_id__held_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                player_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeldOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
     show_learnt_api_players__player_id__learnt_get: {
         parameters: {
             query?: never;
@@ -17473,7 +17984,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SettingsBody"];
+                    "application/json": components["schemas"]["SettingsOut"];
                 };
             };
             /** @description Nobody is signed in */
@@ -17559,7 +18070,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SettingsBody"];
+                "application/json": components["schemas"]["SettingsIn"];
             };
         };
         responses: {
@@ -17569,7 +18080,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SettingsBody"];
+                    "application/json": components["schemas"]["SettingsOut"];
                 };
             };
             /** @description Nobody is signed in */

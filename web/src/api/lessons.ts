@@ -87,13 +87,20 @@ export const useDropItem = () =>
     LESSONS,
   )
 
+interface PutThings {
+  id: string
+  player_id: string
+  things: ThingIn[]
+  version: number
+}
+
 export const usePutThings = () =>
   useTask(
-    async ({ id, player_id, things }: { id: string; player_id: string; things: ThingIn[] }) =>
+    async ({ id, player_id, things, version }: PutThings) =>
       unwrap(
         await client.PUT('/api/lessons/{lesson_id}/things', {
           params: { path: { lesson_id: id }, query: { player_id } },
-          body: { things },
+          body: { things, version },
         }),
       ),
     LESSONS,

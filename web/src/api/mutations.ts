@@ -31,6 +31,7 @@ import {
   shotsQuery,
   trialsQuery,
 } from './queries'
+import { isClash } from '../lib/clash'
 import { ALL, useDevice, useTask } from './task'
 
 // Everything that the page asks the server to do. What a thing changes is looked at anew: `stale` names it.
@@ -59,14 +60,26 @@ export const useSignOutThere = () =>
 /** Change some of the coach's settings; the page has them at once. */
 export function useSaveSettings() {
   const queries = useQueryClient()
+  const put = async ({ version, ...told }: Settings) =>
+    unwrap(await client.PUT('/api/settings', { body: { ...told, version: version || null } }))
   const write = useMutation({
-    mutationFn: async (body: Settings) => unwrap(await client.PUT('/api/settings', { body })),
-    onMutate: (body) => queries.setQueryData(settingsQuery.queryKey, body),
+    mutationFn: async ({ settings, patch }: { settings: Settings; patch: Partial<Settings> }) => {
+      try {
+        return await put({ ...settings, ...patch })
+      } catch (error) {
+        if (!isClash(error)) throw error
+        // Set elsewhere meanwhile: what was changed here goes on top of that, the rest stays as it is there.
+        return await put({ ...unwrap(await client.GET('/api/settings')), ...patch })
+      }
+    },
+    onMutate: ({ settings, patch }) =>
+      queries.setQueryData(settingsQuery.queryKey, { ...settings, ...patch }),
+    onSuccess: (settings) => queries.setQueryData(settingsQuery.queryKey, settings),
     onError: () => queries.invalidateQueries({ queryKey: settingsQuery.queryKey }),
   })
   return (patch: Partial<Settings>) => {
     const settings = queries.getQueryData(settingsQuery.queryKey)
-    if (settings) write.mutate({ ...settings, ...patch })
+    if (settings) write.mutate({ settings, patch })
   }
 }
 
@@ -163,7 +176,8 @@ export const useDropShot = () =>
 
 export const useSaveLine = () =>
   useTask(
-    async (body: { name: string; line: LineIn }) => unwrap(await client.POST('/api/lines', { body })),
+    async (body: { name: string; line: LineIn; version: number | null }) =>
+      unwrap(await client.POST('/api/lines', { body })),
     linesQuery.queryKey,
   )
 

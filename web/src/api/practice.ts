@@ -57,8 +57,8 @@ export const useFinishPractice = () =>
 
 export const useMovePractice = () =>
   useTask(
-    async ({ id, planned_for }: { id: string; planned_for: string | null }) =>
-      unwrap(await client.PUT('/api/practices/{practice_id}/when', { ...of(id), body: { planned_for } })),
+    async ({ id, ...body }: { id: string; planned_local: string; zone: string; version: number }) =>
+      unwrap(await client.PUT('/api/practices/{practice_id}/when', { ...of(id), body })),
     PRACTICES,
   )
 

@@ -1,4 +1,5 @@
 import { useMutation, useQueryClient, type QueryKey } from '@tanstack/react-query'
+import { RefusedError } from './client'
 
 /** Whatever was looked at. */
 export const ALL: QueryKey = []
@@ -6,10 +7,15 @@ export const ALL: QueryKey = []
 /** Ask the server to do something; what it changes is looked at anew. */
 export function useTask<In, Out>(ask: (body: In) => Promise<Out>, ...stale: QueryKey[]) {
   const queries = useQueryClient()
+  const look = async () => {
+    await Promise.all(stale.map((queryKey) => queries.invalidateQueries({ queryKey })))
+  }
   return useMutation({
     mutationFn: ask,
-    onSuccess: async () => {
-      await Promise.all(stale.map((queryKey) => queries.invalidateQueries({ queryKey })))
+    onSuccess: look,
+    // Somebody else was faster: theirs is fetched, so that both sides can be shown.
+    onError: async (error) => {
+      if (error instanceof RefusedError && error.status === 409) await look()
     },
   })
 }

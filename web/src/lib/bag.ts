@@ -12,9 +12,12 @@ export const PLAIN_PLAYER = {
   lead_pct: 52,
 } as const
 
+/** Told of a player, changed elsewhere. */
+const OF_GUARDIAN = ['is_minor', 'guardian', 'guardian_on'] as const
+
 /** A player as it is written back: what may be edited, and the version it was read at. */
 export function editOf(player: Player): PlayerEdit {
-  return omit(player, 'id', 'learns', 'learns_from', 'practice', 'pinned', 'excluded')
+  return omit(player, 'id', 'learns', 'learns_from', 'practice', 'pinned', 'excluded', ...OF_GUARDIAN)
 }
 
 /** Two versions of a player side by side: the fields in which they differ, by name. */

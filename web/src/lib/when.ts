@@ -18,3 +18,16 @@ export function momentOf(date: string, time: string): string | null {
   const at = new Date(`${date}T${time || '12:00'}:00`)
   return Number.isNaN(at.getTime()) ? null : at.toISOString()
 }
+
+/** The name of this place's time zone. */
+export const zoneHere = () => Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC'
+
+/** A moment as the clock here says it: 2027-03-01T17:00. */
+export function localHere(moment: string | null): string | null {
+  if (moment === null) return null
+  const { date, time } = fieldsOf(new Date(moment))
+  return `${date}T${time}`
+}
+
+/** Today here, as 2027-03-01. */
+export const todayHere = () => fieldsOf(new Date()).date

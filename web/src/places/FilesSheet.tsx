@@ -4,6 +4,7 @@ import { useMakeCopy, useReadBook } from '../api/files'
 import { type Merged, type Player, type ReadStage } from '../api/client'
 import { copiesQuery, sessionQuery } from '../api/queries'
 import { useLaid } from '../lib/desk'
+import { todayHere } from '../lib/when'
 import { Problem } from '../ui/Problem'
 import { Sheet } from '../ui/Sheet'
 import { Live } from '../ui/Live'
@@ -17,8 +18,7 @@ const STAGES: Record<ReadStage['stage'], string> = {
   done: 'Done.',
 }
 
-const fileName = (whose: string, ending: string) =>
-  `veltrin-${whose}-${new Date().toISOString().slice(0, 10)}.${ending}`
+const fileName = (whose: string, ending: string) => `veltrin-${whose}-${todayHere()}.${ending}`
 
 function addedWords(done: Merged): string {
   const added = `Added: ${counted(done.players, 'player')} and ${counted(done.bookings, 'shot')}`

@@ -45,7 +45,7 @@ const thing = {
   fault: 'hits behind it', cure: 'lean with the hill', station: null, request, call: sampleCall(),
 } // prettier-ignore
 const lesson = (more: Partial<Lesson> = {}): Lesson => ({
-  id: ID, state: 'open', held_on: '2026-11-20T10:00:00Z', began_at: '2026-11-20T10:00:00Z', ended_at: null,
+  id: ID, version: 1, state: 'open', held_on: '2026-11-20T10:00:00Z', began_at: '2026-11-20T10:00:00Z', ended_at: null,
   place: 'Third green', aims: 'Ball first', notes: '', player_ids: ['tove'], player_names: ['Tove Aldersyn'], items: 1,
   day: null, done: [item()], photographs: [], sheets: [sheet()], ...more,
 }) // prettier-ignore

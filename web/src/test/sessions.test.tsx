@@ -34,7 +34,8 @@ const part = (more: Partial<SessionPart> = {}): SessionPart => ({
 }) // prettier-ignore
 const ID = '11111111-1111-4111-8111-111111111111'
 const session = (more: Partial<KeptPractice> = {}): KeptPractice => ({
-  id: ID, player_id: 'tove', made_at: '2027-03-01T10:00:00Z', planned_for: null, state: 'begun',
+  id: ID, player_id: 'tove', made_at: '2027-03-01T10:00:00Z', planned_for: null, state: 'begun', version: 1,
+  planned_local: null, zone: null,
   began_at: '2027-03-01T10:00:00Z', done_at: null, parts: [part(), part({ name: 'Test', phase: 'test' })], minutes: 30,
   balls: 8, words: '', next_words: [], played: [], ...more,
 }) // prettier-ignore
@@ -133,7 +134,8 @@ describe('a season', () => {
       'PUT /api/practices': () => session(),
       'GET /api/practices': () => ({ total: 0, rows: [] }),
     })
-    const planned = session({ state: 'planned', planned_for: '2099-03-03T17:00:00Z' })
+    const place = { planned_local: '2099-03-03T17:00', zone: 'America/Los_Angeles', version: 4 }
+    const planned = session({ state: 'planned', planned_for: '2099-03-04T01:00:00Z', ...place })
     queries.setQueryData(practicesQuery('tove').queryKey, { total: 1, rows: [planned] })
     shown(<SeasonPanel player={PLAYER} onOpen={() => undefined} />)
     expect(screen.getByRole('link', { name: 'Calendar file' }).getAttribute('href')).toContain(
@@ -142,7 +144,11 @@ describe('a season', () => {
     const button = screen.getByRole('button', { name: /30 min/ })
     fireEvent.keyDown(button, { key: 'ArrowRight' })
     await waitFor(() => expect(fetched).toHaveBeenCalled())
-    expect(await fetched.mock.calls[0]?.[0].clone().json()).toEqual({ planned_for: '2099-03-04T17:00:00Z' })
+    // By the clock of its place, wherever this browser is.
+    expect(await fetched.mock.calls[0]?.[0].clone().json()).toEqual({
+      ...place,
+      planned_local: '2099-03-04T17:00',
+    })
   })
 })
 

@@ -55,6 +55,8 @@ WhichDep = Annotated[Any, Depends(_which)]
 def book_shot(request: Request, store: StoreDep, booking_id: UuidPath, body: BookingIn) -> BookingOut:
     """Book a struck shot under a UUID of the sender's; sent again it is booked once."""
     only_practice(request, body.purpose)
+    if taker_asks(request) is not None:
+        book_service.may_practise(store, body.practice_id, body.booked_at)
     return book_service.book_shot(store, booking_id, body)
 
 
@@ -63,7 +65,7 @@ def list_book(
     store: StoreDep,
     which: WhichDep,
     limit: Annotated[int, Query(ge=1, le=200)] = 50,
-    offset: Annotated[int, Query(ge=0, le=2**53)] = 0,
+    offset: Annotated[int, Query(ge=0, le=2**31 - 1)] = 0,
     sort: book_read.Sort = "when",
     ascending: bool = False,
 ) -> BookPage:
@@ -93,7 +95,9 @@ def let_count(store: StoreDep, booking_id: UuidPath, body: CountsIn) -> BookingO
 def drop_booking(request: Request, store: StoreDep, booking_id: UuidPath) -> None:
     """Delete a booked shot."""
     if taker_asks(request) is not None:
-        only_practice(request, book_service.purpose_of(store, booking_id))
+        practice_id = book_service.session_of(store, booking_id)
+        only_practice(request, "practice" if practice_id else "shot")
+        book_service.may_practise(store, practice_id, None)
     book_service.drop_booking(store, booking_id)
 
 

@@ -21,7 +21,7 @@ from veltrin.service.contracts.mast import MastIn, MastOut
 
 router = APIRouter(tags=["days"])
 
-DayId = Annotated[int, Path(ge=1, le=2**53)]
+DayId = Annotated[int, Path(ge=1, le=2**31 - 1)]
 
 
 @router.get("/days")

@@ -29,7 +29,7 @@ def list_lessons(
     store: StoreDep,
     player_id: Annotated[str | None, Query(min_length=1, max_length=40)] = None,
     limit: Annotated[int, Query(ge=1, le=200)] = 50,
-    offset: Annotated[int, Query(ge=0, le=2**53)] = 0,
+    offset: Annotated[int, Query(ge=0, le=2**31 - 1)] = 0,
 ) -> LessonPage:
     """Lessons, newest first; of one player, or all."""
     return lessons.list_lessons(store, player_id, limit, offset)

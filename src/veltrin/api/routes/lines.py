@@ -20,7 +20,7 @@ from veltrin.service.contracts.lines import GeoJsonAsk, GeoJsonOut, GeoJsonText,
 
 router = APIRouter()
 
-LineId = Annotated[int, Path(ge=1, le=2**53)]
+LineId = Annotated[int, Path(ge=1, le=2**31 - 1)]
 
 
 @router.get("/lines", tags=["lines"])

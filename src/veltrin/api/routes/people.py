@@ -5,21 +5,29 @@ from __future__ import annotations
 from fastapi import APIRouter
 
 from veltrin.api.deps import StoreDep
-from veltrin.service import players, record
-from veltrin.service.contracts.players import BagOut, PlayerEdit, PlayerNew, PlayerOut, PlayerPatch
-from veltrin.service.contracts.record import SettingsBody
+from veltrin.service import players, privacy, record
+from veltrin.service.contracts.players import (
+    BagOut,
+    GuardianIn,
+    HeldOut,
+    PlayerEdit,
+    PlayerNew,
+    PlayerOut,
+    PlayerPatch,
+)
+from veltrin.service.contracts.record import SettingsIn, SettingsOut
 
 router = APIRouter()
 
 
 @router.get("/settings", tags=["house"])
-def read_settings(store: StoreDep) -> SettingsBody:
+def read_settings(store: StoreDep) -> SettingsOut:
     """The coach's settings."""
     return record.read_settings(store)
 
 
 @router.put("/settings", tags=["house"])
-def write_settings(store: StoreDep, body: SettingsBody) -> SettingsBody:
+def write_settings(store: StoreDep, body: SettingsIn) -> SettingsOut:
     """Replace the coach's settings."""
     return record.write_settings(store, body)
 
@@ -56,8 +64,26 @@ def edit_player(store: StoreDep, player_id: str, body: PlayerEdit) -> PlayerOut:
 
 @router.delete("/players/{player_id}", status_code=204, tags=["players"])
 def drop_player(store: StoreDep, player_id: str) -> None:
-    """Delete a player with everything that was booked and kept for them."""
-    players.drop_player(store, player_id)
+    """Delete a player with everything of theirs."""
+    privacy.drop_player(store, player_id)
+
+
+@router.get("/players/{player_id}/held", tags=["players"])
+def show_held(store: StoreDep, player_id: str) -> HeldOut:
+    """How much is kept of a player: what deleting them takes away."""
+    return privacy.show_held(store, player_id)
+
+
+@router.put("/players/{player_id}/guardian", tags=["players"])
+def put_guardian(store: StoreDep, player_id: str, body: GuardianIn) -> PlayerOut:
+    """Write down who agreed to links, photographs and voice of a minor, and when."""
+    return privacy.put_guardian(store, player_id, body)
+
+
+@router.delete("/players/{player_id}/guardian", tags=["players"])
+def drop_guardian(store: StoreDep, player_id: str) -> PlayerOut:
+    """Take a guardian's word back: links end at once."""
+    return privacy.drop_guardian(store, player_id)
 
 
 @router.get("/players/{player_id}/bag", tags=["players"])

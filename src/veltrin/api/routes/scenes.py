@@ -33,7 +33,7 @@ def list_scenes(
     store: StoreDep,
     reader_id: Reader = None,
     limit: Annotated[int, Query(ge=1, le=200)] = 50,
-    offset: Annotated[int, Query(ge=0, le=2**53)] = 0,
+    offset: Annotated[int, Query(ge=0, le=2**31 - 1)] = 0,
 ) -> ScenePage:
     """Scenes that somebody read, newest first."""
     return eye_service.list_scenes(store, reader_id, limit, offset)

@@ -27,7 +27,7 @@ def list_practices(
     store: StoreDep,
     player_id: PlayerId,
     limit: Annotated[int, Query(ge=1, le=200)] = 50,
-    offset: Annotated[int, Query(ge=0, le=2**53)] = 0,
+    offset: Annotated[int, Query(ge=0, le=2**31 - 1)] = 0,
 ) -> PracticePage:
     """A player's sessions, what comes or came last first."""
     return session_service.list_practices(store, player_id, limit, offset)
@@ -60,7 +60,7 @@ def finish_practice(store: StoreDep, practice_id: UuidPath) -> KeptPracticeOut:
 @router.put("/practices/{practice_id}/when", tags=["practice"])
 def move_practice(store: StoreDep, practice_id: UuidPath, body: WhenIn) -> KeptPracticeOut:
     """Put a session on another date, or on none."""
-    return session_service.move_practice(store, practice_id, body.planned_for)
+    return session_service.move_practice(store, practice_id, body)
 
 
 @router.delete("/practices/{practice_id}", status_code=204, tags=["practice"])

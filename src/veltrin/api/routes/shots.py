@@ -19,7 +19,7 @@ from veltrin.service.contracts.record import CardIn, ShotNew, ShotOut
 router = APIRouter(tags=["shots"])
 
 # SQLite holds whole numbers up to 2^63; a row number beyond 2^53 would not survive JSON either.
-ShotId = Annotated[int, Path(ge=1, le=2**53)]
+ShotId = Annotated[int, Path(ge=1, le=2**31 - 1)]
 
 CACHE = "Cache-Status"
 """Header that says where an answer comes from. Source: RFC 9211."""

@@ -60,8 +60,8 @@ class WhatIfRequest(Contract):
     request: PlanRequest
     call_id: str = Field(min_length=1, max_length=60)
     reading: ReadingName
-    low: float = Field(ge=-230, le=230)
-    high: float = Field(ge=-230, le=230)
+    low: float = Field(ge=-400, le=400)
+    high: float = Field(ge=-400, le=400)
     count: int = Field(17, ge=2, le=41)
 
     @model_validator(mode="after")

@@ -34,6 +34,9 @@ class LessonIn(Contract):
     aims: str = Field("", max_length=1000)
     notes: str = Field("", max_length=4000)
     player_ids: list[PlayerIdIn] = Field(min_length=1, max_length=MOST_PLAYERS)
+    version: int | None = Field(
+        None, ge=1, le=2**31 - 1, description="The one that was read, where it was there before."
+    )
 
     @model_validator(mode="after")
     def _each_once(self) -> Self:
@@ -105,6 +108,7 @@ class ThingsIn(Contract):
     """Two or three things, not ten."""
 
     things: list[ThingIn] = Field(max_length=MOST_THINGS)
+    version: int | None = Field(None, ge=1, le=2**31 - 1, description="That of the lesson as it was read.")
 
 
 class SheetOut(Contract):
@@ -120,6 +124,7 @@ class LessonRowOut(Contract):
     """A lesson in a list."""
 
     id: str
+    version: int
     state: LessonState
     held_on: datetime
     began_at: datetime | None

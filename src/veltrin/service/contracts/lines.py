@@ -14,10 +14,11 @@ LineName = Annotated[str, Field(min_length=1, max_length=60, description="What y
 
 
 class LineNew(Contract):
-    """A line to save; one of the same name is replaced."""
+    """A line to save; one of the same name is replaced, if `version` says that it was seen."""
 
     name: LineName
     line: LineIn
+    version: int | None = Field(None, ge=1, le=2**31 - 1, description="Of the line of that name, where there is one.")
 
 
 class LineOut(Contract):
@@ -25,6 +26,7 @@ class LineOut(Contract):
 
     id: int
     saved_at: datetime
+    version: int
     name: str
     line: LineIn | None = Field(description="None: it can't be opened, and `problem` says why.")
     problem: str = ""

@@ -100,7 +100,7 @@ class PlayerEdit(PlayerBase):
 
     birth_year: BirthYear = None
     clubs: list[ClubOut] = Field(min_length=1, max_length=20)
-    version: int = Field(ge=1, le=2**31)
+    version: int = Field(ge=1, le=2**31 - 1)
 
 
 class PlayerOut(PlayerInline):
@@ -119,6 +119,27 @@ class PlayerOut(PlayerInline):
     )
     pinned: list[str] = Field(description="Methods the coach puts first for this player.")
     excluded: list[str] = Field(description="Methods the coach leaves out for this player.")
+
+
+class GuardianIn(Contract):
+    """Who agreed for a minor, and on which day."""
+
+    name: str = Field(min_length=1, max_length=60)
+    on: date
+
+
+class HeldOut(Contract):
+    """How much is kept of a player: what deleting them takes away."""
+
+    shots: int
+    saved_shots: int
+    trials: int
+    sessions: int
+    photographs: int
+    links: int
+    lessons: int
+    things_in_lessons: int
+    scenes: int
 
 
 class StepOut(Contract):

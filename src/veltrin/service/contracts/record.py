@@ -28,6 +28,18 @@ class SettingsBody(Contract):
     last_player_id: str | None = Field(None, max_length=40)
 
 
+class SettingsIn(SettingsBody):
+    """The settings as they are written; `version` is the one that was read, none before the first."""
+
+    version: int | None = Field(None, ge=1, le=2**31 - 1)
+
+
+class SettingsOut(SettingsBody):
+    """The settings as they are; `version` counts changes, 0: never written."""
+
+    version: int
+
+
 class ShotNew(Contract):
     """A shot to keep: the question as it stands, the call that was chosen, a note."""
 

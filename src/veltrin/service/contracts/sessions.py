@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from datetime import date, datetime
-from typing import Annotated, Literal
+from typing import Annotated, Literal, Self
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from veltrin.core.ground import CoverName
 from veltrin.core.learn import Miss
@@ -29,11 +29,36 @@ class PartIn(Contract):
     balls: int | None = Field(None, ge=PART_BALLS[0], le=PART_BALLS[1])
 
 
-class PracticeKeep(Contract):
-    """A session to keep: its drills in order, and when it is meant to be."""
+LocalTime = Annotated[
+    str, Field(pattern=r"^\d{4}-\d{2}-\d{2}T([01]\d|2[0-3]):[0-5]\d$", description="By the clock of the place.")
+]
+ZoneName = Annotated[str, Field(min_length=1, max_length=60, description="IANA name of the place's time zone.")]
+
+
+class When(Contract):
+    """When a session is meant to be: by the clock of a place, or a moment; default: not said."""
+
+    planned_local: LocalTime | None = None
+    zone: ZoneName | None = None
+    planned_for: Moment | None = Field(None, description="The moment, where the place isn't known.")
+
+    @model_validator(mode="after")
+    def _of_a_place(self) -> Self:
+        if (self.planned_local is None) != (self.zone is None):
+            raise ValueError("planned_local and zone go together. Give both, or neither.")
+        if self.planned_local is not None and self.planned_for is not None:
+            raise ValueError("Give planned_local with its zone, or planned_for, not both.")
+        return self
+
+
+class PracticeKeep(When):
+    """A session to keep: its drills in order, and when it is meant to be.
+
+    `version`: the one that was read, where it was kept before; who else has changed it meanwhile is not overwritten.
+    """
 
     player_id: str = Field(min_length=1, max_length=40)
-    planned_for: Moment | None = Field(None, description="When; default: not said.")
+    version: int | None = Field(None, ge=1, le=2**31 - 1)
     parts: list[PartIn] = Field(min_length=1, max_length=MOST_PARTS)
 
 
@@ -90,6 +115,9 @@ class KeptPracticeOut(Contract):
     player_id: str
     made_at: datetime
     planned_for: datetime | None
+    planned_local: str | None = Field(description="The same by the clock of its place, where that is known.")
+    zone: str | None
+    version: int
     state: State
     began_at: datetime | None
     done_at: datetime | None
@@ -108,10 +136,10 @@ class PracticePage(Contract):
     rows: list[KeptPracticeOut]
 
 
-class WhenIn(Contract):
-    """When a session is meant to be."""
+class WhenIn(When):
+    """When a session is meant to be. `version`: the one that was read."""
 
-    planned_for: Moment | None
+    version: int | None = Field(None, ge=1, le=2**31 - 1)
 
 
 class SeasonIn(Contract):
@@ -124,7 +152,8 @@ class SeasonIn(Contract):
     weekdays: list[Annotated[int, Field(ge=0, le=6)]] = Field(
         default_factory=lambda: [1, 5], max_length=7, description="0: Monday."
     )
-    starts: str = Field("17:00", pattern=r"^([01]\d|2[0-3]):[0-5]\d$", description="UTC, hours and minutes.")
+    starts: str = Field("17:00", pattern=r"^([01]\d|2[0-3]):[0-5]\d$", description="By the clock of the place.")
+    zone: ZoneName = "UTC"
     missing: list[Need] = Field(default_factory=list, max_length=20)
 
 

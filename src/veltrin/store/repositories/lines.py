@@ -10,9 +10,14 @@ from sqlalchemy.orm import Session
 from veltrin.store.tables import LineRow
 
 
+def named(session: Session, name: str) -> LineRow | None:
+    """The line of that name, or None."""
+    return session.scalar(select(LineRow).where(LineRow.name == name))
+
+
 def save(session: Session, name: str, line_json: str) -> LineRow:
     """Save a line under a name; one of that name is replaced."""
-    row = session.scalar(select(LineRow).where(LineRow.name == name))
+    row = named(session, name)
     if row is None:
         row = LineRow(name=name)
         session.add(row)

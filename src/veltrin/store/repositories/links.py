@@ -36,6 +36,11 @@ def drop(session: Session, link_id: str) -> bool:
     return bool(session.execute(delete(LinkRow).where(LinkRow.id == link_id).returning(LinkRow.id)).first())
 
 
+def drop_of_player(session: Session, player_id: str) -> None:
+    """Revoke all of a player's."""
+    session.execute(delete(LinkRow).where(LinkRow.player_id == player_id))
+
+
 def drop_over(session: Session, moment: datetime) -> None:
     """Forget links that let nobody in any more."""
     session.execute(delete(LinkRow).where(LinkRow.ends_on < moment))

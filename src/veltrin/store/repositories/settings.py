@@ -7,12 +7,22 @@ from sqlalchemy.orm import Session
 from veltrin.store.tables import SettingsRow
 
 
+def row(session: Session) -> SettingsRow | None:
+    """The coach's row, or None."""
+    return session.get(SettingsRow, session.info["coach_id"])
+
+
 def load(session: Session) -> str | None:
     """The stored JSON, or None."""
-    row = session.get(SettingsRow, session.info["coach_id"])
-    return row.body if row else None
+    found = row(session)
+    return found.body if found else None
 
 
 def save(session: Session, body: str) -> None:
-    """Replace it."""
-    session.merge(SettingsRow(coach_id=session.info["coach_id"], body=body))
+    """Put it in the place of what is there."""
+    found = row(session)
+    if found is None:
+        session.add(SettingsRow(coach_id=session.info["coach_id"], body=body))
+    else:
+        found.body = body
+    session.flush()

@@ -199,7 +199,8 @@ export function LineSheet({ open, reading, onOpenChange }: LineSheetProps) {
         className="mt-2 flex flex-wrap items-center gap-2"
         onSubmit={(event) => {
           event.preventDefault()
-          save.mutate({ name: name.trim(), line })
+          const known = lines.data?.find((one) => one.name === name.trim())
+          save.mutate({ name: name.trim(), line, version: known?.version ?? null })
         }}
       >
         <input

@@ -5,8 +5,10 @@ import { useKeepLesson } from '../../api/lessons'
 import { playersQuery, settingsQuery } from '../../api/queries'
 import { toDay } from '../../lib/day'
 import { useReading } from '../../lib/store'
-import { fieldsOf, momentOf } from '../../lib/when'
+import { isClash } from '../../lib/clash'
+import { dayWords, fieldsOf, momentOf, timeWords } from '../../lib/when'
 import { Chips } from '../../ui/Chips'
+import { Clash, type Side } from '../../ui/Clash'
 import { Problem } from '../../ui/Problem'
 
 interface LessonFormProps {
@@ -17,6 +19,8 @@ interface LessonFormProps {
   onKept: (id: string) => void
   onLeave: () => void
 }
+
+const whenWords = (moment: string) => `${dayWords(moment)}, ${timeWords(moment)}`
 
 /** When, where, with whom, for what: a lesson as it is planned or written up. */
 export function LessonForm({ id, lesson, player, onKept, onLeave }: LessonFormProps) {
@@ -32,6 +36,30 @@ export function LessonForm({ id, lesson, player, onKept, onLeave }: LessonFormPr
   const [chosen, setChosen] = useState<string[]>(lesson?.player_ids ?? [player.id])
   const keep = useKeepLesson()
   const held_on = momentOf(date, time)
+  // As it was when this form was opened: what came meanwhile is another version.
+  const [base, setBase] = useState(lesson?.version ?? null)
+  const names = (ids: readonly string[]) =>
+    ids.map((one) => players.find((p) => p.id === one)?.name ?? one).join(', ')
+  const sides: Side[] = lesson
+    ? [
+        { name: 'when', mine: held_on ? whenWords(held_on) : '', theirs: whenWords(lesson.held_on) },
+        { name: 'place', mine: place, theirs: lesson.place },
+        { name: 'with', mine: names(chosen), theirs: names(lesson.player_ids) },
+        { name: 'aims', mine: aims, theirs: lesson.aims },
+        { name: 'notes', mine: notes, theirs: lesson.notes },
+      ]
+    : []
+  const takeTheirs = (newer: Lesson) => {
+    const there = fieldsOf(new Date(newer.held_on))
+    setDate(there.date)
+    setTime(there.time)
+    setPlace(newer.place)
+    setAims(newer.aims)
+    setNotes(newer.notes)
+    setChosen(newer.player_ids)
+    setBase(newer.version)
+    keep.reset()
+  }
   const body: LessonIn | null =
     held_on === null
       ? null
@@ -41,6 +69,7 @@ export function LessonForm({ id, lesson, player, onKept, onLeave }: LessonFormPr
           aims,
           notes,
           player_ids: chosen,
+          version: base,
           day: lesson?.day ?? toDay(reading, reading.dayName || 'Today'),
         }
   return (
@@ -116,7 +145,19 @@ export function LessonForm({ id, lesson, player, onKept, onLeave }: LessonFormPr
           onChange={(e) => setNotes(e.target.value)}
         />
       </label>
-      {keep.error && <Problem error={keep.error} />}
+      {lesson && body && isClash(keep.error) ? (
+        <Clash
+          what="This lesson"
+          sides={sides}
+          onMine={() => {
+            setBase(lesson.version)
+            keep.mutate({ id, body: { ...body, version: lesson.version } }, { onSuccess: () => onKept(id) })
+          }}
+          onTheirs={() => takeTheirs(lesson)}
+        />
+      ) : (
+        keep.error && <Problem error={keep.error} />
+      )}
       <div className="flex gap-2">
         <button
           type="submit"

@@ -59,7 +59,7 @@ function Played({ lesson }: { lesson: Lesson }) {
     const next = has
       ? things.filter((thing) => thing.item_id !== item.id)
       : [...things, thingFrom(item, sheet.hand, drills, units)]
-    put.mutate({ id: lesson.id, player_id: sheet.player_id, things: next })
+    put.mutate({ id: lesson.id, player_id: sheet.player_id, things: next, version: lesson.version })
   }
   const isTaken = (id: string) =>
     lesson.sheets.some((sheet) => sheet.things.some((thing) => thing.item_id === id))

@@ -10,6 +10,8 @@ import { lieWords } from '../../lib/words'
 import type { Units } from '../../lib/units'
 import { useUnits } from '../../lib/use-units'
 import { Choice } from '../../ui/Choice'
+import { isClash } from '../../lib/clash'
+import { Clash } from '../../ui/Clash'
 import { Problem } from '../../ui/Problem'
 
 export const MOST_THINGS = 3
@@ -147,8 +149,18 @@ export function TakeAlong({ lesson, sheet, onSheet }: TakeAlongProps) {
   const own = lesson.done.filter(
     (item) => item.player_id === sheet.player_id && !things.some((thing) => thing.item_id === item.id),
   )
-  const keep = (after?: () => void) =>
-    put.mutate({ id: lesson.id, player_id: sheet.player_id, things }, after && { onSuccess: after })
+  const [base, setBase] = useState(lesson.version)
+  const keep = (after?: () => void, version = base) =>
+    put.mutate(
+      { id: lesson.id, player_id: sheet.player_id, things, version },
+      {
+        onSuccess: (kept) => {
+          setBase(kept.version)
+          after?.()
+        },
+      },
+    )
+  const titles = (told: readonly ThingIn[]) => told.map(({ title }) => title).join('\n')
   return (
     <section aria-label={`What ${sheet.player_name} takes along`} className="min-w-0">
       <h3 className="text-head font-bold">{sheet.player_name}</h3>
@@ -189,7 +201,20 @@ export function TakeAlong({ lesson, sheet, onSheet }: TakeAlongProps) {
             </ul>
           </div>
         )}
-        {put.error && <Problem error={put.error} />}
+        {isClash(put.error) ? (
+          <Clash
+            what="What is taken along"
+            sides={[{ name: 'things', mine: titles(things), theirs: titles(thingsOf(sheet)) }]}
+            onMine={() => keep(undefined, lesson.version)}
+            onTheirs={() => {
+              setThings(thingsOf(sheet))
+              setBase(lesson.version)
+              put.reset()
+            }}
+          />
+        ) : (
+          put.error && <Problem error={put.error} />
+        )}
         <div className="mt-2 flex flex-wrap gap-2">
           <button type="submit" className="press press-main" disabled={put.isPending || isKept}>
             {put.isPending ? 'Laying the drills out' : isKept ? 'Kept' : 'Keep'}

@@ -107,6 +107,20 @@ export function PlayerFacts({ draft, texts, onDraft, onText }: PlayerFactsProps)
           onChange={(event) => onDraft({ note: event.target.value })}
         />
       </label>
+      <label className={ROW}>
+        <span>Year of birth</span>
+        <input
+          className="fact figure w-20 justify-self-start"
+          type="number"
+          min={1900}
+          max={2100}
+          placeholder="if it matters"
+          value={draft.birth_year ?? ''}
+          onChange={(event) =>
+            onDraft({ birth_year: event.target.value === '' ? null : Number(event.target.value) })
+          }
+        />
+      </label>
       <Pick
         label="Plays"
         value={draft.hand}

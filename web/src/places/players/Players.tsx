@@ -1,8 +1,10 @@
 import { useQuery } from '@tanstack/react-query'
 import { tell } from '../../lib/desk'
 import { useDropPlayer } from '../../api/mutations'
+import { heldQuery } from '../../api/privacy'
 import { Tabs } from 'radix-ui'
-import { type Player } from '../../api/client'
+import { type Held, type Player } from '../../api/client'
+import { counted } from '../../lib/counted'
 import { bagQuery, catalogueQuery } from '../../api/queries'
 import { CarryLine } from '../../drawing/CarryLine'
 import { WedgeChart } from '../../drawing/WedgeChart'
@@ -14,6 +16,7 @@ import { Problem } from '../../ui/Problem'
 import { Head } from '../../ui/Head'
 import { BagTable } from './BagTable'
 import { Learnt } from './Learnt'
+import { Guardian } from './Guardian'
 import { hasBadNumber, PlayerFacts } from './PlayerFacts'
 import { StockShots } from './StockShots'
 import { useEdit } from './use-edit'
@@ -50,14 +53,31 @@ function Conflict({ edit }: { edit: Edit }) {
   )
 }
 
+/** What goes with a player, in words. */
+function heldWords(held: Held): string {
+  const told = [
+    counted(held.shots, 'booked shot'),
+    counted(held.saved_shots, 'saved shot'),
+    counted(held.trials, 'trial'),
+    counted(held.sessions, 'session'),
+    counted(held.photographs, 'photograph'),
+    counted(held.links, 'link'),
+    `${held.things_in_lessons} done in lessons`,
+    `${held.scenes} scenes read`,
+  ]
+  return told.filter((words) => !words.startsWith('0 ')).join(', ')
+}
+
 function DropPlayer({ player }: { player: Player }) {
   const drop = useDropPlayer()
+  const held = useQuery(heldQuery(player.id)).data
+  const all = held ? heldWords(held) : ''
   return (
     <>
       <AskFirst
         words="delete this player"
         look="text-quiet hover:text-hot"
-        question={`${player.name} and the whole book of theirs?`}
+        question={`${player.name} and everything of theirs go${all && `: ${all}`}. Copies made before keep it until they are tidied away.`}
         yes="Delete"
         onYes={() => drop.mutate(player.id)}
       />
@@ -140,6 +160,7 @@ export function Players({ player }: { player: Player }) {
         {edit.isConflict && <Conflict edit={edit} />}
         <PlayerFacts draft={edit.draft} texts={edit.texts} onDraft={edit.patch} onText={edit.text} />
         <Stands player={player} />
+        <Guardian player={player} />
         {edit.error && <Problem error={edit.error} />}
         <div className="mt-3 flex flex-wrap items-center gap-3">
           <button

@@ -3,14 +3,20 @@ import { RefusedError, type Player, type PlayerEdit } from '../../api/client'
 import { differences, editOf } from '../../lib/bag'
 import { keepPlayerDraft, useDrafts, type PlayerDraft } from '../../lib/drafts'
 
+/** A draft that an earlier build may have kept: fields it didn't know are as they are now, those that are gone, too. */
+function fitting(kept: PlayerEdit, fresh: PlayerEdit): PlayerEdit {
+  const known = Object.entries(kept).filter(([key]) => key in fresh)
+  return { ...fresh, ...Object.fromEntries(known) }
+}
+
 /** What is being edited, on top of the player as it is now. */
 function onTopOf(fresh: PlayerEdit, kept: PlayerDraft | undefined): PlayerDraft {
   if (!kept || (differences(kept.draft, kept.base).length === 0 && Object.keys(kept.texts).length === 0))
     return { base: fresh, draft: fresh, texts: {} }
   // Changed elsewhere, or by somebody else, in what isn't typed here (stock carry, clothes, learning).
   if (fresh.version !== kept.base.version && differences(fresh, kept.base).length === 0)
-    return { ...kept, base: fresh, draft: { ...kept.draft, version: fresh.version } }
-  return kept
+    return { ...kept, base: fresh, draft: { ...fitting(kept.draft, fresh), version: fresh.version } }
+  return { ...kept, base: fitting(kept.base, fresh), draft: fitting(kept.draft, fresh) }
 }
 
 /** A player being edited: the draft, whether it differs, saving it, and what to do when somebody else was faster. */

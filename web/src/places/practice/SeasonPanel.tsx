@@ -7,6 +7,7 @@ import { Chips } from '../../ui/Chips'
 import { Problem } from '../../ui/Problem'
 import { SmallNumber } from '../../ui/SmallNumber'
 import { counted } from '../../lib/counted'
+import { localHere, todayHere, zoneHere } from '../../lib/when'
 
 const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 
@@ -16,7 +17,7 @@ interface SeasonPanelProps {
 }
 
 function SeasonForm({ player }: { player: Player }) {
-  const [first, setFirst] = useState(() => dayAfter(new Date().toISOString().slice(0, 10), 1))
+  const [first, setFirst] = useState(() => dayAfter(todayHere(), 1))
   const [weeks, setWeeks] = useState('6')
   const [hours, setHours] = useState('2')
   const [days, setDays] = useState<string[]>(['1', '5'])
@@ -28,16 +29,15 @@ function SeasonForm({ player }: { player: Player }) {
       className="no-print flex flex-wrap items-end gap-x-5 gap-y-2"
       onSubmit={(event) => {
         event.preventDefault()
-        // Said in this place's time, kept in that of the world.
-        const at = new Date(`${first}T${starts}:00`)
-        const known = Number.isNaN(at.getTime()) ? null : at.toISOString()
         plan.mutate({
           player_id: player.id,
-          first: known?.slice(0, 10) ?? first,
+          first,
           weeks: number(weeks),
           hours: number(hours),
           weekdays: days.map(Number),
-          starts: known?.slice(11, 16) ?? starts,
+          starts,
+          // By the clock of this place, whatever it does until then.
+          zone: zoneHere(),
           missing: [],
         })
       }}
@@ -121,17 +121,19 @@ export function SeasonPanel({ player, onOpen }: SeasonPanelProps) {
   const kept = useQuery(practicesQuery(player.id))
   const move = useMovePractice()
   const dated = (kept.data?.rows ?? []).flatMap((one) => {
-    const at = one.planned_for ?? one.began_at
-    return at === null ? [] : [{ one, day: at.slice(0, 10), time: at.slice(10) }]
+    const local = one.planned_local ?? localHere(one.planned_for ?? one.began_at)
+    return local === null ? [] : [{ one, day: local.slice(0, 10), time: local.slice(10) }]
   })
   const [withPast, setWithPast] = useState(false)
   const all = weeksOf(dated.map(({ day }) => day))
-  const now = mondayOf(new Date().toISOString().slice(0, 10))
+  const now = mondayOf(todayHere())
   const coming = all.filter((monday) => monday >= now)
   const weeks = withPast || coming.length === 0 ? all : coming
   const to = (id: string, day: string) => {
     const found = dated.find(({ one }) => one.id === id)
-    if (found?.one.state === 'planned') move.mutate({ id, planned_for: `${day}${found.time}` })
+    if (found?.one.state !== 'planned') return
+    const { version, zone } = found.one
+    move.mutate({ id, planned_local: `${day}${found.time}`, zone: zone ?? zoneHere(), version })
   }
   return (
     <section aria-label="Season">
