@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 import re
 from dataclasses import dataclass
 from http.cookies import CookieError, SimpleCookie
@@ -16,6 +17,7 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 from veltrin.api.tries import Tries
 from veltrin.service import coaches, take
 from veltrin.service.coaches import STAYS, SignedIn
+from veltrin.service.store import StoreError
 
 LOOPBACK_HOSTS = ("127.0.0.1", "localhost")
 COOKIE = "veltrin"
@@ -124,7 +126,11 @@ class Door:
         answer = self._from_elsewhere(scope, headers)
         guard: Guard | None = self._owner.state.guard
         if answer is None and guard is not None and scope["path"].startswith("/api"):
-            answer = await self._who_is_it(scope, headers)
+            try:
+                answer = await self._who_is_it(scope, headers)
+            except StoreError as error:
+                # The door stands before what tells failures in words: it does so itself.
+                answer = refused(503, "server", error.problem, error.fix)
         if scope["method"] == "HEAD":
             scope, send = {**scope, "method": "GET"}, _without_body(send)
         await (answer or self.app)(scope, receive, send)
@@ -135,8 +141,15 @@ class Door:
         link = link_in(headers)
         if link is not None:
             # Who comes by a link is that player, whoever else may be signed in on the same machine.
+            tries, address = self._owner.state.link_tries, (scope.get("client") or ("?",))[0]
+            wait = tries.wait_s("", address)
+            if wait > 0.0:
+                return refused(
+                    429, "link", "was wrong too often from here.", f"Wait {math.ceil(wait)} s, then try again."
+                )
             state["who"] = await run_in_threadpool(take.taker, store, link)
             if state["who"] is None:
+                tries.take("", address)
                 return refused(401, "link", "is over, was revoked, or never was.", "Ask your coach for a new one.")
             if not taker_may(scope["method"], scope["path"]):
                 return refused(403, "link", "doesn't lead here.", "Ask your coach.")
@@ -163,5 +176,5 @@ class Door:
 def install(app: FastAPI, guard: Guard | None) -> None:
     """Add what stands before every request. Without a guard there is one coach and nobody signs in."""
     app.state.guard = guard
-    app.state.tries = Tries()
+    app.state.tries, app.state.link_tries = Tries(), Tries()
     app.add_middleware(Door, owner=app, hosts=guard.hosts if guard else LOOPBACK_HOSTS)

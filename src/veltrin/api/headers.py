@@ -19,6 +19,9 @@ SECURITY_HEADERS = {
     "Referrer-Policy": "no-referrer",
 }
 
+YEAR_S = 365 * 24 * 3600
+"""Who came by TLS once comes by nothing else for so long."""
+
 
 class Headed:
     """Puts the headers on that say what a browser may do with an answer.
@@ -43,6 +46,8 @@ class Headed:
                 if scope["path"].startswith("/api"):
                     # A player's record has no place in a browser's cache, or on the way there.
                     headers.setdefault("Cache-Control", "no-store")
+                if scope["scheme"] == "https":
+                    headers.setdefault("Strict-Transport-Security", f"max-age={YEAR_S}")
                 for name, value in SECURITY_HEADERS.items():
                     if NONCE not in value or state["nonce"] is not None:
                         headers.setdefault(name, value.replace(NONCE, state["nonce"] or ""))

@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import contextlib
+import ipaddress
 import os
 import shutil
+import signal
 import socket
 import tempfile
 from pathlib import Path
@@ -43,10 +45,23 @@ def _listen(port: int, or_any: bool, host: str = LOOPBACK) -> socket.socket:
         ) from error
 
 
-def _tell(listening: socket.socket, **more: Any) -> None:
+def _tell(listening: socket.socket, asks: Guard | None = None, **more: Any) -> None:
     host, port = listening.getsockname()[:2]
+    if host in EVERYWHERE and asks is not None:
+        # An address that listens everywhere can't be opened: tell one that can.
+        host = next((name for name in asks.hosts if _faces_the_network(name)), "127.0.0.1")
     scheme = "https" if "ssl_certfile" in more else "http"
     click.echo(f"Veltrin is at {scheme}://{host}:{port}  (Ctrl-C stops it)")
+
+
+EVERYWHERE = ("0.0.0.0", "::")
+
+
+def _faces_the_network(name: str) -> bool:
+    try:
+        return not ipaddress.ip_address(name).is_loopback
+    except ValueError:
+        return False
 
 
 def _run_server(
@@ -60,7 +75,7 @@ def _run_server(
 ) -> None:
     app = create_app(store, WEB_DIST, mast_port, monitor_port, asks, watched=watched)
     server = server_of(app, **more)
-    _tell(listening, **more)
+    _tell(listening, asks, **more)
     try:
         server.run(sockets=[listening])
     except KeyboardInterrupt:
@@ -142,14 +157,14 @@ def _run_workers(
             settings.place, WEB_DIST, Path(folder), settings.mast_port, settings.monitor_port, asks, watched
         )
         config = config_of(worker, factory=True, workers=count, timeout_worker_healthcheck=ALIVE_WITHIN_S, **more)
-        _tell(listening, **more)
+        _tell(listening, asks, **more)
         Multiprocess(config, [listening]).run()
         click.echo("Stopped.")
 
 
 def _names_of(host: str, more: tuple[str, ...]) -> tuple[str, ...]:
     """The names this server answers to: what it listens on, this machine's own name and addresses, what was added."""
-    found = {host, *LOOPBACK_HOSTS, *more} - {"0.0.0.0", "::"}
+    found = {host, *LOOPBACK_HOSTS, *more} - set(EVERYWHERE)
     with contextlib.suppress(OSError):
         name = socket.gethostname()
         found |= {name, *socket.gethostbyname_ex(name)[2]}
@@ -165,6 +180,8 @@ def _names_of(host: str, more: tuple[str, ...]) -> tuple[str, ...]:
 def demo(port: int | None) -> None:
     """Serve a made-up coach, players and course from a folder that goes at the end."""
     # Nobody has the demo's address in a bookmark: if the usual port is taken, any other will do.
+    # Told to end, it tidies up as it does when it is interrupted.
+    signal.signal(signal.SIGTERM, signal.default_int_handler)
     listening = _listen(Settings().port if port is None else port, or_any=port is None)
     folder = Path(tempfile.mkdtemp(prefix="veltrin-demo-"))
     try:

@@ -96,8 +96,11 @@ def read_sheet(text: str) -> Sheet:
     """Read CSV with comma, semicolon or tab; DomainError where there is no table with a header, or it is too wide."""
     # Whatever machine wrote it: csv itself refuses a lone carriage return.
     text = text.lstrip("\ufeff").replace("\r\n", "\n").replace("\r", "\n")
+    # Some spreadsheets say in a line before the table what parts its cells.
+    said = re.match(r"sep=([,;\t])\n", text, re.IGNORECASE)
+    text = text if said is None else text[said.end() :]
     first = text[: text.find("\n")] if "\n" in text else text
-    delimiter = max(",;\t", key=first.count)
+    delimiter = max(",;\t", key=first.count) if said is None else said.group(1)
     if first.count(delimiter) == 0:
         raise DomainError("text", "is no table with a header.", "Give CSV whose first line names at least two columns.")
     if len(first) > MOST_COLUMNS * LONGEST_NAME or first.count(delimiter) >= MOST_COLUMNS:
@@ -106,12 +109,13 @@ def read_sheet(text: str) -> Sheet:
         )
     reader = csv.reader(io.StringIO(text), delimiter=delimiter)
     columns: tuple[str, ...] = ()
-    rows, line = [], 1
+    before = 0 if said is None else 1
+    rows, line = [], 1 + before
     try:
-        columns = tuple(_bounded(cell, 1, LONGEST_NAME) for cell in next(reader))
-        line = reader.line_num
+        columns = tuple(_bounded(cell, line, LONGEST_NAME) for cell in next(reader))
+        line = before + reader.line_num
         for row in reader:
-            begins, line = line + 1, reader.line_num
+            begins, line = line + 1, before + reader.line_num
             if len(row) > MOST_COLUMNS:
                 raise DomainError("text", f"has more than {MOST_COLUMNS} cells in line {begins}.", "Look at it there.")
             if any(cell.strip() for cell in row):

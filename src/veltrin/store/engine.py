@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
+from dataclasses import dataclass
 from functools import lru_cache
 from pathlib import Path
 from typing import Any
 
 from sqlalchemy import Connection, Engine, event, select
-from sqlalchemy.exc import DataError, OperationalError
+from sqlalchemy.exc import DatabaseError, DataError, IntegrityError, OperationalError, ProgrammingError
 from sqlalchemy.orm import (
     ORMExecuteState,
     Session,
@@ -20,7 +21,7 @@ from sqlalchemy.orm import (
 )
 
 from veltrin.core.errors import DomainError
-from veltrin.store.datafile import opened_file
+from veltrin.store.datafile import opened_file, way_back
 from veltrin.store.dialect import act_as, dialect_of
 from veltrin.store.server import name_of, opened_server
 from veltrin.store.sound import SameFile, StoreError
@@ -67,6 +68,13 @@ def _see_own(session: Session, _transaction: SessionTransaction, connection: Con
     act_as(connection, session.info["coach_id"])
 
 
+@dataclass
+class Trouble:
+    """What was found wrong with a database while it was served, by whichever coach's question."""
+
+    words: str = ""
+
+
 class Store:
     """A migrated database as one coach sees it. `session()` commits when its block ends, rolls back when it raises.
 
@@ -82,8 +90,10 @@ class Store:
         same: SameFile | None = None,
         copy_first: Callable[[Path], object] = lambda _: None,
         player_id: str | None = None,
+        trouble: Trouble | None = None,
     ) -> None:
         self.place = place
+        self.trouble = trouble or Trouble()
         self.coach_id = coach_id
         self.is_file = isinstance(place, Path)
         self.name = str(place) if isinstance(place, Path) else name_of(place)
@@ -110,7 +120,7 @@ class Store:
 
     def of_coach(self, coach_id: int, player_id: str | None = None) -> Store:
         """The same database as another coach sees it; with a player, what is of that player and no other."""
-        return Store(self.place, self.engine, coach_id, self._file, player_id=player_id)
+        return Store(self.place, self.engine, coach_id, self._file, player_id=player_id, trouble=self.trouble)
 
     @contextmanager
     def session(self) -> Iterator[Session]:
@@ -125,13 +135,24 @@ class Store:
             raise DomainError(
                 "request", "holds a number or a character that can't be kept.", "Look for one that is out of all range."
             ) from error
-        except OperationalError as error:
+        except DatabaseError as error:
+            if isinstance(error, IntegrityError | ProgrammingError):
+                raise
+            if not isinstance(error, OperationalError):
+                self.trouble.words = f"is damaged ({error.orig})."
+                raise self._damaged() from error
             raise StoreError(
                 "database", f"could not be read or written ({error.orig}).", dialect_of(self.engine).advice
             ) from error
 
+    def _damaged(self) -> StoreError:
+        way = way_back(self.place) if isinstance(self.place, Path) else dialect_of(self.engine).advice
+        return StoreError("database", self.trouble.words, way)
+
     def look(self) -> None:
-        """See whether the database answers. StoreError where it doesn't."""
+        """See whether the database answers. StoreError where it doesn't, or where a page of it was found damaged."""
+        if self.trouble.words:
+            raise self._damaged()
         with self.session() as session:
             session.execute(select(1))
 

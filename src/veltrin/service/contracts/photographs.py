@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import Field
 
@@ -16,7 +16,8 @@ View = Literal["behind", "target-right", "target-left"]
 """Where the camera stood: behind the ball it shows the slope across the line; beside it, with the target to the
 right or the left of the picture, the fall along it."""
 
-Spot = tuple[float, float]
+Share = Annotated[float, Field(ge=-1, le=4, description="In widths of the picture.")]
+Spot = tuple[Share, Share]
 
 
 class SlopeLinesIn(Contract):
