@@ -17,6 +17,9 @@ import psycopg
 USER = "veltrin"
 """A plain user: row-level security doesn't bind one that may do everything."""
 
+SERVES = "server"
+"""A role that owns nothing: it may serve what the owner lets it."""
+
 ADMIN = "admin"
 
 
@@ -39,9 +42,9 @@ class Cluster:
             for statement in statements:
                 connection.execute(statement)
 
-    def url(self, name: str) -> str:
-        """Where a database is."""
-        return f"postgresql://{USER}@/{name}?host={self._folder}"
+    def url(self, name: str, role: str = USER) -> str:
+        """Where a database is, for its owner or for another role."""
+        return f"postgresql://{role}@/{name}?host={self._folder}"
 
     def made(self, like: str = "template1") -> str:
         """The name of a new database, a copy of another."""
@@ -58,7 +61,7 @@ class Cluster:
         until = time.monotonic() + 30
         while True:
             try:
-                self._admin(f"CREATE ROLE {USER} LOGIN")
+                self._admin(f"CREATE ROLE {USER} LOGIN", f"CREATE ROLE {SERVES} LOGIN")
                 return
             except psycopg.OperationalError:
                 assert time.monotonic() < until, "PostgreSQL doesn't start"

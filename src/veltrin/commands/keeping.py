@@ -10,6 +10,7 @@ from veltrin.commands.shared import DATA_DIR, opened, opened_at, settings_of, to
 from veltrin.service import copies
 from veltrin.service import move as moving
 from veltrin.service.errors import DomainError
+from veltrin.service.roles import grant
 
 
 @click.command()
@@ -37,6 +38,19 @@ def restore(copy: Path, data_dir: Path | None) -> None:
         before = copies.restore(settings.database, copy)
     opened_at(settings.database).close()
     click.echo(f"Restored from {copy}." + ("" if before is None else f" What was there is kept in {before}."))
+
+
+@click.command()
+@click.option("--role", help="A role that is to serve the database: it may read and write rows, and change no table.")
+@DATA_DIR
+def migrate(role: str | None, data_dir: Path | None) -> None:
+    """Bring the database up to date, as its owner (VELTRIN_OWNER_URL where another role serves)."""
+    settings = settings_of(data_dir)
+    with told():
+        opened_at(settings.owner_place).close()
+        if role is not None:
+            grant(settings.owner_place, role)
+    click.echo("The database is of this version." + ("" if role is None else f" {role} may serve it."))
 
 
 @click.command()

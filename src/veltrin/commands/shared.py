@@ -38,8 +38,8 @@ def opened_at(place: Path | str) -> Store:
 
 @contextlib.contextmanager
 def opened(settings: Settings) -> Iterator[Store]:
-    """Hold the store for one command."""
-    store = opened_at(settings.place)
+    """Hold the store for one command, as its owner where another role serves it."""
+    store = opened_at(settings.owner_place)
     try:
         yield store
     finally:

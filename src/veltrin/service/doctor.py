@@ -14,7 +14,7 @@ from veltrin.service.store import DATABASE, open_store
 from veltrin.service.warm import plan_one, warm_up
 from veltrin.store.datafile import way_back
 from veltrin.store.schema import known_versions
-from veltrin.store.server import name_of, version_on
+from veltrin.store.server import name_of, role_that_serves, version_on
 from veltrin.store.sound import StoreError, version_of, what_is_wrong
 
 TRIED_M = (21.0, 34.0, 55.0, 90.0, 140.0)
@@ -79,6 +79,19 @@ def _database(place: Path | str) -> Finding:
 MOST_NAMED = 5
 
 
+def _role(place: Path | str) -> Finding:
+    """Whether the role that serves could change tables: a warning, no failure."""
+    if isinstance(place, Path):
+        return Finding("role", True, "a file has none")
+    try:
+        told = role_that_serves(place)
+    except StoreError as error:
+        return Finding("role", False, f"{error.problem} {error.fix}")
+    if told is None:
+        return Finding("role", True, "the role that serves owns nothing")
+    return Finding("role", True, f"warning: the role that serves {told}; two roles are safer: docs/operations.md")
+
+
 def _kept(place: Path | str) -> Finding:
     """Whether all that is kept can be opened; what is of another version is looked at once it is brought up to date."""
     try:
@@ -123,4 +136,12 @@ def examine(data_dir: Path, web_dist: Path, place: Path | str | None = None) -> 
     `place`: where the database is, a file or a URL, if not in the data folder.
     """
     place = data_dir / DATABASE if place is None else place
-    return [_front_end(web_dist), _data_folder(data_dir), _database(place), _kept(place), _flight(), _speed()]
+    return [
+        _front_end(web_dist),
+        _data_folder(data_dir),
+        _database(place),
+        _role(place),
+        _kept(place),
+        _flight(),
+        _speed(),
+    ]

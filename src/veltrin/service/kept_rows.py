@@ -5,13 +5,14 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import Any, NamedTuple
 
-from sqlalchemy import inspect, select
+from sqlalchemy import Connection, inspect, select
 
 from veltrin.service.kept import CALL, DAY, LINE, QUESTION, RUNS, SCENE, SETTINGS, SLOPE, STATION, Form
-from veltrin.store.dialect import EVERYBODY, act_as
+from veltrin.store.dialect import act_as
 from veltrin.store.engine import Store
 from veltrin.store.tables import (
     Base,
+    CoachRow,
     DayRow,
     LessonItemRow,
     LessonRow,
@@ -57,12 +58,24 @@ class Unreadable(NamedTuple):
 
 def unreadable(store: Store) -> Iterator[Unreadable]:
     """Go through all that is kept, of all coaches, and name what can't be opened."""
+    seen: set[Unreadable] = set()
     with store.engine.connect() as connection:
-        act_as(connection, EVERYBODY)
-        for row, column, form in KEPT_IN:
-            keys = inspect(row).primary_key
-            asked = select(*keys, getattr(row, column)).where(getattr(row, column) != "")
-            for *key, text in connection.execute(asked.execution_options(yield_per=AT_ONCE)):
-                problem = form.open(text).problem
-                if problem:
-                    yield Unreadable(row.__tablename__, "/".join(map(str, key)), problem)
+        for (coach_id,) in connection.execute(select(CoachRow.id)).all():
+            act_as(connection, coach_id)
+            for row, column, form in KEPT_IN:
+                for one in _of(connection, row, column, form, coach_id):
+                    # What belongs to a coach by what it hangs on is seen by each where the database has no lock.
+                    if one not in seen:
+                        seen.add(one)
+                        yield one
+
+
+def _of(connection: Connection, row: type[Base], column: str, form: Form[Any], coach_id: int) -> Iterator[Unreadable]:
+    keys = inspect(row).primary_key
+    asked = select(*keys, getattr(row, column)).where(getattr(row, column) != "")
+    if hasattr(row, "coach_id"):
+        asked = asked.where(row.coach_id == coach_id)
+    for *key, text in connection.execute(asked.execution_options(yield_per=AT_ONCE)):
+        problem = form.open(text).problem
+        if problem:
+            yield Unreadable(row.__tablename__, "/".join(map(str, key)), problem)

@@ -10,6 +10,7 @@ from veltrin.service.contracts.record import SettingsIn
 from veltrin.service.errors import ConflictError, DomainError
 from veltrin.service.players import find_stored, is_minor, nobody, rewrite
 from veltrin.service.record import read_settings, write_settings
+from veltrin.store.across import drop_unasked
 from veltrin.store.engine import Store
 from veltrin.store.repositories import held as held_rows
 from veltrin.store.repositories import lessons as lesson_rows
@@ -37,7 +38,7 @@ def drop_player(store: Store, player_id: str) -> None:
             raise nobody(player_id)
         lesson_rows.drop_empty(session)
         session.flush()
-        held_rows.drop_unasked(session, asked)
+        drop_unasked(session, asked)
     settings = read_settings(store)
     if settings.last_player_id == player_id:
         told = settings.model_dump() | {"last_player_id": None, "version": settings.version or None}

@@ -7,7 +7,7 @@ from contextlib import contextmanager
 from dataclasses import dataclass
 from typing import Any
 
-from sqlalchemy import Connection, Engine, Select, TextClause, text
+from sqlalchemy import Connection, Engine, TextClause, text
 from sqlalchemy.dialects.postgresql import insert as postgresql_insert
 from sqlalchemy.dialects.sqlite import insert as sqlite_insert
 from sqlalchemy.orm import Session
@@ -97,17 +97,11 @@ def act_as(connection: Connection, coach_id: int) -> None:
 
 @contextmanager
 def everybody(session: Session) -> Iterator[Connection]:
-    """The connection below a coach's session, for the few questions that go across coaches: is an id taken, whose is a
-    link. Neither the session's filter nor row-level security stands between.
+    """The connection below a coach's session, for the owner of the tables: neither the session's filter nor row-level
+    security stands between. What whoever serves asks across coaches is in `across`.
     """
     connection = session.connection()
     act_as(connection, EVERYBODY)
     # Where what is asked within fails, the transaction is rolled back, and this setting with it.
     yield connection
     act_as(connection, session.info["coach_id"])
-
-
-def any_has(session: Session, asked: Select[Any]) -> bool:
-    """Whether a query finds anything among the rows of all coaches."""
-    with everybody(session) as connection:
-        return connection.scalar(asked) is not None

@@ -49,14 +49,54 @@ def opened_server(told: str) -> Engine:
     engine = create_engine(url_of(told), pool_size=MOST_CONNECTIONS, max_overflow=0, pool_pre_ping=True)
     try:
         with _reached(name), engine.begin() as connection:
-            _look_at(connection, name)
-            connection.exec_driver_sql(f"SELECT pg_advisory_xact_lock({UPGRADE_LOCK})")
-            upgrade(connection)
+            version = _look_at(connection, name)
+            if version is not None and not owns(connection):
+                # A role that only serves changes no table: it compares.
+                _of_today(version, name)
+            else:
+                connection.exec_driver_sql(f"SELECT pg_advisory_xact_lock({UPGRADE_LOCK})")
+                upgrade(connection)
         compare(engine, name, "")
     except StoreError:
         engine.dispose()
         raise
     return engine
+
+
+def owns(connection: Connection) -> bool:
+    """Whether the role that asks owns the tables, or is a member of one that does."""
+    asked = "SELECT pg_has_role(current_user, relowner, 'USAGE') FROM pg_class WHERE oid = to_regclass('players')"
+    return bool(connection.exec_driver_sql(asked).scalar())
+
+
+def _of_today(version: str, name: str) -> None:
+    if version != known_versions()[0]:
+        raise StoreError(
+            "database", f"{name} is of version {version}, this Veltrin needs {known_versions()[0]}.",
+            "Bring it up to date with the address of its owner: VELTRIN_OWNER_URL=... veltrin migrate.",
+        )  # fmt: skip
+
+
+def grant(told: str, role: str) -> None:
+    """Let a role serve the database: read and write rows, change no table, be nobody but a coach. StoreError."""
+    name = name_of(told)
+    engine = create_engine(url_of(told), poolclass=NullPool)
+    with _reached(name), engine.begin() as connection:
+        quoted = connection.dialect.identifier_preparer.quote(role)
+        for statement in (
+            f"GRANT USAGE ON SCHEMA public TO {quoted}",
+            f"GRANT SELECT, INSERT, UPDATE, DELETE ON ALL TABLES IN SCHEMA public TO {quoted}",
+            f"REVOKE INSERT, UPDATE, DELETE ON alembic_version FROM {quoted}",
+            f"GRANT USAGE, SELECT ON ALL SEQUENCES IN SCHEMA public TO {quoted}",
+        ):
+            connection.exec_driver_sql(statement)
+
+
+def role_that_serves(told: str) -> str | None:
+    """What is to be said of the role that serves; None where it owns nothing."""
+    engine = create_engine(url_of(told), poolclass=NullPool)
+    with _reached(name_of(told)), engine.connect() as connection:
+        return "owns the tables" if owns(connection) else None
 
 
 def version_on(told: str) -> str | None:

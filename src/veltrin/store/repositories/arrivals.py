@@ -10,8 +10,9 @@ from typing import Any, cast
 from sqlalchemy import Select, delete, func, select, update
 from sqlalchemy.orm import Session
 
-from veltrin.store.dialect import everybody
-from veltrin.store.repositories.coaches import hand_over
+from veltrin.store import across
+from veltrin.store.across import ids_taken
+from veltrin.store.dialect import act_as
 from veltrin.store.tables import (
     Base,
     BookingRow,
@@ -52,14 +53,17 @@ def drop(session: Session, arrival: int) -> None:
 
 
 def _drop(session: Session, which: Select[Any]) -> None:
-    with everybody(session) as connection:
-        for arrival in connection.scalars(which).all():
-            for owned in Owned.__subclasses__():
-                if owned is not PlayerRow:
-                    connection.execute(delete(owned).where(owned.coach_id == arrival))
-            connection.execute(delete(PlayerRow).where(PlayerRow.coach_id == arrival))
-            connection.execute(delete(SettingsRow).where(SettingsRow.coach_id == arrival))
-            connection.execute(delete(CoachRow).where(CoachRow.id == arrival))
+    connection = session.connection()
+    for arrival in connection.scalars(which).all():
+        # As the one it is: row-level security shows no more than what it brought.
+        act_as(connection, arrival)
+        for owned in Owned.__subclasses__():
+            if owned is not PlayerRow:
+                connection.execute(delete(owned).where(owned.coach_id == arrival))
+        connection.execute(delete(PlayerRow).where(PlayerRow.coach_id == arrival))
+        connection.execute(delete(SettingsRow).where(SettingsRow.coach_id == arrival))
+        connection.execute(delete(CoachRow).where(CoachRow.id == arrival))
+    act_as(connection, session.info["coach_id"])
 
 
 ASKED_AT_ONCE = 500
@@ -70,30 +74,28 @@ def found(session: Session, row: type[Base], ids: Sequence[str], owner: str | No
     key = cast(Any, row).id
     whose = key if owner is None else getattr(row, owner)
     own: dict[str, str] = {}
-    taken: set[str] = set()
     for start in range(0, len(ids), ASKED_AT_ONCE):
         some = key.in_(ids[start : start + ASKED_AT_ONCE])
         own |= dict(session.execute(select(key, whose).where(some)).all())
-        with everybody(session) as connection:
-            taken |= set(connection.scalars(select(key).where(some)))
-    return own, taken
+    return own, ids_taken(session, row, ids)
 
 
 def arrive(session: Session, arrival: int, coach_id: int, players_here: Iterable[str]) -> None:
     """Give all of it to the coach: from here on it is seen. `players_here`: who were here before and get more shots."""
-    with everybody(session) as connection:
-        for player_id in players_here:
-            theirs = BookingRow.coach_id == arrival, BookingRow.player_id == player_id
-            count = connection.scalar(select(func.count()).select_from(BookingRow).where(*theirs)) or 0
-            more = PlayerRow.book_seq + count
-            taken = (
-                update(PlayerRow)
-                .where(PlayerRow.id == player_id)
-                .values(book_seq=more, book_edits=PlayerRow.book_edits + 1)
-            )
-            last = connection.scalar(taken.returning(PlayerRow.book_seq)) or count
-            # They came with numbers of their own, from one on: the next ones of this player's are theirs.
-            connection.execute(update(BookingRow).where(*theirs).values(seq=BookingRow.seq + (last - count)))
-    row = session.get(CoachRow, arrival)
-    if row is not None:
-        hand_over(session, row, coach_id)
+    connection = session.connection()
+    for player_id in players_here:
+        theirs = BookingRow.coach_id == arrival, BookingRow.player_id == player_id
+        act_as(connection, arrival)
+        count = connection.scalar(select(func.count()).select_from(BookingRow).where(*theirs)) or 0
+        act_as(connection, coach_id)
+        taken = (
+            update(PlayerRow)
+            .where(PlayerRow.id == player_id)
+            .values(book_seq=PlayerRow.book_seq + count, book_edits=PlayerRow.book_edits + 1)
+        )
+        last = connection.scalar(taken.returning(PlayerRow.book_seq)) or count
+        act_as(connection, arrival)
+        # They came with numbers of their own, from one on: the next ones of this player's are theirs.
+        connection.execute(update(BookingRow).where(*theirs).values(seq=BookingRow.seq + (last - count)))
+    act_as(connection, coach_id)
+    across.arrive(session, arrival, coach_id)

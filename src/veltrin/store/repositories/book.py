@@ -12,7 +12,8 @@ from typing import Any, Literal
 from sqlalchemy import ColumnElement, and_, func, insert, inspect, select, update
 from sqlalchemy.orm import Session
 
-from veltrin.store.dialect import everybody, insert_once
+from veltrin.store.across import booking_owners
+from veltrin.store.dialect import insert_once
 from veltrin.store.tables import BookingRow, PlayerRow, QuestionRow
 
 
@@ -108,18 +109,9 @@ def load(session: Session, booking_id: str) -> BookingRow | None:
     return session.get(BookingRow, booking_id)
 
 
-ASKED_AT_ONCE = 500
-
-
 def owners_of(session: Session, booking_ids: Sequence[str]) -> dict[str, str]:
     """Which of these ids are taken, by any coach's shots, and whose player each is."""
-    found: dict[str, str] = {}
-    for start in range(0, len(booking_ids), ASKED_AT_ONCE):
-        some = booking_ids[start : start + ASKED_AT_ONCE]
-        asked = select(BookingRow.id, BookingRow.player_id).where(BookingRow.id.in_(some))
-        with everybody(session) as connection:
-            found |= dict(connection.execute(asked).all())
-    return found
+    return booking_owners(session, booking_ids)
 
 
 def set_counts(session: Session, booking_id: str, counts: bool) -> BookingRow | None:

@@ -2,13 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from typing import Any
 
 from sqlalchemy import delete, func, or_, select
 from sqlalchemy.orm import Session
 
-from veltrin.store.dialect import everybody
 from veltrin.store.tables import (
     BookingRow,
     LessonItemRow,
@@ -16,7 +14,6 @@ from veltrin.store.tables import (
     LinkRow,
     PhotographRow,
     PracticeRow,
-    QuestionRow,
     SceneRow,
     ShotRow,
     TrialRow,
@@ -57,15 +54,3 @@ def questions(session: Session, player_id: str) -> list[str]:
     """The questions that a player's shots were planned by."""
     asked = select(BookingRow.question_id).where(BookingRow.player_id == player_id, BookingRow.question_id.is_not(None))
     return [str(one) for one in session.scalars(asked.distinct())]
-
-
-ASKED_AT_ONCE = 500
-
-
-def drop_unasked(session: Session, asked: Sequence[str]) -> None:
-    """Delete those of these questions that no shot was planned by any more: they name a player."""
-    with everybody(session) as connection:
-        for start in range(0, len(asked), ASKED_AT_ONCE):
-            some = QuestionRow.id.in_(asked[start : start + ASKED_AT_ONCE])
-            used = select(BookingRow.id).where(BookingRow.question_id == QuestionRow.id)
-            connection.execute(delete(QuestionRow).where(some, ~used.exists()))

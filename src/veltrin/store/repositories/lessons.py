@@ -8,7 +8,7 @@ from datetime import datetime
 from sqlalchemy import delete, func, or_, select
 from sqlalchemy.orm import Session
 
-from veltrin.store.dialect import any_has
+from veltrin.store.across import is_taken
 from veltrin.store.tables import LessonItemRow, LessonPlayerRow, LessonRow, LessonThingRow
 
 
@@ -26,7 +26,7 @@ def load(session: Session, lesson_id: str) -> LessonRow | None:
 
 def id_is_taken(session: Session, lesson_id: str) -> bool:
     """Whether any coach has a lesson of that id."""
-    return any_has(session, select(LessonRow.id).where(LessonRow.id == lesson_id))
+    return is_taken(session, LessonRow, lesson_id)
 
 
 def _of_player(player_id: str | None) -> list[object]:
@@ -119,7 +119,7 @@ def item(session: Session, item_id: str) -> LessonItemRow | None:
 
 def item_id_is_taken(session: Session, item_id: str) -> bool:
     """Whether any coach has an item of that id."""
-    return any_has(session, select(LessonItemRow.id).where(LessonItemRow.id == item_id))
+    return is_taken(session, LessonItemRow, item_id)
 
 
 def item_of(session: Session, lesson_id: str, kind: str, ref: str) -> LessonItemRow | None:

@@ -7,7 +7,7 @@ from datetime import datetime
 from sqlalchemy import delete, select
 from sqlalchemy.orm import Session
 
-from veltrin.store.dialect import everybody
+from veltrin.store.across import link_of
 from veltrin.store.tables import LinkRow
 
 
@@ -24,11 +24,7 @@ def of_player(session: Session, player_id: str) -> list[LinkRow]:
 
 def whose(session: Session, hashed: str) -> tuple[int, str, datetime] | None:
     """Coach, player and last moment of a link, whosever it is: nobody is signed in yet."""
-    table = LinkRow.__table__
-    asked = select(table.c.coach_id, table.c.player_id, table.c.ends_on).where(table.c.id == hashed)
-    with everybody(session) as connection:
-        row = connection.execute(asked).first()
-    return None if row is None else (int(row[0]), str(row[1]), row[2])
+    return link_of(session, hashed)
 
 
 def drop(session: Session, link_id: str) -> bool:

@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from sqlalchemy import or_, select, update
 from sqlalchemy.orm import Session
 
-from veltrin.store.dialect import any_has
+from veltrin.store.across import is_taken
 from veltrin.store.tables import LessonItemRow, PhotographRow
 
 
@@ -29,7 +29,7 @@ def image(session: Session, photograph_id: str) -> bytes | None:
 
 def id_is_taken(session: Session, photograph_id: str) -> bool:
     """Whether any coach has a photograph of that id."""
-    return any_has(session, select(PhotographRow.id).where(PhotographRow.id == photograph_id))
+    return is_taken(session, PhotographRow, photograph_id)
 
 
 def of_player(session: Session, player_id: str) -> list[PhotographRow]:

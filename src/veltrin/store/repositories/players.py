@@ -12,7 +12,7 @@ from sqlalchemy.orm import Session
 
 from veltrin.core.kit import BallCover, Club, ClubKind, Player, Scatter
 from veltrin.core.learn import Practised
-from veltrin.store.dialect import any_has
+from veltrin.store.across import is_taken
 from veltrin.store.tables import ClubRow, PlayerRow
 
 _CLUB_FIELDS = (
@@ -191,4 +191,4 @@ def delete(session: Session, player_id: str) -> bool:
 
 def id_is_taken(session: Session, player_id: str) -> bool:
     """Whether any coach has a player of that id."""
-    return any_has(session, select(PlayerRow.id).where(PlayerRow.id == player_id))
+    return is_taken(session, PlayerRow, player_id)

@@ -8,7 +8,7 @@ from datetime import datetime
 from sqlalchemy import func, select, update
 from sqlalchemy.orm import Session
 
-from veltrin.store.dialect import any_has
+from veltrin.store.across import is_taken
 from veltrin.store.tables import BookingRow, PracticePartRow, PracticeRow
 
 
@@ -59,7 +59,7 @@ def delete(session: Session, practice_id: str) -> bool:
 
 def id_is_taken(session: Session, practice_id: str) -> bool:
     """Whether any coach has a session of that id."""
-    return any_has(session, select(PracticeRow.id).where(PracticeRow.id == practice_id))
+    return is_taken(session, PracticeRow, practice_id)
 
 
 @dataclass(frozen=True)

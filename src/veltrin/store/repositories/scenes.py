@@ -5,7 +5,7 @@ from __future__ import annotations
 from sqlalchemy import ColumnElement, func, select
 from sqlalchemy.orm import Session
 
-from veltrin.store.dialect import any_has
+from veltrin.store.across import is_taken
 from veltrin.store.tables import SceneRow
 
 
@@ -26,7 +26,7 @@ def load(session: Session, scene_id: str) -> SceneRow | None:
 
 def id_is_taken(session: Session, scene_id: str) -> bool:
     """Whether any coach has one of that id."""
-    return any_has(session, select(SceneRow.id).where(SceneRow.id == scene_id))
+    return is_taken(session, SceneRow, scene_id)
 
 
 def newest(session: Session, reader_id: str | None, most: int) -> list[SceneRow]:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from veltrin.store.dialect import any_has
+from veltrin.store.across import is_taken
 from veltrin.store.tables import TrialRow
 
 
@@ -37,4 +37,4 @@ def delete(session: Session, trial_id: str) -> bool:
 
 def id_is_taken(session: Session, trial_id: str) -> bool:
     """Whether any coach has a trial of that id."""
-    return any_has(session, select(TrialRow.id).where(TrialRow.id == trial_id))
+    return is_taken(session, TrialRow, trial_id)
