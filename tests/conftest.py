@@ -5,7 +5,6 @@ from __future__ import annotations
 import shutil
 import socket
 import threading
-import time
 from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
@@ -16,6 +15,7 @@ from fastapi import FastAPI
 from fastapi.testclient import TestClient
 
 from tests.postgres import Cluster, cluster
+from tests.waiting import until
 from veltrin.api.app import create_app
 from veltrin.api.asking import server_of
 from veltrin.demo import put_demo
@@ -149,10 +149,7 @@ class Running:
 
     def __enter__(self) -> Running:
         self._thread.start()
-        until = time.monotonic() + 30
-        while not self._server.started and time.monotonic() < until:
-            time.sleep(0.02)
-        assert self._server.started
+        until(lambda: self._server.started, "the start of the server")
         return self
 
     def __exit__(self, *_: object) -> None:

@@ -14,6 +14,8 @@ from pathlib import Path
 
 import psycopg
 
+from tests.waiting import AT_MOST_S
+
 USER = "veltrin"
 """A plain user: row-level security doesn't bind one that may do everything."""
 
@@ -58,7 +60,7 @@ class Cluster:
 
     def begin(self) -> None:
         """Wait until it answers, and make the plain user."""
-        until = time.monotonic() + 30
+        until = time.monotonic() + AT_MOST_S
         while True:
             try:
                 self._admin(f"CREATE ROLE {USER} LOGIN", f"CREATE ROLE {SERVES} LOGIN")

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import asyncio
 import json
 import socket
 import time
@@ -15,6 +14,7 @@ import pytest
 from fastapi import FastAPI
 
 from tests.conftest import Running
+from tests.waiting import run_apart, until
 from veltrin.api import asking
 from veltrin.core.plan import play as played
 from veltrin.core.wanted import NobodyWaitsError, asked_by, go_on
@@ -66,16 +66,9 @@ def counted(monkeypatch: pytest.MonkeyPatch) -> Counted:
     return made
 
 
-def until(happens: object, within_s: float = 20.0) -> None:
-    end = time.monotonic() + within_s
-    while not happens():  # type: ignore[operator]
-        assert time.monotonic() < end
-        time.sleep(0.02)
-
-
 @pytest.mark.parametrize("path", ["plan", "plan/stream"])
 def test_a_plan_is_given_up_when_its_asker_hangs_up(running: Running, counted: Counted, path: str) -> None:
-    assert httpx.post(f"{running.url}/api/{path}", json=QUESTION, timeout=60).status_code == 200
+    assert httpx.post(f"{running.url}/api/{path}", json=QUESTION, timeout=300).status_code == 200
     whole, counted.begun, counted.ended = counted.ended, 0, 0
     other = {**QUESTION, "line": {"flag_m": 61.0}}
     with closing(sent(running, "POST", path, other)):
@@ -85,27 +78,27 @@ def test_a_plan_is_given_up_when_its_asker_hangs_up(running: Running, counted: C
 
 
 def test_a_booking_is_finished_though_its_sender_has_gone(running: Running, counted: Counted) -> None:
-    call = httpx.post(f"{running.url}/api/plan", json=QUESTION, timeout=60).json()["first_id"]
+    call = httpx.post(f"{running.url}/api/plan", json=QUESTION, timeout=300).json()["first_id"]
     booking = {"player_id": "corwin", "request": QUESTION, "call_id": call, "past_m": 2, "side_m": 1}
     shot, counted.begun = uuid.uuid4(), 0
     with closing(sent(running, "PUT", f"book/{shot}", booking)):
         until(lambda: counted.begun)
     booked = f"{running.url}/api/book"
-    until(lambda: str(shot) in httpx.get(booked, params={"player_id": "corwin"}).text)
+    until(lambda: str(shot) in httpx.get(booked, params={"player_id": "corwin"}, timeout=300).text)
 
 
 def test_who_does_not_ask_is_cut_off_and_who_does_is_not(running: Running, monkeypatch: pytest.MonkeyPatch) -> None:
     monkeypatch.setattr(asking, "HEAD_WITHIN_S", 0.4)
     for words in (b"", b"GET /api/health HTTP/1.1\r\nHost: 127", b"POST /api/plan HTTP/1.1\r\n"):
-        with closing(socket.create_connection(address(running), timeout=5)) as slow:
+        with closing(socket.create_connection(address(running))) as slow:
             slow.sendall(words)
             assert slow.recv(1000) == b""
-    with httpx.Client(base_url=running.url) as prompt:
+    with httpx.Client(base_url=running.url, timeout=300) as prompt:
         assert prompt.get("/api/health").status_code == 200
         time.sleep(0.6)
         assert prompt.get("/api/health").status_code == 200
         # An answer may take longer than a head.
-        assert prompt.post("/api/plan", json=QUESTION, timeout=60).status_code == 200
+        assert prompt.post("/api/plan", json=QUESTION, timeout=300).status_code == 200
 
 
 @pytest.mark.parametrize("path", ["/", "/mark.svg", "/api/health", "/api/players"])
@@ -124,7 +117,7 @@ def test_whoever_leaves_at_once_has_broken_nothing(app: FastAPI, demo_store: Sto
     async def unheard(_: object) -> None:
         return None
 
-    asyncio.run(app(scope, gone, unheard))
+    run_apart(lambda: app(scope, gone, unheard))
 
 
 def test_work_without_an_asker_goes_on() -> None:

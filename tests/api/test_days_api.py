@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import json
-import time
 from pathlib import Path
 from typing import Any
 
@@ -11,6 +10,7 @@ import pytest
 from fastapi.testclient import TestClient
 
 from tests.questions import plan_request
+from tests.waiting import until
 from veltrin.devices.mast import StandInMast
 
 SCHEMA = Path(__file__).parents[2] / "docs" / "schema"
@@ -178,11 +178,13 @@ def test_the_mast_is_followed_and_let_go(client: TestClient) -> None:
     mast = StandInMast(0, rate=50.0)
     try:
         client.put("/api/mast", json={"on": True, "port": mast.port})
-        for _ in range(200):
+
+        def heard() -> dict[str, Any] | None:
             told = client.get("/api/mast").json()
-            if told["state"] == "live" and told["mean"]["readings"] > 20:
-                break
-            time.sleep(0.05)
+            return told if told["state"] == "live" and told["mean"]["readings"] > 20 else None
+
+        told = until(heard, "a minute of wind")
+        assert told is not None
         assert told["state"] == "live"
         assert told["mean"]["gust_m_s"] >= told["mean"]["speed_m_s"]
         assert 0 <= told["mean"]["from_deg"] < 360

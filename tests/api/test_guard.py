@@ -2,16 +2,18 @@
 
 from __future__ import annotations
 
+import base64
 import re
 import uuid
 from collections.abc import Iterator
-from datetime import timedelta
+from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
 import pytest
 from argon2 import Type
 from click.testing import CliRunner
 from fastapi.testclient import TestClient
+from pyotp import TOTP
 from sqlalchemy import select
 
 from tests.raw import all_rows
@@ -26,7 +28,7 @@ from veltrin.api.tries import (
     Tries,
 )
 from veltrin.cli import main
-from veltrin.service.coaches import PROFILE, add_coach, has_coaches, who_is
+from veltrin.service.coaches import PROFILE, STEP_S, add_coach, begin_factor, end_factor, has_coaches, who_is
 from veltrin.service.contracts.players import PlayerNew
 from veltrin.service.errors import DomainError
 from veltrin.service.players import add_player, list_players
@@ -405,3 +407,32 @@ def test_beyond_this_machine_somebody_has_to_be_able_to_sign_in(tmp_path: Path) 
     assert added.exit_code == 0, added.output
     short = CliRunner().invoke(main, ["coach", "add", "Otto", "--data-dir", str(tmp_path), "--passphrase", "short"])
     assert short.exit_code == 1
+
+
+def test_a_second_factor_is_asked_for_and_each_code_is_good_once(guarded: TestClient, demo_store: Store) -> None:
+    secret, address = begin_factor(demo_store, "Otto")
+    assert address.startswith("otpauth://totp/")
+    step = int(datetime.now(UTC).timestamp()) // STEP_S
+
+    def enter(**more: str) -> tuple[int, str]:
+        guarded_app_tries(guarded)
+        answer = guarded.post("/api/session", json={**OTTO, **more})
+        return answer.status_code, "" if answer.status_code == 200 else answer.json()["errors"][0]["field"]
+
+    # RFC 6238, appendix B: of this secret at 59 s the code ends in 287082 (SHA-1).
+    assert TOTP(base64.b32encode(b"12345678901234567890").decode()).at(59) == "287082"
+    assert enter() == (401, "code")
+    assert enter(code="000000" if TOTP(secret).at(step * STEP_S) != "000000" else "111111") == (401, "passphrase")
+    now = TOTP(secret).at(step * STEP_S)
+    assert enter(code=now, passphrase="not the one") == (401, "passphrase")
+    assert enter(code=now) == (200, "")
+    # The same again, and one of long ago, are none.
+    assert enter(code=now) == (401, "passphrase")
+    assert enter(code=TOTP(secret).at((step - 10) * STEP_S)) == (401, "passphrase")
+    end_factor(demo_store, "Otto")
+    assert enter() == (200, "")
+
+
+def guarded_app_tries(client: TestClient) -> None:
+    """Nobody has guessed yet: what waits is looked at elsewhere."""
+    client.app.state.tries = Tries()  # type: ignore[attr-defined]

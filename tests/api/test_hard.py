@@ -7,7 +7,6 @@ import math
 import random
 import socket
 import threading
-import time
 import uuid
 from collections.abc import Iterator
 from contextlib import closing
@@ -18,6 +17,7 @@ from fastapi.testclient import TestClient
 
 from tests.fuzz.made import Maker
 from tests.fuzz.run import Fuzz
+from tests.waiting import until
 from veltrin.core.hole.areas import MOST_CROSSINGS, crossings
 from veltrin.devices.mast_link import MastLink
 from veltrin.service.contracts.book import BookingIn
@@ -143,11 +143,8 @@ def test_the_same_rows_twice_at_once_are_stored_once(client: TestClient) -> None
         t.start()
     for t in threads:
         t.join()
-    until = time.monotonic() + 20
-    while count(client) == before and time.monotonic() < until:
-        time.sleep(0.05)
-    time.sleep(0.3)
     assert set(told) <= {202, 409}
+    until(lambda: count(client) > before, "the import")
     assert count(client) == before + 50
     assert imported(client).status_code == 202
 
@@ -255,10 +252,7 @@ def test_whatever_a_masts_clock_says_the_link_lives(mast: tuple[MastLink, socket
     link, line = mast
     line.sendall(reading(0).replace(b'"t_s": 0', f'"t_s": {clock}'.encode()))
     line.sendall(reading(5.0) + reading(6.0))
-    until = time.monotonic() + 5
-    while link.heard().last is None or link.heard().last.t_s != 6.0:  # type: ignore[union-attr]
-        assert time.monotonic() < until
-        time.sleep(0.02)
+    until(lambda: (last := link.heard().last) is not None and last.t_s == 6.0, "the last reading")
     assert link.heard().state == "live"
 
 

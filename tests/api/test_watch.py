@@ -14,6 +14,7 @@ from fastapi.testclient import TestClient
 from prometheus_client.openmetrics.parser import text_string_to_metric_families
 
 from tests.questions import plan_request
+from tests.waiting import until
 from veltrin.api.app import create_app
 from veltrin.api.guard import Guard
 from veltrin.api.watch import Watched
@@ -121,10 +122,7 @@ def test_health_says_what_is_not_as_it_should_be(
         answer = client.get("/api/health").json()
         return answer["status"], answer["detail"]
 
-    until = time.monotonic() + 60
-    while told()[0] == "warming":
-        assert time.monotonic() < until
-        time.sleep(0.1)
+    until(lambda: told()[0] != "warming", "the end of the warming up")
     assert told() == ("ready", "")
     made = make_copy(demo_store)
     assert told()[0] == "ready"

@@ -31,7 +31,7 @@ GOOD = {
 }  # fmt: skip
 
 
-def until(link: MastLink, wanted: Callable[[Heard], bool], seconds: float = 8.0) -> Heard:
+def until(link: MastLink, wanted: Callable[[Heard], bool], seconds: float = 300.0) -> Heard:
     end = time.monotonic() + seconds
     while time.monotonic() < end:
         heard = link.heard()

@@ -22,7 +22,7 @@ MEANT = Ready(
 )  # fmt: skip
 
 
-def until(link: MonitorLink, wanted: Callable[[], bool], seconds: float = 8.0) -> None:
+def until(link: MonitorLink, wanted: Callable[[], bool], seconds: float = 300.0) -> None:
     end = time.monotonic() + seconds
     while time.monotonic() < end:
         if wanted():

@@ -5,21 +5,34 @@ make faults  (python -m tests.faults.run ROUNDS)
 
 from __future__ import annotations
 
+import io
 import random
 import shutil
 import sqlite3
 import subprocess
 import sys
 import tempfile
+import time
+import uuid
 from collections.abc import Callable
 from contextlib import closing
+from datetime import UTC, datetime
 from pathlib import Path
 
+from sqlalchemy import event, select
+
+from tests.faults import floods
 from veltrin.demo import fill
+from veltrin.demo.lesson import made_photograph
+from veltrin.service.bookfile import export_zip
+from veltrin.service.players import list_players
+from veltrin.service.restore import merge
 from veltrin.service.store import open_store
 from veltrin.store.copies import copies_in, make_copy
 from veltrin.store.datafile import COPIES
+from veltrin.store.repositories.arrivals import DEAD_AFTER
 from veltrin.store.sound import what_is_wrong
+from veltrin.store.tables import CoachRow, PhotographRow
 
 BEGIN = """
 import sys, threading, os, pathlib, resource, uuid
@@ -66,6 +79,15 @@ RESTORE = """
 soon()
 while True:
     copies.restore(path, pathlib.Path(sys.argv[3]))
+"""
+
+READ = """
+from veltrin.service import restore
+store = open_store(path)
+soon()
+for stage in restore.read_by_stages(store, open(sys.argv[3], "rb")):
+    print(stage.stage, flush=True)
+threading.Event().wait()
 """
 
 FULL = """
@@ -141,6 +163,28 @@ def killed_while_restoring(path: Path, after_s: float) -> None:
     open_store(path).close()
 
 
+def killed_while_reading_a_book(path: Path, after_s: float) -> None:
+    """Nothing of the file is seen, or all of it; read again all of it is there, once."""
+    file, empty = path.with_suffix(".zip"), path.with_name("empty.sqlite3")
+    store = open_store(path)
+    file.write_bytes(b"".join(export_zip(store)))
+    store.close()
+    whole = ids(path)
+    open_store(empty).close()
+    told = _run(READ, empty, after_s, str(file))
+    again = open_store(empty)
+    seen = len(list_players(again))
+    assert seen in ((4,) if "done" in told else (0, 4)), seen
+    with again.session() as session:
+        for row in session.scalars(select(CoachRow).where(CoachRow.arrives_for.is_not(None))):
+            row.made_at -= 2 * DEAD_AFTER
+    with file.open("rb") as told_again:
+        merge(again, told_again)
+    assert len(list_players(again)) == 4
+    again.close()
+    assert ids(empty) == whole
+
+
 def full_disk(path: Path, _after_s: float) -> None:
     """It is told in words; what was acknowledged is there, and with room it goes on."""
     told = _run(FULL, path, 0.0)
@@ -152,7 +196,8 @@ def full_disk(path: Path, _after_s: float) -> None:
 FAULTS: dict[str, Callable[[Path, float], None]] = {
     f.__name__: f
     for f in (
-        killed_while_booking, killed_while_importing, killed_while_copying, killed_while_restoring, full_disk,
+        killed_while_booking, killed_while_importing, killed_while_copying, killed_while_restoring,
+        killed_while_reading_a_book, full_disk,
     )
 }  # fmt: skip
 
@@ -165,8 +210,37 @@ def one_round(name: str, seed: int, filled: Path) -> None:
         FAULTS[name](path, random.Random(seed).uniform(0.0, 1.0))
 
 
+def longest_transactions() -> None:
+    """Read a book with two hundred photographs beside nothing else, and tell how long others had to wait for it."""
+    with tempfile.TemporaryDirectory(prefix="veltrin-fault-") as folder:
+        path = Path(folder) / "filled.sqlite3"
+        store = open_store(path)
+        fill(store)
+        image = made_photograph(width=1600, height=1200)
+        with store.session() as session:
+            session.add_all(
+                PhotographRow(
+                    id=str(uuid.uuid4()), player_id="tove", taken_at=datetime.now(UTC), width=1600, height=1200,
+                    image=image,
+                )
+                for _ in range(200)
+            )  # fmt: skip
+        packed = b"".join(export_zip(store))
+        store.close()
+        there = open_store(Path(folder) / "empty.sqlite3")
+        took: list[float] = []
+        event.listen(there.engine, "begin", lambda connection: connection.info.update(began=time.perf_counter()))
+        event.listen(there.engine, "commit", lambda c: took.append(time.perf_counter() - c.info["began"]))
+        done = merge(there, io.BytesIO(packed))
+        there.close()
+    print(
+        f"a book of {done.bookings} shots and {done.photographs} photographs ({len(packed) / 1e6:.0f} MB): "
+        f"{len(took)} transactions, the longest {1000 * max(took):.0f} ms"
+    )
+
+
 def main(rounds: int) -> None:
-    """Every fault so many times."""
+    """Every fault so many times, then the floods."""
     with tempfile.TemporaryDirectory(prefix="veltrin-fault-") as folder:
         filled = Path(folder) / "filled.sqlite3"
         store = open_store(filled)
@@ -176,6 +250,8 @@ def main(rounds: int) -> None:
             for seed in range(rounds):
                 one_round(name, seed, filled)
             print(f"{name}: {rounds} rounds, nothing lost", flush=True)
+    longest_transactions()
+    floods.main()
 
 
 if __name__ == "__main__":

@@ -21,6 +21,7 @@ from typing import Any
 from fastapi.testclient import TestClient
 
 from tests.fuzz.made import Maker, Schema
+from tests.postgres import cluster
 from veltrin.api.app import create_app, describe
 from veltrin.demo import fill
 from veltrin.demo.lesson import made_photograph
@@ -87,9 +88,9 @@ def _sums(body: Any) -> str | None:
 class Fuzz:
     """A server of its own, and what has been asked of it."""
 
-    def __init__(self, seed: int) -> None:
+    def __init__(self, seed: int, place: Path | str | None = None) -> None:
         self.folder = tempfile.TemporaryDirectory(prefix="veltrin-fuzz-")
-        store = open_store(Path(self.folder.name) / "fuzz.sqlite3")
+        store = open_store(place or Path(self.folder.name) / "fuzz.sqlite3")
         fill(store)
         self.client = TestClient(
             create_app(store, Path(self.folder.name)), base_url="http://127.0.0.1", raise_server_exceptions=False
@@ -199,8 +200,14 @@ class Fuzz:
 
 
 def run(count: int, seed: int) -> Found:
-    """Ask so many things of one server."""
-    fuzz = Fuzz(seed)
+    """Ask so many things of one server: every other one keeps its record on PostgreSQL."""
+    if seed % 2:
+        with cluster() as server:
+            return _asked(Fuzz(seed, server.url(server.made())), count)
+    return _asked(Fuzz(seed), count)
+
+
+def _asked(fuzz: Fuzz, count: int) -> Found:
     try:
         for _ in range(count):
             fuzz.ask()

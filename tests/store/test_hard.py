@@ -19,6 +19,7 @@ from sqlalchemy import Connection
 
 from tests.settings import put_settings
 from tests.store.test_store import released
+from tests.waiting import until
 from veltrin.cli import main
 from veltrin.core.errors import DomainError
 from veltrin.service import doctor
@@ -269,9 +270,7 @@ def test_daily_copies_outlive_a_full_disk_and_sweep_up(demo_store: Store, monkey
     monkeypatch.setattr(copies, "make_copy", make)
     stop = threading.Event()
     keep_daily(demo_store, stop, every_s=0.02)
-    until = time.monotonic() + 10
-    while not copies_in(folder) and time.monotonic() < until:
-        time.sleep(0.02)
+    until(lambda: copies_in(folder), "a copy")
     stop.set()
     assert len(copies_in(folder)) == 1
     assert not left.exists()

@@ -8,7 +8,7 @@ from collections.abc import Callable
 from playwright.sync_api import Page, Route, expect
 
 from tests.conftest import Running
-from tests.web.conftest import PHONE, ready, told
+from tests.web.conftest import PHONE, at_rest, ready, told
 
 LIE = "/?p=tove&fall=6&flag=15"
 Open = Callable[..., Page]
@@ -36,7 +36,7 @@ def test_an_answer_for_another_reading_is_told_old_and_not_booked(running: Runni
     expect(page.get_by_role("dialog")).to_have_count(0)
     # Back again, it is asked by itself.
     page.context.set_offline(False)
-    expect(book).to_be_enabled(timeout=20_000)
+    expect(book).to_be_enabled()
     expect(page.get_by_role("alert")).to_have_count(0)
 
 
@@ -120,7 +120,7 @@ def test_a_part_that_cannot_be_fetched_is_told_and_tried_again(running: Running,
     page = open_page(running.url + LIE)
     page.route("**/assets/FieldBook*.js", lambda route: route.abort())
     ready(page)
-    page.wait_for_timeout(2000)
+    at_rest(page)
     page.keyboard.press("f")
     expect(page.get_by_role("alert")).to_contain_text("Field book can’t be shown now")
     expect(page.get_by_role("navigation", name="Places")).to_be_visible()

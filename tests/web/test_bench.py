@@ -21,7 +21,7 @@ def part(page: Page, name: str) -> Locator:
 def settled(page: Page) -> None:
     """Wait until the whole plan of the present reading is on screen."""
     # The very first answer of a fresh server may have to wait for the kernels.
-    expect(part(page, "Calls")).to_have_attribute("aria-busy", "false", timeout=40_000)
+    expect(part(page, "Calls")).to_have_attribute("aria-busy", "false")
     page.wait_for_timeout(250)
     expect(part(page, "Calls")).to_have_attribute("aria-busy", "false")
 

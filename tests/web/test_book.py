@@ -62,7 +62,7 @@ def test_a_run_of_measured_shots_changes_the_ledger(measured: Running, open_page
     expect(panel).to_contain_text("live")
     page.get_by_role("combobox", name="What the shots are for").click()
     page.get_by_role("option", name="the shot on the Bench").click()
-    expect(panel.locator("tbody tr")).to_have_count(8, timeout=30_000)
+    expect(panel.locator("tbody tr")).to_have_count(8)
     page.get_by_role("button", name="Stop listening").click()
     page.get_by_role("tab", name="What the book teaches").click()
     expect(page.get_by_role("region", name="Speed kept")).to_contain_text("rough")

@@ -7,7 +7,7 @@ import re
 from playwright.sync_api import Page, expect
 
 from tests.conftest import Running
-from tests.web.conftest import PHONE, told
+from tests.web.conftest import PHONE, at_rest, told
 from tests.web.test_bench import Open, drag, first_call, part, settled
 from veltrin.devices.mast import StandInMast
 from veltrin.service.contracts.players import PlayerPatch
@@ -82,7 +82,7 @@ def test_the_mast_drives_the_wind_and_its_loss_is_shown(running: Running, open_p
     expect(page.get_by_role("slider", name="Wind", exact=True)).to_have_count(0)
     expect(page).to_have_url(re.compile("wind=[0-9.]+.*by=compass"))
     page.get_by_role("button", name="to the Bench").click()
-    expect(part(page, "Calls").get_by_role("article", name="First call")).to_contain_text("the wind", timeout=40_000)
+    expect(part(page, "Calls").get_by_role("article", name="First call")).to_contain_text("the wind")
     expect(top).to_contain_text("(mast live)")
     expect(part(page, "Line").get_by_text(re.compile("m/s$"))).to_be_visible()
     expect(page.get_by_role("slider", name="Wind", exact=True)).to_have_count(0)
@@ -218,6 +218,6 @@ def test_conditions_fit_a_phone(running: Running, open_page: Open) -> None:
     expect(page.get_by_role("region", name="Weather and ground")).to_be_visible()
     for tab in ("Today", "Two days", "Day sheet"):
         page.get_by_role("tab", name=tab).click()
-        page.wait_for_timeout(1500)
+        at_rest(page)
         wide = page.evaluate("document.documentElement.scrollWidth")
         assert wide <= PHONE["width"], tab

@@ -114,7 +114,7 @@ def test_a_lesson_is_prepared_played_reviewed_printed_found_and_taken_elsewhere(
     take.get_by_role("button", name=re.compile(r"^\+ ")).first.click()
     take.get_by_role("button", name="Sheet to print").click()
     sheet = page.get_by_role("region", name="Lesson sheet")
-    expect(sheet).to_contain_text("1. Down the bank", timeout=30_000)
+    expect(sheet).to_contain_text("1. Down the bank")
     expect(sheet).to_contain_text("Practise:")
     pages = printed(page)
     assert [p[:2] for p in pages] == [SIZES["a4"]]
@@ -144,7 +144,7 @@ def test_a_lesson_is_prepared_played_reviewed_printed_found_and_taken_elsewhere(
 def test_six_cards_are_printed_each_on_a_page_of_its_own(running: Running, open_page: Open, paper: str) -> None:
     page = open_page(f"{running.url}/cards?p=corwin#card=all&paper={paper}")
     for card in CARDS.values():
-        expect(page.get_by_role("heading", name=f"{card.name}: Corwin Maddersly")).to_be_visible(timeout=90_000)
+        expect(page.get_by_role("heading", name=f"{card.name}: Corwin Maddersly")).to_be_visible()
     nothing_cut(page)
     pages = printed(page)
     assert [p[:2] for p in pages] == [SIZES[paper]] * len(CARDS)
@@ -158,7 +158,7 @@ def test_a_card_saved_as_a_file_opens_from_the_disk_and_a_cell_on_the_bench(
     running: Running, open_page: Open, tmp_path: Path
 ) -> None:
     page = open_page(f"{running.url}/cards?p=tove#card=chip&paper=a6")
-    expect(page.get_by_role("heading", name=re.compile("Chip ladder"))).to_be_visible(timeout=90_000)
+    expect(page.get_by_role("heading", name=re.compile("Chip ladder"))).to_be_visible()
     with page.expect_download() as kept:
         page.get_by_role("button", name="Save as a file").click()
     file = tmp_path / "card.html"
@@ -181,10 +181,10 @@ def test_a_card_saved_as_a_file_opens_from_the_disk_and_a_cell_on_the_bench(
 
 def test_making_cards_is_shown_and_can_be_stopped(running: Running, open_page: Open) -> None:
     page = open_page(f"{running.url}/cards?p=brisa#card=winter")
-    expect(page.get_by_role("progressbar", name="Cards made")).to_be_visible(timeout=20_000)
+    expect(page.get_by_role("progressbar", name="Cards made")).to_be_visible()
     page.get_by_role("button", name="stop").click()
     page.get_by_role("button", name="Make the cards").click()
-    expect(page.get_by_role("heading", name=re.compile("Winter card"))).to_be_visible(timeout=90_000)
+    expect(page.get_by_role("heading", name=re.compile("Winter card"))).to_be_visible()
 
 
 def test_a_player_runs_a_session_on_their_own_phone_by_a_link(demo_store: Store, open_page: Open) -> None:
@@ -210,7 +210,7 @@ def test_a_player_runs_a_session_on_their_own_phone_by_a_link(demo_store: Store,
         page.get_by_role("button", name="Begin", exact=True).click()
         station = page.get_by_role("region", name="Session at the station")
         for _ in range(2):
-            station.get_by_role("button", name="as meant", exact=True).click(timeout=30_000)
+            station.get_by_role("button", name="as meant", exact=True).click()
         station.get_by_role("button", name="End the session").click()
         expect(page.get_by_role("region", name="What the session came to")).to_contain_text("Towel behind the ball")
         # Revoked it shows nothing any more.
@@ -232,5 +232,5 @@ def test_a_phone_has_lessons_cards_and_finding(running: Running, open_page: Open
     page.get_by_role("combobox", name="Find").fill("piles")
     expect(page.get_by_role("option", name=re.compile("Three piles", re.IGNORECASE)).first).to_be_visible()
     page.goto(running.url + "/cards?p=tove#card=sand")
-    expect(page.get_by_role("heading", name=re.compile("Sand card"))).to_be_visible(timeout=90_000)
+    expect(page.get_by_role("heading", name=re.compile("Sand card"))).to_be_visible()
     assert not page.evaluate(wide)

@@ -140,15 +140,15 @@ def test_what_if_draws_three_curves_and_the_call_is_weighed(running: Running, op
     page = open_page(running.url + "/?p=brisa&fall=5&flag=20&front=12&back=32")
     settled(page)
     page.get_by_text("Does the call hold?").click()
-    expect(part(page, "Calls")).to_contain_text("The call holds for slopes", timeout=20_000)
+    expect(part(page, "Calls")).to_contain_text("The call holds for slopes")
     page.get_by_text("Who can play it?").click()
-    expect(part(page, "Calls")).to_contain_text("Tove Aldersyn can", timeout=20_000)
+    expect(part(page, "Calls")).to_contain_text("Tove Aldersyn can")
     page.keyboard.press("w")
     sheet = page.get_by_role("dialog", name="What if")
-    expect(sheet.get_by_role("img")).to_have_count(3, timeout=20_000)
+    expect(sheet.get_by_role("img")).to_have_count(3)
     sheet.get_by_role("combobox", name="Reading to vary").click()
     page.get_by_role("option", name="firmness of the green").click()
-    expect(sheet.get_by_role("img", name=re.compile("firmness"))).to_have_count(3, timeout=20_000)
+    expect(sheet.get_by_role("img", name=re.compile("firmness"))).to_have_count(3)
 
 
 def test_mood_and_ways_out(running: Running, open_page: Open) -> None:

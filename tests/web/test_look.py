@@ -10,7 +10,7 @@ from typing import Any
 from playwright.sync_api import Page, expect
 
 from tests.conftest import Running
-from tests.web.conftest import PHONE, WIDE
+from tests.web.conftest import PHONE, WIDE, at_rest, drawn
 
 Open = Callable[..., Page]
 LIE = "?p=tove&fall=6&flag=15"
@@ -42,13 +42,13 @@ def violations(page: Page) -> list[str]:
 
 
 def ready(page: Page, path: str) -> None:
-    expect(page.get_by_role("main")).to_be_visible(timeout=30_000)
+    expect(page.get_by_role("main")).to_be_visible()
     if path == "/":
-        expect(page.get_by_role("region", name="Calls")).to_have_attribute("aria-busy", "false", timeout=30_000)
+        expect(page.get_by_role("region", name="Calls")).to_have_attribute("aria-busy", "false")
     if path == "/methods":
-        expect(page.get_by_role("region", name="Catalogue")).to_be_visible(timeout=30_000)
+        expect(page.get_by_role("region", name="Catalogue")).to_be_visible()
     if path == "/cards":
-        expect(page.get_by_role("heading", name=re.compile("Winter card"))).to_be_visible(timeout=90_000)
+        expect(page.get_by_role("heading", name=re.compile("Winter card"))).to_be_visible()
 
 
 # Contrast hangs on the theme, room and target on the size: two pairs see both of each, a sheet one of them by turns.
@@ -73,7 +73,7 @@ def test_everybody_can_use_every_place(running: Running, open_page: Open) -> Non
         look(path, OPPOSITE)
         for tab in TABS.get(path, ()):
             page.get_by_role("tab", name=tab).click()
-            page.wait_for_timeout(500)
+            at_rest(page)
             look(f"{path} {tab}", OPPOSITE)
     for part in OF_LESSON:
         page.goto(running.url + LESSON + part)
@@ -135,7 +135,7 @@ def test_words_meet_nothing(running: Running, open_page: Open) -> None:
         # Loaded once, looked at in every size.
         for width, height in SIZES:
             page.set_viewport_size({"width": width, "height": height})
-            page.wait_for_timeout(60)
+            drawn(page)
             found.extend(f"{where}, {width}: {one}" for one in page.evaluate(MEETINGS))
 
     for lie in LIES:
@@ -148,7 +148,7 @@ def test_words_meet_nothing(running: Running, open_page: Open) -> None:
         look(path)
         for tab in TABS.get(path, ()):
             page.get_by_role("tab", name=tab).click()
-            page.wait_for_timeout(500)
+            at_rest(page)
             look(f"{path} {tab}")
     assert not found, "\n".join(found)
 
@@ -193,7 +193,7 @@ def test_paper_is_one_page_each(running: Running, open_page: Open) -> None:
     page.set_viewport_size({"width": 704, "height": 1032})
     page.goto(running.url + "/conditions" + LIE)
     page.get_by_role("tab", name="Day sheet").click()
-    expect(page.get_by_role("row", name=re.compile("^Lob wedge"))).to_be_visible(timeout=30_000)
+    expect(page.get_by_role("row", name=re.compile("^Lob wedge"))).to_be_visible()
     page.emulate_media(media="print")
     table = page.get_by_role("table").bounding_box()
     assert table is not None

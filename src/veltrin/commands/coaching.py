@@ -85,3 +85,18 @@ def coach_admin(name: str, no_longer: bool, data_dir: Path | None) -> None:
     """Let a coach run the place: copy the whole database, see what happened to accounts."""
     _changed(data_dir, lambda store: coaches.let_run(store, name, is_admin=not no_longer))
     click.echo(f"{name} runs the place{' no longer' if no_longer else ''}.")
+
+
+@coach.command("factor")
+@click.argument("name")
+@click.option("--off", is_flag=True, help="Take it away.")
+@DATA_DIR
+def coach_factor(name: str, off: bool, data_dir: Path | None) -> None:
+    """Ask a coach for a second factor when signing in: six digits of an authenticator (RFC 6238)."""
+    if off:
+        _changed(data_dir, lambda store: coaches.end_factor(store, name))
+        click.echo(f"{name} signs in without a second factor.")
+        return
+    with told(), opened(settings_of(data_dir)) as store:
+        secret, address = coaches.begin_factor(store, name)
+    click.echo(f"Put this into the authenticator of {name}; it isn't shown again:\n{secret}\n{address}")

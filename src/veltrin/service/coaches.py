@@ -84,8 +84,12 @@ def has_coaches(store: Store) -> bool:
         return any(c.passphrase for c in rows.load_all(session))
 
 
-def who_is(store: Store, name: str, passphrase: str) -> int | None:
-    """The coach who signs in so, or None."""
+class CodeNeededError(DomainError):
+    """The passphrase is right, and this coach has a second factor."""
+
+
+def who_is(store: Store, name: str, passphrase: str, code: str | None = None) -> int | None:
+    """The coach who signs in so, or None. CodeNeededError where only the code of the second factor is missing."""
     with store.session() as session:
         coach = rows.by_name(session, name.strip())
     known = coach is not None and coach.passphrase is not None
@@ -94,7 +98,51 @@ def who_is(store: Store, name: str, passphrase: str) -> int | None:
             _hasher().verify(str(coach.passphrase) if known and coach else _nobody(), passphrase)
     except (VerifyMismatchError, InvalidHashError):
         return None
-    return coach.id if known and coach else None
+    if not known or coach is None:
+        return None
+    if coach.totp_secret is None:
+        return coach.id
+    if code is None:
+        raise CodeNeededError("code", "is needed as well.", "Type the six digits that your authenticator shows.")
+    return coach.id if _is_of_now(store, coach, code) else None
+
+
+STEP_S = 30
+"""How long a code is good for. Source: RFC 6238, 4.1 and 5.2: one step to either side is taken, each code once."""
+
+
+def _is_of_now(store: Store, coach: CoachRow, code: str) -> bool:
+    from pyotp import TOTP
+
+    now = datetime.now(UTC)
+    told = TOTP(str(coach.totp_secret), interval=STEP_S)
+    steps = (int(now.timestamp()) // STEP_S + n for n in (-1, 0, 1))
+    step = next((s for s in steps if secrets.compare_digest(told.at(s * STEP_S), code)), None)
+    if step is None:
+        return False
+    with store.session() as session:
+        return rows.take_step(session, coach.id, step)
+
+
+def begin_factor(store: Store, name: str) -> tuple[str, str]:
+    """Give a coach a second factor: the secret, and the address that an authenticator reads. Sessions end."""
+    from pyotp import TOTP, random_base32
+
+    secret = random_base32()
+    with store.session() as session:
+        coach = _known(session, name)
+        rows.set_factor(session, coach.id, secret)
+        rows.drop_sessions_of(session, coach.id)
+        rows.add_event(session, coach.name, HERE, "second factor")
+    return secret, TOTP(secret, interval=STEP_S).provisioning_uri(name=coach.name, issuer_name="Veltrin")
+
+
+def end_factor(store: Store, name: str) -> None:
+    """Take a coach's second factor away."""
+    with store.session() as session:
+        coach = _known(session, name)
+        rows.set_factor(session, coach.id, None)
+        rows.add_event(session, coach.name, HERE, "second factor off")
 
 
 STAYS = timedelta(days=14)

@@ -7398,6 +7398,11 @@ export interface components {
          * @description Who signs in.
          */
         SignIn: {
+            /**
+             * Code
+             * @description Of the second factor, where this coach has one.
+             */
+            code?: string | null;
             /** Name */
             name: string;
             /** Passphrase */

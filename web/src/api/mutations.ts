@@ -44,7 +44,8 @@ const of = (player_id: string) => ({ params: { path: { player_id } } })
 // Coach and settings.
 export const useSignIn = () =>
   useTask(
-    async (body: { name: string; passphrase: string }) => unwrap(await client.POST('/api/session', { body })),
+    async (body: { name: string; passphrase: string; code: string | null }) =>
+      unwrap(await client.POST('/api/session', { body })),
     ALL,
   )
 

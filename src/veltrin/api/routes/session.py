@@ -54,10 +54,13 @@ def sign_in(request: Request, response: Response, body: SignIn) -> SessionOut:
     wait = tries.take(name, address, is_known=coaches.was_here(store, body.name, address))
     if wait > 0.0:
         raise TooManyTriesError(wait)
-    coach_id = coaches.who_is(store, body.name, body.passphrase)
+    try:
+        coach_id = coaches.who_is(store, body.name, body.passphrase, body.code)
+    except coaches.CodeNeededError as error:
+        raise NotSignedInError(error.field, error.problem, error.fix) from error
     if coach_id is None:
         coaches.note_wrong(store, body.name, address)
-        raise NotSignedInError("passphrase", "or name is not right.", "Try again; ask who runs this server.")
+        raise NotSignedInError("passphrase", "or name or code is not right.", "Try again; ask who runs this server.")
     tries.was_right(name, address)
     # A new session, whoever was in before.
     token = coaches.sign_in(store, coach_id, address, request.headers.get("user-agent", "?"))

@@ -14,6 +14,7 @@ class SignIn(Contract):
 
     name: str = Field(min_length=1, max_length=60)
     passphrase: str = Field(min_length=1, max_length=200)
+    code: str | None = Field(None, pattern=r"^\d{6}$", description="Of the second factor, where this coach has one.")
 
 
 class SessionOut(Contract):

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import UTC, datetime
 
-from sqlalchemy import delete, select, update
+from sqlalchemy import delete, or_, select, update
 from sqlalchemy.orm import Session
 
 from veltrin.store.dialect import everybody
@@ -48,6 +48,18 @@ def rename(session: Session, coach_id: int, name: str) -> None:
 def set_admin(session: Session, coach_id: int, *, is_admin: bool) -> None:
     """Let a coach run the place or not."""
     session.execute(update(CoachRow).where(CoachRow.id == coach_id).values(is_admin=is_admin))
+
+
+def set_factor(session: Session, coach_id: int, secret: str | None) -> None:
+    """Give a coach a second factor, or take it away."""
+    session.execute(update(CoachRow).where(CoachRow.id == coach_id).values(totp_secret=secret, totp_last=None))
+
+
+def take_step(session: Session, coach_id: int, step: int) -> bool:
+    """Use the code of a step up; False where it, or a later one, was used before."""
+    fresh = or_(CoachRow.totp_last.is_(None), CoachRow.totp_last < step)
+    taken = update(CoachRow).where(CoachRow.id == coach_id, fresh).values(totp_last=step).returning(CoachRow.id)
+    return session.execute(taken).first() is not None
 
 
 def hand_over(session: Session, coach: CoachRow, to_id: int) -> None:
