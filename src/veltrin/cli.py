@@ -26,7 +26,9 @@ COMMANDS = {
     "doctor": Lazy("house", "Check that everything this installation needs is there and works."),
     "flight": Lazy("flight", "Fly one ball: reads launch numbers as JSON from FILE (- for standard input)."),
     "mast": Lazy("stand_ins", "Stand in for a weather mast: a made-up day of wind and rain, one JSON line a second."),
-    "migrate": Lazy("keeping", "Bring the database up to date, as its owner."),
+    "migrate": Lazy(
+        "keeping", "Bring the database up to date, as its owner (VELTRIN_OWNER_URL where another role serves)."
+    ),
     "monitor": Lazy("stand_ins", "Stand in for a launch monitor: made-up shots of its stroke, one JSON line each."),
     "move": Lazy("keeping", "Move everything from the file to an empty PostgreSQL database."),
     "plan": Lazy("plan", "Plan one shot: reads and prints exactly what POST /api/plan does."),

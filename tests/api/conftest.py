@@ -28,6 +28,7 @@ def guarded(guarded_app: FastAPI, demo_store: Store) -> Iterator[TestClient]:
     """The demo on a network: Maren, who was there first, and Otto."""
     add_coach(demo_store, **MAREN)
     add_coach(demo_store, **OTTO)
-    guarded_app.state.store, guarded_app.state.tries = demo_store, Tries()
+    guarded_app.state.store = demo_store
+    guarded_app.state.tries, guarded_app.state.link_tries = Tries(), Tries()
     with TestClient(guarded_app, base_url="http://range.local") as made:
         yield made

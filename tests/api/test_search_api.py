@@ -55,14 +55,14 @@ def test_what_is_kept_is_found_and_what_is_dropped_is_not(client: TestClient) ->
 def test_a_lesson_is_found_by_what_was_done_in_it(client: TestClient) -> None:
     lesson_id = str(uuid.uuid4())
     body = {"held_on": "2026-11-22T10:00:00Z", "place": "The quarry", "aims": "stop quitting", "player_ids": ["tove"]}
-    client.put(f"/api/lessons/{lesson_id}", json=body)
+    version = client.put(f"/api/lessons/{lesson_id}", json=body).json()["version"]
     item = {"kind": "words", "player_id": "tove", "summary": "Bunker", "words": "thump the sand"}
     client.put(f"/api/lessons/{lesson_id}/items/{uuid.uuid4()}", json=item)
     for words in ("quarry", "quitting", "thump sand"):
         assert [(one["kind"], one["ref"]) for one in found(client, words) if one["kind"] == "lesson"] == [
             ("lesson", lesson_id)
         ], words
-    client.put(f"/api/lessons/{lesson_id}", json={**body, "place": "The meadow"})
+    client.put(f"/api/lessons/{lesson_id}", json={**body, "place": "The meadow", "version": version})
     assert all(one["kind"] != "lesson" for one in found(client, "quarry"))
     client.delete(f"/api/lessons/{lesson_id}")
     assert all(one["kind"] != "lesson" for one in found(client, "thump sand"))
@@ -88,7 +88,8 @@ def test_what_is_typed_is_words_and_nothing_else() -> None:
     parts = parts_of('tov "x" -y* don\'t')
     assert parts == ["tov", "x", "y", "don", "t"]
     assert SQLITE.words(parts[:2]) == '"tov"* "x"*'
-    assert POSTGRESQL.words(parts[:2]) == "'tov':* & 'x':*"
+    # PostgreSQL quotes them itself, once they are plain letters (test_plain).
+    assert POSTGRESQL.words(parts[:2]) == ["tov", "x"]
     assert parts_of("  ") == []
 
 

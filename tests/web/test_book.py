@@ -180,8 +180,8 @@ def test_the_whole_record_goes_out_and_comes_in_as_a_file(
     page.get_by_role("button", name="Copy the whole database now").click()
     expect(page.get_by_role("dialog")).to_contain_text(".sqlite3")
     with page.expect_download() as download:
-        page.get_by_role("button", name="everything").click()
-    file = tmp_path / "book.json"
+        page.get_by_role("link", name="everything, with photographs").click()
+    file = tmp_path / "book.zip"
     download.value.save_as(file)
     page.get_by_label("A file of Veltrin").set_input_files(file)
     expect(page.get_by_role("status").filter(has_text="Added")).to_contain_text("Added: 0 players and 0 shots")

@@ -141,15 +141,13 @@ class Door:
         link = link_in(headers)
         if link is not None:
             # Who comes by a link is that player, whoever else may be signed in on the same machine.
-            tries, address = self._owner.state.link_tries, (scope.get("client") or ("?",))[0]
-            wait = tries.wait_s("", address)
-            if wait > 0.0:
-                return refused(
-                    429, "link", "was wrong too often from here.", f"Wait {math.ceil(wait)} s, then try again."
-                )
             state["who"] = await run_in_threadpool(take.taker, store, link)
             if state["who"] is None:
-                tries.take("", address)
+                # A right one is never held up by what others try from the same address.
+                wait = self._owner.state.link_tries.take("", (scope.get("client") or ("?",))[0])
+                if wait > 0.0:
+                    fix = f"Wait {math.ceil(wait)} s, then try again."
+                    return refused(429, "link", "was wrong too often from here.", fix)
                 return refused(401, "link", "is over, was revoked, or never was.", "Ask your coach for a new one.")
             if not taker_may(scope["method"], scope["path"]):
                 return refused(403, "link", "doesn't lead here.", "Ask your coach.")

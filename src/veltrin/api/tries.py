@@ -55,12 +55,6 @@ class Tries:
                 self._found.popitem(last=False)
         return 0.0
 
-    def wait_s(self, name: str, address: str) -> float:
-        """How long the next try has to wait (s), without taking one."""
-        with self._lock:
-            found = (self._found.get(key, _NONE).until for key in ((name, address), (address,)))
-            return max(0.0, max(found) - self._clock())
-
     def _count(self, key: tuple[str, ...], free: int, longest: float, now: float) -> None:
         was = self._found.get(key, _Counted(0.0, now, 0.0))
         tries = was.tries * 0.5 ** ((now - was.at) / HALVES_EVERY_S) + 1.0

@@ -39,8 +39,8 @@ export function Guardian({ player }: { player: Player }) {
           }}
         >
           <p className="text-small text-quiet">
-            {player.name} is under eighteen. A parent or guardian has to agree before there are links to a
-            page of {player.name}’s, or photographs.
+            {player.name} is under eighteen. Before you take photographs or make a link to a page for{' '}
+            {player.name}, a parent or guardian has to agree.
           </p>
           <label className="block">
             <span className="block text-small text-quiet">who agreed</span>
