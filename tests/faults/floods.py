@@ -49,16 +49,16 @@ def bomb() -> bytes:
 
 def _memory_mb(pid: int) -> float:
     """Of a process and all its children."""
-    total, todo = 0.0, [pid]
-    while todo:
-        one = todo.pop()
+    total, waiting = 0.0, [pid]
+    while waiting:
+        one = waiting.pop()
         try:
             lines = Path(f"/proc/{one}/smaps_rollup").read_text().splitlines()
             children = Path(f"/proc/{one}/task/{one}/children").read_text().split()
         except OSError:
             continue
         total += sum(float(line.split()[1]) / 1024.0 for line in lines if line.startswith("Pss:"))
-        todo += [int(child) for child in children]
+        waiting += [int(child) for child in children]
     return total
 
 

@@ -55,6 +55,11 @@ class Tries:
                 self._found.popitem(last=False)
         return 0.0
 
+    def waits_at(self, address: str) -> bool:
+        """Whether guesses from an address have to wait."""
+        with self._lock:
+            return self._found.get((address,), _NONE).until > self._clock()
+
     def _count(self, key: tuple[str, ...], free: int, longest: float, now: float) -> None:
         was = self._found.get(key, _Counted(0.0, now, 0.0))
         tries = was.tries * 0.5 ** ((now - was.at) / HALVES_EVERY_S) + 1.0

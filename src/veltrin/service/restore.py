@@ -6,15 +6,12 @@ that follows from both: the second reading finds what the first one brought.
 
 from __future__ import annotations
 
-import hashlib
-import re
-import uuid
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
-from typing import IO, Any, NamedTuple
+from typing import IO, Any
 
 from veltrin.core.wanted import go_on
-from veltrin.service.bookpieces import Opened, Pictures, opened_book
+from veltrin.service.bookpieces import Opened, opened_book
 from veltrin.service.contracts.exchange import (
     KeptJson,
     LessonItemRecord,
@@ -26,7 +23,8 @@ from veltrin.service.contracts.exchange import (
     ReadStage,
     SceneRecord,
 )
-from veltrin.service.errors import ConflictError, DomainError
+from veltrin.service.errors import ConflictError
+from veltrin.service.here import Here, derived_id, derived_slug, image_of, number_of, own_runs, portions
 from veltrin.service.kept import FORMS, QUESTION, SETTINGS, own_question
 from veltrin.service.pictures import Darkroom, darkroom
 from veltrin.service.players import made_of
@@ -54,37 +52,8 @@ from veltrin.store.tables import (
     TrialRow,
 )
 
-AT_ONCE = 500
-"""Rows written in one transaction: a booking beside it waits for no more than these."""
-
 BYTES_AT_ONCE = 2_000_000
 """Of images written in one transaction."""
-
-NAMESPACE = uuid.UUID("6f1c1f6e-5a34-4c52-9a55-0d6c1f0a7b11")
-
-
-class _Here(NamedTuple):
-    """Under what id something of the file is here, and whether it is here already."""
-
-    id: str
-    is_known: bool
-
-
-def _derived(coach_id: int, told: str, whose: str) -> str:
-    """The id here of something whose own id is another's: the same each time."""
-    return str(uuid.uuid5(NAMESPACE, f"{coach_id}/{whose}/{told}"))
-
-
-def _slug(coach_id: int, told: str) -> str:
-    tail = hashlib.sha256(f"{coach_id}/{told}".encode()).hexdigest()[:8]
-    return f"{re.sub(r'-+$', '', told[:31])}-{tail}"
-
-
-def _stages(stage: str, rows: Sequence[Any], most: int = AT_ONCE) -> Iterator[tuple[Sequence[Any], ReadStage]]:
-    """Portions of what is written, with how far it will be."""
-    for start in range(0, len(rows), most):
-        go_on()
-        yield rows[start : start + most], ReadStage(stage=stage, done=min(start + most, len(rows)), of=len(rows))
 
 
 class _Reading:
@@ -96,30 +65,30 @@ class _Reading:
         self.hidden = store.of_coach(arrival)
         self.coach_id = store.coach_id
         self.counts = dict.fromkeys(MergedOut.model_fields, 0)
-        self.players: dict[str, _Here] = {}
-        self.ids: dict[str, dict[str, _Here]] = {kind: {} for kind in ("booking", "trial", "session", "lesson", "shot")}
+        self.players: dict[str, Here] = {}
+        self.ids: dict[str, dict[str, Here]] = {kind: {} for kind in ("booking", "trial", "session", "lesson", "shot")}
 
     # Who and what is here.
 
-    def _resolve(self, row: type[Base], told: Sequence[str], whose: str, owner: str | None) -> dict[str, _Here]:
+    def _resolve(self, row: type[Base], told: Sequence[str], whose: str, owner: str | None) -> dict[str, Here]:
         """Where things of one owner are here; `owner`: the column that says whose they are, None: the coach's."""
-        derived = {one: _derived(self.coach_id, one, whose) for one in told}
+        derived = {one: derived_id(self.coach_id, one, whose) for one in told}
         with self.store.session() as session:
             own, taken = arrivals.found(session, row, [*told, *derived.values()], owner)
         found = {}
         for one in told:
             there = next((i for i in (one, derived[one]) if i in own and (owner is None or own[i] == whose)), None)
-            found[one] = _Here(there or (derived[one] if one in taken else one), there is not None)
+            found[one] = Here(there or (derived[one] if one in taken else one), there is not None)
         return found
 
     def resolve_players(self) -> None:
         """Find out under which ids players of the file are here, or will be."""
         with self.store.session() as session:
             for record in self.book.players:
-                other = _slug(self.coach_id, record.id)
+                other = derived_slug(self.coach_id, record.id)
                 there = next((i for i in (record.id, other) if player_rows.load(session, i) is not None), None)
                 is_taken = there is None and player_rows.id_is_taken(session, record.id)
-                self.players[record.id] = _Here(there or (other if is_taken else record.id), there is not None)
+                self.players[record.id] = Here(there or (other if is_taken else record.id), there is not None)
                 self.counts["players"] += there is None
                 self.counts["renamed"] += is_taken
 
@@ -165,7 +134,7 @@ class _Reading:
         parts = [
             PracticePartRow(
                 place=place,
-                stations_json=self._kept("runs", _own_runs(part.stations, player_id)),
+                stations_json=self._kept("runs", own_runs(part.stations, player_id)),
                 **part.model_dump(exclude={"stations"}),
             )
             for place, part in enumerate(told.parts)
@@ -196,7 +165,7 @@ class _Reading:
             key = (told.kept_at, told.call_id)
             if key in known:
                 if told.id is not None:
-                    self.ids["shot"][str(told.id)] = _Here(str(known[key]), True)
+                    self.ids["shot"][str(told.id)] = Here(str(known[key]), True)
                 continue
             row = ShotRow(
                 player_id=player_id,
@@ -217,11 +186,11 @@ class _Reading:
         used = {one.question_id for one in fresh}
         bodies = {q: self._question(body, player_id) for q, body in record.questions.items() if q in used}
         questions: dict[str, str] = {}
-        for some, _ in _stages("writing", list(bodies.items())):
+        for some, _ in portions("writing", list(bodies.items())):
             with self.hidden.session() as session:
                 questions |= {q: book_rows.keep_question(session, body) for q, body in some}
         seq = 0
-        for some, stage in _stages("writing", fresh):
+        for some, stage in portions("writing", fresh):
             rows = []
             for told in some:
                 seq += 1
@@ -261,7 +230,7 @@ class _Reading:
         ]
 
     def _write(self, rows: Sequence[Any]) -> Iterator[ReadStage]:
-        for some, stage in _stages("writing", rows):
+        for some, stage in portions("writing", rows):
             with self.hidden.session() as session:
                 session.add_all(some)
                 arrivals.go_on(session, self.arrival)
@@ -278,7 +247,7 @@ class _Reading:
             yield from self._write(self._trials(record, here))
             yield from self._write(self._shots(record, here))
             for told, row in self._fresh_shots:
-                self.ids["shot"][str(told)] = _Here(str(row.id), False)
+                self.ids["shot"][str(told)] = Here(str(row.id), False)
             yield from self._bookings(record, here)
             yield from self._write(self._scenes(record.scenes, here))
 
@@ -296,7 +265,7 @@ class _Reading:
         self.ids["lesson"] |= found
         fresh = [one for one in told if not found[one.id].is_known and any(p in self.players for p in one.player_ids)]
         self.counts["lessons"] += len(fresh)
-        for some, stage in _stages("writing", fresh, 20):
+        for some, stage in portions("writing", fresh, 20):
             with self.hidden.session() as session:
                 for one in some:
                     session.add(self._lesson(one, found[one.id].id, items))
@@ -305,7 +274,7 @@ class _Reading:
                 arrivals.go_on(session, self.arrival)
             yield stage
 
-    def _lesson(self, told: LessonRecord, here: str, items: dict[str, _Here]) -> LessonRow:
+    def _lesson(self, told: LessonRecord, here: str, items: dict[str, Here]) -> LessonRow:
         values = told.model_dump(exclude={"id", "day", "player_ids", "items", "things"})
         if values["state"] == "open":
             # One lesson is open at most, and this one was elsewhere.
@@ -329,7 +298,7 @@ class _Reading:
             **values,
         )
 
-    def _items(self, told: LessonRecord, lesson_id: str, items: dict[str, _Here]) -> list[LessonItemRow]:
+    def _items(self, told: LessonRecord, lesson_id: str, items: dict[str, Here]) -> list[LessonItemRow]:
         return [self._item(one, lesson_id, items[one.id].id) for one in told.items if one.player_id in self.players]
 
     def _item(self, told: LessonItemRecord, lesson_id: str, here: str) -> LessonItemRow:
@@ -348,16 +317,16 @@ class _Reading:
 
     def photographs(self) -> Iterator[ReadStage]:
         """Photographs that aren't here yet: each is looked at first, then written."""
-        todo = []
+        missing = []
         for record in self.book.players:
             player_id = self.players[record.id].id
             found = self._resolve(PhotographRow, [one.id for one in record.photographs], player_id, "player_id")
-            todo += [(one, found[one.id].id, player_id) for one in record.photographs if not found[one.id].is_known]
-        if not todo:
+            missing += [(one, found[one.id].id, player_id) for one in record.photographs if not found[one.id].is_known]
+        if not missing:
             return
         waiting: list[PhotographRow] = []
         with darkroom() as room:
-            for n, (told, here, player_id) in enumerate(todo, 1):
+            for n, (told, here, player_id) in enumerate(missing, 1):
                 go_on()
                 row = self._photograph(room, told, here, player_id)
                 if row is None:
@@ -365,10 +334,10 @@ class _Reading:
                     continue
                 waiting.append(row)
                 self.counts["photographs"] += 1
-                if sum(len(one.image) for one in waiting) > BYTES_AT_ONCE or n == len(todo):
+                if sum(len(one.image) for one in waiting) > BYTES_AT_ONCE or n == len(missing):
                     self._put(waiting)
                     waiting = []
-                yield ReadStage(stage="photographs", done=n, of=len(todo))
+                yield ReadStage(stage="photographs", done=n, of=len(missing))
         self._put(waiting)
 
     def _put(self, rows: list[PhotographRow]) -> None:
@@ -377,7 +346,7 @@ class _Reading:
             arrivals.go_on(session, self.arrival)
 
     def _photograph(self, room: Darkroom, told: PhotographRecord, here: str, player_id: str) -> PhotographRow | None:
-        image = _image(told, self.pictures)
+        image = image_of(told, self.pictures)
         if image is None:
             return None
         # Looked at like one that is taken here, kept as it came.
@@ -387,7 +356,7 @@ class _Reading:
             player_id=player_id,
             lesson_id=self._at("lesson", told.lesson_id),
             booking_id=self._at("booking", told.booking_id),
-            shot_id=None if told.shot_id is None else _number(self._at("shot", str(told.shot_id))),
+            shot_id=None if told.shot_id is None else number_of(self._at("shot", str(told.shot_id))),
             measured_json=self._kept("slope", told.measured),
             image=image,
             **told.model_dump(exclude={"id", "lesson_id", "booking_id", "shot_id", "measured", "image"}),
@@ -419,33 +388,6 @@ class _Reading:
             known = [here.id for here in self.players.values() if here.is_known]
             arrivals.arrive(session, self.arrival, self.coach_id, known)
         return MergedOut(**self.counts)
-
-
-def _number(told: str | None) -> int | None:
-    return None if told is None else int(told)
-
-
-def _image(told: PhotographRecord, beside: Pictures) -> bytes | None:
-    """The image, from beside the book or, in files before version 4, from within."""
-    if told.image is None:
-        return beside.image(told.id)
-    try:
-        return told.image_bytes()
-    except ValueError as error:
-        raise DomainError(f"photographs.{told.id}.image", "is cut off.", "Export the file again.") from error
-
-
-def _own_runs(kept: KeptJson | None, player_id: str) -> KeptJson | None:
-    """Stations played by the player under the id they have here."""
-    if kept is None or not isinstance(kept.json_, list):
-        return kept
-    told = [
-        {**one, "request": {**one["request"], "player_id": player_id}}
-        if isinstance(one, dict) and isinstance(one.get("request"), dict)
-        else one
-        for one in kept.json_
-    ]
-    return kept.model_copy(update={"json_": told})
 
 
 def read_by_stages(store: Store, file: IO[bytes]) -> Iterator[ReadStage]:

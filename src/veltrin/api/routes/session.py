@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Annotated
 
 from fastapi import APIRouter, Depends, Path, Request, Response
+from starlette.concurrency import run_in_threadpool
 
 from veltrin.api.deps import SignedInDep, only_admin, who_asks
 from veltrin.api.errors import NotSignedInError, TooManyTriesError
@@ -43,17 +44,28 @@ def who_am_i(request: Request) -> SessionOut:
 
 
 @router.post("/session")
-def sign_in(request: Request, response: Response, body: SignIn) -> SessionOut:
+async def sign_in(request: Request, response: Response, body: SignIn) -> SessionOut:
     """Sign in; after three wrong tries of a name from one address each further one waits longer."""
     guard = request.app.state.guard
     if guard is None:
         return _who(request, None)
     store, tries, address = request.app.state.store, request.app.state.tries, _address(request)
     name = body.name.strip().lower()
-    # Counted before it is looked at: a hundred guesses at once are a hundred guesses.
-    wait = tries.take(name, address, is_known=coaches.was_here(store, body.name, address))
+    # Counted before it is looked at: a hundred guesses at once are a hundred guesses. Who has to wait is told so here,
+    # without a thread or a look into the database: a flood of guesses costs next to nothing.
+    is_known = tries.waits_at(address) and await run_in_threadpool(coaches.was_here, store, body.name, address)
+    wait = tries.take(name, address, is_known=is_known)
     if wait > 0.0:
         raise TooManyTriesError(wait)
+    token = await run_in_threadpool(_entered, request, body, address)
+    tries.was_right(name, address)
+    response.headers["set-cookie"] = guard.cookie(token)
+    return _who(request, await run_in_threadpool(coaches.signed_in, store, token))
+
+
+def _entered(request: Request, body: SignIn, address: str) -> str:
+    """What the cookie of a new session holds, whoever was in before. NotSignedInError where the passphrase is wrong."""
+    store = request.app.state.store
     try:
         coach_id = coaches.who_is(store, body.name, body.passphrase, body.code)
     except coaches.CodeNeededError as error:
@@ -61,11 +73,7 @@ def sign_in(request: Request, response: Response, body: SignIn) -> SessionOut:
     if coach_id is None:
         coaches.note_wrong(store, body.name, address)
         raise NotSignedInError("passphrase", "or name or code is not right.", "Try again; ask who runs this server.")
-    tries.was_right(name, address)
-    # A new session, whoever was in before.
-    token = coaches.sign_in(store, coach_id, address, request.headers.get("user-agent", "?"))
-    response.headers["set-cookie"] = guard.cookie(token)
-    return _who(request, coaches.signed_in(store, token))
+    return coaches.sign_in(store, coach_id, address, request.headers.get("user-agent", "?"))
 
 
 @router.delete("/session", status_code=204)
