@@ -39,7 +39,7 @@ MOMENTS = {
     "struck_at",
     "learns_from",
     "date",
-    "id_of_today",
+    "today",
 }
 DIGITS = 4
 SAME = 0.002

@@ -10,7 +10,7 @@ from pathlib import Path
 from typing import Any
 
 from sqlalchemy import Connection, Engine, event, select
-from sqlalchemy.exc import DatabaseError, DataError, IntegrityError, OperationalError, ProgrammingError
+from sqlalchemy.exc import DatabaseError, DataError, OperationalError
 from sqlalchemy.orm import (
     ORMExecuteState,
     Session,
@@ -136,9 +136,11 @@ class Store:
                 "request", "holds a number or a character that can't be kept.", "Look for one that is out of all range."
             ) from error
         except DatabaseError as error:
-            if isinstance(error, IntegrityError | ProgrammingError):
+            # The driver's plain error is a file that isn't what it should be; the kinds of it are told apart elsewhere.
+            is_damaged = type(error) is DatabaseError
+            if not is_damaged and not isinstance(error, OperationalError):
                 raise
-            if not isinstance(error, OperationalError):
+            if is_damaged:
                 self.trouble.words = f"is damaged ({error.orig})."
                 raise self._damaged() from error
             raise StoreError(
