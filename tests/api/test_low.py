@@ -104,3 +104,15 @@ def test_a_slow_body_is_waited_for_only_so_long(
     monkeypatch.setattr(limits, "BODY_WITHIN_S", 0.0)
     answer = client.post("/api/players", content=json.dumps({"name": "Ida"}).encode())
     assert answer.status_code == 408
+
+
+@pytest.mark.file
+@pytest.mark.parametrize("carry_m", [30, 180])
+def test_the_shortest_and_the_longest_bag_have_their_cards(client: TestClient, carry_m: float) -> None:
+    """A driver of 263 m, and one of 44 m: every card that asks for a distance of the bag's own."""
+    made = client.post("/api/players", json={"name": "Bag", "seven_iron_carry_m": carry_m})
+    assert made.status_code == 201
+    asked = {"player_id": made.json()["id"], "kinds": ["slope", "wind"]}
+    answer = client.post("/api/cards", json=asked)
+    assert answer.status_code == 200, answer.text
+    assert [card["kind"] for card in answer.json()] == ["slope", "wind"]

@@ -20,6 +20,7 @@ CHANGES = {
 OVER = [(zone, day) for zone, days in CHANGES.items() for day in days]
 
 
+@pytest.mark.file
 @pytest.mark.parametrize("starts", ["17:00", "08:00", "02:30"])
 @pytest.mark.parametrize(("zone", "change"), OVER)
 def test_a_season_keeps_its_day_and_hour_over_a_change_of_the_clock(

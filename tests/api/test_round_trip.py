@@ -64,6 +64,7 @@ def many_photographs(store: Store, count: int) -> None:
         )
 
 
+@pytest.mark.file
 def test_four_hundred_photographs_go_out_and_come_in(
     client: TestClient, demo_store: Store, elsewhere: TestClient
 ) -> None:

@@ -43,6 +43,7 @@ def numbers(client: TestClient, **headers: str) -> dict[str, float]:
     return {f"{s.name}{sorted(s.labels.items())}": s.value for family in found for s in family.samples}
 
 
+@pytest.mark.anew
 def test_requests_and_stages_are_counted_in_the_published_form(here: TestClient) -> None:
     before = numbers(here)
     assert here.post("/api/plan", json=plan_request()).status_code == 200
