@@ -27,6 +27,10 @@ from veltrin.settings import WEB_DIST
 from veltrin.store import copies
 
 
+# Whether an answer is worked out or remembered is what is looked at here.
+pytestmark = pytest.mark.anew
+
+
 @pytest.fixture
 def here(app: FastAPI, demo_store: Store) -> TestClient:
     """Asked from this machine."""
@@ -43,7 +47,6 @@ def numbers(client: TestClient, **headers: str) -> dict[str, float]:
     return {f"{s.name}{sorted(s.labels.items())}": s.value for family in found for s in family.samples}
 
 
-@pytest.mark.anew
 def test_requests_and_stages_are_counted_in_the_published_form(here: TestClient) -> None:
     before = numbers(here)
     assert here.post("/api/plan", json=plan_request()).status_code == 200
