@@ -26,7 +26,6 @@ from veltrin.service.turns import Turns
 from veltrin.settings import WEB_DIST
 from veltrin.store import copies
 
-
 # Whether an answer is worked out or remembered is what is looked at here.
 pytestmark = pytest.mark.anew
 

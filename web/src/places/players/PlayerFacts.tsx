@@ -114,7 +114,7 @@ export function PlayerFacts({ draft, texts, onDraft, onText }: PlayerFactsProps)
           type="number"
           min={1900}
           max={2100}
-          placeholder="if it matters"
+          placeholder="2012"
           value={draft.birth_year ?? ''}
           onChange={(event) =>
             onDraft({ birth_year: event.target.value === '' ? null : Number(event.target.value) })
