@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import zipfile
 from collections import Counter
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from contextlib import contextmanager
 from typing import IO, Any, NamedTuple, TypeVar
 
@@ -98,7 +98,11 @@ def book_of(told: Any) -> BookFile:
     if not isinstance(told, dict):
         raise DomainError("body", "is no book file of Veltrin.", "Export it again.")
     players, lessons = _list(told, "players"), _list(told, "lessons")
-    head = _checked(BookFile, {**told, "players": [], "lessons": []}, ())
+    for name, rows in (("players", players), ("lessons", lessons)):
+        most = next(m.max_length for m in BookFile.model_fields[name].metadata if hasattr(m, "max_length"))
+        if len(rows) > most:
+            raise DomainError(name, f"are more than {most}.", "Export players one by one.")
+    head = _checked(BookFile, _without(told, ("players", "lessons")), ())
     read = head.model_copy(
         update={
             "players": [_player(one, ("players", n)) for n, one in enumerate(players)],
@@ -108,17 +112,18 @@ def book_of(told: Any) -> BookFile:
     _each_once("players", [one.id for one in read.players])
     _each_once("lessons", [one.id for one in read.lessons])
     _each_once("lessons.items", [item.id for one in read.lessons for item in one.items])
-    if len(read.players) > MOST_PLAYERS:
-        raise DomainError("players", f"are more than {MOST_PLAYERS}.", "Export players one by one.")
     return read
 
 
-MOST_PLAYERS = 500
-
-
 def _list(told: dict[str, Any], name: str) -> list[Any]:
-    found = told.get(name, [])
-    return found if isinstance(found, list) else [found]
+    """The members of a list; none where it isn't one, which `_without` leaves for the contract to refuse."""
+    found = told.get(name)
+    return found if isinstance(found, list) else []
+
+
+def _without(told: dict[str, Any], names: Iterable[str]) -> dict[str, Any]:
+    """The same with its long lists emptied: what is missing stays missing, what is no list stays what it is."""
+    return {**told, **{name: [] for name in names if isinstance(told.get(name), list)}}
 
 
 def _checked(kind: type[Record], told: Any, where: tuple[int | str, ...]) -> Record:
@@ -136,7 +141,7 @@ def _with_lists(
     """A record whose long lists are looked at member by member."""
     if not isinstance(told, dict):
         return _checked(kind, told, where)
-    bare = _checked(kind, {**told, **{name: [] for name in lists if name in told}}, where)
+    bare = _checked(kind, _without(told, lists), where)
     update = {}
     for name, of in lists.items():
         rows = []
