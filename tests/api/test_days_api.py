@@ -142,6 +142,21 @@ def test_two_days_turn_both_winds_by_the_bearing_of_the_line(client: TestClient)
     assert client.post("/api/two-days", json={"request": request, "days": [{"name": "one"}]}).status_code == 422
 
 
+def test_where_only_relief_is_left_nothing_is_struck_on_the_other_day(client: TestClient) -> None:
+    putter = {"id": "putter", "name": "Putter", "kind": "putter", "loft_deg": 3, "lie_deg": 70, "stock_carry_m": 0}
+    putter |= {"bounce_deg": 0, "sole_mm": 20, "head_g": 350, "length_m": 0.86}
+    trees = [{"x_m": x, "y_m": y} for x, y in ((-10, -10), (-10, 10), (10, 10), (10, -10))]
+    far_off = {"flag_m": 200, "areas": [{"kind": "trees", "points": trees}]}
+    request = plan_request(
+        lie=LEVEL, line=far_off, player_id=None, player={"name": "Rask", "handicap": 4, "clubs": [putter]}
+    )
+    answer = client.post("/api/two-days", json={"request": request, "days": [{"name": "one"}, {"name": "two"}]})
+    assert answer.status_code == 200, answer.text
+    for day in answer.json()["days"]:
+        assert day["calls"][0]["method_id"] == "relief"
+        assert day["carried"] is None
+
+
 def test_day_sheet_has_a_row_for_each_club_that_is_swung(client: TestClient) -> None:
     asked = {"player_id": "tove", "day": SEASONS["december"], "winds_m_s": [6, -6], "falls_deg": [10, -10]}
     body = client.post("/api/day-sheet", json=asked).json()

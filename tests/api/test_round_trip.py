@@ -140,6 +140,20 @@ def test_what_a_file_tells_twice_is_refused_in_words(client: TestClient, elsewhe
     assert elsewhere.get("/api/players").json() == []
 
 
+@pytest.mark.file
+def test_a_club_that_no_rule_takes_is_refused_before_anything_is_told(
+    client: TestClient, elsewhere: TestClient
+) -> None:
+    book = client.get("/api/export").json()
+    bag = book["players"][1]["clubs"]
+    next(club for club in bag if club["kind"] == "putter")["stock_carry_m"] = 41
+    for address in ("/api/export/read", "/api/export/read/stream"):
+        answer = elsewhere.post(address, json=book)
+        assert answer.status_code == 422, answer.text
+        assert answer.json()["errors"][0]["field"] == "players.1.club.stock_carry"
+    assert elsewhere.get("/api/players").json() == []
+
+
 def zipped(book: bytes, **more: bytes) -> bytes:
     out = io.BytesIO()
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as packed:

@@ -10,6 +10,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from typing import IO, Any
 
+from veltrin.core.errors import DomainError
 from veltrin.core.wanted import go_on
 from veltrin.service.bookpieces import Opened, opened_book
 from veltrin.service.contracts.exchange import (
@@ -37,6 +38,7 @@ from veltrin.store.repositories import players as player_rows
 from veltrin.store.repositories import settings as setting_rows
 from veltrin.store.repositories import shots as shot_rows
 from veltrin.store.repositories import stands as stand_rows
+from veltrin.store.repositories.players import StoredPlayer
 from veltrin.store.tables import (
     Base,
     BookingRow,
@@ -106,20 +108,31 @@ class _Reading:
 
     # Players, and what is theirs.
 
-    def _player(self, record: PlayerRecord) -> None:
-        here = self.players[record.id]
-        if here.is_known:
-            return
-        stored = replace(
-            made_of(here.id, record, record.clubs),
+    @staticmethod
+    def _stored(player_id: str, record: PlayerRecord) -> StoredPlayer:
+        return replace(
+            made_of(player_id, record, record.clubs),
             learns=record.learns,
             learns_from=record.learns_from,
             practice=record.practice,
             guardian=record.guardian,
             guardian_on=record.guardian_on,
         )
+
+    def check(self) -> None:
+        """Refuse what the rules of the job don't take, before anything is written or told: DomainError."""
+        for number, record in enumerate(self.book.players):
+            try:
+                self._stored(record.id, record)
+            except DomainError as error:
+                raise DomainError(f"players.{number}.{error.field}", error.problem, error.fix) from error
+
+    def _player(self, record: PlayerRecord) -> None:
+        here = self.players[record.id]
+        if here.is_known:
+            return
         with self.hidden.session() as session:
-            player_rows.save(session, stored)
+            player_rows.save(session, self._stored(here.id, record))
             for method_id, stand in record.stands.items():
                 stand_rows.save(session, here.id, method_id, stand)
 
@@ -403,6 +416,7 @@ def read_by_stages(store: Store, file: IO[bytes]) -> Iterator[ReadStage]:
         reading = _Reading(store, opened, arrival)
         is_done = False
         try:
+            reading.check()
             reading.resolve_players()
             yield ReadStage(stage="reading", done=1, of=1)
             yield from reading.of_players()

@@ -114,9 +114,12 @@ def _odds(batch: Batch, call: Call, scatter: Scatter, here: tuple[World, Played]
     return strike_odds(batch, world.lie, played.contact, scatter, np.array([call.swing]), eased)[0]
 
 
-def _carried(one: Question, other: Question, call: Call) -> CarriedOver:
+def _carried(one: Question, other: Question, call: Call) -> CarriedOver | None:
+    """The call on the other day; None where it is relief: nothing is struck."""
     shot = prepare(one)
-    candidate = next(c for c in shot.only(call.id).candidates if c.id == call.id)
+    candidate = next((c for c in shot.only(call.id).candidates if c.id == call.id), None)
+    if candidate is None:
+        return None
     batch = shot.batch([candidate])
     here, there = shot.world, world_of(other)
     dressed = replace(batch, able=one.player.able(other.layers))
