@@ -45,8 +45,9 @@ def cheap_passphrases() -> Iterator[None]:
         yield
 
 
-HELD_ON_BOTH = ("tests/api/", "tests/service/", "tests/store/", "tests/kept/")
-"""Where a test that asks for a store is held on SQLite and on PostgreSQL, unless it is about the file itself."""
+HELD_ON_BOTH = ("tests/api/", "tests/service/", "tests/store/")
+"""Where a test that asks for a store is held on SQLite and on PostgreSQL, unless it is about the file itself. What is
+kept as JSON is text in both: tests/kept asks one of them."""
 
 
 def pytest_generate_tests(metafunc: pytest.Metafunc) -> None:

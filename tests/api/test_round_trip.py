@@ -114,6 +114,7 @@ def test_a_file_whose_ids_are_another_coachs_is_read_once_however_often(guarded:
     assert set(booked) <= ours
 
 
+@pytest.mark.file
 def test_shots_that_are_new_in_a_file_join_a_player_who_is_here(client: TestClient, elsewhere: TestClient) -> None:
     before = client.get("/api/export").json()
     assert elsewhere.post("/api/export/read", json=before).status_code == 200
@@ -128,6 +129,7 @@ def test_shots_that_are_new_in_a_file_join_a_player_who_is_here(client: TestClie
     assert elsewhere.put(f"/api/book/{uuid.uuid4()}", json=shot).status_code == 200
 
 
+@pytest.mark.file
 @pytest.mark.parametrize("twice", ["players", "lessons", "items", "things", "bookings", "player_ids"])
 def test_what_a_file_tells_twice_is_refused_in_words(client: TestClient, elsewhere: TestClient, twice: str) -> None:
     file = client.get("/api/export").json()
@@ -206,6 +208,7 @@ def test_nobody_waits_while_a_long_body_is_read(running: Running) -> None:
     assert max(took) < timedelta(seconds=10)
 
 
+@pytest.mark.file
 @pytest.mark.parametrize("where", ["of_players", "lessons", "photographs", "finish"])
 def test_what_is_cut_off_leaves_nothing_and_can_be_read_again(
     client: TestClient, demo_store: Store, elsewhere: TestClient, monkeypatch: pytest.MonkeyPatch, where: str
@@ -252,6 +255,7 @@ def test_who_stops_listening_stops_it_and_a_dead_one_is_tidied_away(client: Test
     assert found
 
 
+@pytest.mark.file
 def test_a_piece_that_cannot_be_opened_is_kept_and_told(client: TestClient, elsewhere: TestClient) -> None:
     file = client.get("/api/export").json()
     kept = next(p for p in file["players"] if p["kept"])["kept"][0]

@@ -180,7 +180,6 @@ def with_words_of_yesterday(body: Any) -> Any:
 HURTS = {"something new": with_something_new, "a field less": without_a_field, "old words": with_words_of_yesterday}
 
 
-@pytest.mark.file
 @pytest.mark.parametrize("how", HURTS)
 def test_what_cannot_be_opened_hides_nothing_else(app: FastAPI, demo_store: Store, how: str) -> None:
     app.state.store = demo_store
