@@ -10,6 +10,7 @@ from contextlib import contextmanager
 from pathlib import Path
 from typing import NamedTuple
 
+from tests.waiting import AT_MOST_S
 from veltrin.service.store import Store
 
 
@@ -39,5 +40,5 @@ def served(store: Store, log: Path, *options: str, **env: str) -> Iterator[Serve
             yield Served(told[3], process)
         finally:
             process.terminate()
-            process.wait(30)
+            process.wait(AT_MOST_S)
             process.stdout.close()

@@ -93,5 +93,5 @@ def cluster() -> Iterator[Cluster]:
         yield made
     finally:
         server.terminate()
-        server.wait(20)
+        server.wait(AT_MOST_S)
         shutil.rmtree(folder, ignore_errors=True)

@@ -21,6 +21,7 @@ from sqlalchemy import func, select
 from tests.conftest import Running
 from tests.raw import all_rows
 from tests.signing import MAREN, OTTO, sign_in
+from tests.waiting import AT_MOST_S
 from veltrin.api.app import create_app
 from veltrin.demo.lesson import made_photograph
 from veltrin.service import restore
@@ -192,10 +193,10 @@ def test_nobody_waits_while_a_long_body_is_read(running: Running) -> None:
     body = b"[" + b"[]," * 9_000_000 + b"[]]"
     answers: list[httpx.Response] = []
     sending = threading.Thread(
-        target=lambda: answers.append(httpx.post(f"{running.url}/api/export/read", content=body, timeout=120))
+        target=lambda: answers.append(httpx.post(f"{running.url}/api/export/read", content=body, timeout=AT_MOST_S))
     )
     took, asked = [], 0
-    with httpx.Client(base_url=running.url, timeout=60) as prompt:
+    with httpx.Client(base_url=running.url, timeout=AT_MOST_S) as prompt:
         prompt.get("/api/health")
         sending.start()
         while sending.is_alive() or asked == 0:

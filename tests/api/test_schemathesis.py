@@ -10,6 +10,7 @@ from hypothesis import HealthCheck, settings
 from schemathesis.checks import not_a_server_error
 from schemathesis.specs.openapi.checks import response_schema_conformance, status_code_conformance
 
+from tests.waiting import AT_MOST_S
 from veltrin.api.app import create_app
 from veltrin.demo import fill
 from veltrin.service.store import open_store
@@ -45,4 +46,4 @@ def test_no_answer_is_a_server_error(case) -> None:
 @wide.include(path=WIDE).parametrize()
 @settings(max_examples=3, deadline=None, suppress_health_check=list(HealthCheck))
 def test_no_wide_answer_is_a_server_error(case) -> None:
-    case.validate_response(case.call(headers=HERE, timeout=60), checks=CHECKS)
+    case.validate_response(case.call(headers=HERE, timeout=AT_MOST_S), checks=CHECKS)

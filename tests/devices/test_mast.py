@@ -15,6 +15,7 @@ import numpy as np
 import pytest
 from pydantic import ValidationError
 
+from tests.waiting import AT_MOST_S
 from veltrin.core.air import averaged
 from veltrin.core.air.averages import WindSample
 from veltrin.devices import mast_link
@@ -223,7 +224,7 @@ def test_two_listeners_hear_the_same_day() -> None:
     try:
         heard = []
         for _ in range(2):
-            with socket.create_connection((LOOPBACK, mast.port), timeout=5) as line:
+            with socket.create_connection((LOOPBACK, mast.port), timeout=AT_MOST_S) as line:
                 file = line.makefile()
                 assert json.loads(file.readline())["device"] == "weather-mast"
                 heard.append(json.loads(file.readline()))

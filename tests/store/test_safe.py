@@ -20,6 +20,7 @@ import pytest
 from fastapi.testclient import TestClient
 
 from tests.conftest import Running
+from tests.waiting import AT_MOST_S
 from veltrin.core.learn import learn
 from veltrin.service.book import book_shot, drop_booking
 from veltrin.service.book_read import list_book
@@ -42,13 +43,13 @@ def put(url: str, body: dict[str, Any]) -> int:
     request = urllib.request.Request(
         url, json.dumps(body).encode(), {"content-type": "application/json"}, method="PUT"
     )  # fmt: skip
-    with urllib.request.urlopen(request, timeout=30) as answer:
+    with urllib.request.urlopen(request, timeout=AT_MOST_S) as answer:
         return int(answer.status)
 
 
 def post(url: str, body: dict[str, Any]) -> dict[str, Any]:
     request = urllib.request.Request(url, json.dumps(body).encode(), {"content-type": "application/json"})
-    with urllib.request.urlopen(request, timeout=60) as answer:
+    with urllib.request.urlopen(request, timeout=AT_MOST_S) as answer:
         return dict(json.load(answer))
 
 
