@@ -164,8 +164,10 @@ def test_winter_chips_with_less_loft_and_plays_more_club() -> None:
 
 
 def test_what_the_model_is_not_sure_of_is_marked() -> None:
-    told = [c for row in card("rough").cells for c in row if c is not None]
     # A splash from grass is the roughest part of the model, and says so.
+    whom = Whom(player(), Day("plain"), pinned=frozenset({"grass-splash"}))
+    made = next(m.card for m in make_cards(whom, ["rough"]) if m.card)
+    told = [c for row in made.cells for c in row if c is not None]
     assert {c.doubt for c in told if c.method_id == "grass-splash"} == {"ground"}
     assert all(c.doubt in ("", *DOUBTS) for c in told)
     assert {c.doubt for c in told} > {"", "ground"}

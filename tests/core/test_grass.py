@@ -70,9 +70,9 @@ def test_steep_goes_through_two_or_three_centimetres_where_shallow_goes_through_
 def test_ball_on_top_is_struck_as_clean() -> None:
     for cover in COVERS.values():
         if cover.group == "grass":
-            # Where on the face it is met depends on what the sole is carried by: within half a per cent.
+            # Where on the face it is met depends on what the sole is carried by: within a hundredth.
             assert struck("7-iron", Lie(cover, 0.0)).carry[0] == pytest.approx(
-                struck("7-iron", CLEAN).carry[0], rel=5e-3
+                struck("7-iron", CLEAN).carry[0], rel=1e-2
             )
 
 

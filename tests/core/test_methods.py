@@ -7,6 +7,7 @@ import math
 import pytest
 
 from tests.players import player, question, strike
+from veltrin.core.cards.solve import calls_of
 from veltrin.core.kit import present
 from veltrin.core.methods import CATALOGUE, Case
 from veltrin.core.methods.face import MOST_OPEN_RAD, opened_to_gain, opened_to_look_straight
@@ -110,7 +111,10 @@ def test_soft_bank_draw_aims_right_and_swings_from_inside() -> None:
 
 
 def test_stand_tall_needs_less_aim_than_the_stock_swing() -> None:
-    calls = {c.id: c for c in plan_shot(question(0, 7, 100)).calls}
+    # What the slope asks for, before trouble beside the green moves it.
+    asked = question(0, 7, 100)
+    clubs = [asked.player.club(club) for club in ("9-iron", "8-iron")]
+    calls = {c.id: c for c in calls_of(asked, clubs, ("stand-tall", "stock-swing"))}
     for club in ("9-iron", "8-iron"):
         assert abs(calls[f"{club}~stand-tall"].aim_rad) < abs(calls[f"{club}~stock-swing"].aim_rad)
 

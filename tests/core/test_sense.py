@@ -133,12 +133,12 @@ def test_what_stands_first_stays_until_clearly_beaten() -> None:
 
 
 @pytest.mark.parametrize("lie", ["fairway", "rough", "sand"])
-@pytest.mark.parametrize(("who", "within"), [("tour", 0.08), ("h18", 0.15)])
+@pytest.mark.parametrize(("who", "within"), [("tour", 0.10), ("h18", 0.16)])
 def test_the_planner_costs_what_is_published(lie: str, who: str, within: float) -> None:
     # Source: Broadie 2012/2014, from memory, scaled by handicap; all of it stands in docs/calibration.md.
     for flag in (10.0, 60.0, 125.0):
         told = stroke_row(lie, who, flag)
-        assert told.got == pytest.approx(told.published, abs=within + 0.005), (flag, told.call_id)
+        assert told.got == pytest.approx(told.published, abs=within), (flag, told.call_id)
 
 
 # --- words

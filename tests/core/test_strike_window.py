@@ -116,10 +116,10 @@ def test_touching_earlier_never_keeps_more_speed(give, steep, loft, bounce, earl
 
 
 @settings(max_examples=60, deadline=None)
-@given(st.sampled_from(sorted(COVERS)), st.floats(20.0, 62.0))
-def test_the_edge_is_never_aimed_into_the_ground(name: str, loft: float) -> None:
+@given(st.sampled_from(sorted(COVERS)), st.floats(20.0, 62.0), st.floats(0.0, 12.0))
+def test_the_edge_is_never_aimed_into_the_ground(name: str, loft: float, steep: float) -> None:
     lie = Lie(COVERS[name], min(COVERS[name].usual_sunk, 0.3))
-    assert aimed_edge(Soil.of(lie), math.radians(loft), 0.0, lie.room_m) >= -lie.room_m - 1e-12
+    assert aimed_edge(Soil.of(lie), math.radians(loft), math.radians(steep), 0.0, lie.room_m) >= -lie.room_m - 1e-12
 
 
 def test_more_bounce_at_one_loft_thins_more_on_hard_pan() -> None:

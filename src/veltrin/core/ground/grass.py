@@ -27,7 +27,7 @@ JUICY_FRICTION = 0.06
 BLADES_FILL_M = 0.03
 """Way through full-density grass after which the face is two thirds full of blades. Judgement."""
 
-HEAD_STIRS_PER_M = 1.4
+HEAD_STIRS_PER_M = 0.9
 """Share of its speed that a head loses per metre of full-density grass standing to its full height, by setting it
 moving: the same share at any speed. Judgement."""
 
@@ -59,9 +59,11 @@ MOST_GRAB_RAD = math.radians(6.0)
 
 GRAB_WAY_M = 0.25
 
-DIMPLE = {"sand": 1.3, "bare": 2.0, "divot": 0.5}
-"""Share of its speed that a ball loses which is driven straight at the wall of the dimple it lies in, per ball it is
-sunk, by group of covers. Judgement: from sand less loft doesn't make it cleaner; a divot is open towards the target."""
+DIMPLE = {"sand": 10.0, "bare": 10.0, "divot": 2.5}
+"""Share of its speed that a ball loses which is driven straight at the wall of the dimple it lies in, by group of
+covers, times the square of how deep it lies in balls: what is in front of it grows with depth both ways. Judgement:
+from sand less loft doesn't make it cleaner, and what is bladed out of a buried lie goes nowhere; a divot is open
+towards the target."""
 
 COLLAR_WIDTH_M = 0.30
 PLOUGHS_M = 2.5
@@ -152,7 +154,7 @@ def _out_of_dimple(lie: Lie, launch_rad: Vec, patch: Vec | float) -> Vec:
     """
     wall = math.acos(max(1.0 - lie.over_m / BALL_RADIUS_M, 0.0))
     into = np.sin(np.maximum(wall - launch_rad, 0.0))
-    return np.asarray(np.exp(-DIMPLE[lie.cover.group] * lie.over_m / BALL_M * into * patch))
+    return np.asarray(np.exp(-DIMPLE[lie.cover.group] * (lie.over_m / BALL_M) ** 2 * into * patch))
 
 
 def ball_kept(lie: Lie, launch_rad: Vec, speed: Vec, patch: Vec | float = 1.0) -> Vec:

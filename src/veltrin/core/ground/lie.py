@@ -18,15 +18,20 @@ Grain = Literal["with", "across", "against"]
 GRAIN_FACTOR: dict[Grain, float] = {"with": 0.75, "across": 1.0, "against": 1.35}
 """How much thicker grass feels by the way it grows to the shot. Judgement."""
 
-ROOM_SHARE = 0.4
-"""Share of fairway grass under a ball that a sole can press through before it is on the soil. Judgement."""
+ROOM_SHARE = 0.8
+"""Share of fairway grass under a ball that a sole can press through before it is on the soil, of the first of it.
+Judgement."""
 
-LOOSE_SHARE = 0.55
-"""Share of the sand above a ball's bottom that holds a sole up at once; the upper grains give way. Judgement."""
+ROOM_FILLS_M = 0.012
+"""Grass under a ball half of which a sole presses through no more easily than soil: the longer it is, the more of it
+lies down under the ball. Judgement, so that grass under the ball forgives a little and never more than mown turf."""
+
+LOOSE_SHARE = 0.35
+"""Share of the sand or mud above a ball's bottom that holds a sole up at once; the rest gives way. Judgement."""
 
 FAIRWAY_DENSITY = 0.3
-MATTED = 2.7
-"""Denser grass is matted below the ball and carries a sole like soil: the share falls off by exp(-2.7 density).
+MATTED = 1.7
+"""Denser grass is matted below the ball and carries a sole like soil: the share falls off by exp(-1.7 density).
 Judgement, so that high handicaps pay for rough as published."""
 
 FULL_SAND_M = 0.05
@@ -118,14 +123,15 @@ class Lie:
 
         Negative in sand and mud: the ball's bottom lies below the surface.
         """
-        if self.in_sand:
+        if self.in_sand or self.cover.muddy:
             return -LOOSE_SHARE * self.over_m
         if self.cover.group == "bare":
             return -self.over_m
         if self.cover.group == "divot":
             return 0.0
         share = ROOM_SHARE * math.exp(-MATTED * (self.read_density - FAIRWAY_DENSITY))
-        return share * (self.top_m - self.over_m)
+        under = self.top_m - self.over_m
+        return share * under * ROOM_FILLS_M / (ROOM_FILLS_M + under)
 
     @property
     def in_sand(self) -> bool:

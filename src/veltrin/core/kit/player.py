@@ -40,7 +40,7 @@ class Scatter:
             speed_share_full=0.026 + 0.0008 * handicap,
             speed_share_touch=0.045 + 0.0015 * handicap,
             along_m=0.009 + 0.0007 * handicap,
-            deep_m=0.0010 + 0.000067 * handicap,
+            deep_m=0.00110 + 0.000062 * handicap,
             landing_m=2.7 + 0.06 * handicap,
         )
 

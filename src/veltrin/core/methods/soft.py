@@ -32,7 +32,7 @@ def _room(case: Case, least_mm: float) -> str | None:
 def _float_refuses(case: Case) -> str | None:
     thin_sole = "needs a sole with bounce: 5° or more" if case.club.bounce_rad < math.radians(5.0) else None
     return first_reason(
-        _pitching(case), _in_grass(case), _room(case, 4.0),
+        _pitching(case), _in_grass(case), _room(case, 3.0),
         "gives way on sodden ground" if case.lie.softness > 0.85 else None,
         wedges_only(case, 56.0), thin_sole,
     )  # fmt: skip
@@ -52,7 +52,7 @@ def _float(_: Case) -> Change:
 
 def _pop_refuses(case: Case) -> str | None:
     tall = None if case.lie.top_m >= 0.02 else "is for longer grass"
-    return first_reason(_pitching(case), _in_grass(case), tall, _room(case, 6.0), wedges_only(case, 56.0))
+    return first_reason(_pitching(case), _in_grass(case), tall, _room(case, 3.3), wedges_only(case, 56.0))
 
 
 def _pop(_: Case) -> Change:
@@ -194,7 +194,7 @@ METHODS = (
         blow="splash",
         refuses=_grass_splash_refuses,
         change=_grass_splash,
-        difficulty=1.1,
+        difficulty=1.5,
         harder=_deeper,
         hand=2,
         hinge="full",

@@ -23,9 +23,9 @@ DEEP_FULL = 1.5
 """How much more the depth of a full swing wanders than a touch's. Judgement."""
 
 WEDGE_ARC_M = 1.54
-LONGER_POWER = 5.0
-"""How the bottom of the arc wanders with a longer club: with the fifth power of the arc over a wedge's, half as much
-again with a hybrid, twice as much with a fairway wood. Judgement: the same angles are off by more, flatter and further
+LONGER_POWER = 4.0
+"""How the bottom of the arc wanders with a longer club: with the fourth power of the arc over a wedge's, a quarter more
+with a long iron, seven tenths more with a fairway wood. Judgement: the same angles are off by more, flatter and further
 away."""
 
 EDGE_SLIP = 0.45

@@ -21,7 +21,7 @@ import numpy as np
 
 from veltrin.core.flight import COARSE_STEP_S
 from veltrin.core.geometry import Index, Mask, Vec
-from veltrin.core.ground import Lie, Slope, way_through
+from veltrin.core.ground import Lie, Slope
 from veltrin.core.hole import Hole
 from veltrin.core.kit import Scatter
 from veltrin.core.plan.play import Batch, Played, World, nudge, play
@@ -49,16 +49,12 @@ TOUCH_IN_SAND, PICKED_SWING, TOUCH_SWING = 2.5, 0.60, 0.40
 """The same for a touch off loose grains; from the longer swing down it grows, at the shorter it is all there.
 Judgement."""
 
-GRASS_WIDENS = 0.5
-"""How much wider full-density grass level with the top of the ball makes the scatter of a wedge. Judgement, with the
-next set by what rough costs as published."""
+GRASS_WIDENS_PER_M = 1.5
+"""How much wider the scatter is for each metre of way through full-density grass. Judgement, set by what rough costs as
+published."""
 
-WEDGE_STEEP_RAD, WEDGE_ARC_M = math.radians(6.0), 1.54
-WIDENS_BY_WAY = 1.5
-"""By what power of its way through the grass, over that of a wedge, a longer, flatter club's scatter widens more."""
-
-SAND_FOOTING = 1.5
-"""By how much the bottom of the arc of a full swing wanders more where the feet sink in as in sodden ground.
+SAND_FOOTING = 0.85
+"""By how much the bottom of the arc wanders more where the feet sink in as in sodden ground, however long the swing.
 Judgement."""
 
 STAYS_WITHIN = 0.03
@@ -93,11 +89,7 @@ def grass_difficulty(lie: Lie, way_m: Vec) -> Vec:
 
     What turns and stops a head does so along its way: the flatter it comes down, the longer.
     """
-    grass = GRASS_WIDENS * lie.thickness * lie.sunk * (1.0 + 0.3 * lie.wet)
-    wedge = way_through(lie, np.array([-WEDGE_STEEP_RAD]), np.array([WEDGE_ARC_M]))
-    if grass == 0.0 or wedge == 0.0:
-        return np.ones_like(way_m)
-    return np.asarray(1.0 + grass * (way_m / wedge) ** WIDENS_BY_WAY)
+    return np.asarray(1.0 + GRASS_WIDENS_PER_M * lie.thickness * (1.0 + 0.3 * lie.wet) * way_m)
 
 
 def footing(lie: Lie, swing: Vec) -> Vec:
@@ -109,7 +101,7 @@ def footing(lie: Lie, swing: Vec) -> Vec:
     if not lie.in_sand:
         return np.ones_like(swing)
     touch = np.clip((PICKED_SWING - swing) / (PICKED_SWING - TOUCH_SWING), 0.0, 1.0)
-    return np.asarray(1.0 + lie.softness * (SAND_FOOTING * (0.5 + 0.5 * swing) + TOUCH_IN_SAND * touch))
+    return np.asarray(1.0 + lie.softness * (SAND_FOOTING + TOUCH_IN_SAND * touch))
 
 
 def club_difficulty(delivered_loft: Vec, rolls: Mask) -> Vec:

@@ -19,7 +19,14 @@ from veltrin.core.ground import Lie
 from veltrin.core.kernels import LOOSE, kernel
 
 SWEET_SPOT_M = 0.014
-"""How far up the face a ball is struck from choice, where the ground lets the edge pass that low. Judgement."""
+"""How far up the face a level stroke meets the ball from choice: a putt, a sweep. Judgement."""
+
+BALL_THEN_TURF_M, DOWN_RAD = 0.0018, math.radians(4.0)
+"""How far below the ball's bottom the edge passes in a stroke that comes down at this angle and more: ball first, then
+turf, with every club. Judgement, after common practice."""
+
+LOWEST_SWEET_M, HIGHEST_SWEET_M = 0.012, 0.018
+"""How far up the face that is with a wedge, and with a long iron or a wood. Geometry, and how high faces are."""
 
 SOLE_REST_SHARE = 0.4
 """Where along its width a sole touches the ground first, from the leading edge. Judgement."""
@@ -31,6 +38,10 @@ part of a wood's wide sole lies 3 to 4 mm below its leading edge, that of an iro
 CLEAR_M = 0.0015
 """How far above the soil a player lets the edge pass, where there is room for it: nobody aims at the soil itself.
 Judgement."""
+
+PICK_CLEAR_M = 0.003
+"""The same where a ball is picked, off sand and mud: with every club, so less loft is picked no more surely. Judgement.
+"""
 
 USUAL_SOLE_M = 0.021
 """Sole that ploughs as DIG_PER_M says; a wider one moves more. Width of a short iron's: usual sets."""
@@ -190,17 +201,28 @@ def _room_under(soil: Soil, sole_m: float) -> float:
 
 
 @kernel(inline="always", fastmath=LOOSE)
-def aimed_edge(soil: Soil, loft: float, drop: float, room: float) -> float:
-    """Height at which the player lets the edge reach the ball: low enough for the sweet spot, clear of the soil.
+def sweet_spot(loft: float) -> float:
+    """How far up a face of this loft a ball is struck from choice (m)."""
+    low = (thin_limit(loft) + BALL_THEN_TURF_M) / math.cos(min(max(loft, 0.0), 1.3))
+    return float(min(max(low, LOWEST_SWEET_M), HIGHEST_SWEET_M))
 
-    Where any touch of the ground takes the speed, in sand and mud, it is picked: half way between ground and thin.
-    `drop`: by how much the sole reaches lower than the edge; `room`: see _room_under.
+
+@kernel(inline="always", fastmath=LOOSE)
+def aimed_edge(soil: Soil, loft: float, steep: float, drop: float, room: float) -> float:
+    """Height at which the player lets the edge reach the ball: where it is sought, clear of the soil.
+
+    A stroke that comes down takes ball, then turf: with every club the edge passes below the ball's bottom, so less
+    loft leaves no more room than more. Where any touch of the ground takes the speed, in sand and mud, it is picked:
+    just clear of the ground, and no nearer to thin than half way. `steep`: how far the stroke comes down; `drop`: by
+    how much the sole reaches lower than the edge; `room`: see _room_under.
     """
     limit, ground = thin_limit(loft), drop - room
     half_way = max(0.5 * (limit + ground), ground)
     if soil.is_picked:
-        return float(half_way)
-    return float(min(max(limit - SWEET_SPOT_M * math.cos(loft), ground + CLEAR_M), half_way))
+        return float(min(ground + PICK_CLEAR_M, half_way))
+    down = min(max(steep / DOWN_RAD, 0.0), 1.0)
+    sought = (1.0 - down) * (limit - SWEET_SPOT_M * math.cos(loft)) - down * BALL_THEN_TURF_M
+    return float(min(max(sought, ground + CLEAR_M), half_way))
 
 
 @kernel(fastmath=LOOSE)
@@ -208,7 +230,7 @@ def _off_sweet(edge_and_loft: Vec, out: Vec) -> None:
     for i in range(out.shape[0]):
         edge_m, loft = edge_and_loft[0, i], edge_and_loft[1, i]
         up = max((thin_limit(loft) - edge_m) / math.cos(min(max(loft, 0.0), 1.3)), 0.0)
-        out[i] = 1.0 - min(OFF_SWEET * (up / SWEET_SPOT_M - 1.0) ** 2, MOST_OFF_SWEET)
+        out[i] = 1.0 - min(OFF_SWEET * (up / sweet_spot(loft) - 1.0) ** 2, MOST_OFF_SWEET)
 
 
 def off_sweet(edge_m: Vec, loft: Vec) -> Vec:
@@ -253,7 +275,7 @@ def _meet(told: Vec, soil: Soil, out: Vec) -> None:
             told[5, i], told[6, i], told[7, i], told[8, i], told[9, i], told[10, i],
         )  # fmt: skip
         room, drop = _room_under(soil, sole_m), _sole_drop(sole_m, share)
-        lowest = aimed_edge(soil, loft, drop, room) - low_point**2 / (2.0 * arc_m) - deep
+        lowest = aimed_edge(soil, loft, steep, drop, room) - low_point**2 / (2.0 * arc_m) - deep
         low_at = low_point + along
         free = lowest + low_at**2 / (2.0 * arc_m)
         into_soil = max(drop - room - lowest, 0.0)

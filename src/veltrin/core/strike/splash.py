@@ -33,8 +33,11 @@ STUCK_SHARE = 0.72
 STOPPED_BY = 3.0
 """Moved mass, over the head's, that has stopped a head: a quarter of its speed is left."""
 
+BURIED_TAKES = 0.5
+"""How a ball that lies a whole ball deep leaves slower, as an exponent: it moves the sand in front of it. Judgement."""
+
 LAUNCH_SHARE = 0.86
-BURIED_LAUNCH = 0.28
+BURIED_LAUNCH = 0.36
 """Share of the loft at which the slab leaves, and how much of it a buried ball loses. Judgement."""
 
 
@@ -93,7 +96,7 @@ def splash(
     buried = min(over / BALL_M, 1.0)
     # An edge that isn't all the way under a sunk ball still moves it, through the sand in between.
     over_edge = edge > max(UNDER_M, UNDER_SHARE * over)
-    carried = kept * carried_share(entry) * np.exp(-0.15 * buried)
+    carried = kept * carried_share(entry) * np.exp(-BURIED_TAKES * buried)
     thick = entry + 0.6 * over
     spin_ratio = (0.9 if in_sand else 0.45) * np.exp(-thick / 0.09) * (1.0 - 0.5 * lie.wet)
     launch = (LAUNCH_SHARE - BURIED_LAUNCH * buried) * a.loft
