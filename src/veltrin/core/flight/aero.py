@@ -10,12 +10,13 @@ from __future__ import annotations
 
 from veltrin.core.kernels import kernel
 
-DRAG = (0.2005, 0.3555, 0.5959)
-"""C_D: without spin, the most that spin adds, and the spin ratio at which half of that is there. Fitted."""
+DRAG = (0.2005, 0.3542, 0.6263)
+"""C_D: without spin, the most that spin adds, and the spin ratio at which half of that is there. Fitted
+(tools/fit_flight.py); the first is at its bound, the least that was measured."""
 
-LIFT = (0.4433, 0.1559, -0.15)
-"""C_L: most, spin ratio at which half of it is there, change per 1e5 of Reynolds number. Fitted; the last is at its
-bound: measurements show no more than that."""
+LIFT = (0.4424, 0.1590, -0.1367)
+"""C_L: most, spin ratio at which half of it is there, change per 1e5 of Reynolds number. Fitted; measurements show no
+more than 0.15 for the last."""
 
 REYNOLDS_MID = 1.8e5
 REYNOLDS_LOW, REYNOLDS_HIGH = 1.1e5, 2.8e5
@@ -44,7 +45,7 @@ def _subcritical_share(reynolds: float) -> float:
 def drag_coefficient(reynolds: float, spin_ratio: float) -> float:
     """Drag coefficient C_D at Reynolds number (on the diameter) and spin ratio W = r omega / v.
 
-    C_D = 0.201 + 0.356 W / (0.596 + W), whatever the Reynolds number from 1.05e5 up. Source: fit, see the module. Below
+    C_D = 0.201 + 0.354 W / (0.626 + W), whatever the Reynolds number from 1.05e5 up. Source: fit, see the module. Below
     that it grows into the value before the drag crisis, 0.5 at and below 4e4 whatever the spin (a smooth sphere's,
     after Bearman & Harvey 1976, from memory).
     """
@@ -54,7 +55,7 @@ def drag_coefficient(reynolds: float, spin_ratio: float) -> float:
 
 @kernel(inline="always")
 def lift_coefficient(reynolds: float, spin_ratio: float) -> float:
-    """Lift coefficient C_L = 0.443 W / (0.156 + W) (1 - 0.15 R), R = (Re - 1.8e5) / 1e5 held outside 1.1e5 to 2.8e5.
+    """Lift coefficient C_L = 0.442 W / (0.159 + W) (1 - 0.14 R), R = (Re - 1.8e5) / 1e5 held outside 1.1e5 to 2.8e5.
 
     Source: fit, see the module. Below 1.05e5 it falls to 0.38 of that at and below 4e4: before the drag crisis the spin
     turns the wake less (judgement; a chip of 33 deg comes down at little more than 33).

@@ -53,7 +53,7 @@ GRASS_WIDENS_PER_M = 1.5
 """How much wider the scatter is for each metre of way through full-density grass. Judgement, set by what rough costs as
 published."""
 
-SAND_FOOTING = 0.85
+SAND_FOOTING = 0.82
 """By how much the bottom of the arc wanders more where the feet sink in as in sodden ground, however long the swing.
 Judgement."""
 

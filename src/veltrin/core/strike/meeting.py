@@ -39,6 +39,9 @@ CLEAR_M = 0.0015
 """How far above the soil a player lets the edge pass, where there is room for it: nobody aims at the soil itself.
 Judgement."""
 
+PICKED_RAD = math.radians(1.0)
+"""How far a stroke comes down that picks; a putt doesn't, it stays half way between ground and thin. Judgement."""
+
 PICK_CLEAR_M = 0.003
 """The same where a ball is picked, off sand and mud: with every club, so less loft is picked no more surely. Judgement.
 """
@@ -213,13 +216,14 @@ def aimed_edge(soil: Soil, loft: float, steep: float, drop: float, room: float) 
 
     A stroke that comes down takes ball, then turf: with every club the edge passes below the ball's bottom, so less
     loft leaves no more room than more. Where any touch of the ground takes the speed, in sand and mud, it is picked:
-    just clear of the ground, and no nearer to thin than half way. `steep`: how far the stroke comes down; `drop`: by
-    how much the sole reaches lower than the edge; `room`: see _room_under.
+    just clear of the ground where the stroke comes down, and no nearer to thin than half way. `steep`: how far the
+    stroke comes down; `drop`: by how much the sole reaches lower than the edge; `room`: see _room_under.
     """
     limit, ground = thin_limit(loft), drop - room
     half_way = max(0.5 * (limit + ground), ground)
     if soil.is_picked:
-        return float(min(ground + PICK_CLEAR_M, half_way))
+        picked = min(max(steep / PICKED_RAD, 0.0), 1.0)
+        return float(half_way - picked * max(half_way - ground - PICK_CLEAR_M, 0.0))
     down = min(max(steep / DOWN_RAD, 0.0), 1.0)
     sought = (1.0 - down) * (limit - SWEET_SPOT_M * math.cos(loft)) - down * BALL_THEN_TURF_M
     return float(min(max(sought, ground + CLEAR_M), half_way))
