@@ -9,7 +9,9 @@ from functools import cache
 import pytest
 
 from tests.players import player
+from veltrin.core.air import Wind
 from veltrin.core.cards import CARDS, DOUBTS, Card, CardKind, Cell, Made, Whom, make_cards
+from veltrin.core.cards.cards import read_at_words
 from veltrin.core.day import SEASONS, Day
 from veltrin.core.plan import Question
 from veltrin.core.plan.prepared import prepare
@@ -136,6 +138,14 @@ def test_the_chip_ladder_climbs_with_loft_and_with_the_green() -> None:
     assert away < level < rises
     # With a 9-iron it lands a third to just under half of the way.
     assert 0.28 <= level / 15.0 <= 0.49
+
+
+def test_the_wind_card_says_at_which_height_its_winds_are_meant() -> None:
+    # Source: log profile (WMO-No. 8, from memory): at 30 m it blows 1.6 times as hard as at 2 m over open grass.
+    assert "2 m above the ground, as it is felt at the flag; 30 m up it blows 1.6 times" in card("wind").note
+    told = read_at_words(Wind(5.0, 0.0, 10.0))
+    assert "10 m above the ground, as a forecast tells it; 30 m up it blows 1.2 times" in told
+    assert card("chip").note == ""
 
 
 def test_rough_gets_dearer_with_depth_and_ends_in_medicine() -> None:

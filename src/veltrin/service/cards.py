@@ -97,7 +97,7 @@ def _out(player_id: str, card: Card) -> CardOut:
     return CardOut(
         kind=card.kind,
         name=kind.name,
-        about=kind.about,
+        about=" ".join(filter(None, (kind.about, card.note))),
         columns=[_column(c) for c in card.columns],
         rows=rows,
         doubts=DOUBTS,

@@ -13,6 +13,7 @@ from typing import Literal
 import numpy as np
 
 from veltrin.core.air import EXPOSURES, Wind
+from veltrin.core.air.wind import FORECAST_FROM_M, wind_factor
 from veltrin.core.cards.cell import SURELY_CLEAN, Cell, Column, Frame, Job, Placed, Row, Whom, cell_of, for_hand, lie_of
 from veltrin.core.cards.solve import best_of, best_of_all, calls_of, fullest, method_for
 from veltrin.core.day import SEASONS, Day
@@ -166,7 +167,21 @@ def wind_card(whom: Whom, winds_m_s: Sequence[float]) -> Frame:
 
     jobs = [partial(cell, row, place) for row in range(len(sheet)) for place in range(len(winds))]
     columns = tuple(Column("wind", speed, "against" if speed > 0 else "behind") for speed in winds_m_s)
-    return Frame(_club_rows(whom, sheet), columns, tuple(jobs))
+    return Frame(_club_rows(whom, sheet), columns, tuple(jobs), read_at_words(read))
+
+
+HIGH_UP_M = 30.0
+"""About where a full shot peaks."""
+
+
+def read_at_words(read: Wind) -> str:
+    """At which height a wind is meant, and what that is where the ball flies."""
+    above = wind_factor(HIGH_UP_M, read.height_m, read.roughness_m)
+    where = "as a forecast tells it" if read.height_m >= FORECAST_FROM_M else "as it is felt at the flag"
+    return (
+        f"Winds are meant {read.height_m:g} m above the ground, {where}; {HIGH_UP_M:g} m up it blows {above:.1f} times "
+        "as hard."
+    )
 
 
 def sand_card(whom: Whom, _: Sequence[float]) -> Frame:
@@ -345,12 +360,13 @@ CARDS: dict[CardKind, CardType] = {
 
 @dataclass(frozen=True)
 class Card:
-    """A card worked out: rows by columns, None where nothing can be played."""
+    """A card worked out: rows by columns, None where nothing can be played; `note`: what its numbers are meant for."""
 
     kind: CardKind
     rows: tuple[Row, ...]
     columns: tuple[Column, ...]
     cells: tuple[tuple[Cell | None, ...], ...]
+    note: str = ""
 
 
 @dataclass(frozen=True)
@@ -396,4 +412,4 @@ def _card(kind: CardKind, frame: Frame, placed: Placed) -> Card:
     # A row that nothing can be said of isn't printed.
     rows = [row for row in range(len(frame.rows)) if any((row, place) in known for place in columns)]
     cells = tuple(tuple(known.get((row, place)) for place in columns) for row in rows)
-    return Card(kind, tuple(frame.rows[row] for row in rows), frame.columns, cells)
+    return Card(kind, tuple(frame.rows[row] for row in rows), frame.columns, cells, frame.note)

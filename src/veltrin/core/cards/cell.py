@@ -97,11 +97,12 @@ Job = Callable[[], Placed]
 
 @dataclass(frozen=True)
 class Frame:
-    """A card before it is worked out: rows, columns, and the work in pieces that don't need each other."""
+    """A card before it is worked out: rows, columns, and the work in pieces that are free of each other."""
 
     rows: tuple[Row, ...]
     columns: tuple[Column, ...]
     jobs: tuple[Job, ...]
+    note: str = ""
 
 
 @dataclass(frozen=True)
