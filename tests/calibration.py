@@ -10,17 +10,15 @@ from concurrent.futures import ProcessPoolExecutor
 from pathlib import Path
 from typing import NamedTuple
 
-import numpy as np
-
+from tests.averages import M_S_PER_MPH, changed, even_wind, flown_as
 from tests.curves import drawn_curves
 from tests.reference.tables import rows
 from tests.situations import person
-from veltrin.core.air import CALM, Air, Wind
-from veltrin.core.flight import fly
+from veltrin.core.air import Air
 from veltrin.core.geometry import elevation
 from veltrin.core.hole import putts, strokes_from
 from veltrin.core.plan import plan_shot
-from veltrin.core.units import METRES_PER_YARD, rpm_to_rad_s
+from veltrin.core.units import METRES_PER_YARD
 from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.translate import question_in
 
@@ -29,7 +27,6 @@ FLAGS = (5.0, 10.0, 15.0, 20.0, 30.0, 40.0, 60.0, 80.0, 100.0, 125.0, 150.0, 175
 SUNK = {"fairway": 0.0, "rough": 0.6, "sand": 0.1}
 """How deep a ball lies, in balls, in what the published tables call these lies. Judgement."""
 
-M_S_PER_MPH = 0.44704
 WINDS_MPH = (-20, -10, 10, 20)
 
 
@@ -66,23 +63,12 @@ def _stroke_table(lie: str, told: list[StrokeRow]) -> str:
     return "\n".join(lines)
 
 
-def _flown(row: dict[str, str], wind: Wind = CALM, air: Air | None = None) -> tuple[float, float, float]:
-    """Carry (m), descent (deg), peak (m)."""
-    speed, up, rate = (
-        float(row["ball_mph"]) * M_S_PER_MPH,
-        math.radians(float(row["launch_deg"])),
-        rpm_to_rad_s(float(row["spin_rpm"])),
-    )
-    velocity = speed * np.array([[math.cos(up), 0.0, math.sin(up)]])
-    flown = fly(velocity, np.array([[0.0, -rate, 0.0]]), air or Air(20.0), wind)
-    return float(flown.landing[0, 0]), -math.degrees(elevation(flown.velocity)[0]), float(flown.apex_m[0])
-
-
 def _flight_table() -> str:
     titles = ("tour", "club", "fitted", "carry, m", "published", "off", "peak, m", "published", "off", "down")
     lines = ["| " + " | ".join((*titles, "published", "off")) + " |", "|---" * 12 + "|"]
     for row in rows("published_averages"):
-        carry, down, peak = _flown(row)
+        flown = flown_as(row)
+        carry, peak, down = flown.landing[0, 0], flown.apex_m[0], -math.degrees(elevation(flown.velocity)[0])
         wanted, high = (METRES_PER_YARD * float(row[name]) for name in ("carry_yd", "apex_yd"))
         lines.append(
             f"| {row['tour']} | {row['club']} | {row['fitted']} | {carry:.0f} | {wanted:.0f} | "
@@ -92,20 +78,15 @@ def _flight_table() -> str:
     return "\n".join(lines)
 
 
-EVEN_M, SMOOTH_M = 14.0, 1e-12
-"""A wind read at this height over ground as smooth as this is the same at all heights, within a fortieth."""
-
-
 def _wind_table() -> str:
     titles = ["| club | " + " | ".join(f"{mph:+d} mph" for mph in WINDS_MPH) + " | 1,500 m |"]
     lines = [*titles, "|---" * (len(WINDS_MPH) + 2) + "|"]
     for row in rows("published_averages"):
-        still = _flown(row)
         cells = []
         for mph in WINDS_MPH:
-            blown = _flown(row, Wind(mph * M_S_PER_MPH, 0.0, EVEN_M, SMOOTH_M))
-            cells.append(f"{100 * (blown[0] / still[0] - 1):+.0f} %, peak {100 * (blown[2] / still[2] - 1):+.0f} %")
-        thin = _flown(row, air=Air(20.0, 1500.0))[0] / still[0] - 1
+            carry, peak = changed(row, even_wind(mph * M_S_PER_MPH))
+            cells.append(f"{100 * carry:+.0f} %, peak {100 * peak:+.0f} %")
+        thin, _ = changed(row, air=Air(20.0, 1500.0))
         lines.append(f"| {row['tour']} {row['club']} | " + " | ".join(cells) + f" | {100 * thin:+.1f} % |")
     return "\n".join(lines)
 

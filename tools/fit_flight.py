@@ -17,6 +17,8 @@ from pathlib import Path
 import numpy as np
 from scipy.optimize import least_squares
 
+from veltrin.core.flight import aero
+
 ROWS = list(csv.DictReader((Path(__file__).parent.parent / "tests/reference/published_averages.csv").open()))
 RADIUS, MASS, GRAVITY = 0.04267 / 2, 0.04593, 9.80665
 DENSITY, VISCOSITY = 1.225 * 288.15 / 293.15, 1.81e-5
@@ -41,17 +43,18 @@ def column(name: str) -> np.ndarray:
     return np.array([float(r[name]) for r in ROWS])
 
 
-SPEED, UP, RATE = column("ball_mph") * 0.44704, np.radians(column("launch_deg")), column("spin_rpm") * math.pi / 30
+SPEED, UP, RATE = column("ball_mph") * MPH, np.radians(column("launch_deg")), column("spin_rpm") * math.pi / 30
 CARRY, DOWN, APEX = column("carry_yd") * 0.9144, column("descent_deg"), column("apex_yd") * 0.9144
 
 
 def law(p: np.ndarray, reynolds: np.ndarray, ratio: np.ndarray) -> tuple[np.ndarray, np.ndarray]:
     """Drag and lift, as aero.py has them."""
-    r = (np.clip(reynolds, 1.1e5, 2.8e5) - 1.8e5) / 1e5
-    slow = ((1.05e5 - np.clip(reynolds, 4e4, 1.05e5)) / 0.65e5) ** 3
+    r = (np.clip(reynolds, aero.REYNOLDS_LOW, aero.REYNOLDS_HIGH) - aero.REYNOLDS_MID) / 1e5
+    begins, ends = aero.CRISIS_BEGINS, aero.CRISIS_ENDS
+    slow = ((begins - np.clip(reynolds, ends, begins)) / (begins - ends)) ** 3
     drag = p[0] + p[1] * ratio / (p[2] + ratio)
     lift = p[3] * ratio / (p[4] + ratio) * (1 + p[5] * r)
-    return drag + (0.5 - drag) * slow, lift * (1 - 0.62 * slow)
+    return drag + (aero.SUBCRITICAL_DRAG - drag) * slow, lift * (1 - (1 - aero.SUBCRITICAL_LIFT) * slow)
 
 
 def fly(p: np.ndarray, rows: np.ndarray, wind: float = 0.0, thin: float = 1.0) -> np.ndarray:

@@ -56,7 +56,7 @@ def test_what_lies_worse_costs_more(chain: str, who: str) -> None:
 
 
 @pytest.mark.parametrize("lie", [("rough", 0.6), ("rough", 1.0), ("sand", 0.1), ("divot", 0.2)])
-def test_a_long_iron_is_struck_no_more_surely_than_a_wedge(lie: tuple[str, float]) -> None:
+def test_from_a_bad_lie_at_100_m_no_long_iron_leads(lie: tuple[str, float]) -> None:
     # Source: common practice: little loft never strikes cleaner in grass or a divot. Off sand a face with more of it
     # has less room before it is thin: there the club of the distance leads all the same.
     for who in ("scratch", "h9", "h18"):

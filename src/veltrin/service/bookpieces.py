@@ -28,6 +28,7 @@ from veltrin.service.contracts.exchange import (
 from veltrin.service.contracts.photographs import MOST_BYTES
 from veltrin.service.errors import DomainError
 from veltrin.service.longjson import read_json
+from veltrin.service.players import made_of
 
 BOOK, PICTURES = "book.json", "photographs/"
 MOST_FILES = 50_000
@@ -158,6 +159,11 @@ def _player(told: Any, where: tuple[int | str, ...]) -> PlayerRecord:
     for name in OF_PLAYER:
         if name != "kept":
             _each_once(".".join(map(str, (*where, name))), [row.id for row in getattr(made, name)])
+    try:
+        made_of(made.id, made, made.clubs)
+    except DomainError as error:
+        # What the rules of the job don't take, a club with loft for a putter, is refused like any wrong record.
+        raise DomainError(".".join(map(str, (*where, error.field))), error.problem, error.fix) from error
     return made
 
 

@@ -10,7 +10,6 @@ from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from typing import IO, Any
 
-from veltrin.core.errors import DomainError
 from veltrin.core.wanted import go_on
 from veltrin.service.bookpieces import Opened, opened_book
 from veltrin.service.contracts.exchange import (
@@ -38,7 +37,6 @@ from veltrin.store.repositories import players as player_rows
 from veltrin.store.repositories import settings as setting_rows
 from veltrin.store.repositories import shots as shot_rows
 from veltrin.store.repositories import stands as stand_rows
-from veltrin.store.repositories.players import StoredPlayer
 from veltrin.store.tables import (
     Base,
     BookingRow,
@@ -108,31 +106,20 @@ class _Reading:
 
     # Players, and what is theirs.
 
-    @staticmethod
-    def _stored(player_id: str, record: PlayerRecord) -> StoredPlayer:
-        return replace(
-            made_of(player_id, record, record.clubs),
+    def _player(self, record: PlayerRecord) -> None:
+        here = self.players[record.id]
+        if here.is_known:
+            return
+        stored = replace(
+            made_of(here.id, record, record.clubs),
             learns=record.learns,
             learns_from=record.learns_from,
             practice=record.practice,
             guardian=record.guardian,
             guardian_on=record.guardian_on,
         )
-
-    def check(self) -> None:
-        """Refuse what the rules of the job don't take, before anything is written or told: DomainError."""
-        for number, record in enumerate(self.book.players):
-            try:
-                self._stored(record.id, record)
-            except DomainError as error:
-                raise DomainError(f"players.{number}.{error.field}", error.problem, error.fix) from error
-
-    def _player(self, record: PlayerRecord) -> None:
-        here = self.players[record.id]
-        if here.is_known:
-            return
         with self.hidden.session() as session:
-            player_rows.save(session, self._stored(here.id, record))
+            player_rows.save(session, stored)
             for method_id, stand in record.stands.items():
                 stand_rows.save(session, here.id, method_id, stand)
 
@@ -168,7 +155,8 @@ class _Reading:
             if not found[one.id].is_known
         ]
 
-    def _shots(self, record: PlayerRecord, player_id: str) -> list[ShotRow]:
+    def _shots(self, record: PlayerRecord, player_id: str) -> list[tuple[int | None, ShotRow]]:
+        """Those that are new here, each with its number in the file."""
         with self.store.session() as session:
             known = {
                 (one.kept_at, one.call_id): one.id for one in shot_rows.load_all(session) if one.player_id == player_id
@@ -187,8 +175,7 @@ class _Reading:
                 **told.model_dump(exclude={"id", "request", "say"}),
             )
             made.append((told.id, row))
-        self._fresh_shots = [pair for pair in made if pair[0] is not None]
-        return [row for _, row in made]
+        return made
 
     def _bookings(self, record: PlayerRecord, player_id: str) -> Iterator[ReadStage]:
         found = self._resolve(BookingRow, [one.id for one in record.bookings], player_id, "player_id")
@@ -258,9 +245,9 @@ class _Reading:
             self.counts["practices"] += len(practices)
             yield from self._write(practices)
             yield from self._write(self._trials(record, here))
-            yield from self._write(self._shots(record, here))
-            for told, row in self._fresh_shots:
-                self.ids["shot"][str(told)] = Here(str(row.id), False)
+            shots = self._shots(record, here)
+            yield from self._write([row for _, row in shots])
+            self.ids["shot"] |= {str(told): Here(str(row.id), False) for told, row in shots if told is not None}
             yield from self._bookings(record, here)
             yield from self._write(self._scenes(record.scenes, here))
 
@@ -416,7 +403,6 @@ def read_by_stages(store: Store, file: IO[bytes]) -> Iterator[ReadStage]:
         reading = _Reading(store, opened, arrival)
         is_done = False
         try:
-            reading.check()
             reading.resolve_players()
             yield ReadStage(stage="reading", done=1, of=1)
             yield from reading.of_players()

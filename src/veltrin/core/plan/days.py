@@ -66,7 +66,7 @@ class CarriedOver:
 
 @dataclass(frozen=True)
 class DayPlan:
-    """One day: its plan, and its first call carried over to the other day (None where there is no call)."""
+    """One day: its plan, and its first call carried over to the other day (None where nothing is struck)."""
 
     day: Day
     question: Question

@@ -43,8 +43,8 @@ PICKED_RAD = math.radians(1.0)
 """How far a stroke comes down that picks; a putt doesn't, it stays half way between ground and thin. Judgement."""
 
 PICK_CLEAR_M = 0.003
-"""The same where a ball is picked, off sand and mud: with every club, so less loft is picked no more surely. Judgement.
-"""
+"""How far above sand or mud the edge passes where a ball is picked: with every club, so less loft is picked no more
+surely. Judgement."""
 
 USUAL_SOLE_M = 0.021
 """Sole that ploughs as DIG_PER_M says; a wider one moves more. Width of a short iron's: usual sets."""
