@@ -116,7 +116,8 @@ def test_stand_tall_needs_less_aim_than_the_stock_swing() -> None:
     clubs = [asked.player.club(club) for club in ("9-iron", "8-iron")]
     calls = {c.id: c for c in calls_of(asked, clubs, ("stand-tall", "stock-swing"))}
     for club in ("9-iron", "8-iron"):
-        assert abs(calls[f"{club}~stand-tall"].aim_rad) < abs(calls[f"{club}~stock-swing"].aim_rad)
+        tall, stock = (calls[f"{club}~{method}"] for method in ("stand-tall", "stock-swing"))
+        assert abs(tall.aim_rad - tall.trouble_rad) < abs(stock.aim_rad - stock.trouble_rad)
 
 
 def test_sit_low_is_wider_and_lower() -> None:

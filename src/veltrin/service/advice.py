@@ -15,7 +15,7 @@ from veltrin.core.plan import (
     Reading,
     Sensitive,
     Turn,
-    plan_stages,
+    plan_shot,
     sensitivity,
     what_if,
 )
@@ -156,7 +156,7 @@ def _who(player_id: str, name: str, plan: Plan, call_id: str) -> WhoRow:
 def who_can(store: Store, body: SensitivityRequest) -> WhoResponse:
     """The same shot for stored players: who can play the call, who can't, and what each would do.
 
-    The first stage of each plan answers that; more players than MOST_PLAYERS aren't asked.
+    Each is told the numbers of their own plan; more players than MOST_PLAYERS aren't asked.
     """
     call_id = body.call_id or ""
     players = list_players(store)
@@ -170,5 +170,5 @@ def who_can(store: Store, body: SensitivityRequest) -> WhoResponse:
             "kept_club_id": None,
         }
         request = body.request.model_copy(update=own)
-        rows.append(_who(player.id, player.name, next(plan_stages(question_of(store, request))), call_id))
+        rows.append(_who(player.id, player.name, plan_shot(question_of(store, request)), call_id))
     return WhoResponse(rows=rows, not_asked=max(len(players) - MOST_PLAYERS, 0))

@@ -7,9 +7,8 @@ from veltrin.core.plan import compare_schools
 from veltrin.service.contracts.methods import CatalogueOut, DisputeOut, SchoolsResponse, Stand
 from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.contracts.players import Hand, PlayerOut
-from veltrin.service.plan import find_asked
+from veltrin.service.plan import question_of
 from veltrin.service.players import find_stored, show_player
-from veltrin.service.translate import question_in
 from veltrin.service.translate_plan import method_out, schools_out
 from veltrin.service.turns import TURNS
 from veltrin.store.engine import Store
@@ -27,7 +26,7 @@ def catalogue(hand: Hand = "right") -> CatalogueOut:
 @TURNS.taken()
 def schools(store: Store | None, request: PlanRequest) -> SchoolsResponse:
     """Every method for one question, each with its best club. Pins and exclusions don't count here."""
-    return schools_out(compare_schools(question_in(request, find_asked(store, request).player)))
+    return schools_out(compare_schools(question_of(store, request)))
 
 
 def set_stand(store: Store, player_id: str, method_id: str, stand: Stand | None) -> PlayerOut:

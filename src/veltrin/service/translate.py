@@ -124,15 +124,19 @@ def question_in(
     )
 
 
+DOUBTS_OF_THE_LIE = (
+    ("fall", "fall_deg", rad(1.0)),
+    ("side", "side_deg", rad(1.0)),
+    ("sunk", "sunk", 1.0),
+    ("give", "give", 1.0),
+    ("density", "density", 1.0),
+)
+"""Readings of the lie whose doubt may be measured: in the core, in the contract, and the unit of the latter."""
+
+
 def doubts_in(doubts: DoubtsIn) -> tuple[tuple[str, float], ...]:
     """How far readings of the lie are off, as measured, in the core's units."""
-    told = (
-        ("fall", doubts.fall_deg, rad(1.0)),
-        ("side", doubts.side_deg, rad(1.0)),
-        ("sunk", doubts.sunk, 1.0),
-        ("give", doubts.give, 1.0),
-        ("density", doubts.density, 1.0),
-    )
+    told = ((name, getattr(doubts, field), unit) for name, field, unit in DOUBTS_OF_THE_LIE)
     return tuple((name, value * unit) for name, value, unit in told if value is not None)
 
 

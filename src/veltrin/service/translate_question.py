@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
+from types import MappingProxyType
 
-from veltrin.core.air import EXPOSURES, PEAK, Wind
+from veltrin.core.air import EXPOSURES, PEAK, Air, Wind
 from veltrin.core.ground import Lie, Slope
 from veltrin.core.plan import Question
-from veltrin.service.contracts.plan import LieIn, PlanRequest
+from veltrin.service.contracts.plan import DoubtsIn, LieIn, PlanRequest
 from veltrin.service.contracts.world import AirIn, WindIn
-from veltrin.service.translate import deg
+from veltrin.service.translate import DOUBTS_OF_THE_LIE, deg
 from veltrin.service.translate_line import line_out
 
 HAND_M = 2.0
@@ -31,7 +33,24 @@ def wind_out(wind: Wind) -> WindIn:
     )
 
 
-def lie_out(lie: Lie, slope: Slope) -> LieIn:
+def air_out(air: Air) -> AirIn:
+    """Air of the day, its pressure where it was given."""
+    pressure = None if air.pressure_pa is None else air.pressure_pa / 100.0
+    return AirIn(
+        temperature_c=air.temperature_c,
+        altitude_m=air.altitude_m,
+        humidity_pct=air.humidity_pct,
+        pressure_hpa=pressure,
+    )
+
+
+def doubts_out(doubts: Mapping[str, float]) -> DoubtsIn:
+    """How far readings of the lie are off, as measured, from the core's units."""
+    told = {field: doubts[name] / unit for name, field, unit in DOUBTS_OF_THE_LIE if name in doubts}
+    return DoubtsIn(**told)
+
+
+def lie_out(lie: Lie, slope: Slope, doubts: Mapping[str, float] = MappingProxyType({})) -> LieIn:
     """Slope and lie, as they would be read."""
     return LieIn(
         fall_deg=round(deg(slope.fall_rad), 2) + 0.0,
@@ -43,24 +62,30 @@ def lie_out(lie: Lie, slope: Slope) -> LieIn:
         density=lie.density,
         growth=lie.growth,
         give=lie.give,
+        sand_mm=round(1000 * lie.sand_m, 1),
+        lip_m=lie.lip_m,
+        lip_at_m=lie.lip_at_m,
+        doubts=doubts_out(doubts),
     )
 
 
 def request_out(player_id: str, question: Question) -> PlanRequest:
     """What a client would ask to get the same answer."""
-    landing, air = question.line.landing, question.air
+    landing, air, doubts = question.line.landing, question.air, dict(question.doubts)
     told = {
         "green_wet": landing.wet,
         "ground_firmness": None if landing.ground_firmness is None else round(landing.ground_firmness, 3),
     }
     return PlanRequest(
         player_id=player_id,
-        lie=lie_out(question.lie, question.slope),
+        lie=lie_out(question.lie, question.slope, doubts),
         line=line_out(question.line).model_copy(update=told),
-        air=AirIn(temperature_c=air.temperature_c, altitude_m=air.altitude_m, humidity_pct=air.humidity_pct),
-        wind=wind_out(question.wind),
+        air=air_out(air),
+        wind=wind_out(question.wind).model_copy(update={"doubt_m_s": doubts.get("wind")}),
         ball_c=None if question.ball_c == air.temperature_c else question.ball_c,
         layers=question.layers,
         rain=question.weather.rain,
         preferred=question.weather.preferred,
+        kept_club_id=question.kept_club_id,
+        mood=question.mood,
     )

@@ -14,10 +14,11 @@ from veltrin.core.methods import CATALOGUE, Method
 from veltrin.core.plan.answer import as_calls
 from veltrin.core.plan.candidates import Candidate, case_of, list_candidates, list_untold, targets_of
 from veltrin.core.plan.model import Call, FellOut, Question
-from veltrin.core.plan.planner import STRUCK_OFTEN, with_relief
+from veltrin.core.plan.planner import with_relief
 from veltrin.core.plan.play import World
 from veltrin.core.plan.prepared import prepare
 from veltrin.core.plan.rank import STAYS_WITHIN
+from veltrin.core.plan.ranking import STRUCK_OFTEN, all_struck
 from veltrin.core.plan.screen import make_batch, plain_calls, reasons_against, screen, world_of
 from veltrin.core.plan.solve import FULL_SWING, solve
 from veltrin.core.plan.strike import struck_calls
@@ -27,19 +28,25 @@ CLOSE_SHARE = 0.02
 """Where a full swing carries hardly further than what is asked, one club more is as good."""
 
 
-def calls_of(question: Question, clubs: Sequence[Club], methods: Sequence[str]) -> list[Call]:
-    """What these clubs do with these methods, fewest strokes first as the first screening judges them."""
+def calls_of(question: Question, clubs: Sequence[Club], methods: Sequence[str], most: int | None = None) -> list[Call]:
+    """What these clubs do with these methods, fewest strokes first, by as many strikes as in a plan.
+
+    `most`: just the best so many by the first screening.
+    """
     asked = [m for m in methods if m not in question.excluded]
     only = tuple(f"{club.id}~{method}" for club in clubs for method in asked)
-    shot = prepare(replace(question, only=only), list_candidates)
-    if not only or shot.found is None:
+    if not only:
         return []
-    return [call for call, _ in plain_calls(shot.question, shot.found, shot.world)]
+    return [call for call, _ in all_struck(prepare(replace(question, only=only), list_candidates), most)]
+
+
+TRIED = 3
+"""Of the clubs and ways that a cell may ask for so many are struck many times: the cheapest by the first screening."""
 
 
 def best_of(question: Question, clubs: Sequence[Club], methods: Sequence[str]) -> Cell | None:
     """The best of these clubs with these methods; None where none of them is a call here."""
-    calls = calls_of(question, clubs, methods)
+    calls = calls_of(question, clubs, methods, TRIED)
     # Who falls short covers another distance than the one that is asked for.
     there = [call for call in calls if call.finish == "there"] or calls
     return cell_of(there[0], there[1:], question) if there else None

@@ -2,9 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from functools import lru_cache
 
 import numpy as np
 
@@ -15,17 +13,16 @@ from veltrin.core.plan.answer import drawn_path
 from veltrin.core.plan.candidates import Candidate
 from veltrin.core.plan.model import Call, Question, Spread
 from veltrin.core.plan.play import play
-from veltrin.core.plan.prepared import Prepared, prepare
+from veltrin.core.plan.prepared import Prepared
+from veltrin.core.plan.ranking import ranking_of
 from veltrin.core.plan.scatter import spreads_of, strike_often
-from veltrin.core.plan.screen import plain_calls, screen
+from veltrin.core.plan.screen import screen
+from veltrin.core.plan.strike import Ranked
 from veltrin.core.plan.target import Targets
 from veltrin.core.sides import mirrored, renamed
 
-STRIKES = 200
 OFFERED = 6
-"""So many calls are struck many times and offered for what was read."""
-
-KEPT = 32
+"""So many calls are offered for what was read."""
 
 
 @dataclass(frozen=True)
@@ -47,52 +44,35 @@ class Cost:
         return self.read_strokes - self.best_strokes
 
 
-@dataclass(frozen=True)
-class _Ranked:
-    """The calls of a shot, the cheapest first, each with its candidate and what it costs."""
-
-    shot: Prepared
-    calls: tuple[tuple[Call, Candidate, float], ...]
-
-
-def _struck(shot: Prepared, pairs: Sequence[tuple[Call, Candidate]]) -> list[Spread]:
-    """Strokes, whatever they were made for, struck many times in this shot's world."""
+def _struck(shot: Prepared, call: Call, candidate: Candidate) -> Spread:
+    """A stroke, whatever it was made for, struck as often in this shot's world as a plan does."""
     known = None if shot.level is None else shot.level.loft_rad
-    tried = screen(shot.question, [candidate for _, candidate in pairs], shot.kept, known, shot.world)
-    aimed = Targets(
-        np.array([call.target.distance_m for call, _ in pairs]),
-        np.array([call.target.bearing_rad for call, _ in pairs]),
+    tried = screen(shot.question, [candidate], shot.kept, known, shot.world)
+    meant = Targets(
+        np.array([call.target.distance_m + call.past_m]), np.array([call.target.bearing_rad + call.trouble_rad])
     )
     struck = strike_often(
         tried.batch,
         shot.world,
-        (np.array([call.swing for call, _ in pairs]), np.array([call.aim_rad for call, _ in pairs])),
+        (np.array([call.swing]), np.array([call.aim_rad])),
         shot.question.player.scatter,
         (tried.scatter_factor, tried.strike_factor),
         tried.doubts,
-        aimed,
-        STRIKES,
+        meant,
     )
-    return spreads_of(struck, shot.question.hole, aimed)
+    (spread,) = spreads_of(struck, shot.question.hole, meant)
+    return spread
 
 
-@lru_cache(maxsize=KEPT)
-def _ranked(question: Question) -> _Ranked:
-    """Calls of a right-hander's shot: the best of the screening, struck many times."""
-    shot = prepare(question)
-    found = shot.found
-    if found is None or not len(found.good):
-        return _Ranked(shot, ())
-    order = found.good[np.argsort(found.score[found.good], kind="stable")][:OFFERED]
-    pairs = plain_calls(question, replace(found, good=order), shot.world)
-    costs = [spread.strokes for spread in _struck(shot, pairs)]
-    told = [(call, candidate, cost) for (call, candidate), cost in zip(pairs, costs, strict=True)]
-    return _Ranked(shot, tuple(sorted(told, key=lambda one: one[2])))
+def _offered(question: Question) -> Ranked:
+    """Calls of a right-hander's shot as its plan ranks them, the cheapest first."""
+    struck = [(call, candidate) for call, candidate in ranking_of(question).whole if call.spread is not None]
+    return sorted(struck, key=lambda pair: pair[0].strokes)[:OFFERED]
 
 
 def offered(question: Question) -> list[Call]:
     """Calls for a shot as it was read, the best first, for the player's own hand."""
-    calls = [call for call, _, _ in _ranked(right_handed(question)).calls]
+    calls = [call for call, _ in _offered(right_handed(question))]
     return [mirrored(call) for call in calls] if question.player.left_handed else calls
 
 
@@ -111,23 +91,22 @@ def cost_of(truth: Question, read: Values, call_id: str | None = None, land_m: f
     """
     turns = truth.player.left_handed
     own_id = renamed(call_id) if turns and call_id is not None else call_id
-    made = _ranked(right_handed(as_read(truth, read, land_m)))
-    there = _ranked(right_handed(truth))
-    if not there.calls:
+    here, there = right_handed(as_read(truth, read, land_m)), right_handed(truth)
+    best = next(iter(_offered(there)), None)
+    if best is None:
         raise DomainError("scene", "nothing of this bag can be played here.", "Take the next scene.")
-    chosen = next((one for one in made.calls if own_id is None or one[0].id == own_id), None)
+    chosen = next((one for one in _offered(here) if own_id is None or one[0].id == own_id), None)
     if chosen is None:
         raise DomainError("call_id", f"'{call_id}' is no call for what was read.", "Choose one of those offered.")
-    call, candidate, _ = chosen
-    (spread,) = _struck(there.shot, [(call, candidate)])
-    best, its, best_strokes = there.calls[0]
+    shot, call = ranking_of(there).shot, chosen[0]
+    spread = _struck(shot, *chosen)
     told = Cost(
         call,
-        best,
+        best[0],
         spread.strokes,
-        min(best_strokes, spread.strokes),
+        min(best[0].strokes, spread.strokes),
         np.asarray(spread.ends),
-        (_way(made.shot, call, candidate), _way(there.shot, best, its)),
+        (_way(ranking_of(here).shot, *chosen), _way(shot, *best)),
     )
     if not turns:
         return told
@@ -135,7 +114,7 @@ def cost_of(truth: Question, read: Values, call_id: str | None = None, land_m: f
     return replace(
         told,
         read_call=mirrored(call),
-        best_call=mirrored(best),
+        best_call=mirrored(best[0]),
         ends=told.ends * over[:2],
         ways=(told.ways[0] * over, told.ways[1] * over),
     )

@@ -7,6 +7,9 @@ feet, from memory. A handicap adds strokes; how many by distance is judgement af
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+from functools import lru_cache
+
 import numpy as np
 from numpy.typing import ArrayLike
 
@@ -62,9 +65,28 @@ SPEED_FT = 9.5
 proportion to half of what the green is faster than SPEED_FT. Judgement."""
 
 
+Table = tuple[Sequence[float], Sequence[float]]
+
+
 def _share(handicap: float) -> float:
     require("player.handicap", handicap, -6.0, 54.0, "strokes")
     return (handicap - TOUR_HANDICAP) / (BOGEY_HANDICAP - TOUR_HANDICAP)
+
+
+def _together(table: Table, extra: Table, share: float) -> tuple[Vec, Vec]:
+    """A table and its extra by share as one table: both are straight between their places, so their sum is."""
+    places = np.union1d(table[0], extra[0])
+    return places, np.asarray(np.interp(places, *table) + share * np.interp(places, *extra))
+
+
+@lru_cache(maxsize=64)
+def _for_putts(handicap: float) -> tuple[Vec, Vec]:
+    return _together((PUTT_FEET, PUTT_STROKES), PUTT_EXTRA, _share(handicap))
+
+
+@lru_cache(maxsize=256)
+def _off_green(lie: str, handicap: float) -> tuple[Vec, Vec]:
+    return _together((YARDS, STROKES[lie]), (EXTRA_YARDS, EXTRA[lie]), _share(handicap))
 
 
 def putts(
@@ -81,12 +103,10 @@ def putts(
     plays = 1.0 + TILT_PER_DEG * tilt_deg + ABOVE_PER_DEG * tilt_deg * np.maximum(above, 0.0)
     quick = 1.0 + 0.5 * max(speed_ft / SPEED_FT - 1.0, 0.0)
     feet = np.asarray(distance_m, float) / METRES_PER_FOOT * plays * quick
-    extra = np.interp(feet, *PUTT_EXTRA)
-    return np.asarray(np.interp(feet, PUTT_FEET, PUTT_STROKES) + _share(handicap) * extra)
+    return np.asarray(np.interp(feet, *_for_putts(handicap)))
 
 
 def strokes_from(lie: str, distance_m: ArrayLike, handicap: float) -> Vec:
     """Strokes to hole out from off the green: `lie` fairway, rough, sand or recovery; distance to the hole in m."""
     yards = np.asarray(distance_m, float) / METRES_PER_YARD
-    extra = np.interp(yards, EXTRA_YARDS, EXTRA[lie])
-    return np.asarray(np.interp(yards, YARDS, STROKES[lie]) + _share(handicap) * extra)
+    return np.asarray(np.interp(yards, *_off_green(lie, handicap)))

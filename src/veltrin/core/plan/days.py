@@ -16,8 +16,8 @@ from veltrin.core.plan.model import Call, LedgerRow, Odds, Plan, Question
 from veltrin.core.plan.odds import strike_odds
 from veltrin.core.plan.planner import plan_right_handed
 from veltrin.core.plan.play import Batch, Played, World, play
-from veltrin.core.plan.prepared import prepare
-from veltrin.core.plan.rank import grass_difficulty
+from veltrin.core.plan.rank import footing, grass_difficulty
+from veltrin.core.plan.ranking import ranking_of
 from veltrin.core.plan.screen import world_of
 from veltrin.core.plan.target import Targets
 from veltrin.core.sides import SidedName, Unsided, mirrored
@@ -105,22 +105,33 @@ def _day_strike(played: Played, targets: Targets, odds: Odds) -> DayStrike:
     )
 
 
-def _odds(batch: Batch, call: Call, scatter: Scatter, here: tuple[World, Played], there: tuple[World, Played]) -> Odds:
-    # The call's difficulty holds its own day's grass: swap it for the other's, as the screening takes it for the
-    # strike.
-    widened, now = (grass_difficulty(world.lie, played.contact.grass.way_m) for world, played in (here, there))
-    eased = call.difficulty * np.sqrt(now) / widened
+def _odds(
+    batch: Batch,
+    call: Call,
+    scatter: Scatter,
+    strike_factor: float,
+    here: tuple[World, Played],
+    there: tuple[World, Played],
+) -> Odds:
+    # The strike's difficulty holds its own day's grass and footing: swap them for the other day's.
+    swing = np.array([call.swing])
+    was, now = (
+        np.sqrt(grass_difficulty(world.lie, played.contact.grass.way_m))
+        * np.where(batch.asks("entry_m") > 0.0, 1.0, footing(world.lie, swing))
+        for world, played in (here, there)
+    )
     world, played = there
-    return strike_odds(batch, world.lie, played.contact, scatter, np.array([call.swing]), eased)[0]
+    return strike_odds(batch, world.lie, played.contact, scatter, swing, strike_factor * now / was)[0]
 
 
 def _carried(one: Question, other: Question, call: Call) -> CarriedOver | None:
     """The call on the other day; None where it is relief: nothing is struck."""
-    shot = prepare(one)
-    candidate = next((c for c in shot.only(call.id).candidates if c.id == call.id), None)
-    if candidate is None:
+    shot = ranking_of(one).shot
+    place = next((k for k, c in enumerate(shot.candidates) if c.id == call.id), None)
+    if place is None or shot.found is None:
         return None
-    batch = shot.batch([candidate])
+    batch = shot.found.batch.take(np.array([place]))
+    factor = float(shot.found.strike_factor[place])
     here, there = shot.world, world_of(other)
     dressed = replace(batch, able=one.player.able(other.layers))
     swing, aim = np.array([call.swing]), np.array([call.aim_rad])
@@ -138,7 +149,7 @@ def _carried(one: Question, other: Question, call: Call) -> CarriedOver | None:
     return CarriedOver(
         call.id,
         _day_strike(begin, targets, call.odds),
-        _day_strike(played, targets, _odds(dressed, call, scatter, (here, begin), (there, played))),
+        _day_strike(played, targets, _odds(dressed, call, scatter, factor, (here, begin), (there, played))),
         running_rows(steps, "finish there", DISTANCE_STEP_M),
     )
 

@@ -12,8 +12,8 @@ from veltrin.core.plan.candidates import parts_of
 from veltrin.core.plan.model import Call, Question
 from veltrin.core.plan.play import Batch, World
 from veltrin.core.plan.prepared import prepare
-from veltrin.core.plan.screen import Screened, plain_calls
-from veltrin.core.plan.strike import moved_calls
+from veltrin.core.plan.ranking import all_struck
+from veltrin.core.plan.screen import Screened
 
 
 @dataclass(frozen=True)
@@ -55,7 +55,7 @@ def one_call(question: Question, call_id: str) -> One | None:
     found, world = shot.found, shot.world
     if found is None:
         return None
-    pairs = moved_calls(shot.question, found, plain_calls(shot.question, found, world), world)
+    pairs = all_struck(shot)
     if not pairs:
         return None
     call, candidate = pairs[0]

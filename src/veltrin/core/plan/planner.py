@@ -15,14 +15,11 @@ from veltrin.core.plan.model import Call, FellOut, Plan, Question
 from veltrin.core.plan.play import World
 from veltrin.core.plan.prepared import Prepared, prepare
 from veltrin.core.plan.rank import STAYS_WITHIN
+from veltrin.core.plan.ranking import Ranking, all_struck, ranking_of
 from veltrin.core.plan.relief import RELIEF_ID, relief_call
-from veltrin.core.plan.screen import plain_calls
-from veltrin.core.plan.strike import Ranked, moved_calls, struck_calls
+from veltrin.core.plan.strike import Ranked
 from veltrin.core.plan.swap import swap_note
 from veltrin.core.plan.target import lies_badly
-
-STRUCK_OFTEN = 12
-"""How many of the best calls are struck many times."""
 
 WORTH_SHOWING = 0.3
 """A second call may cost so many strokes more than the first before it is no choice any more. Judgement."""
@@ -87,8 +84,9 @@ def care_for(question: Question) -> tuple[Note, ...]:
 
 
 class _SoFar(NamedTuple):
-    """What both stages of a plan share."""
+    """What both stages of a plan share; the question is the shot's, with what the page looks at."""
 
+    question: Question
     shot: Prepared
     care: tuple[Note, ...]
     fell_out: tuple[FellOut, ...]
@@ -96,8 +94,8 @@ class _SoFar(NamedTuple):
 
 def _plan_of(so_far: _SoFar, pairs: list[tuple[Call, Candidate]]) -> Plan:
     """Put ranked calls into a plan, those that are looked at drawn and explained."""
-    shot = so_far.shot
-    question, world = shot.question, shot.world
+    question, shot = so_far.question, so_far.shot
+    world = shot.world
     pairs = with_shown_first(question, pairs)
     calls = [call for call, _ in pairs]
     first = calls[0] if calls else None
@@ -152,10 +150,10 @@ def with_relief(question: Question, calls: list[Call], world: World) -> list[Cal
 def plan_in_stages(question: Question, *, only_last: bool = False) -> Iterator[Plan]:
     """Plan the shot for a right-hander: first the calls as they are screened, then with risk, from many strikes.
 
-    With `only` given, just those calls are worked out again and the second stage is left out: the fast answer while
-    dragging.
+    With `only` given, just those calls are worked out again, at once with risk: the fast answer while dragging.
     """
-    shot = prepare(question)
+    ranking = Ranking(prepare(question)) if question.only else ranking_of(question)
+    shot = ranking.shot
     care = care_for(question)
     found = shot.found
     if found is None:
@@ -166,16 +164,19 @@ def plan_in_stages(question: Question, *, only_last: bool = False) -> Iterator[P
         relief = relief_call(question, shot.world)
         yield Plan((relief,), relief.id, None, out, None, shot.kept, care)
         return
-    so_far = _SoFar(shot, care, (*shot.fell_out, *found.fell_out))
-    pairs = plain_calls(question, found, shot.world)
+    so_far = _SoFar(question, shot, care, (*shot.fell_out, *found.fell_out))
     if question.only:
-        pairs = moved_calls(question, found, pairs, shot.world)
-    has_risk = bool(pairs) and not question.only
-    if not (has_risk and only_last):
-        yield _plan_of(so_far, pairs)
-    if has_risk:
-        best = found.best(question.pinned, STRUCK_OFTEN, question.shown_id)
-        yield _plan_of(so_far, struck_calls(question, found, best, pairs, shot.world))
+        yield _plan_of(so_far, all_struck(shot))
+        return
+    if not (ranking.plain and only_last):
+        yield _plan_of(so_far, ranking.plain)
+    if ranking.plain:
+        yield _plan_of(so_far, ranking.struck(looked_at(question)))
+
+
+def looked_at(question: Question) -> tuple[str, ...]:
+    """Calls that stand on the page whatever they cost."""
+    return (*question.detail_for, *((question.shown_id,) if question.shown_id else ()))
 
 
 def plan_right_handed(question: Question) -> Plan:

@@ -19,7 +19,6 @@ from veltrin.core.plan.model import Call, Question
 from veltrin.core.plan.one import one_call
 from veltrin.core.plan.play import Batch, Miss, Played, World, nudge, play
 from veltrin.core.plan.rank import speed_scatter
-from veltrin.core.plan.scatter import spreads_of, strike_often
 from veltrin.core.plan.stock import STOCK_WORLD, stock_speeds
 from veltrin.core.plan.target import Targets
 from veltrin.core.sides import Sided, mirrored, renamed
@@ -27,7 +26,6 @@ from veltrin.core.strike import Change, club_arrays
 
 FASTER = 0.03
 TURNED_RAD = math.radians(1.0)
-STRIKES = 96
 LEAST_CARRY_M = 1.0
 """A ball that carries less is rolled: its finish tells how fast it was struck."""
 
@@ -82,10 +80,8 @@ def _expect_right_handed(question: Question, call_id: str) -> tuple[Call, Expect
     call, batch, world = one.call, one.batch, one.world
     swing, aim = np.array([call.swing]), np.array([call.aim_rad])
     target = Targets(np.array([call.target.distance_m]), np.array([call.target.bearing_rad]))
-    scatter_factor = (np.array([one.difficulty]), np.array([one.strike_difficulty]))
-    doubts = one.found.doubts.take(one.index)
-    struck = strike_often(batch, world, (swing, aim), question.player.scatter, scatter_factor, doubts, target, STRIKES)
-    rest = struck.rest[0]
+    assert call.spread is not None, "one call is struck many times"
+    ends = call.spread.ends
     expected = _told(batch, world, swing, aim, target)
     # What was learnt of the scatter must not come back as weight: learning compares with the model alone.
     steady = 1.0 if batch.learned is None else float(batch.learned.scatter[0])
@@ -93,12 +89,12 @@ def _expect_right_handed(question: Question, call_id: str) -> tuple[Call, Expect
     sd = speed_scatter(question.player.scatter, batch, swing)[0] * bare_hard
     return call, replace(
         expected,
-        along_sd_m=float(np.std(target.along(rest))),
-        across_sd_m=float(np.std(target.across(rest))),
+        along_sd_m=float(np.std(target.along(ends))),
+        across_sd_m=float(np.std(target.across(ends))),
         length_sd=_length_sd(sd, expected.carry_speed_exponent),
         side_sd_rad=math.hypot(question.player.scatter.face_rad * bare_hard, READ_AIM_RAD),
         distance_m=call.target.distance_m,
-        strokes=spreads_of(struck, question.hole, target)[0].strokes,
+        strokes=call.strokes,
     )
 
 

@@ -263,9 +263,9 @@ def outline_of(rest: Vec) -> Vec:
     return np.asarray(shapely.get_coordinates(shapely.convex_hull(shapely.multipoints(tight))))
 
 
-def told_bad(spreads: list[Spread]) -> list[Spread]:
-    """Tell each call's bad ones against the cheapest of them all."""
+def told_bad(spreads: list[Spread], cheapest: float | None = None) -> list[Spread]:
+    """Tell each call's bad ones against the cheapest of all (strokes); None: the cheapest of these."""
     if not spreads:
         return []
-    limit = min(s.strokes for s in spreads) + BAD_STROKES
+    limit = (min(s.strokes for s in spreads) if cheapest is None else cheapest) + BAD_STROKES
     return [replace(s, bad=float(NODES[1] @ np.mean(s.costs >= limit, axis=1))) for s in spreads]

@@ -5,15 +5,12 @@ from __future__ import annotations
 from collections import Counter
 from dataclasses import replace
 
-import numpy as np
-
 from veltrin.core.methods import CATALOGUE
 from veltrin.core.plan.answer import with_detail
-from veltrin.core.plan.candidates import list_candidates
-from veltrin.core.plan.model import FellOut, Question, SchoolRow, Schools
-from veltrin.core.plan.prepared import prepare
-from veltrin.core.plan.screen import plain_calls
-from veltrin.core.plan.strike import struck_calls
+from veltrin.core.plan.candidates import Candidate
+from veltrin.core.plan.model import Call, FellOut, Question, SchoolRow, Schools
+from veltrin.core.plan.ranking import ranking_of
+from veltrin.core.plan.strike import Ranked
 
 
 def _reason(method_id: str, fell_out: list[FellOut]) -> str:
@@ -28,19 +25,26 @@ def _reason(method_id: str, fell_out: list[FellOut]) -> str:
     raise AssertionError(f"{method_id} has neither a call nor a reason")
 
 
+def _of_each(ranked: Ranked) -> dict[str, tuple[Call, Candidate]]:
+    """The first call of each method that goes for the flag."""
+    first: dict[str, tuple[Call, Candidate]] = {}
+    for call, candidate in ranked:
+        if candidate.target.name == "flag":
+            first.setdefault(candidate.method.id, (call, candidate))
+    return first
+
+
 def compare_right_handed(question: Question) -> Schools:
     """Work out every method that can be played here with its best club; what the coach left out counts as well."""
     question = replace(question, excluded=frozenset(), pinned=frozenset(), only=())
-    shot = prepare(question, list_candidates)
-    fell_out, by_method = shot.fell_out, {}
-    found = shot.found
+    ranking = ranking_of(question)
+    shot, by_method = ranking.shot, {}
+    fell_out, found = shot.fell_out, shot.found
     if found is not None:
         fell_out = fell_out + found.fell_out
-        best: dict[str, int] = {}
-        for i in sorted(map(int, found.good), key=lambda i: float(found.score[i])):
-            best.setdefault(found.candidates[i].method.id, i)
-        ones = replace(found, good=np.array(sorted(best.values()), dtype=int))
-        pairs = struck_calls(question, ones, ones.good, plain_calls(question, ones, shot.world), shot.world)
+        screened = _of_each(ranking.plain)
+        # Of those that were struck the cheapest, whatever the first screening thought of them.
+        pairs = _of_each(ranking.struck([call.id for call, _ in screened.values()])).values()
         if pairs:
             told = with_detail([c for c, _ in pairs], shot.batch([c for _, c in pairs]), shot.world)
             by_method = {c.method_id: c for c in told}

@@ -10,14 +10,11 @@ from typing import NamedTuple
 import numpy as np
 
 from veltrin.core.errors import DomainError
-from veltrin.core.plan.candidates import targets_of
 from veltrin.core.plan.mirror import is_mirrored
 from veltrin.core.plan.model import Question
-from veltrin.core.plan.planner import plan_right_handed
 from veltrin.core.plan.play import play
-from veltrin.core.plan.prepared import Prepared, prepare
+from veltrin.core.plan.ranking import all_struck, ranking_of
 from veltrin.core.plan.readings import READINGS, Reading, doubt_of, reading_named
-from veltrin.core.plan.screen import Screened
 from veltrin.core.plan.target import Targets
 from veltrin.core.sides import mirrored, renamed
 
@@ -70,13 +67,6 @@ class Sensitive:
         return self.costs > WORTH_CHANGING
 
 
-class Moved(NamedTuple):
-    """How far past its target, and how far to the left of it, a call is meant to finish."""
-
-    past_m: float
-    trouble_rad: float
-
-
 class WhatIf(NamedTuple):
     """One value of a reading: where the same stroke would finish (m along the way to the target), and what the call
     would need and cost if it were made for it; None where it is no call any more.
@@ -88,39 +78,37 @@ class WhatIf(NamedTuple):
     strokes: float | None
 
 
-def _screened(shot: Prepared, moved: Moved | None = None) -> Screened | None:
-    """What the first screening makes of a shot, its targets moved."""
-    if moved is None or not shot.candidates:
-        return shot.found
-    targets = targets_of(shot.candidates, shot.question.line.land_m)
-    if targets.on_carry:
-        return shot.found
-    return shot.tried(
-        targets._replace(distance=targets.distance + moved.past_m, bearing=targets.bearing + moved.trouble_rad)
-    )
-
-
 class _Watched:
-    """A call held against its rivals while readings change."""
+    """A call held against its rivals while readings change.
+
+    What a call costs with the reading as it is comes from many strikes, as the page shows it; how that changes with
+    the reading comes from the screening, whose few even strokes tell a change better than its height.
+    """
 
     def __init__(self, question: Question, call_id: str | None) -> None:
         self.question = question
-        self.shot = prepare(question)
-        found = self.shot.found
-        if found is None or not len(found.good):
+        ranking = ranking_of(question)
+        self.shot = ranking.shot
+        pairs = ranking.struck(() if call_id is None else (call_id,))
+        struck = {call.id: call.score for call, _ in pairs if call.spread is not None}
+        if not struck:
             raise DomainError("call_id", "there is no call for this shot.", "Change the line or the lie.")
-        best = [found.candidates[i].id for i in found.good[np.argsort(found.score[found.good], kind="stable")]]
-        self.call_id = call_id or best[0]
-        self.ids = tuple(dict.fromkeys([self.call_id, *best[:RIVALS]]))
+        self.call_id = call_id or next(iter(struck))
+        self.ids = tuple(dict.fromkeys([self.call_id, *sorted(struck, key=lambda i: struck[i])[:RIVALS]]))
+        screened = self._scores(question)
+        self.more = {i: struck[i] - screened[i] for i in self.ids if i in struck and i in screened}
         self.base = self._keeping(question)[1]
 
-    def _keeping(self, question: Question) -> tuple[str | None, float]:
+    def _scores(self, question: Question) -> dict[str, float]:
         found = self.shot.only(*self.ids, question=question).found
-        scores = {} if found is None else {found.candidates[i].id: float(found.score[i]) for i in found.good}
-        if not scores:
+        return {} if found is None else {found.candidates[i].id: float(found.score[i]) for i in found.good}
+
+    def _keeping(self, question: Question) -> tuple[str | None, float]:
+        told = {i: score + self.more[i] for i, score in self._scores(question).items() if i in self.more}
+        if not told:
             return None, math.inf
-        best = min(scores, key=lambda i: scores[i])
-        return best, scores.get(self.call_id, math.inf) - scores[best]
+        best = min(told, key=lambda i: told[i])
+        return best, told.get(self.call_id, math.inf) - told[best]
 
     def turn(self, reading: Reading, value: float) -> Turn:
         """The best call with this value; the cost of keeping is told against what it costs already."""
@@ -186,12 +174,11 @@ def _flipped(row: Sensitive) -> Sensitive:
 
 
 def _what_if(question: Question, call_id: str, reading: Reading, values: Sequence[float]) -> list[WhatIf]:
-    shot = prepare(question)
-    # From the whole plan, with its risk: the curve goes through what the page shows.
-    call = next((c for c in plan_right_handed(question).calls if c.id == call_id), None)
+    ranking = ranking_of(question)
+    shot = ranking.shot
+    call = next((c for c, _ in ranking.struck((call_id,)) if c.id == call_id), None)
     if call is None:
         raise DomainError("call_id", f"'{call_id}' is no call for this shot.", "Choose a call from the plan.")
-    moved = Moved(call.past_m, call.trouble_rad)
     swing, aim = np.array([call.swing]), np.array([call.aim_rad])
     targets = Targets(np.ones(1), np.array([call.target.bearing_rad]))
     candidates = shot.only(call_id).candidates
@@ -199,14 +186,13 @@ def _what_if(question: Question, call_id: str, reading: Reading, values: Sequenc
     for value in values:
         asked = shot.only(call_id, question=reading.put(question, value))
         same = targets.along(play(asked.batch(candidates), asked.world, swing, aim).runs.rest)
-        made = _screened(asked, moved)
-        is_call = made is not None and bool(len(made.good))
+        made = next((c for c, _ in all_struck(asked)), None)
         points.append(
             WhatIf(
                 float(value),
                 float(same[0]),
-                float(made.solved.aim[0]) if made is not None and is_call else None,
-                float(made.strokes[0]) if made is not None and is_call else None,
+                None if made is None else made.aim_rad,
+                None if made is None else made.strokes,
             )
         )
     return points

@@ -14,9 +14,9 @@ from veltrin.core.plan.target import Targets, unit_vector
 from veltrin.core.run import run_out
 
 ACROSS = (-1.5, -1.0, -0.5, 0.5, 1.0, 1.5)
-ALONG = (-0.5, 0.5, 1.0, 1.5)
+ALONG = (0.0, -0.5, 0.5, 1.0, 1.5)
 CLOSER = (-0.25, 0.25)
-"""Finishes tried, in standard deviations of the scatter: along, across, then closer along."""
+"""Finishes tried, in standard deviations of the scatter: where it is meant and along, across, then closer along."""
 
 SAMPLE = 128
 """The first so many strikes are enough to find the place (a power of two: balanced, as the sequence is built); all of
@@ -57,22 +57,24 @@ def _sample(struck: Struck, targets: Targets) -> _Sample:
     )
 
 
-def _cost(sample: _Sample, world: World, hole: Hole, dx: Vec, dy: Vec) -> Vec:
-    """Mean cost of each call with its finish moved by (dx along, dy left), (n,) each.
+def _costs(sample: _Sample, world: World, hole: Hole, dx: Vec, dy: Vec) -> Vec:
+    """Mean cost of each call with its finish moved by (dx along, dy left), (k, n) each for k ways to move it.
 
-    The flights are turned and stretched, not flown again: for a few steps of the scatter that is near enough.
+    The flights are turned and stretched, not flown again: for a few steps of the scatter that is near enough. All ways
+    run out together: many short batches cost more than one long one.
     """
-    along, left = np.repeat(dx, sample.each), np.repeat(dy, sample.each)
-    distance = sample.targets.distance
+    ways = len(dx)
+    along, left = np.repeat(dx, sample.each, axis=1).ravel(), np.repeat(dy, sample.each, axis=1).ravel()
+    distance, bearing = np.tile(sample.targets.distance, ways), np.tile(sample.targets.bearing, ways)
     angle = np.arctan2(left, np.maximum(distance + along, 1.0))
     longer = np.hypot(distance + along, left) / distance
-    landing = turn_about_z(sample.landing, angle) * longer[:, None]
-    velocity = turn_about_z(sample.velocity, angle) * np.sqrt(longer)[:, None]
-    runs = run_out(landing, velocity, turn_about_z(sample.spin, angle), world.landing, workers=2)
-    bearing = sample.targets.bearing + angle
-    place = runs.rest[:, :2] + sample.shift[:, None] * unit_vector(bearing)
-    costs = hole.ends(place[:, 0], place[:, 1], sample.blocked).strokes
-    return np.asarray(costs.reshape(-1, sample.each).mean(axis=1))
+    landing = turn_about_z(np.tile(sample.landing, (ways, 1)), angle) * longer[:, None]
+    velocity = turn_about_z(np.tile(sample.velocity, (ways, 1)), angle) * np.sqrt(longer)[:, None]
+    spin = turn_about_z(np.tile(sample.spin, (ways, 1)), angle)
+    runs = run_out(landing, velocity, spin, world.landing, workers=2)
+    place = runs.rest[:, :2] + np.tile(sample.shift, ways)[:, None] * unit_vector(bearing + angle)
+    costs = hole.ends(place[:, 0], place[:, 1], np.tile(sample.blocked, ways)).strokes
+    return np.asarray(costs.reshape(ways, -1, sample.each).mean(axis=2))
 
 
 def better_targets(struck: Struck, world: World, hole: Hole, targets: Targets) -> tuple[Targets, Vec]:
@@ -85,16 +87,16 @@ def better_targets(struck: Struck, world: World, hole: Hole, targets: Targets) -
         np.minimum(np.maximum(measured.reshape(n, -1).std(axis=1), LEAST_STEP_M), most)
         for measured in (sample.targets.along(ends), sample.targets.across(ends))
     )
-    zero = np.zeros(n)
-    begin = least = _cost(sample, world, hole, zero, zero)
-    dx, dy = zero.copy(), zero.copy()
+    dx, dy, least, begin = np.zeros(n), np.zeros(n), np.full(n, np.inf), np.full(n, np.inf)
     for steps, width, is_across in ((ALONG, deep, False), (ACROSS, wide, True), (CLOSER, deep, False)):
-        base_x, base_y = dx.copy(), dy.copy()
-        for step in steps:
-            x, y = (base_x, base_y + step * width) if is_across else (base_x + step * width, base_y)
-            cost = _cost(sample, world, hole, x, y)
+        ways, moved_by = (len(steps), 1), np.outer(steps, width)
+        x, y = np.tile(dx, ways) + moved_by * (not is_across), np.tile(dy, ways) + moved_by * is_across
+        costs = _costs(sample, world, hole, x, y)
+        if steps is ALONG:
+            begin = costs[0]
+        for cost, at_x, at_y in zip(costs, x, y, strict=True):
             better = cost < least - 0.5 * WORTH_MOVING
-            least, dx, dy = np.where(better, cost, least), np.where(better, x, dx), np.where(better, y, dy)
+            least, dx, dy = np.where(better, cost, least), np.where(better, at_x, dx), np.where(better, at_y, dy)
     saved = begin - least
     keep = saved < WORTH_MOVING
     dx, dy = np.where(keep, 0.0, dx), np.where(keep, 0.0, dy)

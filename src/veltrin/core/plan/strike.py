@@ -10,26 +10,33 @@ from veltrin.core.geometry import Index, Vec
 from veltrin.core.plan.answer import as_calls
 from veltrin.core.plan.candidates import Candidate
 from veltrin.core.plan.model import MOODS, Call, Question
+from veltrin.core.plan.odds import strike_odds
 from veltrin.core.plan.play import World
 from veltrin.core.plan.rank import unknown_flight
-from veltrin.core.plan.scatter import STRIKES, Struck, spreads_of, strike_often, told_bad
+from veltrin.core.plan.scatter import Struck, spreads_of, strike_often, told_bad
 from veltrin.core.plan.screen import Screened, rank_key, reasons_against
-from veltrin.core.plan.shift import SAMPLE, better_targets
+from veltrin.core.plan.shift import better_targets
 from veltrin.core.plan.solve import solve
 from veltrin.core.plan.target import Targets
-
-MOVED_AT_MOST = 4
-"""For how many of them a better finish than the flag is looked for."""
 
 Ranked = list[tuple[Call, Candidate]]
 
 
 def struck_calls(
-    question: Question, found: Screened, struck: Index, pairs: Ranked, world: World, *, may_move: bool = True
+    question: Question,
+    found: Screened,
+    struck: Index,
+    pairs: Ranked,
+    world: World,
+    *,
+    may_move: bool = True,
+    cheapest: float | None = None,
 ) -> Ranked:
     """Strike the calls in `struck` many times, move their finish where that costs less, and rank all anew.
 
-    Without `may_move` the finish stays where it is meant: half the work where just the best of them is asked for.
+    Each call is worked out by itself: what it costs doesn't depend on which others are struck. `cheapest`: strokes
+    that bad strikes are told against; None: of the cheapest of these. Without `may_move` the finish stays where it is
+    meant: half the work where just the best of them is asked for.
     """
     if not len(struck):
         return pairs
@@ -39,19 +46,14 @@ def struck_calls(
     first = _strike(question, found, struck, meant, found.solved_at(struck), world)
     spreads = spreads_of(first, question.hole, meant)
     if may_move and question.line.land_m is None:
-        # One that goes for the flag has most to gain: what lies short of the trouble already is moved after those.
-        keys = [
-            (c.target.name != "flag" or c.finish == "short", s.strokes) for c, s in zip(calls, spreads, strict=True)
-        ]
-        leading = np.array(sorted(range(len(calls)), key=lambda k: keys[k])[:MOVED_AT_MOST])
-        moved, saved = better_targets(first.take(leading), world, question.hole, meant.take(leading))
+        moved, saved = better_targets(first, world, question.hole, meant)
         worth = np.flatnonzero(saved > 0.0)
-        places, better = struck[leading[worth]], moved.take(worth)
+        places, better = struck[worth], moved.take(worth)
         solved, anew = _solve_anew(question, found, places, better, world)
         if len(places):
             again = _strike(question, found, places, better, solved, world)
             for k, call, spread in zip(
-                leading[worth], anew, spreads_of(again, question.hole, found.targets.take(places)), strict=True
+                worth, anew, spreads_of(again, question.hole, found.targets.take(places)), strict=True
             ):
                 if call is not None and spread.strokes < spreads[k].strokes:
                     calls[k], spreads[k] = call, spread
@@ -60,7 +62,7 @@ def struck_calls(
     lofts = np.array([call.delivered_loft_rad for call in calls])
     rolls = np.array([found.candidates[i].method.rolls for i in struck])
     flights = unknown_flight(lofts, rolls, found.known_loft)
-    for call, spread, flight in zip(calls, told_bad(spreads), map(float, flights), strict=True):
+    for call, spread, flight in zip(calls, told_bad(spreads, cheapest), map(float, flights), strict=True):
         done[call.id] = replace(
             call,
             spread=spread,
@@ -73,22 +75,6 @@ def struck_calls(
     return sorted(ranked, key=lambda p: rank_key(p[0]))
 
 
-def moved_calls(question: Question, found: Screened, pairs: Ranked, world: World) -> Ranked:
-    """The same calls with their finish where the whole plan would move it: a few strikes tell, none are kept."""
-    if question.line.land_m is not None or not len(found.good):
-        return pairs
-    meant = found.targets.take(found.good)
-    few = _strike(question, found, found.good, meant, found.solved_at(found.good), world, SAMPLE)
-    moved, saved = better_targets(few, world, question.hole, meant)
-    worth = np.flatnonzero(saved > 0.0)
-    _, anew = _solve_anew(question, found, found.good[worth], moved.take(worth), world)
-    by_id = {call.id: call for call in anew if call is not None}
-    return [
-        (replace(by_id[call.id], pinned=call.pinned) if call.id in by_id else call, candidate)
-        for call, candidate in pairs
-    ]
-
-
 def _strike(
     question: Question,
     found: Screened,
@@ -96,11 +82,10 @@ def _strike(
     meant: Targets,
     solved: tuple[Vec, Vec],
     world: World,
-    strikes: int = STRIKES,
 ) -> Struck:
     part, scatter_factor = found.batch.take(places), (found.scatter_factor[places], found.strike_factor[places])
     doubts = found.doubts.take(places)
-    return strike_often(part, world, solved, question.player.scatter, scatter_factor, doubts, meant, strikes)
+    return strike_often(part, world, solved, question.player.scatter, scatter_factor, doubts, meant)
 
 
 def _solve_anew(
@@ -112,10 +97,18 @@ def _solve_anew(
     part = found.batch.take(places)
     solved = solve(part, world, meant)
     candidates = [found.candidates[i] for i in places]
-    reasons = reasons_against(candidates, solved, [found.odds[i] for i in places], question)
+    odds = strike_odds(
+        part,
+        question.lie,
+        solved.played.contact,
+        question.player.scatter,
+        solved.swing,
+        found.strike_factor[places],
+    )
+    reasons = reasons_against(candidates, solved, odds, question)
     at = np.flatnonzero([reason is None for reason in reasons])
     calls: list[Call | None] = [None] * len(places)
-    judged = [found.judged(i) for i in places[at]]
+    judged = [found.judged(places[j])._replace(odds=odds[j]) for j in at]
     for j, call in zip(at, as_calls(at, candidates, part, world, solved, meant, judged), strict=True):
         calls[j] = call
     return (solved.swing, solved.aim), calls

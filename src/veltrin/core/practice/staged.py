@@ -19,8 +19,7 @@ from veltrin.core.plan.odds import even_normals, strike_odds
 from veltrin.core.plan.one import One
 from veltrin.core.plan.play import Played, play
 from veltrin.core.plan.prepared import Prepared, prepare
-from veltrin.core.plan.screen import plain_calls
-from veltrin.core.plan.strike import struck_calls
+from veltrin.core.plan.ranking import all_struck
 from veltrin.core.practice.drill import Station, Tape
 from veltrin.core.run import Landing
 from veltrin.core.run.terrain import usual_edges, usual_width
@@ -70,13 +69,10 @@ def _clubs(player: Player, station: Station) -> tuple[Club, ...]:
 
 
 def _best(shot: Prepared) -> tuple[Call, int] | None:
-    found = shot.found
-    if found is None or not len(found.good):
+    ranked = all_struck(shot, TRIED)
+    if not ranked:
         return None
-    best = np.array(sorted(map(int, found.good), key=lambda i: float(found.score[i]))[:TRIED])
-    pairs = plain_calls(shot.question, found, shot.world)
-    ranked = struck_calls(shot.question, found, best, pairs, shot.world)
-    call, candidate = next(pair for pair in ranked if pair[0].spread is not None)
+    call, candidate = ranked[0]
     return call, next(k for k, c in enumerate(shot.candidates) if c.id == candidate.id)
 
 
