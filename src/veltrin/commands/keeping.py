@@ -6,7 +6,7 @@ from pathlib import Path
 
 import click
 
-from veltrin.commands.shared import DATA_DIR, opened, opened_at, settings_of, told
+from veltrin.commands.shared import DATA_DIR, opened, opened_at, renewed, settings_of, told
 from veltrin.service import copies
 from veltrin.service import move as moving
 from veltrin.service.errors import DomainError
@@ -47,7 +47,8 @@ def migrate(role: str | None, data_dir: Path | None) -> None:
     """Bring the database up to date, as its owner (VELTRIN_OWNER_URL where another role serves)."""
     settings = settings_of(data_dir)
     with told():
-        opened_at(settings.owner_place).close()
+        with opened(settings) as store:
+            renewed(store)
         if role is not None:
             grant(settings.owner_place, role)
     click.echo("The database is of this version." + ("" if role is None else f" {role} may serve it."))

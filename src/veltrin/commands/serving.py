@@ -20,7 +20,7 @@ from veltrin.api.asking import config_of, server_of
 from veltrin.api.guard import LOOPBACK_HOSTS, Guard
 from veltrin.api.watch import UNWATCHED, Watched, to_lines
 from veltrin.api.workers import Worker, copying
-from veltrin.commands.shared import DATA_DIR, PORT, settings_of, told
+from veltrin.commands.shared import DATA_DIR, PORT, renewed, settings_of, told
 from veltrin.demo import put_demo
 from veltrin.devices.mast import StandInMast
 from veltrin.devices.monitor import StandInMonitor
@@ -122,6 +122,7 @@ def serve(
     is_file = settings.database_url is None
     with told(), hold(settings.database) if is_file else contextlib.nullcontext():
         store = open_store(settings.place)
+        renewed(store)
         asks = None
         if host not in LOOPBACK_HOSTS:
             if not has_coaches(store):

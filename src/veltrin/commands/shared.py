@@ -8,7 +8,9 @@ from pathlib import Path
 
 import click
 
+from veltrin.core.counted import counted
 from veltrin.service.errors import DomainError
+from veltrin.service.renew import renew, to_renew
 from veltrin.service.store import Store, open_store
 from veltrin.settings import Settings
 
@@ -34,6 +36,16 @@ def opened_at(place: Path | str) -> Store:
     """Open the store, or say in words why not."""
     with told():
         return open_store(place)
+
+
+def renewed(store: Store) -> None:
+    """Work out anew what booked shots teach, where older laws planned them; say how far it is."""
+    of = to_renew(store)
+    if not of:
+        return
+    click.echo(f"The laws of the model have changed: {counted(of, 'booked shot')} to be held against them.")
+    with click.progressbar(length=of, label="Booked shots") as bar:
+        renew(store, lambda done, _: bar.update(done - bar.pos))
 
 
 @contextlib.contextmanager

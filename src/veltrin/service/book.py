@@ -10,7 +10,6 @@ import numpy as np
 from sqlalchemy.orm import Session
 
 from veltrin.core.hole import KIND_LIST
-from veltrin.core.learn import FAILED, BookedStrike, Meant, Told, is_far_off, lesson, told
 from veltrin.core.methods import slope_word
 from veltrin.core.units import RAD_S_PER_RPM
 from veltrin.service.book_read import booking_out
@@ -19,6 +18,7 @@ from veltrin.service.contracts.book import (
     BookingOut,
 )
 from veltrin.service.errors import ConflictError, DomainError, NotFoundError
+from veltrin.service.evidence import hold_against
 from veltrin.service.joining import call_of, join, struck_words, wants
 from veltrin.service.kept import QUESTION, opened
 from veltrin.service.planned import Planned, planned_shot, planned_stock
@@ -89,51 +89,12 @@ def _ended(planned: Planned, total: float | None, left: float | None, holed: boo
     return KIND_LIST[int(ends.kind[0])].name, float(ends.strokes[0])
 
 
-def _direction(body: BookingIn, total: float | None, left: float | None) -> float | None:
-    """Direction, left positive: of the landing where it was seen, else of the finish."""
-    if body.carry_m is not None and body.carry_m > 0.5 and body.carry_side_m is not None:
-        return math.atan2(-body.carry_side_m, body.carry_m)
-    if total is not None and total > 0.5 and left is not None and body.carry_m is None:
-        return math.atan2(left, total)
-    return None
-
-
-def _lesson(planned: Planned, body: BookingIn, total: float | None, left: float | None) -> Told:
-    """What it says for learning: nothing where the strike failed."""
-    if FAILED & set(body.misses):
-        return Told(None, None, None)
-    e = planned.expected
-    meant = Meant(
-        e.bare_carry_m, e.bare_total_m, e.bare_side_rad, e.bare_ball_speed_m_s, e.bare_spin_rad_s,
-        e.length_sd, e.side_sd_rad, e.carry_speed_exponent, e.face_direction_gain, e.slid,
-    )  # fmt: skip
-    spin = body.measured.spin_rpm
-    struck = BookedStrike(
-        carry_m=body.carry_m,
-        side_rad=_direction(body, total, left),
-        total_m=None if body.holed else total,
-        ball_speed_m_s=body.measured.ball_speed_m_s,
-        spin_rad_s=None if spin is None else spin * RAD_S_PER_RPM,
-    )
-    return told(meant, struck)
-
-
-def _value(one: tuple[float, float] | None) -> tuple[float | None, float | None]:
-    kept = lesson(one)
-    return (None, None) if kept is None else (kept[0], kept[1] ** -2)
-
-
 def made_booking(booking_id: str, planned: Planned, body: BookingIn) -> BookingRow:
     """A booking to be stored: what was meant, what was seen, what it says for learning."""
     expected, measured = planned.expected, body.measured
     total, left = _finish(planned, body)
     end_kind, after = _ended(planned, total, left, body.holed)
-    says = _lesson(planned, body, total, left)
-    far = is_far_off(says)
-    (speed_y, speed_w), (friction_y, friction_w), (face_y, face_w) = (
-        _value(one) for one in (says.speed, says.friction, says.face)
-    )
-    return BookingRow(
+    booking = BookingRow(
         id=booking_id,
         player_id=body.player_id,
         booked_at=body.booked_at or datetime.now(UTC),
@@ -147,14 +108,8 @@ def made_booking(booking_id: str, planned: Planned, body: BookingIn) -> BookingR
         method_id=planned.method_id,
         call_id=planned.call_id,
         target_m=expected.distance_m,
-        expected_carry_m=expected.carry_m,
-        expected_total_m=expected.total_m,
-        expected_side_m=expected.side_m,
-        along_sd_m=expected.along_sd_m,
-        across_sd_m=expected.across_sd_m,
         trial_id=body.trial_id,
         arm=body.arm,
-        strokes=expected.strokes,
         carry_m=body.carry_m,
         carry_side_m=None if body.carry_side_m is None else 0.0 - body.carry_side_m,
         total_m=total,
@@ -173,15 +128,10 @@ def made_booking(booking_id: str, planned: Planned, body: BookingIn) -> BookingR
         holed=body.holed,
         putts=body.putts,
         chipped_again=body.chipped_again,
-        counts=not far,
-        far_off=far,
-        speed_y=speed_y,
-        speed_w=speed_w,
-        friction_y=friction_y,
-        friction_w=friction_w,
-        face_y=face_y,
-        face_w=face_w,
     )
+    booking.far_off = hold_against(booking, expected)
+    booking.counts = not booking.far_off
+    return booking
 
 
 def _rad(degrees: float | None) -> float | None:

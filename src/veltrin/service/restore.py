@@ -28,6 +28,7 @@ from veltrin.service.here import Here, derived_id, derived_slug, image_of, numbe
 from veltrin.service.kept import FORMS, QUESTION, SETTINGS, own_question
 from veltrin.service.pictures import Darkroom, darkroom
 from veltrin.service.players import made_of
+from veltrin.service.renew import renew_own
 from veltrin.store.engine import Store
 from veltrin.store.repositories import arrivals
 from veltrin.store.repositories import book as book_rows
@@ -415,6 +416,11 @@ def read_by_stages(store: Store, file: IO[bytes]) -> Iterator[ReadStage]:
             if not is_done:
                 with store.session() as session:
                     arrivals.drop(session, arrival)
+        # What an older Veltrin wrote teaches by the laws of this one.
+        done = 0
+        for more in renew_own(store):
+            done += more
+            yield ReadStage(stage="writing", done=done, of=max(merged.bookings, done))
         yield ReadStage(stage="done", done=1, of=1, merged=merged)
 
 

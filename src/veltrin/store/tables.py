@@ -451,7 +451,8 @@ class BookingRow(Owned, Base):
 
     The id is given by whoever books it, so that sending it twice books it once. `*_y`, `*_w`: value and weight (1/sd^2)
     for learning (see core.learn.habits). `question_id`: the question it was planned by, kept once. `seq`: its number
-    among the player's, never given twice. `practice_id`, `drill_id`, `part`, `station`, `hit`: of a practice session.
+    among the player's, never given twice. `law`: the laws by which it was held against its plan. `practice_id`,
+    `drill_id`, `part`, `station`, `hit`: of a practice session.
     """
 
     __tablename__ = "bookings"
@@ -469,7 +470,7 @@ class BookingRow(Owned, Base):
         Index(
             "bookings_for_learning",
             *("player_id", "counts", "family", "cover", "method_id", "booked_at"),
-            *("speed_y", "speed_w", "friction_y", "friction_w", "face_y", "face_w", "coach_id", "seq"),
+            *("speed_y", "speed_w", "friction_y", "friction_w", "face_y", "face_w", "coach_id", "seq", "law"),
         ),
     )
 
@@ -522,6 +523,7 @@ class BookingRow(Owned, Base):
     friction_w: Mapped[float | None]
     face_y: Mapped[float | None]
     face_w: Mapped[float | None]
+    law: Mapped[int] = mapped_column(default=1)
     practice_id: Mapped[str | None] = mapped_column(String(36))
     drill_id: Mapped[str | None] = mapped_column(String(40))
     part: Mapped[int | None]

@@ -178,6 +178,7 @@ class BookingRecord(Contract):
     friction_w: float | None = within(WEIGHT)
     face_y: float | None = within(TOLD)
     face_w: float | None = within(WEIGHT)
+    law: int = Field(1, ge=0, le=MOST_LAWS, description="The laws by which it was held against its plan.")
     practice_id: BookingId | None = None
     drill_id: str | None = Field(None, max_length=40)
     part: int | None = Field(None, ge=0, le=99)

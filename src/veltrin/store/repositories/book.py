@@ -104,6 +104,37 @@ def set_last_number(session: Session, player_id: str, last: int) -> None:
     session.execute(update(PlayerRow).where(PlayerRow.id == player_id).values(book_seq=last))
 
 
+def of_other_laws(session: Session, law: int) -> list[str]:
+    """Shots with a question that were held against the plans of older laws, each player's in their order."""
+    row = BookingRow
+    asked = select(row.id).where(row.question_id.is_not(None), row.law < law, row.law > 0)
+    return list(session.scalars(asked.order_by(row.player_id, row.seq)))
+
+
+def with_questions(session: Session, booking_ids: Sequence[str]) -> list[tuple[BookingRow, str]]:
+    """These shots in their order, each with its question."""
+    row = BookingRow
+    asked = select(row, QuestionRow.body).join(QuestionRow, QuestionRow.id == row.question_id)
+    found = session.execute(asked.where(row.id.in_(booking_ids)).order_by(row.player_id, row.seq))
+    return [(booking, body) for booking, body in found]
+
+
+EVIDENCE = (
+    "expected_carry_m", "expected_total_m", "expected_side_m", "along_sd_m", "across_sd_m", "strokes",
+    "speed_y", "speed_w", "friction_y", "friction_w", "face_y", "face_w", "law",
+)  # fmt: skip
+"""What a shot was held against, and what it teaches by that."""
+
+
+def rewrite(session: Session, bookings: Sequence[BookingRow]) -> None:
+    """Write anew what shots were held against; what the coach said of them meanwhile stays."""
+    for one in bookings:
+        told = {name: getattr(one, name) for name in EVIDENCE}
+        session.execute(update(BookingRow).where(BookingRow.id == one.id).values(**told))
+    for player_id in {one.player_id for one in bookings}:
+        _edited(session, player_id)
+
+
 def load(session: Session, booking_id: str) -> BookingRow | None:
     """One, or None."""
     return session.get(BookingRow, booking_id)

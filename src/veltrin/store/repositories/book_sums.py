@@ -11,6 +11,7 @@ from sqlalchemy import ColumnElement, Row, Select, func, select
 from sqlalchemy.orm import Session
 
 from veltrin.core.kit import Quantity
+from veltrin.core.law import LAW
 from veltrin.core.learn import Cell
 from veltrin.store.dialect import read_one_state
 from veltrin.store.tables import BookingRow, PlayerRow
@@ -35,7 +36,8 @@ class Sums:
 def sums(session: Session, player_id: str, since: datetime | None = None, known: Sums | None = None) -> Sums:
     """Sums by cell of all shots that count, for learning. With `known` only what was booked since is read.
 
-    One read of one state: what is booked meanwhile is neither in the number nor in the sums.
+    Shots that were held against the plans of other laws teach nothing: what the laws changed is not the player's. One
+    read of one state: what is booked meanwhile is neither in the number nor in the sums.
     """
     row = BookingRow
     read_one_state(session)
@@ -50,7 +52,7 @@ def sums(session: Session, player_id: str, since: datetime | None = None, known:
         columns += [func.sum(w), func.sum(w * y), func.sum(w * y * y)]
     asked: Select[*tuple[Any, ...]] = (
         select(row.family, row.cover, row.method_id, *columns)
-        .where(row.player_id == player_id, row.counts.is_(True))
+        .where(row.player_id == player_id, row.counts.is_(True), row.law == LAW)
         .group_by(row.family, row.cover, row.method_id)
     )
     if since is not None:

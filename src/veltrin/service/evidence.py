@@ -1,0 +1,56 @@
+"""What a booked shot says for learning: its difference from what the model expected of it, by the laws of today."""
+
+from __future__ import annotations
+
+import math
+
+from veltrin.core.law import LAW
+from veltrin.core.learn import FAILED, BookedStrike, Meant, Told, is_far_off, lesson, told
+from veltrin.core.plan.predict import Expected
+from veltrin.store.tables import BookingRow
+
+
+def _direction(row: BookingRow) -> float | None:
+    """Direction, left positive: of the landing where it was seen, else of the finish."""
+    if row.carry_m is not None and row.carry_m > 0.5 and row.carry_side_m is not None:
+        return math.atan2(row.carry_side_m, row.carry_m)
+    if row.total_m is not None and row.total_m > 0.5 and row.side_m is not None and row.carry_m is None:
+        return math.atan2(row.side_m, row.total_m)
+    return None
+
+
+def _told(row: BookingRow, e: Expected) -> Told:
+    """Nothing where the strike failed."""
+    if FAILED & set(row.fault.split(",")):
+        return Told(None, None, None)
+    meant = Meant(
+        e.bare_carry_m, e.bare_total_m, e.bare_side_rad, e.bare_ball_speed_m_s, e.bare_spin_rad_s,
+        e.length_sd, e.side_sd_rad, e.carry_speed_exponent, e.face_direction_gain, e.slid,
+    )  # fmt: skip
+    struck = BookedStrike(
+        carry_m=row.carry_m,
+        side_rad=_direction(row),
+        total_m=None if row.holed else row.total_m,
+        ball_speed_m_s=row.ball_speed_m_s,
+        spin_rad_s=row.spin_rad_s,
+    )
+    return told(meant, struck)
+
+
+def _value(one: tuple[float, float] | None) -> tuple[float | None, float | None]:
+    kept = lesson(one)
+    return (None, None) if kept is None else (kept[0], kept[1] ** -2)
+
+
+def hold_against(row: BookingRow, expected: Expected) -> bool:
+    """Write down what was expected of a booked shot, and what it teaches by that; whether it is far off."""
+    row.expected_carry_m, row.expected_total_m = expected.carry_m, expected.total_m
+    row.expected_side_m = expected.side_m
+    row.along_sd_m, row.across_sd_m = expected.along_sd_m, expected.across_sd_m
+    row.strokes = expected.strokes
+    says = _told(row, expected)
+    row.speed_y, row.speed_w = _value(says.speed)
+    row.friction_y, row.friction_w = _value(says.friction)
+    row.face_y, row.face_w = _value(says.face)
+    row.law = LAW
+    return is_far_off(says)
