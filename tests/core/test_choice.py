@@ -26,6 +26,7 @@ from veltrin.core.plan.scatter import NODES, Struck, spreads_of, strike_often, t
 from veltrin.core.plan.screen import screen, world_of
 from veltrin.core.plan.target import Targets, escapes, favourite_m
 from veltrin.core.run import SURFACES, Landing
+from veltrin.core.sides import OTHER
 
 SAND_IN_FRONT = box("sand", 8, 15.5, -6, 6)
 LITTLE_GREEN = (16.0, 36.0, 18.0)
@@ -76,9 +77,8 @@ def test_a_left_hander_in_the_mirrored_world_gets_the_mirrored_answer() -> None:
         player=replace(right.player, left_handed=True),
         line=replace(right.line, areas=mirrored, obstacles=things),
     )
-    swap = {"left": "right", "right": "left"}
     r, m = plan_shot(right), plan_shot(left)
-    assert [(c.club_id, c.method_id, swap.get(c.target.name, c.target.name)) for c in r.calls] == [
+    assert [(c.club_id, c.method_id, OTHER.get(c.target.name, c.target.name)) for c in r.calls] == [
         (c.club_id, c.method_id, c.target.name) for c in m.calls
     ]
     assert [c.strokes for c in r.calls] == [c.strokes for c in m.calls]
@@ -131,7 +131,7 @@ def test_a_flag_near_the_bunker_with_little_green_asks_for_most_loft_one_at_the_
     far = first(plan_shot(ask(31, LITTLE_GREEN, SAND_IN_FRONT)))
     assert loft(near) > loft(far)
     assert loft(near) == 58
-    assert near.descent_rad > far.descent_rad - 0.02
+    assert near.descent_rad > far.descent_rad - 0.05
     assert near.run_m < far.run_m
 
 

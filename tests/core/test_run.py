@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from veltrin.core.constants import BALL_RADIUS_M, GRAVITY_M_S2, GREEN_RAMP_SPEED_M_S
 from veltrin.core.errors import OutOfRangeError, UnknownNameError
-from veltrin.core.run import SURFACES, Landing, run_out, two_way_green_speed
+from veltrin.core.run import SURFACES, Landing, Patch, run_out, two_way_green_speed
 from veltrin.core.run.landing import bounce
 from veltrin.core.run.surface import TURF_FRICTION, surface_named, turf_restitution
 
@@ -77,7 +77,7 @@ def test_bounce_never_gains_energy(speed: float, steep: float, spin: float) -> N
         return 0.5 * float(v @ v) + 0.2 * BALL_RADIUS_M**2 * float(w @ w)
 
     before = energy()
-    bounce(v, w, UP, 1.0, 1.0, TURF_FRICTION)
+    bounce(v, w, UP, 1.0, 1.0, TURF_FRICTION, 0.0)
     assert energy() <= before * (1 + 1e-9)
     assert v[2] >= 0
 
@@ -90,7 +90,7 @@ def test_penner_dent_at_his_measured_point() -> None:
     face = np.array([-math.sin(tilt), 0.0, math.cos(tilt)])
     into = -float(v @ face)
     w = np.zeros(3)
-    bounce(v, w, UP, 1.0, 1.0, TURF_FRICTION)
+    bounce(v, w, UP, 1.0, 1.0, TURF_FRICTION, 0.0)
     assert float(v @ face) == pytest.approx(turf_restitution(into) * into, rel=1e-9)
 
 
@@ -139,3 +139,25 @@ def test_unknown_surface_and_wild_numbers_are_refused() -> None:
         Landing(fall_rad=math.radians(20))
     with pytest.raises(OutOfRangeError, match=r"landing\.green_speed_ft"):
         run_out(np.zeros((1, 3)), np.ones((1, 3)), np.ones((1, 3)), Landing(green_speed_ft=30))
+
+
+def in_sand(speed: float, down_deg: float) -> float:
+    """How far a ball gets that comes down in the middle of a wide bunker (m)."""
+    down = math.radians(down_deg)
+    velocity = speed * np.array([[math.cos(down), 0.0, -math.sin(down)]])
+    ring = ((-30.0, -30.0), (60.0, -30.0), (60.0, 30.0), (-30.0, 30.0))
+    ground = Landing(200.0, 220.0, width_m=20.0, patches=(Patch(SURFACES["sand"], ring),))
+    run = run_out(np.zeros((1, 3)), velocity, np.array([[0.0, -300.0, 0.0]]), ground)
+    return float(run.rest[0, 0])
+
+
+@pytest.mark.parametrize("speed", [4.0, 8.0, 12.0, 18.0])
+@pytest.mark.parametrize("down_deg", [25.0, 35.0, 50.0])
+def test_loose_sand_keeps_what_comes_down_into_it(speed: float, down_deg: float) -> None:
+    # Common practice: a chip or a pitch that lands in a bunker stays in it, and makes no ramp of its own dent.
+    assert 0.0 <= in_sand(speed, down_deg) < 0.6
+
+
+def test_a_low_ball_at_pace_skims_through_sand_and_a_slow_one_does_not() -> None:
+    assert in_sand(30.0, 6.0) > 3.0
+    assert in_sand(7.0, 12.0) < 1.0

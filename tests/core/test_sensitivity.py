@@ -85,7 +85,12 @@ def test_inside_its_range_a_call_holds_and_outside_it_does_not(rows) -> None:
             assert (edge - row.value) * sign >= -1e-9
             checked += 1
     assert checked >= 1
-    changed = next(r for r in rows.values() if r.changes)
+
+
+def test_where_a_reading_is_far_off_the_whole_plan_there_agrees() -> None:
+    wide = tuple((name, math.radians(6.0)) for name in ("fall", "side", "tilt"))
+    told = sensitivity(replace(LINE, doubts=(*wide, ("flag", 6.0), ("firmness", 0.4))))
+    changed = next(r for r in told if r.changes)
     turn = max((changed.low, changed.high), key=lambda t: t.keeping_costs)
     # The full plan at that value agrees that another call is better than the present first one.
     there = plan_shot(changed.reading.put(LINE, turn.value))

@@ -44,7 +44,7 @@ Thing = TypeVar("Thing")
 Mirror = Callable[[Any, Any], Any]
 """From a value and what it belongs to, its mirror image."""
 
-OTHER = {"left": "right", "right": "left"}
+OTHER = {"left": "right", "right": "left", "past-left": "past-right", "past-right": "past-left"}
 
 
 def renamed(name: str) -> str:

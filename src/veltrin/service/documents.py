@@ -10,7 +10,7 @@ from veltrin.core.glossary import GLOSSARY
 from veltrin.core.ground import BALL_M
 from veltrin.core.hole import KINDS, OBSTACLES
 from veltrin.core.methods import CATALOGUE, DISPUTES, HAND_WORDS, Method, in_general
-from veltrin.core.plan import READINGS
+from veltrin.core.plan import READINGS, TARGET_WORDS
 from veltrin.core.plan.rank import STAYS_WITHIN
 from veltrin.core.practice import ALWAYS, DRILLS, SCORE_WORDS, Drill
 from veltrin.core.quantity import QUANTITIES
@@ -110,6 +110,7 @@ def _house() -> dict[str, object]:
         },
         "areas": {kind.name: kind.words for kind in KINDS.values()},
         "obstacles": {kind.name: kind.words for kind in OBSTACLES.values()},
+        "targets": TARGET_WORDS,
         "firmness": FIRMNESS,
         "usual_green": {
             "front_m": USUAL_FRONT_M,

@@ -4,10 +4,9 @@ from __future__ import annotations
 
 from veltrin.core.ground import COVERS
 from veltrin.core.methods import CATALOGUE
+from veltrin.core.plan import TARGET_WORDS
 from veltrin.core.practice import DRILLS
 from veltrin.service.contracts.plan import CallOut
-
-WAYS_OUT = {"left": "out to the left", "right": "out to the right", "back": "out backwards", "lay-up": "laid up"}
 
 
 def summary_of(call: CallOut) -> str:
@@ -15,7 +14,7 @@ def summary_of(call: CallOut) -> str:
     off = call.aim_deg - call.target.bearing_deg
     side = "right" if off > 0 else "left"
     turn = "" if abs(off) < 0.25 else f"{abs(off):.1f}° {side}"
-    way_out = WAYS_OUT.get(call.target.name)
+    way_out = TARGET_WORDS.get(call.target.name)
     if way_out is None:
         aim = f"aim {turn or 'at the flag'}"
     else:

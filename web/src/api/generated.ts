@@ -2387,6 +2387,12 @@ export interface components {
             id: string;
             /** Launch Rad */
             launch_rad: number | null;
+            /**
+             * Law
+             * @description The laws by which it was held against its plan.
+             * @default 1
+             */
+            law: number;
             /** Method Id */
             method_id: string;
             /** Note */
@@ -2628,7 +2634,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "flag" | "left" | "right" | "back" | "lay-up" | "short" | "relief";
+            target: "flag" | "left" | "right" | "back" | "past-left" | "past-right" | "past-flag" | "lay-up" | "short" | "relief";
             /** Total M */
             total_m: number;
         };
@@ -5500,6 +5506,11 @@ export interface components {
              * @description Fewest bad ones among calls within 0.25 stroke of the best.
              */
             safe_id: string | null;
+            /**
+             * Safe Words
+             * @description What it is called: safe, or what is left to say where all fail often.
+             */
+            safe_words: string;
             /** Second Id */
             second_id: string | null;
             swap: components["schemas"]["SwapOut"] | null;
@@ -7821,7 +7832,7 @@ export interface components {
              * Name
              * @enum {string}
              */
-            name: "flag" | "left" | "right" | "back" | "lay-up" | "short" | "relief";
+            name: "flag" | "left" | "right" | "back" | "past-left" | "past-right" | "past-flag" | "lay-up" | "short" | "relief";
             /** X M */
             x_m: number;
             /** Y M */

@@ -61,14 +61,8 @@ export function nameIn(plan: PlanResponse): (id: string) => string {
   }
 }
 
-export const OUT_WORDS = {
-  left: 'out to the left',
-  right: 'out to the right',
-  back: 'out backwards',
-  'lay-up': 'laid up',
-  short: 'laid up short of the trouble',
-  relief: 'one stroke',
-} as const
+/** What a finish elsewhere than at the flag is called. */
+export const OUT_WORDS: Record<Exclude<Call['target']['name'], 'flag'>, string> = house.targets
 
 /** Take your medicine, in numbers: what going for the flag costs or gains against the best way out. */
 export function medicineWords(plan: PlanResponse): string | null {

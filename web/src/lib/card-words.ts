@@ -1,4 +1,5 @@
 import type { Card, CardCell } from '../api/client'
+import { OUT_WORDS } from './advice'
 import { shortClub } from './short-club'
 import { distance, scaleOf, show, small, trim, YARD, type Units } from './units'
 
@@ -87,14 +88,7 @@ const PLAIN_METHODS = new Set(['stock-swing', 'kept-club', 'flier-stock'])
 const methodWords = (cell: CardCell) =>
   PLAIN_METHODS.has(cell.method_id) ? '' : cell.method_name.toLowerCase()
 
-const MEDICINE: Partial<Record<CardCell['target'], string>> = {
-  left: 'out to the left',
-  right: 'out to the right',
-  back: 'out backwards',
-  'lay-up': 'lay up',
-  short: 'short of it',
-  relief: 'take relief',
-}
+const MEDICINE: Partial<Record<CardCell['target'], string>> = { ...OUT_WORDS, relief: 'take relief' }
 
 /** A cell in lines: the first is the answer, the rest how. */
 export function cellLines(kind: Card['kind'], cell: CardCell, units: Units): string[] {

@@ -123,6 +123,7 @@ export function samplePlan(calls: Call[], changes: Partial<PlanResponse> = {}): 
     first_id: calls[0]?.id ?? null,
     second_id: calls[1]?.id ?? null,
     safe_id: null,
+    safe_words: 'safe',
     direct_id: null,
     escape_id: null,
     has_risk: true,

@@ -33,12 +33,36 @@ class Ends(NamedTuple):
     leave_m: Vec
 
 
+class Screen(NamedTuple):
+    """A box that stands on the ground (m), and how near behind it a ball can't be played over it."""
+
+    x0: float
+    x1: float
+    y0: float
+    y1: float
+    reach_m: float
+
+    def hides(self, x: Vec, y: Vec, flag_m: float) -> Mask:
+        """Whether balls at (x, y), (n,), lie close behind it, as seen on the way to the flag."""
+        dx, dy = flag_m - x, -y
+        enter, leave = np.zeros(len(x)), np.ones(len(x))
+        for place, step, low, high in ((x, dx, self.x0, self.x1), (y, dy, self.y0, self.y1)):
+            still = np.abs(step) < 1e-9
+            safe = np.where(still, 1.0, step)
+            one, other = (low - place) / safe, (high - place) / safe
+            within = still & (place > low) & (place < high)
+            enter = np.where(still, np.where(within, enter, 2.0), np.maximum(enter, np.minimum(one, other)))
+            leave = np.where(still, leave, np.minimum(leave, np.maximum(one, other)))
+        return np.asarray((enter < leave) & (enter * np.hypot(dx, dy) < self.reach_m))
+
+
 @dataclass(frozen=True)
 class Hole:
     """Flag, green and areas, bottom first, with the player's handicap. `home`: the kind of ground the ball lies in.
 
     `stuck_strokes`: what a ball costs that has hardly moved out of a bad lie: it lies as it lay, so relief at best.
-    `start_strokes`: what the ball costs from where it lies now; a ball out of bounds goes back there.
+    `screens`: what stands about; from close behind it nobody plays to the flag. `start_strokes`: what the ball costs
+    from where it lies now; a ball out of bounds goes back there.
     """
 
     flag_m: float
@@ -48,6 +72,7 @@ class Hole:
     home: Area | None = None
     stuck_strokes: float = 0.0
     around: AreaKind = KINDS["fairway"]
+    screens: tuple[Screen, ...] = ()
 
     @cached_property
     def start_kind(self) -> AreaKind:
@@ -96,9 +121,12 @@ class Hole:
                 strokes[wet] = self._dropped(area, x[wet], y[wet])
         if self.stuck_strokes > 0.0:
             strokes = np.where(np.hypot(x, y) < STUCK_M, np.maximum(strokes, self.stuck_strokes), strokes)
-        if struck is not None and struck.any():
-            away = np.hypot(x[struck] - self.flag_m, y[struck])
-            strokes[struck] = np.maximum(strokes[struck], strokes_from("recovery", away, self.handicap))
+        held = np.zeros(len(x), dtype=bool) if struck is None else struck.copy()
+        for screen in self.screens:
+            held |= screen.hides(x, y, self.flag_m)
+        if held.any():
+            away = np.hypot(x[held] - self.flag_m, y[held])
+            strokes[held] = np.maximum(strokes[held], strokes_from("recovery", away, self.handicap))
         return Ends(kinds, strokes, np.hypot(x - self.flag_m, y))
 
     def _cost(self, kind: AreaKind, x: Vec, y: Vec) -> Vec:

@@ -11,6 +11,7 @@ import numpy as np
 
 from veltrin.core.checks import look_up
 from veltrin.core.errors import DomainError
+from veltrin.core.hole.hole import Screen
 from veltrin.core.quantity import within
 from veltrin.core.run import SURFACES, Landing, Patch, Ring
 from veltrin.core.sides import End
@@ -96,10 +97,20 @@ class Obstacle:
         return Patch(SURFACES["rough"], self.footprint, is_solid=True)
 
     @property
+    def is_across(self) -> bool:
+        """Whether it stands across the line."""
+        return self.right_m < ON_LINE_M and self.left_m > -ON_LINE_M
+
+    @property
+    def screen(self) -> Screen | None:
+        """What it hides from balls that lie behind it; None where it is passed under."""
+        reach = self.high_m / math.tan(STEEP_RAD)
+        return Screen(self.at_m, self.at_m + self.deep_m, self.right_m, self.left_m, reach) if self.on_ground else None
+
+    @property
     def is_steep(self) -> bool:
         """Whether it stands across the line so near and high that only a way round or a high ball is left."""
-        on_line = self.right_m < ON_LINE_M and self.left_m > -ON_LINE_M
-        return on_line and math.atan2(self.high_m, self.at_m) > STEEP_RAD
+        return self.is_across and math.atan2(self.high_m, self.at_m) > STEEP_RAD
 
 
 def walls_of(obstacles: Sequence[Obstacle], ground: Landing) -> tuple[Wall, ...]:

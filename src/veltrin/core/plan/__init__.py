@@ -28,11 +28,12 @@ from veltrin.core.plan.readings import READINGS, Reading, ReadingName
 from veltrin.core.plan.scatter import outline_of
 from veltrin.core.plan.sensitivity import Sensitive, Turn, WhatIf, sensitivity, what_if
 from veltrin.core.plan.stock import stock_speeds
-from veltrin.core.plan.target import TargetName
+from veltrin.core.plan.target import TARGET_WORDS, TargetName
 
 __all__ = [
     "MOODS",
     "READINGS",
+    "TARGET_WORDS",
     "Call",
     "CarriedOver",
     "DayPlan",

@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from veltrin.core.ground import Slope, slope_along
+from veltrin.core.ground import LIP_ROLLED_M, Slope, slope_along
 from veltrin.core.ground.slope import MAX_SLOPE_RAD
 from veltrin.core.kit import Club
 from veltrin.core.methods import CATALOGUE, Case, Method
@@ -110,12 +110,16 @@ def list_escapes(question: Question, kept_club_id: str | None) -> list[Candidate
     asked = {target for _, _, target in map(parts_of, question.only) if target}
     if question.line.land_m is not None or (question.only and not asked):
         return []
-    bad = is_bad(question.lie, any(o.is_steep for o in question.line.obstacles))
+    behind_lip = question.lie.lip_m > LIP_ROLLED_M
+    bad = is_bad(question.lie, behind_lip or any(o.is_steep for o in question.line.obstacles))
     found = []
-    for target in escapes(question.hole, question.player, sideways=bad):
+    for target in escapes(
+        question.hole, question.player, question.line.obstacles, sideways=bad, is_behind_lip=behind_lip
+    ):
         felt = turned(question, target)
         if felt is not None and (not asked or target.name in asked):
-            keep, _ = _list_for(felt, kept_club_id, target, tells=False, sensible=_digs_out if bad else _lays_up)
+            sensible = _digs_out if bad and not target.is_past else _lays_up
+            keep, _ = _list_for(felt, kept_club_id, target, tells=False, sensible=sensible)
             found += keep
     return found
 

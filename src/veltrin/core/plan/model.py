@@ -106,7 +106,10 @@ class Question:
         """What balls that end somewhere still cost this player."""
         landing = self.line.landing
         around = kind_named(landing.surround.name)
-        hole = Hole(self.line.flag_m, landing, self.line.areas, self.player.handicap, self.home, around=around)
+        screens = tuple(o.screen for o in self.line.obstacles if o.screen is not None)
+        hole = Hole(
+            self.line.flag_m, landing, self.line.areas, self.player.handicap, self.home, around=around, screens=screens
+        )
         is_bad = lies_badly(self.lie)
         return replace(hole, stuck_strokes=relief_strokes(hole)[0]) if is_bad else hole
 
@@ -395,6 +398,7 @@ class Plan:
     kept_club_id: str | None
     care: tuple[Note, ...] = ()
     safe_id: SidedName | None = None
+    safe_words: str = ""
     direct_id: SidedName | None = None
     escape_id: SidedName | None = None
     harder: Harder | None = None

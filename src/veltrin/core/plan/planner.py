@@ -36,12 +36,25 @@ def _looks_alike(one: Call, other: Call) -> bool:
     )
 
 
+LEAST_SHOWN_CLEAN = 0.5
+"""A second call fails no more often than every other time, where the first doesn't. Judgement."""
+
+
 def _second(calls: list[Call]) -> Call | None:
-    """Pick the best call that goes about it another way: club against set-up, else other school, else next."""
+    """Pick the best call that goes about it another way: club against set-up, else other school, else next.
+
+    None where nothing that was struck as often as the first comes near it: a call that nobody should play is no choice.
+    """
     first = calls[0]
-    unlike = [c for c in calls[1:] if not _looks_alike(first, c)]
-    # Another way is worth showing where it costs little more; else the next best one.
-    others = [c for c in unlike if c.score <= first.score + WORTH_SHOWING] or unlike[:1]
+    least = min(first.odds.clean, LEAST_SHOWN_CLEAN)
+    others = [
+        c
+        for c in calls[1:]
+        if (c.spread is None) == (first.spread is None)
+        and c.score <= first.score + WORTH_SHOWING
+        and c.odds.clean >= least
+        and not _looks_alike(first, c)
+    ]
     for differs in (lambda c: c.way != first.way, lambda c: c.school != first.school, lambda c: True):
         for call in others:
             if differs(call):
@@ -51,6 +64,9 @@ def _second(calls: list[Call]) -> Call | None:
 
 SAFE_WITHIN = 0.25
 """A safe call may cost so many strokes more than the best. Common practice would call it a quarter of a shot."""
+
+FAILS_AT_MOST = 1.0 / 3.0
+"""What fails more often is not called safe, however much worse the rest is. Judgement."""
 
 AS_SAFE = 0.02
 """Bad ones are as good as equally many within this share: 400 strikes don't tell it closer."""
@@ -65,6 +81,14 @@ def _safe(calls: list[Call]) -> Call | None:
     cheap = [(c, s) for c, s in told if s.strokes <= limit]
     fewest = min(s.bad for _, s in cheap) + AS_SAFE
     return min((p for p in cheap if p[1].bad <= fewest), key=lambda p: p[1].strokes)[0]
+
+
+def safe_words(call: Call) -> str:
+    """What the call with the fewest bad ones is called: safe is not said of what fails in more than a third."""
+    return SAFE if 1.0 - call.odds.clean <= FAILS_AT_MOST else BAD_LOT
+
+
+SAFE, BAD_LOT = "safe", "best of a bad lot"
 
 
 def _best_of(calls: list[Call], *, is_direct: bool) -> Call | None:
@@ -121,6 +145,7 @@ def _plan_of(so_far: _SoFar, pairs: list[tuple[Call, Candidate]]) -> Plan:
         kept_club_id=shot.kept,
         care=so_far.care,
         safe_id=_id(safe),
+        safe_words="" if safe is None else safe_words(safe),
         direct_id=_id(direct) if escape else None,
         escape_id=_id(escape),
         harder=None if question.only else harder_note(shot, stock),

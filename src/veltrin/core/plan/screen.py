@@ -21,6 +21,8 @@ from veltrin.core.plan.odds import strike_odds
 from veltrin.core.plan.play import Batch, LearnedArrays, World, stack_changes
 from veltrin.core.plan.rank import (
     FAILED_SHARE,
+    SKULLED_SHARE,
+    STUCK_ON_SHARE,
     Doubts,
     club_difficulty,
     footing,
@@ -259,11 +261,15 @@ def screen(
         part, meant, doubted = batch.take(good), targets.take(good), doubts.take(good)
         struck = (solved.swing[good], solved.aim[good], solved.played.runs.rest[good])
         found = typical(part, world, hole, struck, scatter, scatter_factor[good], doubted, meant)
-        fail = np.array([1.0 - odds[i].clean for i in good])
-        halfway = FAILED_SHARE * meant.along(solved.played.runs.rest[good])
-        left = hole.ends(halfway * np.cos(meant.bearing), halfway * np.sin(meant.bearing)).strokes
+        heavy, thin = (np.array([getattr(odds[i], name) for i in good]) for name in ("heavy", "thin"))
+        splashes = part.asks("entry_m") > 0.0
+        way = meant.along(solved.played.runs.rest[good])
+        left = np.zeros(len(good))
+        for fails, share in ((heavy, STUCK_ON_SHARE), (thin, SKULLED_SHARE)):
+            ends = np.where(splashes, share, FAILED_SHARE) * way
+            left += fails * hole.ends(ends * np.cos(meant.bearing), ends * np.sin(meant.bearing)).strokes
         leave[good] = found.leave
-        strokes[good] = 1.0 + (1.0 - fail) * found.strokes + fail * left
+        strokes[good] = 1.0 + (1.0 - heavy - thin) * found.strokes + left
         worth = strokes <= strokes.min() + SHORT_WITHIN
         good = good[(worth | ~solved.short)[good]]
     is_call = set(map(int, good))

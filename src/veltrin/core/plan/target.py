@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Annotated, Literal, NamedTuple
 
@@ -10,12 +11,27 @@ import numpy as np
 
 from veltrin.core.geometry import Index, Mask, Vec
 from veltrin.core.ground import Lie
-from veltrin.core.hole import KIND_LIST, KINDS, Area, Hole
+from veltrin.core.hole import KIND_LIST, KINDS, Area, Hole, Obstacle
 from veltrin.core.kit import Player
 from veltrin.core.run import SURFACES
 from veltrin.core.sides import Side, Sided, Unsided
 
-TargetName = Literal["flag", "left", "right", "back", "lay-up", "short", "relief"]
+TargetName = Literal[
+    "flag", "left", "right", "back", "past-left", "past-right", "past-flag", "lay-up", "short", "relief"
+]  # fmt: skip
+
+TARGET_WORDS: dict[TargetName, str] = {
+    "left": "out to the left",
+    "right": "out to the right",
+    "back": "out backwards",
+    "past-left": "past it on the left",
+    "past-right": "past it on the right",
+    "past-flag": "over it, past the flag",
+    "lay-up": "laid up",
+    "short": "laid up short of the trouble",
+    "relief": "one stroke",
+}
+"""What a finish elsewhere than at the flag is called. Declared here alone."""
 
 
 @dataclass(frozen=True)
@@ -35,6 +51,11 @@ class Target:
     def is_sideways(self) -> bool:
         """Whether it is a way out to the side or back."""
         return self.name in ("left", "right", "back")
+
+    @property
+    def is_past(self) -> bool:
+        """Whether it leads past what stands in the way: any club may do, a low one most likely."""
+        return self.name in ("past-left", "past-right")
 
     @property
     def bearing_rad(self) -> Sided:
@@ -139,12 +160,20 @@ def favourite_m(player: Player) -> float:
     return min(swung, key=lambda c: abs(c.loft_rad - FAVOURITE_LOFT_RAD)).stock_carry_m if swung else 0.0
 
 
-def escapes(hole: Hole, player: Player, *, sideways: bool = True) -> list[Target]:
+def escapes(
+    hole: Hole,
+    player: Player,
+    obstacles: Sequence[Obstacle] = (),
+    *,
+    sideways: bool = True,
+    is_behind_lip: bool = False,
+) -> list[Target]:
     """Where else than at the flag a ball may sensibly finish.
 
     From a bad lie (`sideways`) the WAYS_KEPT best places to the sides and behind, and the player's favourite distance.
-    With trouble on the way the last good ground before it and the favourite distance. None else: as far as it goes
-    towards the flag is the flag's own call.
+    With trouble on the way the last good ground before it and the favourite distance. Where something stands across
+    the line, past it on either side; where it, or a lip (`is_behind_lip`), asks for height near the flag, over it and
+    past the flag. None else: as far as it goes towards the flag is the flag's own call.
     """
     found: dict[TargetName, Target] = {}
     for name, bearing in WAYS_OUT if sideways else ():
@@ -154,7 +183,62 @@ def escapes(hole: Hole, player: Player, *, sideways: bool = True) -> list[Target
     best = sorted(found.values(), key=lambda target: _left(hole, target))[:WAYS_KEPT]
     short = _short_of_trouble(hole)
     lay_up = _lay_up(hole, player) if sideways or short else None
-    return [*best, *(target for target in (lay_up, short) if target)]
+    across = [o for o in obstacles if o.is_across]
+    past = [_past(hole, obstacles, name, sign) for name, sign in PAST_IT] if across else []
+    over = _past_flag(hole) if is_behind_lip or any(o.is_steep for o in across) else None
+    return [*best, *(target for target in (lay_up, short, *past, over) if target)]
+
+
+PAST_IT: tuple[tuple[TargetName, float], ...] = (("past-left", 1.0), ("past-right", -1.0))
+PAST_ROOM_M = 0.3
+"""Room to the side of what stands, besides CLEAR_SHARE of the way there. Judgement."""
+
+PAST_WITHIN_RAD = math.radians(60.0)
+"""Further round than this it is a way out to the side. Judgement."""
+
+OVER_WITHIN_M = 40.0
+OVER_BY_M = 10.0
+"""From nearer than the first a ball that must be lifted may be sent past the flag, by the second at most. Judgement."""
+
+
+def _past(hole: Hole, obstacles: Sequence[Obstacle], name: TargetName, sign: float) -> Target | None:
+    """The best place along the nearest way past what stands about, to the left (`sign` 1) or right (-1)."""
+    bearings = sorted(
+        (
+            math.atan2(edge + sign * (PAST_ROOM_M + CLEAR_SHARE * x), x)
+            for o in obstacles
+            for x in (o.at_m, o.at_m + o.deep_m)
+            for edge in (o.left_m if sign > 0 else o.right_m,)
+        ),
+        key=abs,
+    )
+    for bearing in bearings:
+        if bearing * sign <= 0.0 or abs(bearing) > PAST_WITHIN_RAD or not _is_clear(obstacles, bearing):
+            continue
+        beyond = max(o.at_m + o.deep_m for o in obstacles if o.at_m < hole.flag_m) / math.cos(bearing)
+        away = np.arange(beyond + CLEAR_M, 1.2 * hole.flag_m, 1.0)
+        x, y = away * math.cos(bearing), away * math.sin(bearing)
+        good = np.flatnonzero(_is_good(hole, x, y, is_elsewhere=False)) if len(away) else np.zeros(0, dtype=int)
+        if len(good):
+            best = good[np.argmin(hole.ends(x[good], y[good]).strokes)]
+            return Target(name, float(x[best]), float(y[best]))
+    return None
+
+
+def _is_clear(obstacles: Sequence[Obstacle], bearing: float) -> bool:
+    """Whether a straight way along a bearing passes beside everything that stands there."""
+    for o in obstacles:
+        for x in (o.at_m, o.at_m + o.deep_m):
+            room = CLEAR_SHARE * x
+            if o.right_m - room < x * math.tan(bearing) < o.left_m + room:
+                return False
+    return True
+
+
+def _past_flag(hole: Hole) -> Target | None:
+    """On the green past the flag, where the flag is near."""
+    beyond = min(OVER_BY_M, hole.landing.back_m - hole.flag_m - 1.0)
+    return Target("past-flag", hole.flag_m + beyond, 0.0) if hole.flag_m < OVER_WITHIN_M and beyond > CLEAR_M else None
 
 
 def _short_of_trouble(hole: Hole) -> Target | None:

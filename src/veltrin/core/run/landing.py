@@ -17,7 +17,7 @@ from veltrin.core.flight import share_out
 from veltrin.core.geometry import Index, Mask, Vec
 from veltrin.core.kernels import LOOSE, kernel
 from veltrin.core.run.surface import turf_restitution
-from veltrin.core.run.terrain import AWAY, BRAKE, FREE, GIVE, LEFT, RESTITUTION, Frame, Landing, terrain_of
+from veltrin.core.run.terrain import AWAY, BRAKE, FREE, GIVE, LEFT, RESTITUTION, SWALLOWS, Frame, Landing, terrain_of
 
 FIRM_TILT_RAD = math.radians(15.4)
 """Tilt of the dented turf at 18.6 m/s and 44.4 deg from the normal. Source: Penner 2002, from memory."""
@@ -37,6 +37,11 @@ CRATER_BACK_M_S = 3.0
 own pitch mark. Judgement: without it a stock 7-iron in a gale, coming down nearly straight, spins back ten metres and
 more, where a full wedge in the calm comes back one to three (common practice)."""
 
+SKIM_KEPT, SKIM_TAN, SKIM_M_S = 0.8, math.tan(math.radians(25.0)), 12.0
+"""What a ball keeps of its speed that grazes loose sand; steeper than the second it digs in and stays; slower along
+than the third the grains hold it. Judgement: a skulled ball at pace skims through flat sand, a chip that lands in it
+stays."""
+
 ROLL_STEP_S = 0.02
 MAX_ROLL_S = 120.0
 """A ball that a tilt keeps rolling is followed for so long: a green that all but holds it lets it back off slowly."""
@@ -49,14 +54,23 @@ MOST_ROLL_STEPS = 6000
 
 
 @kernel(fastmath=LOOSE)
-def bounce(velocity: Vec, spin: Vec, normal: Vec, give: float, restitution_factor: float, friction: float) -> None:
+def bounce(
+    velocity: Vec,
+    spin: Vec,
+    normal: Vec,
+    give: float,
+    restitution_factor: float,
+    friction: float,
+    swallows: float,
+) -> None:
     """Bounce in place on turf whose undented normal is `normal`.
 
     The landing ball dents the turf, so that it meets a face tilted back towards it by
     theta = 15.4 deg (v_n / 13.3)(phi / 44.4), times `give`; phi is the angle of impact from the normal in degrees.
     Penner 2002 has v / 18.6 in place of v_n / 13.3, which is the same at his measured point but lets a
     skimming ball dig ever deeper (docs/decisions/0003). Against that face: rebound by e, and friction that either
-    slides (mu) or grips (2/7 of the slip).
+    slides (mu) or grips (2/7 of the slip). Grains that flow away (`swallows`) make no face to climb, and take what
+    the ball brings but for what a flat and fast one keeps as it skims (SKIM_KEPT).
     """
     # Written out by component: this is the innermost loop, and small arrays would cost more than the sums.
     nx, ny, nz = normal[0], normal[1], normal[2]
@@ -69,7 +83,7 @@ def bounce(velocity: Vec, spin: Vec, normal: Vec, give: float, restitution_facto
         phi = math.degrees(math.atan2(along_speed, into))
         theta = give * FIRM_TILT_RAD * (into / PENNER_NORMAL_M_S) * (phi / 44.4)
         # The dent can't face the ball more squarely than the ball's own way in.
-        theta = min(theta, math.radians(phi))
+        theta = min(theta, math.radians(phi)) * (1.0 - swallows)
         cos, sin = math.cos(theta), math.sin(theta) / along_speed
         fx, fy, fz = nx * cos - ax * sin, ny * cos - ay * sin, nz * cos - az * sin
     v_n = -(vx * fx + vy * fy + vz * fz)
@@ -98,8 +112,10 @@ def bounce(velocity: Vec, spin: Vec, normal: Vec, give: float, restitution_facto
         wx, wy, wz = wx + turn * (ry * kz - rz * ky), wy + turn * (rz * kx - rx * kz), wz + turn * (rx * ky - ry * kx)
     # The dent grips the ball all round, not at a point: some of the spin left is spent in it.
     left = 1.0 - min(SPIN_SOAKED * deep, 1.0)
-    velocity[0], velocity[1], velocity[2] = vx, vy, vz
-    spin[0], spin[1], spin[2] = wx * left, wy * left, wz * left
+    flat = max(1.0 - into / (SKIM_TAN * max(along_speed, 1e-9)), 0.0) * min(along_speed / SKIM_M_S, 1.0)
+    kept = 1.0 - swallows * (1.0 - SKIM_KEPT * flat)
+    velocity[0], velocity[1], velocity[2] = vx * kept, vy * kept, vz * kept
+    spin[0], spin[1], spin[2] = wx * left * kept, wy * left * kept, wz * left * kept
 
 
 @kernel(inline="always", fastmath=LOOSE)
@@ -115,8 +131,8 @@ def _cell(x: float, y: float, frame: Frame, ny: int, nx: int) -> tuple[int, int]
 
 @kernel(fastmath=LOOSE)
 def _around(x: float, y: float, frame: Frame, fields: Vec, first: int, out: Vec) -> None:
-    """Give, restitution factor and tilt (2) of the ground around a spot, between the middles of its four nearest
-    cells; only the layers from the `first` on.
+    """Give, restitution factor, what swallows and tilt (2) of the ground around a spot, between the middles of its four
+    nearest cells; only the layers from the `first` on.
     """
     ny, nx = fields.shape[0], fields.shape[1]
     fx, fy = (x - frame.x0) / frame.cell - 0.5, (y - frame.y0) / frame.cell - 0.5
@@ -206,7 +222,7 @@ def _run_many(
 ) -> None:
     ny, nx = fields.shape[0], fields.shape[1]
     has_walls = ends.max() > 1.5
-    around, normal, pull = np.zeros(4), np.zeros(3), np.zeros(3)
+    around, normal, pull = np.zeros(5), np.zeros(3), np.zeros(3)
     place, v, w, flat = np.zeros(3), np.zeros(3), np.zeros(3), np.zeros(2)
     for i in range(landing.shape[0]):
         for k in range(3):
@@ -224,7 +240,7 @@ def _run_many(
             for k in range(3):
                 pull[k] = press * normal[k]
             pull[2] -= GRAVITY_M_S2
-            bounce(v, w, normal, around[GIVE], around[RESTITUTION], frame.friction)
+            bounce(v, w, normal, around[GIVE], around[RESTITUTION], frame.friction, around[SWALLOWS])
             rise = v[0] * normal[0] + v[1] * normal[1] + v[2] * normal[2]
             if rise < LAST_HOP_M_S:
                 break

@@ -34,7 +34,8 @@ class Surface:
     """A mown or unmown surface.
 
     `speed_ft` is what the green-speed ramp would read on it (None: the green's own reading). `give` multiplies
-    the depth to which a landing ball deforms it, `restitution_factor` its rebound. Judgement, in the order of the
+    the depth to which a landing ball deforms it, `restitution_factor` its rebound. `swallows`: 1 where loose grains
+    flow away under a ball and take what it brings, 0 where the ground springs back. Judgement, in the order of the
     trade.
     """
 
@@ -43,6 +44,7 @@ class Surface:
     speed_ft: float | None
     give: float
     restitution_factor: float
+    swallows: float = 0.0
 
 
 SURFACES: dict[SurfaceName | BedName, Surface] = {
@@ -54,7 +56,7 @@ SURFACES: dict[SurfaceName | BedName, Surface] = {
         Surface("semi", "semi-rough", 1.6, 1.25, 0.75),
         Surface("rough", "rough", 0.7, 1.5, 0.5),
         Surface("deep", "deep rough", 0.4, 1.8, 0.3),
-        Surface("sand", "sand", 0.3, 2.2, 0.25),
+        Surface("sand", "sand", 0.3, 2.2, 0.25, 1.0),
         Surface("hard-sand", "compacted sand", 2.0, 0.7, 0.8),
         Surface("path", "path", 7.0, 0.2, 1.6),
     )
@@ -96,14 +98,14 @@ WET_SLIP = 0.35
 
 
 def bounce_numbers(surface: Surface, firmness: float, green_speed_ft: float, wet: float = 0.0) -> Vec:
-    """Pack (give, restitution factor, deceleration) for the kernel. `firmness` 0 sodden, 0.5 as Penner measured, 1
-    hard.
+    """Pack (give, restitution factor, swallows, deceleration) for the kernel. `firmness` 0 sodden, 0.5 as Penner
+    measured, 1 hard.
     """
     within("line.firmness", firmness)
     speed = green_speed_ft if surface.speed_ft is None else surface.speed_ft
     give = surface.give * (1.5 - firmness)
     restitution_factor = surface.restitution_factor * (0.7 + 0.6 * firmness)
-    return np.array([give, restitution_factor, green_deceleration(speed) * (1.0 + WET_BRAKE * wet)])
+    return np.array([give, restitution_factor, surface.swallows, green_deceleration(speed) * (1.0 + WET_BRAKE * wet)])
 
 
 @kernel(inline="always")

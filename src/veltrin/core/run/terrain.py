@@ -164,13 +164,13 @@ class Frame(NamedTuple):
     is_tilted: bool
 
 
-GIVE, RESTITUTION, AWAY, LEFT, BRAKE, FREE = range(6)
-"""Layers of the terrain's fields: give, restitution factor, tangents of the tilt away and to the left, brake, and how
-far from anywhere in a cell the ground is the same to every side (m), a cell at least."""
+GIVE, RESTITUTION, SWALLOWS, AWAY, LEFT, BRAKE, FREE = range(7)
+"""Layers of the terrain's fields: give, restitution factor, what swallows, tangents of the tilt away and to the left,
+brake, and how far from anywhere in a cell the ground is the same to every side (m), a cell at least."""
 
 
 class Terrain(NamedTuple):
-    """What the run's kernel looks up. `fields` (ny, nx, 6): see the layers. `ends` (ny, nx): 1 where a ball goes no
+    """What the run's kernel looks up. `fields` (ny, nx, 7): see the layers. `ends` (ny, nx): 1 where a ball goes no
     further, 2 where it can't hop across.
     """
 
@@ -266,13 +266,13 @@ def terrain_of(ground: Landing) -> Terrain:
     if ground.rise_m != 0.0 and math.isfinite(ground.width_m):
         x = raster.x0 + raster.cell * (np.arange(raster.piece.shape[1]) + 0.5)
         climbing = (x > 0.0) & (x < ground.climb_m) & (raster.piece != 1)
-        fields[:, :, 3] -= np.where(climbing, ground.rise_m / ground.climb_m, 0.0)
+        fields[:, :, 4] -= np.where(climbing, ground.rise_m / ground.climb_m, 0.0)
     cells = round(COLLAR_M / raster.cell) if math.isfinite(raster.cell) else 0
-    around = [_around(fields[:, :, k], cells) for k in (0, 1, 3, 4)]
+    around = [_around(fields[:, :, k], cells) for k in (0, 1, 2, 4, 5)]
     friction = TURF_FRICTION * (1.0 - WET_SLIP * ground.wet)
     is_tilted = bool(around[AWAY].any() or around[LEFT].any())
     frame = Frame(float(raster.x0), float(raster.y0), float(raster.cell), friction, is_tilted)
-    return Terrain(frame, np.stack([*around, fields[:, :, 2], raster.free], axis=2), ends)
+    return Terrain(frame, np.stack([*around, fields[:, :, 3], raster.free], axis=2), ends)
 
 
 def _ends_at(ground: Landing, places: Vec) -> Vec:

@@ -331,6 +331,7 @@ class PlanResponse(Contract):
     first_id: str | None
     second_id: str | None
     safe_id: str | None = Field(description="Fewest bad ones among calls within 0.25 stroke of the best.")
+    safe_words: str = Field(description="What it is called: safe, or what is left to say where all fail often.")
     direct_id: str | None = Field(description="Best call for the flag, where there are ways out.")
     escape_id: str | None = Field(description="Best way out of a bad lie.")
     has_risk: bool = Field(description="Whether many strikes have been played: the second stage.")

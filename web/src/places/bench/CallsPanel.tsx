@@ -72,7 +72,10 @@ function OtherRow(props: { call: Call; isChosen: boolean; onChoose: (id: string)
       <td className="figure w-11 text-right text-quiet">
         {call.spread ? `${Math.round(call.spread.next_putt_pct)}` : ''}
       </td>
-      <td className="figure w-13 pr-3 text-right">{call.strokes.toFixed(2)}</td>
+      {/* Judged by a few strokes only: not to be compared to the hundredth with what was struck four hundred times. */}
+      <td className={`figure w-13 pr-3 text-right ${call.spread ? '' : 'text-quiet'}`}>
+        {call.spread ? call.strokes.toFixed(2) : `≈${call.strokes.toFixed(1)}`}
+      </td>
     </tr>
   )
 }
@@ -126,7 +129,9 @@ export function CallsPanel(props: CallsPanelProps) {
     (c) => c.id === chosen && ![plan.first_id, plan.second_id, plan.safe_id].includes(c.id),
   )
   const safe = find(plan.safe_id)
-  const isSafeToo = (call: Call | undefined) => call !== undefined && call === safe
+  const isSafe = plan.safe_words === 'safe'
+  const alsoSafe = (call: Call, title: string) =>
+    call !== safe ? title : isSafe ? `${title}, and the safe one` : `${title}, ${plan.safe_words}`
   const others = plan.calls.filter((call) => ![first, second, safe].includes(call))
   const medicine = medicineWords(plan)
   const looked = plan.calls.find((c) => c.id === chosen)
@@ -183,7 +188,7 @@ export function CallsPanel(props: CallsPanelProps) {
             <CallCard
               {...card(first)}
               rank="1"
-              title={isSafeToo(first) ? 'First call, and the safe one' : 'First call'}
+              title={alsoSafe(first, 'First call')}
               isChosen={first.id === chosen}
             />
           )}
@@ -191,12 +196,20 @@ export function CallsPanel(props: CallsPanelProps) {
             <CallCard
               {...card(second)}
               rank="2"
-              title={isSafeToo(second) ? 'Second call, and the safe one' : 'Second call'}
+              title={alsoSafe(second, 'Second call')}
               isChosen={second.id === chosen}
             />
           )}
+          {first && !second && plan.has_risk && (
+            <p className="border-b border-rule px-3 py-1.5 text-fog">No second call comes near the first.</p>
+          )}
           {safe && safe !== first && safe !== second && (
-            <CallCard {...card(safe)} rank="3" title="Safe call" isChosen={safe.id === chosen} />
+            <CallCard
+              {...card(safe)}
+              rank="3"
+              title={isSafe ? 'Safe call' : 'Best of a bad lot'}
+              isChosen={safe.id === chosen}
+            />
           )}
           {medicine && <p className="border-b border-rule px-3 py-1.5 font-semibold">{medicine}</p>}
           {picked && <CallCard {...card(picked)} rank="·" title="Your pick" isChosen />}
