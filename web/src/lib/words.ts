@@ -86,7 +86,8 @@ function heightWords(apex: number): string {
   if (apex < 1.1) return 'hip high'
   if (apex < 1.7) return 'chest high'
   if (apex < 4) return 'above head height'
-  if (apex < 12) return 'as high as a tree'
+  if (apex < 9) return 'as high as a house'
+  if (apex < 18) return 'as high as a tree'
   return 'high'
 }
 
@@ -123,7 +124,7 @@ export function callSentence(call: Call, front: number, back: number, units: Uni
   if (call.finish === 'none') return call.key_words.join(' ')
   const flies = call.apex_m >= 0.12
   const parts = [
-    `swing ${call.swing_words}`,
+    call.swing_words.endsWith('stroke') ? call.swing_words : `swing ${call.swing_words}`,
     ...(flies
       ? [
           `flight ${heightWords(call.apex_m)}`,

@@ -8,7 +8,8 @@ from veltrin.core.methods.face import opened_to_look_straight
 from veltrin.core.methods.method import Case, Method, downhill_only
 from veltrin.core.strike import Change
 
-_AHEAD = "The flight is low and hot: nobody ahead on the line."
+LOW_AND_HOT = "The flight is low and hot: nobody ahead on the line."
+"""Said of what flies low indeed (see plan.answer)."""
 
 
 def _cut(case: Case) -> Change:
@@ -55,7 +56,7 @@ DOWNHILL_CUT = Method(
         ("stands to gravity: fat, or a blade", "shoulders along the slope, nearly all pressure on the lead side"),
         ("picks it up after impact", "chase the head down the hill"),
     ),
-    cautions=(_AHEAD,),
+    cautions=(LOW_AND_HOT,),
 )
 
 DROPPED_FOOT = Method(
@@ -76,7 +77,7 @@ DROPPED_FOOT = Method(
         ("weight falls back up the hill", "hold the trail foot light and behind"),
         ("handle comes up: the face looks {right}", "keep it low through the ball"),
     ),
-    cautions=(_AHEAD,),
+    cautions=(LOW_AND_HOT,),
 )
 
 METHODS = (DOWNHILL_CUT, DROPPED_FOOT)

@@ -39,11 +39,11 @@ STOCK_SWING = Method(
     difficulty=1.0,
     key_words=("Same stroke as from the flat; the club does the work.",),
     miss="a little heavy, comes up short",
-    wins_when="the slope is mild, or a club in the bag makes up for what the hill does to the loft",
+    wins_when="the lie asks for nothing more, or a club in the bag makes up for what it does to the loft",
     source="common practice: swap the club, keep the stroke",
     faults=(
-        ("the usual club on the hill", "let the ledger choose it"),
-        ("stands to gravity", "shoulders with the slope"),
+        ("helps it into the air", "down and through: the loft lifts it"),
+        ("slows into the ball", "the same rhythm through to the end"),
     ),
 )
 

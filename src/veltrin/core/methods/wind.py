@@ -37,7 +37,11 @@ def _more_club_refuses(case: Case) -> str | None:
 
 def _same_club_refuses(case: Case) -> str | None:
     same = case.club.id == case.kept_club_id
-    return _punch_refuses(case) or (None if same else "is for the club the player would use from level ground")
+    return first_reason(
+        _punch_refuses(case),
+        None if same else "is for the club the player would use from level ground",
+        None if case.club.kind == "iron" else "is for irons: a hybrid isn't held back to a club's distance",
+    )
 
 
 def _punch(_: Case) -> Change:

@@ -84,7 +84,19 @@ def spoken(method: Method, lie: Lie, slope: Slope, *, left_handed: bool, width_m
         for_hand(text, left_handed=left_handed) for text in (*lie_words(method, lie), *slope_words(method, slope))
     )
     own = () if added and method.id == "stock-swing" else said.key_words
-    return replace(said, key_words=(*own, *added))
+    return replace(said, key_words=(*own, *added), faults=(*slope_faults(method, slope), *said.faults))
+
+
+HILL_FAULTS = (
+    ("the usual club on the hill", "let the ledger choose it"),
+    ("stands to gravity", "shoulders with the slope"),
+)
+
+
+def slope_faults(method: Method, slope: Slope) -> tuple[tuple[str, str], ...]:
+    """What goes wrong with a stock stroke on a hill; on the level nobody is told of hills."""
+    is_hilly = abs(slope.fall_rad) >= WORTH_ADJUSTING_RAD
+    return HILL_FAULTS if is_hilly and method.id == "stock-swing" else ()
 
 
 def lie_words(method: Method, lie: Lie) -> tuple[str, ...]:

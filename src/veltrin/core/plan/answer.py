@@ -13,6 +13,7 @@ from veltrin.core.air import CALM
 from veltrin.core.geometry import Index, Vec, azimuth, elevation
 from veltrin.core.ground import Slope, slope_along
 from veltrin.core.methods import HAND_WORDS, Method, spoken
+from veltrin.core.methods.downhill import LOW_AND_HOT
 from veltrin.core.plan.candidates import Candidate
 from veltrin.core.plan.ledgers import ledgers_of
 from veltrin.core.plan.model import Call, Detail, Finish, Odds, SetupNote, StockReference
@@ -32,9 +33,15 @@ _SWING_WORDS = (
 )
 
 
-def swing_words(swing: float) -> str:
-    """Length of swing in trade words. The speed shares behind the words are judgement."""
-    return next(words for upto, words in _SWING_WORDS if swing < upto)
+_PUTTING_WORDS = ((0.25, "short putting stroke"), (0.65, "putting stroke"), (9.99, "long putting stroke"))
+
+
+def swing_words(swing: float, *, rolls: bool = False) -> str:
+    """Length of swing in trade words; of one that `rolls` the ball, of a putting stroke.
+
+    The speed shares behind the words are judgement.
+    """
+    return next(words for upto, words in (_PUTTING_WORDS if rolls else _SWING_WORDS) if swing < upto)
 
 
 HALF_SHOULDERS = 0.055
@@ -214,7 +221,7 @@ def as_calls(
                 method_name=method.name,
                 school=method.school,
                 way=method.way,
-                swing_words=swing_words(numbers["swing"]),
+                swing_words=swing_words(numbers["swing"], rolls=method.rolls),
                 target=one.target,
                 leave_m=worth.leave_m,
                 strokes=worth.strokes,
@@ -223,7 +230,7 @@ def as_calls(
                 miss=said.miss,
                 wins_when=said.wins_when,
                 source=method.source,
-                cautions=said.cautions,
+                cautions=_cautions(said, numbers["apex_m"]),
                 key_words=said.key_words,
                 faults=said.faults,
                 setup=note,
@@ -233,6 +240,14 @@ def as_calls(
             )
         )
     return calls
+
+
+LOW_FLIGHT_M = 12.0
+"""A shot that peaks lower is low. Judgement."""
+
+
+def _cautions(said: Method, apex_m: float) -> tuple[str, ...]:
+    return tuple(text for text in said.cautions if text != LOW_AND_HOT or apex_m < LOW_FLIGHT_M)
 
 
 def _felt(slope: Slope, target: Target) -> Slope:

@@ -14,13 +14,17 @@ from veltrin.core.strike.setup import Setup
 
 @dataclass(frozen=True)
 class Bound:
-    """One amount of a set-up with the range in which it can be asked of a player (SI), and why. Judgement."""
+    """One amount of a set-up with the range in which it can be asked of a player (SI), and why. Judgement.
+
+    `strains`: being near it widens the scatter; what a slope asks of everybody is counted with the slope.
+    """
 
     name: str
     amount: Callable[[Setup], Vec]
     low: float
     high: float
     words: str
+    strains: bool = True
 
 
 BOUNDS = (
@@ -35,6 +39,7 @@ BOUNDS = (
         "lean", lambda s: s.lean + s.face_turn, math.radians(-16.0), math.radians(24.0),
         "would lean the shaft so far that the wrists can't hold it",
     ),
+    Bound("pressure", lambda s: s.lead_share, 0.03, 0.96, "would stand on one foot alone", strains=False),
     Bound("handle", lambda s: s.handle, math.radians(-10.0), math.radians(26.0), "would stand the shaft up too far"),
 )  # fmt: skip
 
@@ -51,6 +56,7 @@ def strained(setup: Setup) -> Vec:
     used = [
         np.maximum(np.asarray(b.amount(setup), float) / b.high, np.asarray(b.amount(setup), float) / b.low)
         for b in BOUNDS
+        if b.strains
     ]
     most = np.max(np.broadcast_arrays(*used, np.zeros(len(setup.tilt_fall))), axis=0)
     return np.asarray(1.0 + STRAINS * np.clip((most - STRAINED_FROM) / (1.0 - STRAINED_FROM), 0.0, 1.0))

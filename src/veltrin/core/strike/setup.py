@@ -22,7 +22,7 @@ CENTRE_OF_MASS_SHARE = 0.53
 HUB_SHARE = 0.78
 """Height of the hub of the swing (base of the neck, bent) over stature at address. Judgement."""
 
-MAX_SHARE = 0.98
+MAX_SHARE = 0.95
 """Pressure on one side beyond which nobody keeps balance through a stroke. Judgement."""
 
 MARGIN_KEPT = 0.40
@@ -31,7 +31,7 @@ MARGIN_KEPT = 0.40
 UPHILL_MARGIN_KEPT = 0.20
 """The same uphill, where the hill itself holds: a narrower stance will do. Judgement; common practice."""
 
-MAX_WIDTH_SHARE = 0.42
+MAX_WIDTH_SHARE = 0.335
 """Widest stance in which one still turns, over stature. Judgement."""
 
 FEET_TOGETHER_M = 0.10
