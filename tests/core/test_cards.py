@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import math
+import re
 from dataclasses import replace
 from functools import cache
+from itertools import pairwise
 
 import pytest
 
@@ -223,3 +225,69 @@ def test_a_bag_without_what_a_card_needs_still_gives_one() -> None:
     made = {m.card.kind: m.card for m in make_cards(whom, list(CARDS)) if m.card}
     assert set(made) == set(CARDS)
     assert len(made["slope"].rows) == 2
+
+
+# --- the first line: what a player carries in the head ---
+
+
+def numbers_in(line: str) -> list[float]:
+    return [float(told) for told in re.findall(r"\{([\d.]+) ", line)]
+
+
+@pytest.mark.parametrize("kind", list(CARDS))
+def test_every_card_has_a_first_line(kind: CardKind) -> None:
+    assert len(card(kind).line) > 20
+    assert card(kind).line.endswith(".")
+    assert re.sub(r"\{[\d.]+ (m|m/s|deg)\}", "", card(kind).line).count("{") == 0
+
+
+def test_the_slope_cards_line_is_what_its_cells_say() -> None:
+    # "Ball above the feet flies left, below right: aim off for each degree; uphill takes more club." Common practice.
+    line = card("slope").line
+    assert line.startswith("Uphill one club more from {3 deg}")
+    found = card("slope")
+    for words, side in (("above", "right"), ("below", "left")):
+        told = re.search(rf"{side} {{([\d.]+) m}} {words} the feet", line)
+        assert told is not None, line
+        # By hand: the middle of the cells' own aims, a metre and a half for each degree at a hundred metres or so.
+        of = [
+            100.0 * abs(math.tan(cell.aim_rad)) / abs(math.degrees(found.columns[i].value))
+            for i in columns("slope", words)
+            for row in found.cells
+            if (cell := row[i]) is not None
+        ]
+        assert min(of) - 0.06 <= float(told.group(1)) <= max(of) + 0.06
+    other = card("slope", left=True).line
+    assert "left" in other.split("above the feet")[0]
+
+
+def test_the_wind_cards_line_takes_more_than_it_gives() -> None:
+    # "Into the wind costs more than down the wind gives." Common practice.
+    takes, gives = (float(told) for told in re.findall(r"(\d+) % of the carry", card("wind").line))
+    assert takes > gives > 0.0
+
+
+def test_what_falls_short_says_by_how_much() -> None:
+    short = [c for line in card("slope").cells for c in line if c is not None and c.finish == "short"]
+    assert short, "the longest club uphill gets nowhere near"
+    assert all(c.short_m > 0.0 for c in short)
+    there = [c for line in card("slope").cells for c in line if c is not None and c.finish == "there"]
+    assert all(c.short_m == 0.0 for c in there)
+
+
+@pytest.mark.parametrize("kind", ["slope"])
+def test_a_full_stroke_that_runs_more_than_a_third_of_its_way_is_marked(kind: CardKind) -> None:
+    for line in card(kind).cells:
+        for cell in line:
+            if cell is not None and cell.swing_words == "full" and cell.total_m - cell.carry_m > cell.total_m / 3.0:
+                assert cell.doubt != ""
+
+
+def test_neighbours_in_a_column_of_aims_go_one_way() -> None:
+    # As an angle: what a slope turns a ball by changes little from club to club.
+    found = card("slope")
+    for words in ("above", "below"):
+        for i in columns("slope", words):
+            aims = [math.degrees(row[i].aim_rad) for row in found.cells if row[i] is not None]  # type: ignore[union-attr]
+            steps = [abs(b - a) for a, b in pairwise(aims)]
+            assert max(steps) < 1.8, (words, i, aims)

@@ -98,6 +98,7 @@ def _out(player_id: str, card: Card) -> CardOut:
         kind=card.kind,
         name=kind.name,
         about=" ".join(filter(None, (kind.about, card.note))),
+        line=card.line,
         columns=[_column(c) for c in card.columns],
         rows=rows,
         doubts=DOUBTS,

@@ -2610,7 +2610,7 @@ export interface components {
              * @description Why the model isn't sure; empty where it is.
              * @enum {string}
              */
-            doubt: "" | "close" | "strike" | "ground";
+            doubt: "" | "close" | "strike" | "runs" | "ground";
             /** Entry M */
             entry_m: number;
             /**
@@ -2626,6 +2626,11 @@ export interface components {
             method_name: string;
             /** @description The shot, to be opened on the Bench. */
             request: components["schemas"]["PlanRequest"];
+            /**
+             * Short M
+             * @description By how much it falls short of what is asked; 0 where it gets there.
+             */
+            short_m: number;
             /** Stock M */
             stock_m: number | null;
             /** Swing Words */
@@ -2686,6 +2691,11 @@ export interface components {
              * @enum {string}
              */
             kind: "slope" | "wind" | "sand" | "chip" | "rough" | "winter";
+            /**
+             * Line
+             * @description What a player carries in the head. Numbers with a unit stand in braces: {12.5 m}, {3 deg}.
+             */
+            line: string;
             /** Name */
             name: string;
             /** Rows */

@@ -1,7 +1,7 @@
 import type { Card, CardCell } from '../api/client'
 import { OUT_WORDS } from './advice'
 import { shortClub } from './short-club'
-import { distance, scaleOf, show, small, trim, YARD, type Units } from './units'
+import { distance, height, scaleOf, show, small, trim, YARD, type Units } from './units'
 
 type Column = Card['columns'][number]
 
@@ -70,7 +70,7 @@ export function foldAt(columns: readonly Column[], units: Units): number {
 }
 
 /** What marks a cell that the model isn't sure of. */
-export const DOUBT_MARKS = { '': '', close: '≈', strike: '!', ground: '?' } as const
+export const DOUBT_MARKS = { '': '', close: '≈', strike: '!', runs: '→', ground: '?' } as const
 
 function aimWords(cell: CardCell, units: Units): string {
   const off = Math.abs(cell.aim_offset_m)
@@ -90,13 +90,29 @@ const methodWords = (cell: CardCell) =>
 
 const MEDICINE: Partial<Record<CardCell['target'], string>> = { ...OUT_WORDS, relief: 'take relief' }
 
+/** What a player carries in the head, its numbers in the reader's units. */
+export function lineWords(line: string, units: Units): string {
+  return line.replace(/\{([\d.]+) (m|m\/s|deg)\}/g, (_, told: string, unit: string) => {
+    const value = Number(told)
+    if (unit === 'deg') return show(value, 'slope', units)
+    if (unit === 'm') return `${height(value, units)} ${units.distance}`
+    const wind = scaleOf('wind', units)
+    return trim(wind.toShown(value), 0) + wind.sign
+  })
+}
+
 /** A cell in lines: the first is the answer, the rest how. */
 export function cellLines(kind: Card['kind'], cell: CardCell, units: Units): string[] {
   const club = shortClub(cell.club_name)
-  const falls = cell.finish === 'short' ? 'short' : ''
+  const falls = cell.finish === 'short' ? `${distance(cell.short_m, units)} short` : ''
+  const length = cell.swing_words === 'full' ? '' : cell.swing_words
   switch (kind) {
     case 'slope':
-      return [club, falls || aimWords(cell, units), ballWords(cell, units)]
+      return [
+        club,
+        falls ? `${aimWords(cell, units)}, ${falls}` : aimWords(cell, units),
+        [length, ballWords(cell, units)].filter(Boolean).join(', '),
+      ]
     case 'wind':
       return [
         cell.stock_m === null ? '–' : whole(cell.stock_m, units),

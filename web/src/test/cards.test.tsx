@@ -1,7 +1,7 @@
 import { cleanup, render, screen } from '@testing-library/react'
 import { afterEach, describe, expect, it } from 'vitest'
 import type { Card, CardCell } from '../api/client'
-import { cellLines, columnWords, foldAt, groupsOf } from '../lib/card-words'
+import { cellLines, columnWords, foldAt, groupsOf, lineWords } from '../lib/card-words'
 import { START } from '../lib/reading'
 import { toRequest } from '../lib/request'
 import { shortClub } from '../lib/short-club'
@@ -17,7 +17,7 @@ const request = toRequest({ ...START, player: 'tove', fall: 6, flag: 14.5 })
 const cell = (more: Partial<CardCell> = {}): CardCell => ({
   call_id: '7-iron~stock-swing', club_id: '7-iron', club_name: '7-iron', method_id: 'stock-swing',
   method_name: 'Stock swing', swing_words: 'full', aim_deg: 2, aim_offset_m: 5.1, ball_back_m: 0.031, carry_m: 131,
-  total_m: 140, entry_m: 0.05, mark_m: 0.16, clean_pct: 80, target: 'flag', finish: 'there', doubt: '', stock_m: 128,
+  total_m: 140, entry_m: 0.05, mark_m: 0.16, clean_pct: 80, target: 'flag', finish: 'there', doubt: '', short_m: 0, stock_m: 128,
   request, ...more,
 }) // prettier-ignore
 const column = (kind: Card['columns'][number]['kind'], value: number, words = '', second = 0) => ({
@@ -44,6 +44,19 @@ describe('a card', () => {
     expect(cellLines('rough', cell({ target: 'left' }), METRIC)[1]).toContain('take your medicine')
   })
 
+  it('says by how much it falls short, and how long the swing is where it is not full', () => {
+    const short = cell({ finish: 'short', short_m: 12, swing_words: 'three-quarter', ball_back_m: 0 })
+    expect(cellLines('slope', short, METRIC)).toEqual(['7i', '5 R, 12 short', 'three-quarter'])
+    expect(cellLines('wind', short, METRIC)[1]).toBe('7i stock 12 short')
+  })
+
+  it('tells the first line in the reader’s units', () => {
+    expect(lineWords('{6 m/s} takes 14 %; {100 m}: {1.1 m}; from {3 deg}', METRIC)).toBe(
+      '6 m/s takes 14 %; 100 m: 1.1 m; from 3°',
+    )
+    expect(lineWords('{100 m}', YARDS)).toBe('109 yd')
+  })
+
   it('heads its columns in the player’s units and folds between groups', () => {
     const columns = [
       ...[3, 6].map((v) => column('fall', v, 'down')),
@@ -66,12 +79,13 @@ describe('a card', () => {
 
   it('explains the marks that stand on it, and no others', () => {
     const card: Card = {
-      kind: 'slope', name: 'Slope card', about: 'About.', doubts: { close: 'as good', strike: 'seldom', ground: 'rough' },
+      kind: 'slope', name: 'Slope card', about: 'About.', line: 'One club more from {3 deg}, {100 m}.', doubts: { close: 'as good', strike: 'seldom', ground: 'rough' },
       columns: [column('fall', 3, 'down')],
       rows: [{ words: '7-iron', club_id: '7-iron', value_m: 140, cells: [cell({ doubt: 'close' })] }],
     } // prettier-ignore
     render(<CardPaper card={card} name="Tove" day="Dry June" size="a4" />)
     expect(document.body.textContent).toContain('≈ as good')
+    expect(document.body.textContent).toContain('One club more from 3°, 100 m.')
     expect(document.body.textContent).not.toContain('seldom')
     expect(document.body.textContent).toContain('rule 4.3a')
     expect(screen.getByRole('button', { name: /7i≈/ }).title).toContain('open it on the Bench')

@@ -15,6 +15,7 @@ import numpy as np
 from veltrin.core.air import EXPOSURES, Wind
 from veltrin.core.air.wind import FORECAST_FROM_M, wind_factor
 from veltrin.core.cards.cell import SURELY_CLEAN, Cell, Column, Frame, Job, Placed, Row, Whom, cell_of, for_hand, lie_of
+from veltrin.core.cards.lines import Line, chip_line, rough_line, sand_line, slope_line, wind_line, winter_line
 from veltrin.core.cards.solve import best_of, best_of_all, calls_of, fullest, method_for
 from veltrin.core.day import SEASONS, Day
 from veltrin.core.ground import Slope
@@ -320,6 +321,7 @@ class CardType:
     id: CardKind
     name: str
     about: str
+    line: Line
     frame: Callable[[Whom, Sequence[float]], Frame]
 
 
@@ -330,29 +332,34 @@ CARDS: dict[CardKind, CardType] = {
             "slope", "Slope card",
             "The club that goes as far from a slope as the row's club does from level ground, where to aim, where "
             "the ball goes.",
+            slope_line,
             slope_card,
         ),
         CardType(
             "wind", "Wind card",
             "How far a full stock swing carries in the wind, and the shot that covers the club's own distance there.",
+            wind_line,
             wind_card,
         ),
         CardType(
             "sand", "Sand card",
             "How far each club goes out of this sand by length of swing, how far behind the ball it goes in, how long "
             "the mark is.",
+            sand_line,
             sand_card,
         ),
         CardType(
             "chip", "Chip ladder",
             "On what part of the way each club lands, by length and tilt of the green, at the day's green speed.",
+            chip_line,
             chip_card,
         ),
         CardType(
             "rough", "Rough card", "Club and way by how the ball sits and how far it is, or the medicine to take.",
+            rough_line,
             rough_card,
         ),
-        CardType("winter", "Winter card", "The same shots dry and soaked.", winter_card),
+        CardType("winter", "Winter card", "The same shots dry and soaked.", winter_line, winter_card),
     )
 }  # fmt: skip
 """All cards by id: page, contract and docs list them from here."""
@@ -360,12 +367,16 @@ CARDS: dict[CardKind, CardType] = {
 
 @dataclass(frozen=True)
 class Card:
-    """A card worked out: rows by columns, None where nothing can be played; `note`: what its numbers are meant for."""
+    """A card worked out: rows by columns, None where nothing can be played.
+
+    `line`: what a player carries in the head (see lines); `note`: what its numbers are meant for.
+    """
 
     kind: CardKind
     rows: tuple[Row, ...]
     columns: tuple[Column, ...]
     cells: tuple[tuple[Cell | None, ...], ...]
+    line: str
     note: str = ""
 
 
@@ -412,4 +423,6 @@ def _card(kind: CardKind, frame: Frame, placed: Placed) -> Card:
     # A row that nothing can be said of isn't printed.
     rows = [row for row in range(len(frame.rows)) if any((row, place) in known for place in columns)]
     cells = tuple(tuple(known.get((row, place)) for place in columns) for row in rows)
-    return Card(kind, tuple(frame.rows[row] for row in rows), frame.columns, cells, frame.note)
+    shown = tuple(frame.rows[row] for row in rows)
+    line = CARDS[kind].line(shown, frame.columns, cells) if shown else ""
+    return Card(kind, shown, frame.columns, cells, line, frame.note)

@@ -18,17 +18,21 @@ from veltrin.core.run.terrain import usual_edges, usual_width
 from veltrin.core.sides import Sided, SidedName, Unsided, mirrored
 from veltrin.core.strike.stroke import TEED_BELOW_RAD
 
-Doubt = Literal["", "close", "strike", "ground"]
+Doubt = Literal["", "close", "strike", "runs", "ground"]
 
 DOUBTS: dict[Doubt, str] = {
     "close": "another club or way is as good",
     "strike": "struck clean hardly more often than every second time",
+    "runs": "more than a third of its way is run: the ground decides where it ends",
     "ground": "no measurements of this ground are known to us: the roughest part of the model",
 }
 """Why a cell is marked, in words."""
 
 SURELY_CLEAN = 0.55
 """Struck clean less often than this a cell is marked. Judgement."""
+
+RUNS_MOST = 1.0 / 3.0
+"""A full stroke that runs a greater share of its way is marked: the ground decides then. Judgement."""
 
 ROUGHEST = frozenset({"grass-splash", "divot-drive"})
 """Methods whose strike is bookkeeping alone (see the limits in the readme)."""
@@ -54,8 +58,8 @@ class Column:
 class Cell:
     """One answer in few numbers, and the question that it answers (None where it is not one shot).
 
-    `stock_m`: what a full stock swing with the row's club does there (m), on the wind card. `doubt`: why the model is
-    not sure.
+    `short_m`: by how much it falls short of what is asked (m). `stock_m`: what a full stock swing with the row's club
+    does there (m), on the wind card. `doubt`: why the model is not sure.
     """
 
     call_id: SidedName
@@ -76,6 +80,7 @@ class Cell:
     target: SidedName
     finish: Finish
     doubt: Doubt
+    short_m: Unsided = 0.0
     stock_m: Unsided | None = None
     question: Question | None = None
 

@@ -8,7 +8,7 @@ from dataclasses import replace
 
 import numpy as np
 
-from veltrin.core.cards.cell import Cell, Whom, cell_of
+from veltrin.core.cards.cell import RUNS_MOST, Cell, Whom, cell_of
 from veltrin.core.kit import Club
 from veltrin.core.methods import CATALOGUE, Method
 from veltrin.core.plan.answer import as_calls
@@ -49,7 +49,10 @@ def best_of(question: Question, clubs: Sequence[Club], methods: Sequence[str]) -
     calls = calls_of(question, clubs, methods, TRIED)
     # Who falls short covers another distance than the one that is asked for.
     there = [call for call in calls if call.finish == "there"] or calls
-    return cell_of(there[0], there[1:], question) if there else None
+    if not there:
+        return None
+    short = max(question.line.flag_m - there[0].total_m, 0.0) if there[0].finish == "short" else 0.0
+    return replace(cell_of(there[0], there[1:], question), short_m=short)
 
 
 def best_of_all(question: Question) -> Cell | None:
@@ -139,7 +142,13 @@ def _said(question: Question, chosen: list[Candidate], world: World) -> list[Cel
     for i, call in zip(at, as_calls(at, chosen, found.batch, world, found.solved, found.targets, judged), strict=True):
         cell, short = cell_of(call, []), bool(found.solved.short[i])
         barely = call.swing >= FULL_SWING * (1.0 - CLOSE_SHARE) and not short
-        cells[i] = replace(cell, doubt=cell.doubt or ("close" if barely else ""), finish="short" if short else "there")
+        runs = call.swing >= FULL_SWING * (1.0 - CLOSE_SHARE) and call.run_m > RUNS_MOST * call.total_m
+        cells[i] = replace(
+            cell,
+            doubt=cell.doubt or ("runs" if runs else "close" if barely else ""),
+            finish="short" if short else "there",
+            short_m=max(chosen[i].target.distance_m - call.total_m, 0.0) if short else 0.0,
+        )
     return cells
 
 

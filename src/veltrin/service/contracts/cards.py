@@ -55,6 +55,7 @@ class CardCellOut(Contract):
     clean_pct: float
     target: TargetName
     finish: Finish
+    short_m: float = Field(description="By how much it falls short of what is asked; 0 where it gets there.")
     doubt: Doubt = Field(description="Why the model isn't sure; empty where it is.")
     stock_m: float | None
     request: PlanRequest = Field(description="The shot, to be opened on the Bench.")
@@ -75,6 +76,9 @@ class CardOut(Contract):
     kind: CardKind
     name: str
     about: str
+    line: str = Field(
+        description="What a player carries in the head. Numbers with a unit stand in braces: {12.5 m}, {3 deg}."
+    )
     columns: list[CardColumnOut]
     rows: list[CardRowOut]
     doubts: dict[Doubt, str] = Field(description="What the marks on it mean.")

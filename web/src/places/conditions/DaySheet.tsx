@@ -48,7 +48,9 @@ export function DaySheet({ reading, player, course }: DaySheetProps) {
   }
   const sheet = useQuery(daySheetQuery(body))
   const speed = scaleOf('wind', units)
-  const where = isForecast(reading) ? 'in the forecast' : 'at the flag'
+  const where = isForecast(reading)
+    ? `in the forecast, ${show(10, 'distance', units)} up`
+    : `at the flag, ${show(2, 'distance', units)} up`
   if (sheet.error) return <Problem error={sheet.error} onRetry={() => void sheet.refetch()} />
   if (!sheet.data) return <p className="mt-2 text-quiet">Working out every club.</p>
   return (
