@@ -66,7 +66,7 @@ def test_what_may_be_booked_can_be_exported_read_and_looked_at(client: TestClien
 def _all_answer(client: TestClient, player_id: str) -> None:
     asked = {"player_id": player_id}
     for path in ("/api/book", "/api/book/summary", "/api/export"):
-        assert client.get(path, params=asked).status_code == 200, path
+        assert client.get(path, params=asked).status_code == 200, client.get(path, params=asked).text
     assert client.get(f"/api/players/{player_id}/learnt").status_code == 200
     club = client.get(f"/api/players/{player_id}").json()["clubs"][0]["id"]
     assert client.get(f"/api/players/{player_id}/stock", params={"club_id": club}).status_code == 200

@@ -38,13 +38,12 @@ def test_every_kind_of_cover_is_planned(client: TestClient, cover: str) -> None:
     assert any(note["rule"] == "4.3a" for note in body["care"])
 
 
-def test_the_fast_answer_leaves_the_scatter_to_the_whole_plan(client: TestClient) -> None:
+def test_the_fast_answer_says_of_a_call_what_the_whole_plan_says(client: TestClient) -> None:
     whole = client.post("/api/plan", json=asked("quiet-glide")).json()
     only = [whole["first_id"]]
     fast = client.post("/api/plan", json=asked("quiet-glide", only=only)).json()["calls"][0]
-    assert whole["calls"][0]["spread"] is not None
-    assert fast["spread"] is None
-    assert fast["detail"]["ends"] == []
+    assert fast["spread"]["strokes_error"] == whole["calls"][0]["spread"]["strokes_error"]
+    assert fast["strokes"] == pytest.approx(whole["calls"][0]["strokes"], abs=1e-6)
     assert fast["total_m"] == pytest.approx(whole["calls"][0]["total_m"], abs=1e-6)
 
 

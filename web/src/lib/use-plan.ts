@@ -54,21 +54,10 @@ export function useNewest<In, Out>(wanted: In | null, ask: (body: In) => Promise
   return told
 }
 
-/** A fresh call with the scatter of its older self: many strikes follow with the whole plan. */
-function withScatter(fresh: Call, old: Call): Call {
-  if (fresh.spread) return fresh
-  const detail = fresh.detail && { ...fresh.detail, ends: old.detail?.ends ?? [] }
-  return { ...fresh, spread: old.spread, leave_m: old.leave_m, detail }
-}
-
 /** Put freshly worked-out calls in the place of their older selves. */
 export function merge(plan: PlanResponse, fresh: Call[]): PlanResponse {
   const byId = new Map(fresh.map((call) => [call.id, call]))
-  const calls = plan.calls.map((old) => {
-    const call = byId.get(old.id)
-    return call ? withScatter(call, old) : old
-  })
-  return { ...plan, calls }
+  return { ...plan, calls: plan.calls.map((old) => byId.get(old.id) ?? old) }
 }
 
 /** Ids worth the fast answer: what is drawn now. */

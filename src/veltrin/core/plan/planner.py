@@ -124,8 +124,10 @@ def _plan_of(so_far: _SoFar, pairs: list[tuple[Call, Candidate]]) -> Plan:
     calls = [call for call, _ in pairs]
     first = calls[0] if calls else None
     second = _second(calls) if calls else None
-    safe = _safe(calls)
-    direct, escape = _best_of(calls, is_direct=True), _best_of(calls, is_direct=False)
+    # A few calls alone say nothing of what else there is.
+    beside = [] if question.only else calls
+    safe = _safe(beside)
+    direct, escape = _best_of(beside, is_direct=True), _best_of(beside, is_direct=False)
     shown = {c.id for c in (first, second, safe, direct, escape) if c is not None}
     shown |= {*question.detail_for, *question.only}
     picked = [(call, cand) for call, cand in pairs if call.id in shown]

@@ -262,7 +262,7 @@ def screen(
         struck = (solved.swing[good], solved.aim[good], solved.played.runs.rest[good])
         found = typical(part, world, hole, struck, scatter, scatter_factor[good], doubted, meant)
         heavy, thin = (np.array([getattr(odds[i], name) for i in good]) for name in ("heavy", "thin"))
-        splashes = part.asks("entry_m") > 0.0
+        splashes = (part.asks("entry_m") > 0.0) & question.lie.in_sand
         way = meant.along(solved.played.runs.rest[good])
         left = np.zeros(len(good))
         for fails, share in ((heavy, STUCK_ON_SHARE), (thin, SKULLED_SHARE)):

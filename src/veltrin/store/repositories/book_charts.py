@@ -186,7 +186,10 @@ class Stretch:
 def trend(session: Session, which: Which, parts: int, most: int) -> list[Stretch]:
     """The newest of them cut into equally many shots each, oldest first."""
     row = BookingRow
-    length = func.coalesce(row.carry_m / func.nullif(row.expected_carry_m, 0.0), row.total_m / row.expected_total_m)
+    # A ball that was meant to stay where it lay has no length to be told against.
+    length = func.coalesce(
+        row.carry_m / func.nullif(row.expected_carry_m, 0.0), row.total_m / func.nullif(row.expected_total_m, 0.0)
+    )
     newest = (
         select(row.booked_at, 1.0 + row.strokes_after - row.strokes, length)
         .where(and_(*conditions(which)))
