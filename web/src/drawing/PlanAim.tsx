@@ -5,12 +5,8 @@ import { regionOf } from '../lib/region'
 import type { Reading } from '../lib/reading'
 import { aimWords } from '../lib/words'
 import type { Drawn } from './Elevation'
-import type { LineScale } from './line-scale'
+import { MID, PLAN_H, type LineScale } from './line-scale'
 import { useUnits } from '../lib/use-units'
-
-/** Height of the plan, and where the line runs through it (px). */
-export const PLAN_H = 236
-export const MID = PLAN_H / 2
 
 interface AimProps {
   drawn: Drawn

@@ -7,6 +7,11 @@ export const LINE_WIDE = 572
 export const LINE_NARROW = 378
 const LEFT = 26
 const RIGHT = 18
+/** Height of the plan, and where the line runs through it (px). */
+export const PLAN_H = 236
+export const MID = PLAN_H / 2
+/** Room for words between the furthest target to the side and the edge of the plan (px). */
+const BESIDE = 20
 /** Where the ball's level is drawn when nothing lies below it (px from the top). */
 const BASE = 168
 const RAD = Math.PI / 180
@@ -50,9 +55,11 @@ export function lineScale(width: number, reading: Reading, calls: Call[], talles
     groundHeight(reading, reading.back),
     ...reading.obstacles.map((o) => groundHeight(reading, o.at) + o.high),
   )
+  // A way past what stands in the way, or out to the side, stays on the plan.
+  const aside = Math.max(1, ...calls.map((c) => Math.abs(c.target.y_m)))
   const lowest = Math.min(0, reading.rise, groundHeight(reading, reading.back))
   // High soft shots and steep ground: the drawing shrinks rather than stretch one axis.
-  const k = Math.min(flat, tallest / (highest - lowest))
+  const k = Math.min(flat, tallest / (highest - lowest), (MID - BESIDE) / aside)
   // Low runners: heights doubled or more, and the drawing says so.
   const lift = Math.max(1, Math.min(3, Math.floor((0.6 * tallest) / ((highest - lowest) * k))))
   const end = (width - LEFT - RIGHT) / k - behind

@@ -75,11 +75,14 @@ export const DOUBT_MARKS = { '': '', close: '≈', strike: '!', runs: '→', gro
 function aimWords(cell: CardCell, units: Units): string {
   const off = Math.abs(cell.aim_offset_m)
   if (off < 0.5) return 'straight'
-  return `${distance(off, units)} ${cell.aim_offset_m > 0 ? 'R' : 'L'}`
+  // To a pace is near enough where it is that much.
+  const told = off < 10 ? distance(off, units) : whole(off, units)
+  return `${told} ${cell.aim_offset_m > 0 ? 'R' : 'L'}`
 }
 
 function ballWords(cell: CardCell, units: Units): string {
-  if (Math.abs(cell.ball_back_m) < 0.006) return ''
+  // A centimetre is less than anybody sets up to.
+  if (Math.abs(cell.ball_back_m) < 0.0125) return ''
   return `${small(Math.abs(cell.ball_back_m), units)} ${cell.ball_back_m > 0 ? 'back' : 'fwd'}`
 }
 
@@ -89,6 +92,9 @@ const methodWords = (cell: CardCell) =>
   PLAIN_METHODS.has(cell.method_id) ? '' : cell.method_name.toLowerCase()
 
 const MEDICINE: Partial<Record<CardCell['target'], string>> = { ...OUT_WORDS, relief: 'take relief' }
+
+/** How long a swing is, in the room of a cell. */
+const SWING_MARKS: Record<string, string> = { full: '', 'three-quarter': '¾', 'chest to chest': '½' }
 
 /** What a player carries in the head, its numbers in the reader's units. */
 export function lineWords(line: string, units: Units): string {
@@ -104,14 +110,14 @@ export function lineWords(line: string, units: Units): string {
 /** A cell in lines: the first is the answer, the rest how. */
 export function cellLines(kind: Card['kind'], cell: CardCell, units: Units): string[] {
   const club = shortClub(cell.club_name)
-  const falls = cell.finish === 'short' ? `${distance(cell.short_m, units)} short` : ''
-  const length = cell.swing_words === 'full' ? '' : cell.swing_words
+  const falls = cell.finish === 'short' ? `${whole(cell.short_m, units)} short` : ''
+  const length = SWING_MARKS[cell.swing_words] ?? cell.swing_words
   switch (kind) {
     case 'slope':
       return [
-        club,
-        falls ? `${aimWords(cell, units)}, ${falls}` : aimWords(cell, units),
-        [length, ballWords(cell, units)].filter(Boolean).join(', '),
+        [club, length].filter(Boolean).join(' '),
+        aimWords(cell, units),
+        falls || ballWords(cell, units),
       ]
     case 'wind':
       return [

@@ -117,7 +117,7 @@ function TheDay() {
   return (
     <button
       type="button"
-      className="truncate hover:text-hot"
+      className="min-w-0 truncate hover:text-hot"
       aria-label={`Conditions: ${words}`}
       onClick={() => place !== 'conditions' && go('conditions')}
     >
@@ -175,9 +175,9 @@ export function TopLine() {
       </header>
     )
   return (
-    <header className="no-print flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-ink px-4 py-1.5">
+    <header className="no-print flex flex-wrap items-center gap-x-5 gap-y-1 border-b lg:flex-nowrap border-ink px-4 py-1.5">
       <PlaceList />
-      <div className="ml-auto flex min-w-0 flex-wrap items-center gap-x-5 gap-y-1">
+      <div className="ml-auto flex min-w-0 flex-wrap items-center gap-x-5 gap-y-1 lg:flex-nowrap">
         <OpenLesson />
         <Waiting />
         <span className="flex min-w-0 items-center whitespace-nowrap">
