@@ -192,5 +192,6 @@ def cell_of(call: Call, others: list[Call], question: Question | None = None) ->
         target=call.target.name,
         finish=call.finish,
         doubt=doubt,
+        short_m=max(-call.past_m, 0.0) if call.finish == "short" else 0.0,
         question=question,
     )

@@ -49,10 +49,7 @@ def best_of(question: Question, clubs: Sequence[Club], methods: Sequence[str]) -
     calls = calls_of(question, clubs, methods, TRIED)
     # Who falls short covers another distance than the one that is asked for.
     there = [call for call in calls if call.finish == "there"] or calls
-    if not there:
-        return None
-    short = max(question.line.flag_m - there[0].total_m, 0.0) if there[0].finish == "short" else 0.0
-    return replace(cell_of(there[0], there[1:], question), short_m=short)
+    return cell_of(there[0], there[1:], question) if there else None
 
 
 def best_of_all(question: Question) -> Cell | None:
@@ -89,11 +86,14 @@ def _sensible(question: Question, kept: str | None) -> tuple[list[Candidate], li
     return list_untold(question, kept, is_sensible), []
 
 
-def _plainness(call: Call, first: Call) -> tuple[bool, float, float]:
-    """Of ways that are as good as the first the plainest goes on a card: what one has to remember. Common practice."""
+def _plainness(call: Call, first: Call) -> tuple[bool, bool, float, float]:
+    """Of ways that are as good as the first the plainest that gets there goes on a card: what one has to remember.
+
+    Common practice.
+    """
     as_good = call.score <= first.score + STAYS_WITHIN and call.target.name == first.target.name
     method = CATALOGUE.get(call.method_id)
-    return not as_good, 1.0 if method is None else method.difficulty, call.score
+    return not as_good, call.finish == "short", 1.0 if method is None else method.difficulty, call.score
 
 
 def fullest(
@@ -147,7 +147,7 @@ def _said(question: Question, chosen: list[Candidate], world: World) -> list[Cel
             cell,
             doubt=cell.doubt or ("runs" if runs else "close" if barely else ""),
             finish="short" if short else "there",
-            short_m=max(chosen[i].target.distance_m - call.total_m, 0.0) if short else 0.0,
+            short_m=max(-call.past_m, 0.0) if short else 0.0,
         )
     return cells
 

@@ -33,10 +33,16 @@ export function CardPaper({ card, name, day, size }: CardPaperProps) {
       <h2>
         {card.name}: {name}
       </h2>
-      {card.line && <p className="card-line">{lineWords(card.line, units)}</p>}
-      <p className="fine">
-        {day}. {size === 'pocket' ? '' : `${card.about} Lengths in ${units.distance}.`}
-      </p>
+      {size === 'pocket' ? (
+        <p className="fine">
+          {day}. <b>{lineWords(card.line, units)}</b>
+        </p>
+      ) : (
+        <>
+          <p className="card-line">{lineWords(card.line, units)}</p>
+          <p className="fine">{`${day}. ${card.about} Lengths in ${units.distance}.`}</p>
+        </>
+      )}
     </header>
   )
   // Too wide for a small page: one half of the columns under the other.
