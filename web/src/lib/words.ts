@@ -85,9 +85,10 @@ function heightWords(apex: number): string {
   if (apex < 0.7) return 'knee high'
   if (apex < 1.1) return 'hip high'
   if (apex < 1.7) return 'chest high'
-  if (apex < 4) return 'above head height'
-  if (apex < 9) return 'as high as a house'
-  if (apex < 18) return 'as high as a tree'
+  if (apex < 3) return 'above head height'
+  if (apex < 6) return 'twice head height'
+  if (apex < 11) return 'as high as a house'
+  if (apex < 20) return 'as high as a tree'
   return 'high'
 }
 
