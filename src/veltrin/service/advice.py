@@ -152,7 +152,6 @@ def _who(player_id: str, name: str, plan: Plan, call_id: str) -> WhoRow:
     )
 
 
-@TURNS.taken()
 def who_can(store: Store, body: SensitivityRequest) -> WhoResponse:
     """The same shot for stored players: who can play the call, who can't, and what each would do.
 
@@ -170,5 +169,8 @@ def who_can(store: Store, body: SensitivityRequest) -> WhoResponse:
             "kept_club_id": None,
         }
         request = body.request.model_copy(update=own)
-        rows.append(_who(player.id, player.name, plan_shot(question_of(store, request)), call_id))
+        # A turn for each: whoever has a shot to book doesn't wait for a whole squad.
+        with TURNS.taken():
+            plan = plan_shot(question_of(store, request))
+        rows.append(_who(player.id, player.name, plan, call_id))
     return WhoResponse(rows=rows, not_asked=max(len(players) - MOST_PLAYERS, 0))
