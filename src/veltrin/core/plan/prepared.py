@@ -110,7 +110,7 @@ def _stock_only(question: Question, kept: str | None) -> tuple[list[Candidate], 
     return [c for c in listed if c.method.id == STOCK_SWING.id], fell_out
 
 
-@lru_cache(maxsize=512)
+@lru_cache(maxsize=64)
 def _level_choice(question: Question) -> LevelChoice | None:
     shot = Prepared(question, None, None, _stock_only)
     if shot.found is None:

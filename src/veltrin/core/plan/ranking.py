@@ -20,7 +20,7 @@ from veltrin.core.plan.strike import Ranked, struck_calls
 STRUCK_OFTEN = 12
 """How many of the best calls are struck many times."""
 
-MOST_KEPT = 24
+MOST_KEPT = 12
 """Shots kept ready: a page asks for what if, schools and whether the call holds right after its plan.
 A megabyte each."""
 

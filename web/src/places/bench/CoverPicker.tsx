@@ -50,7 +50,7 @@ export function CoverPicker({ cover, onPick }: CoverPickerProps) {
                     }}
                   >
                     <Swatch cover={one.name} />
-                    <span className="block px-1 py-0.5">{one.words}</span>
+                    <span className="block px-1 py-0.5 wrap-anywhere">{one.words}</span>
                   </button>
                 ))}
               </div>
