@@ -167,6 +167,17 @@ describe('the calls', () => {
     cleanup()
     show('58~dropped-foot', { ...plan, safe_id: '58~dropped-foot' })
     expect(screen.getByRole('article', { name: 'First call, and the safe one' })).toBeTruthy()
+    cleanup()
+    show('58~dropped-foot', { ...plan, safe_id: '58~dropped-foot', safe_words: 'best of a bad lot' })
+    expect(screen.getByRole('article', { name: 'First call, best of a bad lot' })).toBeTruthy()
+    cleanup()
+    show('58~dropped-foot', { ...plan, safe_id: 'c', safe_words: 'best of a bad lot' })
+    expect(screen.getByRole('article', { name: 'Best of a bad lot' })).toBeTruthy()
+  })
+
+  it('says so where no second call comes near the first', () => {
+    show('58~dropped-foot', { ...plan, second_id: null })
+    expect(screen.getByText('No second call comes near the first.')).toBeTruthy()
   })
 
   it('gives a pick from the rest a card of its own', () => {
