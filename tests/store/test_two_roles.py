@@ -8,7 +8,7 @@ from datetime import UTC, datetime, timedelta
 
 import pytest
 from fastapi.testclient import TestClient
-from sqlalchemy import text
+from sqlalchemy import select, text, update
 from sqlalchemy.exc import DBAPIError, ProgrammingError
 
 from tests.postgres import SERVES, Cluster
@@ -18,10 +18,12 @@ from veltrin.api.guard import Guard
 from veltrin.demo.lesson import made_photograph
 from veltrin.service import doctor
 from veltrin.service.coaches import add_coach
+from veltrin.service.renew import renew, to_renew
 from veltrin.service.roles import grant
 from veltrin.service.store import Store, StoreError, open_store
 from veltrin.settings import WEB_DIST
 from veltrin.store.dialect import act_as
+from veltrin.store.tables import BookingRow
 
 
 @pytest.fixture
@@ -125,3 +127,15 @@ def test_the_doctor_warns_of_one_role_and_not_of_two(urls: tuple[str, str]) -> N
     assert "warning" in one.words
     assert two.ok
     assert "owns nothing" in two.words
+
+
+def test_after_a_change_of_laws_either_role_holds_the_shots_of_every_coach_against_them(urls: tuple[str, str]) -> None:
+    owner, served = (open_store(url) for url in urls)
+    with owner.session() as session:
+        ids = session.scalars(select(BookingRow.id).where(BookingRow.question_id.is_not(None)).limit(4)).all()
+        session.execute(update(BookingRow).where(BookingRow.id.in_(ids)).values(law=1))
+    assert to_renew(owner) == to_renew(served) == 4
+    assert renew(served) == 4
+    assert to_renew(owner) == 0
+    for store in (owner, served):
+        store.close()
