@@ -15,6 +15,8 @@ from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.translate import question_in
 from veltrin.service.translate_question import request_out
 
+pytestmark = pytest.mark.file
+
 SHOTS: list[tuple[str, dict[str, Any], dict[str, Any]]] = [
     ("tove", {"cover": "rough", "sunk": 0.6, "fall_deg": 4}, {"flag_m": 60}),
     ("corwin", {"side_deg": 6}, {"flag_m": 120}),
@@ -49,7 +51,6 @@ def struck(plan: dict[str, Any]) -> dict[str, dict[str, Any]]:
     return {call["id"]: call for call in plan["calls"] if call["spread"] is not None}
 
 
-@pytest.mark.file
 def test_the_schools_show_what_the_bench_shows(
     client: TestClient, request_of: dict[str, Any], plan: dict[str, Any]
 ) -> None:
@@ -61,7 +62,6 @@ def test_the_schools_show_what_the_bench_shows(
         assert seen(call) == seen(bench[call["id"]])
 
 
-@pytest.mark.file
 def test_a_call_picked_from_the_schools_stays_what_it_was(client: TestClient, request_of: dict[str, Any]) -> None:
     # Not among those that the Bench strikes by itself: it is once somebody looks at it.
     rows = [row["call"] for row in client.post("/api/schools", json=request_of).json()["rows"] if row["call"]]
@@ -71,7 +71,6 @@ def test_a_call_picked_from_the_schools_stays_what_it_was(client: TestClient, re
     assert seen(told) == seen(dearest)
 
 
-@pytest.mark.file
 def test_dragging_shows_what_the_whole_plan_shows(
     client: TestClient, request_of: dict[str, Any], plan: dict[str, Any]
 ) -> None:
@@ -85,7 +84,6 @@ def test_dragging_shows_what_the_whole_plan_shows(
     assert told == whole
 
 
-@pytest.mark.file
 def test_what_if_at_the_reading_as_it_is_and_at_another_says_what_the_bench_says(
     client: TestClient, request_of: dict[str, Any], plan: dict[str, Any]
 ) -> None:
@@ -109,7 +107,6 @@ def test_what_if_at_the_reading_as_it_is_and_at_another_says_what_the_bench_says
         assert points[2]["strokes"] == pytest.approx(at["strokes"], abs=1e-9)
 
 
-@pytest.mark.file
 def test_whether_it_holds_begins_with_the_first_call_of_the_bench(
     client: TestClient, request_of: dict[str, Any], plan: dict[str, Any]
 ) -> None:
@@ -122,7 +119,6 @@ def test_whether_it_holds_begins_with_the_first_call_of_the_bench(
         assert row[side]["keeping_costs"] == pytest.approx(0.0, abs=2e-3)
 
 
-@pytest.mark.file
 def test_who_is_told_what_each_players_own_bench_shows(
     client: TestClient, request_of: dict[str, Any], plan: dict[str, Any]
 ) -> None:
@@ -133,7 +129,6 @@ def test_who_is_told_what_each_players_own_bench_shows(
         assert row["strokes"] == pytest.approx(first["strokes"], abs=1e-9), row["player_id"]
 
 
-@pytest.mark.file
 def test_two_equal_days_are_the_day_itself(client: TestClient, request_of: dict[str, Any]) -> None:
     day = {"name": "today", "air": request_of["air"], "wind": request_of["wind"]}
     body = client.post("/api/two-days", json={"request": request_of, "days": [day, day]}).json()
@@ -146,7 +141,6 @@ def test_two_equal_days_are_the_day_itself(client: TestClient, request_of: dict[
             assert carried["there"]["odds"][key] == first["odds"][key]
 
 
-@pytest.mark.file
 def test_a_booking_expects_what_the_bench_showed(
     client: TestClient, request_of: dict[str, Any], plan: dict[str, Any]
 ) -> None:
@@ -162,7 +156,6 @@ def test_a_booking_expects_what_the_bench_showed(
     assert told["lost"] == pytest.approx(1.0 - call["strokes"], abs=0.0051)
 
 
-@pytest.mark.file
 @pytest.mark.parametrize("kind", ["rough", "wind", "chip", "winter"])
 def test_a_cards_cell_opened_on_the_bench_shows_its_numbers(client: TestClient, kind: str) -> None:
     for player in ("brisa", "corwin"):

@@ -5,6 +5,7 @@ from __future__ import annotations
 import statistics
 import time
 from dataclasses import replace
+from itertools import count
 
 from tests.bench.clock import clock
 from veltrin.core.cards import CARDS, Whom, make_cards
@@ -21,9 +22,11 @@ def bench_cards() -> dict[str, float]:
     player = Player("bench", "Bench", False, 1.8, 8.0, bag, scatter=Scatter.for_handicap(8.0))
     question = Question(player, Slope(), Line(100.0, Landing(92.0, 110.0, width_m=20.0)), lie=Lie(COVERS["rough"], 0.8))
     plan_shot(question)
+    # No flag twice: a shot that was asked for before is remembered.
+    flags = count(100.5)
     one = statistics.median(
         clock(
-            lambda: [plan_shot(replace(question, line=replace(question.line, flag_m=100.5 + k))) for k in range(3)], 3
+            lambda: [plan_shot(replace(question, line=replace(question.line, flag_m=next(flags)))) for _ in range(3)], 3
         )
     )
     told: dict[str, float] = {"clubs": float(len(bag))}

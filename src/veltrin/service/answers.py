@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import NamedTuple
 
-from veltrin.core.plan import Plan, Question, plan_shot, plan_stages
+from veltrin.core.plan import Plan, Question, plan_shot, plan_stages, ranking
 from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.plan import question_of
 from veltrin.service.remembered import Remembered
@@ -37,6 +37,7 @@ def _remember(question: Question, text: str) -> None:
 def forget() -> None:
     """Remember nothing any more."""
     _known.clear()
+    ranking.forget()
 
 
 def _asked(store: Store | None, request: PlanRequest) -> Question:

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from types import MappingProxyType
 
 from veltrin.core.air import EXPOSURES, PEAK, Air, Wind
 from veltrin.core.ground import Lie, Slope
@@ -50,7 +49,7 @@ def doubts_out(doubts: Mapping[str, float]) -> DoubtsIn:
     return DoubtsIn(**told)
 
 
-def lie_out(lie: Lie, slope: Slope, doubts: Mapping[str, float] = MappingProxyType({})) -> LieIn:
+def lie_out(lie: Lie, slope: Slope, doubts: Mapping[str, float]) -> LieIn:
     """Slope and lie, as they would be read."""
     return LieIn(
         fall_deg=round(deg(slope.fall_rad), 2) + 0.0,

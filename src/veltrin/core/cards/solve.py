@@ -18,10 +18,9 @@ from veltrin.core.plan.planner import with_relief
 from veltrin.core.plan.play import World
 from veltrin.core.plan.prepared import prepare
 from veltrin.core.plan.rank import STAYS_WITHIN
-from veltrin.core.plan.ranking import STRUCK_OFTEN, all_struck
-from veltrin.core.plan.screen import make_batch, plain_calls, reasons_against, screen, world_of
+from veltrin.core.plan.ranking import Ranking, all_struck
+from veltrin.core.plan.screen import make_batch, reasons_against, screen, world_of
 from veltrin.core.plan.solve import FULL_SWING, solve
-from veltrin.core.plan.strike import struck_calls
 from veltrin.core.plan.target import Target
 
 CLOSE_SHARE = 0.02
@@ -54,14 +53,10 @@ def best_of(question: Question, clubs: Sequence[Club], methods: Sequence[str]) -
 
 def best_of_all(question: Question) -> Cell | None:
     """The best call of all, ways out and relief among them, judged by as many strikes as in a plan."""
-    shot = prepare(question, _sensible)
-    pairs = []
-    if shot.found is not None:
-        plain = plain_calls(question, shot.found, shot.world)
-        best = shot.found.best(question.pinned, STRUCK_OFTEN)
-        pairs = struck_calls(question, shot.found, best, plain, shot.world)
+    ranking = Ranking(prepare(question, _sensible))
     # What was not struck many times was judged too roughly to be called as good.
-    calls = with_relief(question, [c for c, _ in pairs if c.spread is not None], shot.world)
+    struck = [call for call, _ in ranking.whole if call.spread is not None]
+    calls = with_relief(question, struck, ranking.shot.world)
     if not calls:
         return None
     plain_first = min(calls, key=lambda c: (c.pinned != calls[0].pinned, *_plainness(c, calls[0])))
@@ -147,7 +142,6 @@ def _said(question: Question, chosen: list[Candidate], world: World) -> list[Cel
             cell,
             doubt=cell.doubt or ("runs" if runs else "close" if barely else ""),
             finish="short" if short else "there",
-            short_m=max(-call.past_m, 0.0) if short else 0.0,
         )
     return cells
 

@@ -15,9 +15,9 @@ from veltrin.core.plan.model import Call, Question, Spread
 from veltrin.core.plan.play import play
 from veltrin.core.plan.prepared import Prepared
 from veltrin.core.plan.ranking import ranking_of
-from veltrin.core.plan.scatter import spreads_of, strike_often
+from veltrin.core.plan.scatter import spreads_of
 from veltrin.core.plan.screen import screen
-from veltrin.core.plan.strike import Ranked
+from veltrin.core.plan.strike import Ranked, strike
 from veltrin.core.plan.target import Targets
 from veltrin.core.sides import mirrored, renamed
 
@@ -51,15 +51,8 @@ def _struck(shot: Prepared, call: Call, candidate: Candidate) -> Spread:
     meant = Targets(
         np.array([call.target.distance_m + call.past_m]), np.array([call.target.bearing_rad + call.trouble_rad])
     )
-    struck = strike_often(
-        tried.batch,
-        shot.world,
-        (np.array([call.swing]), np.array([call.aim_rad])),
-        shot.question.player.scatter,
-        (tried.scatter_factor, tried.strike_factor),
-        tried.doubts,
-        meant,
-    )
+    swing, aim = np.array([call.swing]), np.array([call.aim_rad])
+    struck = strike(shot.question, tried, np.zeros(1, dtype=int), meant, (swing, aim), shot.world)
     (spread,) = spreads_of(struck, shot.question.hole, meant)
     return spread
 

@@ -6,7 +6,6 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from veltrin.core.geometry import Index
 from veltrin.core.methods.stock import KEPT_CLUB
 from veltrin.core.plan.candidates import parts_of
 from veltrin.core.plan.model import Call, Question
@@ -26,11 +25,6 @@ class One:
     world: World
     found: Screened
     place: int
-
-    @property
-    def index(self) -> Index:
-        """Its place as an index."""
-        return np.array([self.place])
 
     @property
     def difficulty(self) -> float:

@@ -13,7 +13,6 @@ from veltrin.core.plan.model import FellOut, LevelChoice, Question
 from veltrin.core.plan.play import Batch, World
 from veltrin.core.plan.screen import Screened, make_batch, plain_calls, screen, world_of
 from veltrin.core.plan.strike import struck_calls
-from veltrin.core.plan.target import Targets
 
 LEVEL_STRUCK = 4
 """How many stock strokes are struck many times to find what the player would use from level ground: neighbours in the
@@ -55,15 +54,11 @@ class Prepared:
 
     @cached_property
     def found(self) -> Screened | None:
-        """What came of trying, each for its own target; None where there was nothing to try."""
-        return self.tried()
-
-    def tried(self, targets: Targets | None = None) -> Screened | None:
-        """The same for other targets."""
+        """What came of trying; None where there was nothing to try."""
         if not self.candidates:
             return None
         known = None if self.level is None else self.level.loft_rad
-        return screen(self.question, self.candidates, self.kept, known, self.world, targets)
+        return screen(self.question, self.candidates, self.kept, known, self.world)
 
     def batch(self, candidates: list[Candidate]) -> Batch:
         """Some of what can be tried, as numbers."""

@@ -53,13 +53,12 @@ class Ranking:
 
     def struck(self, ids: Collection[str]) -> Ranked:
         """The whole with these calls struck many times as well."""
-        found, struck = self.shot.found, {call.id for call, _ in self.whole if call.spread is not None}
-        missing = [i for i in (found.good if found else ()) if found and found.candidates[i].id in set(ids) - struck]
-        if found is None or not missing:
+        found = self.shot.found
+        if found is None:
             return self.whole
-        return struck_calls(
-            self.shot.question, found, np.array(missing), self.whole, self.shot.world, cheapest=self.cheapest
-        )
+        wanted = set(ids) - {call.id for call, _ in self.whole if call.spread is not None}
+        missing = np.array([i for i in found.good if found.candidates[i].id in wanted], dtype=int)
+        return struck_calls(self.shot.question, found, missing, self.whole, self.shot.world, cheapest=self.cheapest)
 
 
 @lru_cache(maxsize=MOST_KEPT)
@@ -77,10 +76,8 @@ def all_struck(shot: Prepared, most: int | None = None) -> Ranked:
     found = shot.found
     if found is None or not len(found.good):
         return []
-    best = sorted(map(int, found.good), key=lambda i: float(found.score[i]))[:most]
-    pairs = struck_calls(
-        shot.question, found, np.array(best), plain_calls(shot.question, found, shot.world), shot.world
-    )
+    best = np.array(sorted(map(int, found.good), key=lambda i: float(found.score[i]))[:most])
+    pairs = struck_calls(shot.question, found, best, Ranking(shot).plain, shot.world)
     return [(call, candidate) for call, candidate in pairs if call.spread is not None]
 
 

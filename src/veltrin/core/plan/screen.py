@@ -195,17 +195,14 @@ class Screened:
         """Swing and aim of some candidates."""
         return self.solved.swing[places], self.solved.aim[places]
 
-    def best(self, pinned: frozenset[str], count: int, shown_id: str | None = None) -> Index:
-        """The calls worth striking many times: pinned and cheap ones, the one that was shown, and the cheapest way out
-        to each target.
-        """
+    def best(self, pinned: frozenset[str], count: int) -> Index:
+        """The calls worth striking many times: pinned and cheap ones, and the cheapest way out to each target."""
         first = [self.candidates[i].method.id not in pinned for i in self.good]
         order = self.good[np.lexsort((self.score[self.good], np.array(first, dtype=bool)))]
         leading: dict[str, int] = {}
         for i in map(int, order[np.argsort(self.score[order], kind="stable")]):
             leading.setdefault(self.candidates[i].target.name, i)
         ways_out = [i for name, i in leading.items() if name != "flag"]
-        ways_out += [i for i in map(int, order) if self.candidates[i].id == shown_id and i not in ways_out]
         rest = [int(i) for i in order if int(i) not in ways_out]
         return np.array([*rest[: max(count - len(ways_out), 1)], *ways_out], dtype=int)
 
@@ -216,16 +213,11 @@ def screen(
     kept_club_id: str | None,
     known_loft: float | None,
     world: World,
-    targets: Targets | None = None,
 ) -> Screened:
-    """Solve the candidates, sort out those that fail, and work out what the others typically cost.
-
-    `targets`: where each is meant to finish, if not at its own target.
-    """
+    """Solve the candidates, sort out those that fail, and work out what the others typically cost."""
     batch = make_batch(question, candidates, kept_club_id)
     scatter, hole = question.player.scatter, question.hole
-    if targets is None:
-        targets = targets_of(candidates, question.line.land_m)
+    targets = targets_of(candidates, question.line.land_m)
     solved = solve(batch, world, targets)
     loft = solved.played.delivery.delivered_loft
     ease = np.array([c.method.difficulty for c in candidates])

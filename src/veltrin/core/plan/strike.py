@@ -43,7 +43,7 @@ def struck_calls(
     meant = found.targets.take(struck)
     by_id = {call.id: call for call, _ in pairs}
     calls = [by_id[found.candidates[i].id] for i in struck]
-    first = _strike(question, found, struck, meant, found.solved_at(struck), world)
+    first = strike(question, found, struck, meant, found.solved_at(struck), world)
     spreads = spreads_of(first, question.hole, meant)
     if may_move and question.line.land_m is None:
         moved, saved = better_targets(first, world, question.hole, meant)
@@ -51,7 +51,7 @@ def struck_calls(
         places, better = struck[worth], moved.take(worth)
         solved, anew = _solve_anew(question, found, places, better, world)
         if len(places):
-            again = _strike(question, found, places, better, solved, world)
+            again = strike(question, found, places, better, solved, world)
             for k, call, spread in zip(
                 worth, anew, spreads_of(again, question.hole, found.targets.take(places)), strict=True
             ):
@@ -75,7 +75,7 @@ def struck_calls(
     return sorted(ranked, key=lambda p: rank_key(p[0]))
 
 
-def _strike(
+def strike(
     question: Question,
     found: Screened,
     places: Index,
@@ -83,6 +83,7 @@ def _strike(
     solved: tuple[Vec, Vec],
     world: World,
 ) -> Struck:
+    """Strike the calls at some places, with this swing and aim, as often as a plan does."""
     part, scatter_factor = found.batch.take(places), (found.scatter_factor[places], found.strike_factor[places])
     doubts = found.doubts.take(places)
     return strike_often(part, world, solved, question.player.scatter, scatter_factor, doubts, meant)

@@ -260,19 +260,20 @@ def terrain_of(ground: Landing) -> Terrain:
         bounce_numbers(p.surface, ground.firmness_of(p.surface), ground.green_speed_ft, ground.wet) for p in pieces
     ]
     tilts = [(math.tan(p.fall_rad), math.tan(p.side_rad)) for p in pieces]
-    table = np.hstack([np.array(numbers), np.array(tilts)])
+    bounces, brakes = np.split(np.array(numbers), [AWAY], axis=1)
+    table = np.hstack([bounces, np.array(tilts), brakes])
     ends = np.array([SOLID if p.is_solid else 1.0 if p.ends_here else 0.0 for p in pieces])[raster.piece]
     fields = table[raster.piece]
     if ground.rise_m != 0.0 and math.isfinite(ground.width_m):
         x = raster.x0 + raster.cell * (np.arange(raster.piece.shape[1]) + 0.5)
         climbing = (x > 0.0) & (x < ground.climb_m) & (raster.piece != 1)
-        fields[:, :, 4] -= np.where(climbing, ground.rise_m / ground.climb_m, 0.0)
+        fields[:, :, AWAY] -= np.where(climbing, ground.rise_m / ground.climb_m, 0.0)
     cells = round(COLLAR_M / raster.cell) if math.isfinite(raster.cell) else 0
-    around = [_around(fields[:, :, k], cells) for k in (0, 1, 2, 4, 5)]
+    around = [_around(fields[:, :, k], cells) for k in range(BRAKE)]
     friction = TURF_FRICTION * (1.0 - WET_SLIP * ground.wet)
     is_tilted = bool(around[AWAY].any() or around[LEFT].any())
     frame = Frame(float(raster.x0), float(raster.y0), float(raster.cell), friction, is_tilted)
-    return Terrain(frame, np.stack([*around, fields[:, :, 3], raster.free], axis=2), ends)
+    return Terrain(frame, np.stack([*around, fields[:, :, BRAKE], raster.free], axis=2), ends)
 
 
 def _ends_at(ground: Landing, places: Vec) -> Vec:
