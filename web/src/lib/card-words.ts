@@ -107,8 +107,12 @@ export function lineWords(line: string, units: Units): string {
   })
 }
 
-/** A cell in lines: the first is the answer, the rest how. */
-export function cellLines(kind: Card['kind'], cell: CardCell, units: Units): string[] {
+/** A cell in at most so many lines: the first is the answer, the rest how. */
+export function cellLines(kind: Card['kind'], cell: CardCell, units: Units, most = 3): string[] {
+  return linesOf(kind, cell, units, most).slice(0, most)
+}
+
+function linesOf(kind: Card['kind'], cell: CardCell, units: Units, most: number): string[] {
   const club = shortClub(cell.club_name)
   const falls = cell.finish === 'short' ? `${whole(cell.short_m, units)} short` : ''
   const length = SWING_MARKS[cell.swing_words] ?? cell.swing_words
@@ -116,7 +120,8 @@ export function cellLines(kind: Card['kind'], cell: CardCell, units: Units): str
     case 'slope':
       return [
         [club, length].filter(Boolean).join(' '),
-        aimWords(cell, units),
+        // Where there is room for two, that it falls short matters more than the aim.
+        most < 3 && falls ? falls : aimWords(cell, units),
         falls || ballWords(cell, units),
       ]
     case 'wind':

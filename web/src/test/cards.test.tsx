@@ -47,6 +47,7 @@ describe('a card', () => {
   it('says by how much it falls short, and how long the swing is where it is not full', () => {
     const short = cell({ finish: 'short', short_m: 12, swing_words: 'three-quarter', ball_back_m: 0 })
     expect(cellLines('slope', short, METRIC)).toEqual(['7i ¾', '5 R', '12 short'])
+    expect(cellLines('slope', short, METRIC, 2)).toEqual(['7i ¾', '12 short'])
     expect(cellLines('wind', short, METRIC)[1]).toBe('7i stock 12 short')
   })
 

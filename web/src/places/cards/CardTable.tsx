@@ -74,18 +74,16 @@ export function CardTable({ card, size, from = 0, upTo = card.columns.length }: 
                     title={`${cell.club_name}, ${cell.method_name.toLowerCase()}, ${cell.swing_words}: open it on the Bench`}
                     onClick={() => openCell(cell)}
                   >
-                    {cellLines(card.kind, cell, units)
-                      .slice(0, most)
-                      .map((line, k) =>
-                        k === 0 ? (
-                          <b key={k}>
-                            {line}
-                            {DOUBT_MARKS[cell.doubt]}
-                          </b>
-                        ) : (
-                          line && <span key={k}>{line}</span>
-                        ),
-                      )}
+                    {cellLines(card.kind, cell, units, most).map((line, k) =>
+                      k === 0 ? (
+                        <b key={k}>
+                          {line}
+                          {DOUBT_MARKS[cell.doubt]}
+                        </b>
+                      ) : (
+                        line && <span key={k}>{line}</span>
+                      ),
+                    )}
                   </button>
                 )}
               </td>
