@@ -253,10 +253,8 @@ def chip_card(whom: Whom, _: Sequence[float]) -> Frame:
             def column(flag: float = flag, fall: float = fall, place: int = place) -> Placed:
                 green = Landing(CHIP_FRONT_M, flag + CHIP_BACK_M, width_m=flag + CHIP_BACK_M, fall_rad=fall)
                 question = whom.shot(lie_of("fairway"), flag, landing=green)
-                found: dict[str, Cell] = {}
-                for call in calls_of(question, clubs, CHIPS):
-                    found.setdefault(call.club_id, cell_of(call, [], question))
-                there = {k: c for k, c in found.items() if c.finish == "there"}
+                calls = calls_of(question, clubs, CHIPS, one_a_club=True)
+                there = {c.club_id: cell_of(c, [], question) for c in calls if c.finish == "there"}
                 return [(row, place, for_hand(whom, there[c.id])) for row, c in enumerate(clubs) if c.id in there]
 
             jobs.append(column)

@@ -27,19 +27,27 @@ CLOSE_SHARE = 0.02
 """Where a full swing carries hardly further than what is asked, one club more is as good."""
 
 
-def calls_of(question: Question, clubs: Sequence[Club], methods: Sequence[str], most: int | None = None) -> list[Call]:
+def calls_of(
+    question: Question,
+    clubs: Sequence[Club],
+    methods: Sequence[str],
+    most: int | None = None,
+    *,
+    one_a_club: bool = False,
+) -> list[Call]:
     """What these clubs do with these methods, fewest strokes first, by as many strikes as in a plan.
 
-    `most`: just the best so many by the first screening.
+    `most`, `one_a_club`: see all_struck.
     """
     asked = [m for m in methods if m not in question.excluded]
     only = tuple(f"{club.id}~{method}" for club in clubs for method in asked)
     if not only:
         return []
-    return [call for call, _ in all_struck(prepare(replace(question, only=only), list_candidates), most)]
+    shot = prepare(replace(question, only=only), list_candidates)
+    return [call for call, _ in all_struck(shot, most, one_a_club=one_a_club)]
 
 
-TRIED = 3
+TRIED = 2
 """Of the clubs and ways that a cell may ask for so many are struck many times: the cheapest by the first screening."""
 
 

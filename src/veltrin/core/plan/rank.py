@@ -4,9 +4,9 @@ A first screening plays each candidate a few times more: speed, face and loft of
 root of their number, firmness and surround misread likewise. The mean of what those balls still cost is the expected
 value to second order (the unscented rule with equal weights), trouble at a bit over two deviations included. A
 method's difficulty, the slope and the grass multiply the scatter. A strike that fails leaves the ball FAILED_SHARE of
-the way on, a splash that fails in the sand or over the green. Each degree of delivered loft away from the player's own
-choice on the level then counts as 0.002 strokes more: that keeps near-ties from flipping, and is the trade's "swap the
-club, keep the flight".
+the way on, what is heavy in sand stays there, a skulled splash flies over the green. Each degree of delivered loft
+away from the player's own choice on the level then counts as 0.002 strokes more: that keeps near-ties from flipping,
+and is the trade's "swap the club, keep the flight".
 The best are then struck many times (see scatter), and their mean cost, bad ones counted, decides, weighted by the
 coach's mood.
 """
@@ -62,9 +62,9 @@ STAYS_WITHIN = 0.03
 is dragged. Judgement, somewhat more than four hundred strikes can tell."""
 
 FAILED_SHARE = 0.5
-STUCK_ON_SHARE, SKULLED_SHARE = 0.1, 1.6
-"""How far on, as a share of the way, a heavy or thin strike leaves the ball in the first screening; out of sand a
-splash that is stuck stays in it and a skulled one flies over. Judgement."""
+STUCK_ON_SHARES, SKULLED_SHARES = (0.1,), (1.2, 1.6, 2.0)
+"""How far on, as a share of the way, a heavy or thin strike leaves the ball in the first screening; what is heavy in
+sand stays in it, and a skulled splash flies over, nobody knows how far. Judgement."""
 
 
 def unknown_flight(delivered_loft: Vec, rolls: Mask, known_loft_rad: float | None) -> Vec:

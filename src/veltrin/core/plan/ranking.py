@@ -71,12 +71,21 @@ def ranking_of(question: Question) -> Ranking:
     return _ranking_of(replace(question, only=(), detail_for=(), shown_id=None))
 
 
-def all_struck(shot: Prepared, most: int | None = None) -> Ranked:
-    """The calls of a shot that tries only some things, struck many times and ranked; `most`: the best so many."""
+def all_struck(shot: Prepared, most: int | None = None, *, one_a_club: bool = False) -> Ranked:
+    """The calls of a shot that tries only some things, struck many times and ranked.
+
+    By the first screening: `most`: the best so many; `one_a_club`: of each club the best that gets there.
+    """
     found = shot.found
     if found is None or not len(found.good):
         return []
-    best = np.array(sorted(map(int, found.good), key=lambda i: float(found.score[i]))[:most])
+    order = sorted(map(int, found.good), key=lambda i: float(found.score[i]))
+    if one_a_club:
+        leading: dict[str, int] = {}
+        for i in sorted(order, key=lambda i: bool(found.solved.short[i])):
+            leading.setdefault(found.candidates[i].club.id, i)
+        order = list(leading.values())
+    best = np.array(order[:most])
     pairs = struck_calls(shot.question, found, best, Ranking(shot).plain, shot.world)
     return [(call, candidate) for call, candidate in pairs if call.spread is not None]
 

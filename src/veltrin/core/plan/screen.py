@@ -21,8 +21,8 @@ from veltrin.core.plan.odds import strike_odds
 from veltrin.core.plan.play import Batch, LearnedArrays, World, stack_changes
 from veltrin.core.plan.rank import (
     FAILED_SHARE,
-    SKULLED_SHARE,
-    STUCK_ON_SHARE,
+    SKULLED_SHARES,
+    STUCK_ON_SHARES,
     Doubts,
     club_difficulty,
     footing,
@@ -254,12 +254,15 @@ def screen(
         struck = (solved.swing[good], solved.aim[good], solved.played.runs.rest[good])
         found = typical(part, world, hole, struck, scatter, scatter_factor[good], doubted, meant)
         heavy, thin = (np.array([getattr(odds[i], name) for i in good]) for name in ("heavy", "thin"))
-        splashes = (part.asks("entry_m") > 0.0) & question.lie.in_sand
+        in_sand = np.full(len(good), question.lie.in_sand)
+        splashes = in_sand & (part.asks("entry_m") > 0.0)
         way = meant.along(solved.played.runs.rest[good])
         left = np.zeros(len(good))
-        for fails, share in ((heavy, STUCK_ON_SHARE), (thin, SKULLED_SHARE)):
-            ends = np.where(splashes, share, FAILED_SHARE) * way
-            left += fails * hole.ends(ends * np.cos(meant.bearing), ends * np.sin(meant.bearing)).strokes
+        for fails, ends_so, shares in ((heavy, in_sand, STUCK_ON_SHARES), (thin, splashes, SKULLED_SHARES)):
+            for share in shares:
+                ends = np.where(ends_so, share, FAILED_SHARE) * way
+                at_end = hole.ends(ends * np.cos(meant.bearing), ends * np.sin(meant.bearing))
+                left += fails * at_end.strokes / len(shares)
         leave[good] = found.leave
         strokes[good] = 1.0 + (1.0 - heavy - thin) * found.strokes + left
         worth = strokes <= strokes.min() + SHORT_WITHIN

@@ -195,7 +195,11 @@ def _extent(rings: list[Ring]) -> tuple[float, float, float]:
     return float(low), float(high), float(np.abs(points[:, 1]).max()) + MARGIN_M
 
 
-@lru_cache(maxsize=16)
+TERRAINS_KEPT = 8
+"""A question runs over its ground as read, softer and firmer, in two threads at most; 4 MB each."""
+
+
+@lru_cache(maxsize=TERRAINS_KEPT)
 def _raster(front_m: float, back_m: float, width_m: float, pieces: tuple[tuple[Ring, bool], ...]) -> Raster:
     """Lay outlines on a raster, later ones on top; solid ones are widened so that no cell steps over them."""
     if not math.isfinite(width_m):
@@ -251,7 +255,7 @@ def _around(values: Vec, cells: int) -> Vec:
     return np.asarray(uniform_filter(values, 2 * cells + 1, mode="nearest"))
 
 
-@lru_cache(maxsize=16)
+@lru_cache(maxsize=TERRAINS_KEPT)
 def terrain_of(ground: Landing) -> Terrain:
     """Lay the pieces of ground on a raster."""
     pieces = _pieces(ground)

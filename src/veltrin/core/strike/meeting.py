@@ -49,7 +49,7 @@ surely. Judgement."""
 USUAL_SOLE_M = 0.021
 """Sole that ploughs as DIG_PER_M says; a wider one moves more. Width of a short iron's: usual sets."""
 
-HARD_SCRUBS = 0.35
+HARD_SCRUBS = 0.45
 """How much of DIG_PER_M hard-pan takes by scrubbing and jarring a sole that doesn't dig. Judgement."""
 
 REBOUND = 0.75
@@ -257,7 +257,8 @@ def dig_rate(soil: Soil, steep: float, bounce: float, sole_m: float, sole_contac
     loose = 1.0 if soil.lift < 0.0 else LOOSE_DIGS
     wide = sole_contact_share * max(sole_m / USUAL_SOLE_M, 1.0)
     digs = (0.3 + 1.6 * soft) * min(max(1.0 + leads, 0.3), 4.0)
-    return float(loose * DIG_PER_M * wide * (digs + HARD_SCRUBS * (1.0 - soft) ** 4))
+    # What scrubs over hard ground rubs with its weight, however little of the sole is on it.
+    return float(loose * DIG_PER_M * (wide * digs + HARD_SCRUBS * (1.0 - soft) ** 8))
 
 
 @kernel(inline="always", fastmath=LOOSE)
