@@ -9,6 +9,7 @@ from playwright.sync_api import Page, Route, expect
 
 from tests.conftest import Running
 from tests.web.conftest import PHONE, at_rest, ready, told
+from tests.web.finger import Finger, grip_of
 
 LIE = "/?p=tove&fall=6&flag=15"
 Open = Callable[..., Page]
@@ -146,14 +147,7 @@ def test_a_phone_gives_the_answer_in_six_acts(running: Running, open_page: Open)
 
     def drag(grip: str, dx: float, dy: float) -> None:
         nonlocal acts
-        box = page.get_by_role("slider", name=re.compile(grip)).bounding_box()
-        assert box is not None
-        x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
-        page.mouse.move(x, y)
-        page.mouse.down()
-        page.mouse.move(x + dx / 2, y + dy / 2)
-        page.mouse.move(x + dx, y + dy)
-        page.mouse.up()
+        Finger(page).drag(grip_of(page.get_by_role("slider", name=re.compile(grip))), (dx, dy))
         acts += 1
 
     drag("^Fall", 0, 14)

@@ -168,6 +168,7 @@ def test_paper_is_one_page_each(running: Running, open_page: Open) -> None:
     ready(page, "/")
     page.keyboard.press("c")
     page.get_by_role("button", name=re.compile("Put on Tove")).first.click()
+    expect(page.get_by_role("dialog")).to_contain_text(re.compile("On Tove.s card"))
     page.keyboard.press("Escape")
     page.emulate_media(media="print")
     # The Bench: the player's name, the line, the calls, what to say; no grips, paper white at dusk.

@@ -19,6 +19,7 @@ import { lay, useDesk } from './lib/desk'
 import { useChoosePlayer } from './lib/use-choose-player'
 import { Bench, benchSheets } from './places/bench/Bench'
 import { SignIn } from './places/SignIn'
+import { undoBooking } from './lib/book-it'
 import { keepSending } from './lib/queue'
 import { TopLine } from './places/TopLine'
 import { Problem } from './ui/Problem'
@@ -139,7 +140,7 @@ function useDeskKeys() {
   const { undo, redo } = useBench.getState()
   const between = (other: Place) => () => go(place === other ? 'bench' : other)
   useKeys({
-    U: undo,
+    U: () => undoBooking() || undo(),
     R: redo,
     M: between('methods'),
     T: between('conditions'),

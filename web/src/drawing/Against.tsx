@@ -15,7 +15,7 @@ interface ScatterProps {
 
 const S = 280
 const PAD = 34
-const TOP = 22
+const TOP = 32
 
 /** Predicted against actual: on the diagonal the model was right. */
 export function Against({ pairs, title, toShown, unit }: ScatterProps) {

@@ -30,12 +30,7 @@ export function PhotoLines({ src, width, height, lines, onLines }: PhotoLinesPro
     onLines({ ...lines, [name]: ends })
   }
   return (
-    <svg
-      viewBox={`0 0 ${W} ${H}`}
-      className="block w-full touch-none"
-      role="group"
-      aria-label="Lines on the photograph"
-    >
+    <svg viewBox={`0 0 ${W} ${H}`} className="block w-full" role="group" aria-label="Lines on the photograph">
       <image href={src} width={W} height={H} />
       {(['horizon', 'ground'] as const).map((name) => {
         const [[x0, y0], [x1, y1]] = lines[name]

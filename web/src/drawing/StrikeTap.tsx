@@ -1,4 +1,4 @@
-import type { PointerEvent } from 'react'
+import type { MouseEvent } from 'react'
 import { pointIn } from './pointer'
 
 interface FaceTapProps {
@@ -61,7 +61,7 @@ export function FaceMark({ heel, leftHanded, words }: { heel: number; leftHanded
 export function FaceTap({ at, leftHanded, onTap }: FaceTapProps) {
   // The ball sees a right-hander's heel on its right.
   const hand = leftHanded ? -1 : 1
-  const tap = (event: PointerEvent<SVGSVGElement>) => {
+  const tap = (event: MouseEvent<SVGSVGElement>) => {
     const [x, y] = pointIn(event)
     const heel = Math.round((hand * (x - FACE_X)) / K)
     const up = Math.round((FACE_Y - y) / K)
@@ -72,14 +72,14 @@ export function FaceTap({ at, leftHanded, onTap }: FaceTapProps) {
   return (
     <svg
       viewBox={`0 0 ${FACE_W} ${FACE_H}`}
-      className="block w-full cursor-crosshair touch-none border border-rule bg-lit"
+      className="block w-full cursor-crosshair touch-manipulation border border-rule bg-lit"
       role="img"
       aria-label={
         at
           ? `Face: ${Math.abs(at.heel)} mm towards the ${at.heel > 0 ? 'heel' : 'toe'}, ${at.up} mm up`
           : 'Club face: tap where it met the ball'
       }
-      onPointerDown={tap}
+      onClick={tap}
     >
       <FaceShape hand={hand} />
       <text x={x(-44)} y={FACE_H - 3} textAnchor={leftHanded ? 'end' : 'start'} className="quiet">
@@ -116,7 +116,7 @@ const TURF_Y = 64
 /** The turf from the side, target right: a tap says where the club met it. */
 export function TurfTap({ at, onTap }: TurfTapProps) {
   const middle = TURF_W / 2
-  const tap = (event: PointerEvent<SVGSVGElement>) => {
+  const tap = (event: MouseEvent<SVGSVGElement>) => {
     const [x] = pointIn(event)
     const cm = Math.max(-12, Math.min(12, Math.round((x - middle) / CM)))
     onTap(at === cm ? null : cm)
@@ -124,14 +124,14 @@ export function TurfTap({ at, onTap }: TurfTapProps) {
   return (
     <svg
       viewBox={`0 0 ${TURF_W} ${TURF_H}`}
-      className="block w-full cursor-crosshair touch-none border border-rule bg-lit"
+      className="block w-full cursor-crosshair touch-manipulation border border-rule bg-lit"
       role="img"
       aria-label={
         at === null
           ? 'Turf line: tap where the club met it'
           : `Turf met ${Math.abs(at)} cm ${at < 0 ? 'behind' : 'ahead of'} the ball`
       }
-      onPointerDown={tap}
+      onClick={tap}
     >
       <line x1={0} x2={TURF_W} y1={TURF_Y} y2={TURF_Y} stroke="var(--turf)" strokeWidth={2} />
       {[-10, -5, 0, 5, 10].map((cm) => (

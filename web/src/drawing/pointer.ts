@@ -1,7 +1,7 @@
-import type { PointerEvent } from 'react'
+import type { MouseEvent } from 'react'
 
 /** Where a pointer is, in the units of the drawing it is on. */
-export function pointIn(event: PointerEvent<SVGElement>): [number, number] {
+export function pointIn(event: MouseEvent<SVGElement>): [number, number] {
   const target = event.currentTarget
   const svg = target instanceof SVGSVGElement ? target : target.ownerSVGElement
   const matrix = svg?.getScreenCTM()

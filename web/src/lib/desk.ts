@@ -14,6 +14,8 @@ interface DeskState {
   /** What was just done, in words. */
   told: string
   wayBack: WayBack | null
+  /** How often something was told: the same words told again stay their time anew. */
+  times: number
   /** What was marked of a ball that went astray: it goes into the note of the next booked shot. */
   note: string
   /** Photographs of the lie: they go with the next booked shot of their player. */
@@ -25,12 +27,14 @@ export const useDesk = create<DeskState>()(() => ({
   sheet: null,
   told: '',
   wayBack: null,
+  times: 0,
   note: '',
   photographs: [],
 }))
 
 export const lay = (sheet: DeskSheet | null) => useDesk.setState({ sheet })
-export const tell = (told: string, wayBack: WayBack | null = null) => useDesk.setState({ told, wayBack })
+export const tell = (told: string, wayBack: WayBack | null = null) =>
+  useDesk.setState(({ times }) => ({ told, wayBack, times: times + 1 }))
 export const mark = (note: string) => useDesk.setState({ note })
 
 const MOST_PHOTOGRAPHS = 4

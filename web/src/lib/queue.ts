@@ -1,5 +1,5 @@
 import { create } from 'zustand'
-import { client, RefusedError, unwrap, type BookingIn } from '../api/client'
+import { client, done, RefusedError, unwrap, type BookingIn } from '../api/client'
 
 /** A shot that waits to be sent. `problem`: why the server would not have it. */
 export interface Waiting {
@@ -78,6 +78,27 @@ export async function enqueue(id: string, body: BookingIn): Promise<Sent> {
   const left = stored().find((one) => one.id === id)
   if (!left) return 'booked'
   return left.problem === undefined ? 'waiting' : 'refused'
+}
+
+/** What came of taking a shot back; `late`: it is in the book, and nobody answers. */
+export type TakenBack = 'taken back' | 'late'
+
+/** Take a shot back, whether it was sent already or still waits. */
+export async function takeBack(id: string): Promise<TakenBack> {
+  // Not while it is on its way: it would arrive after it was taken out of those that wait.
+  await flush()
+  if (stored().some((one) => one.id === id)) {
+    giveUp(id)
+    return 'taken back'
+  }
+  try {
+    done(await client.DELETE('/api/book/{booking_id}', { params: { path: { booking_id: id } } }))
+  } catch (error) {
+    // Gone already: somebody else took it back.
+    if (!(error instanceof RefusedError && error.status === 404)) return 'late'
+  }
+  onSent()
+  return 'taken back'
 }
 
 /** Give up on a shot that the server refused. */

@@ -4,7 +4,7 @@ import { lay, useDesk } from '../lib/desk'
 import { cleanup, fireEvent, render, screen, within } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import type { BookSummary, LieRate } from '../api/client'
+import type { BookSummary, Call, LieRate } from '../api/client'
 import { summaryQuery, type Which } from '../api/queries'
 import { FinishTap } from '../drawing/FinishTap'
 import { FaceTap, TurfTap } from '../drawing/StrikeTap'
@@ -14,9 +14,12 @@ import { AstraySheet } from '../places/book/AstraySheet'
 import { Charts } from '../places/book/Charts'
 import { Filters } from '../places/book/Filters'
 import { Lies } from '../places/book/Lies'
+import { plainTarget, targetOf } from '../lib/finish-map'
 import { SeenForm } from '../places/book/SeenForm'
 import { WaitingShots } from '../places/book/WaitingShots'
+import { START } from '../lib/reading'
 import { PLAYER } from './players'
+import { sampleCall } from './sample'
 import { stubWidth } from './wide'
 
 const WHICH: Which = { player_id: 'tove' }
@@ -101,7 +104,7 @@ describe('the queue of shots', () => {
 })
 
 describe('entering what a ball did', () => {
-  const target = { distance: 20, carry: 12, green: { front: -6, back: 8, width: 12 } }
+  const target = { ...plainTarget(20, 12), green: { front: -6, back: 8, width: 12 } }
   const form = (seen: Seen, onSeen: (seen: Seen) => void) =>
     shown(<SeenForm seen={seen} target={target} player={PLAYER} onSeen={onSeen} />)
 
@@ -147,8 +150,7 @@ describe('entering what a ball did', () => {
     shown(
       <FinishTap
         finish={{ past: 1, side: 0, holed: false }}
-        reach={6}
-        green={null}
+        target={plainTarget(20, 12)}
         words="1 past"
         shown={String}
         onFinish={onFinish}
@@ -159,6 +161,28 @@ describe('entering what a ball did', () => {
     expect(onFinish).toHaveBeenLastCalledWith({ past: 1, side: -0.5, holed: false })
     fireEvent.keyDown(pad, { key: 'ArrowDown' })
     expect(onFinish).toHaveBeenLastCalledWith({ past: 0.5, side: 0, holed: false })
+  })
+
+  it('shows as much about the target as the call can reach, and a finish beyond it by an arrow with its words', () => {
+    const spread = { short_m: -20, long_m: 32, left_m: -9, right_m: 7 } as NonNullable<Call['spread']>
+    const wide = sampleCall({ spread })
+    const { reach } = targetOf(wide, START)
+    expect(reach.low).toBeLessThanOrEqual(-wide.target.distance_m)
+    expect(reach.high).toBeCloseTo(38.4)
+    expect(reach.half).toBeCloseTo(10.8)
+    const tap = (past: number) => (
+      <FinishTap
+        finish={{ past, side: 0, holed: false }}
+        target={plainTarget(20, 12)}
+        words={`${past} past`}
+        shown={String}
+        onFinish={() => undefined}
+      />
+    )
+    const { container, rerender } = shown(tap(3))
+    expect(container.querySelector('text.halo:not(.quiet)')).toBeNull()
+    rerender(tap(31))
+    expect(container.querySelector('text.halo:not(.quiet)')?.textContent).toBe('31 past')
   })
 
   it('says where face and turf were met', () => {

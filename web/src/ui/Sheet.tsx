@@ -22,7 +22,14 @@ export function Sheet({ open, title, about, wide, onOpenChange, children }: Shee
       <Dialog.Portal>
         <Dialog.Overlay className="veil fixed inset-0 z-40 bg-ink/40" />
         <Dialog.Content
-          onOpenAutoFocus={() => (before.current = document.activeElement)}
+          onOpenAutoFocus={(event) => {
+            before.current = document.activeElement
+            // What an Enter out of habit does no harm to, where a sheet has something of the kind.
+            const first = event.target instanceof Element ? event.target.querySelector('[data-first]') : null
+            if (!(first instanceof SVGElement)) return
+            event.preventDefault()
+            first.focus()
+          }}
           onCloseAutoFocus={(event) => {
             event.preventDefault()
             if (before.current instanceof HTMLElement) before.current.focus()

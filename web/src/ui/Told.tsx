@@ -6,11 +6,11 @@ const STAYS_WITH_WAY_BACK_MS = 8000
 
 /** A line that says what was done and goes away by itself; with a way back where there is one. */
 export function Told() {
-  const { told: words, wayBack } = useDesk()
+  const { told: words, wayBack, times } = useDesk()
   return (
     <Toast.Provider duration={wayBack ? STAYS_WITH_WAY_BACK_MS : STAYS_MS} label="Veltrin">
       <Toast.Root
-        key={words}
+        key={times}
         type="background"
         open={words !== ''}
         onOpenChange={(open) => !open && tell('')}
@@ -29,7 +29,7 @@ export function Told() {
       </Toast.Root>
       <Toast.Viewport
         label="Told ({hotkey})"
-        className="no-print fixed bottom-4 left-1/2 z-[60] -translate-x-1/2 outline-none"
+        className="no-print fixed bottom-20 lg:bottom-4 left-1/2 z-[60] -translate-x-1/2 outline-none"
       />
     </Toast.Provider>
   )

@@ -47,6 +47,9 @@ SHORT_WITHIN = 0.3
 """A full swing that stops short of the flag is a call where it costs so many strokes more at most than the cheapest.
 Judgement."""
 
+STOPS_SHORT = "a full swing stops short"
+"""Why such a one is no call, in words."""
+
 LEAST_LAUNCH_RAD = math.radians(4.0)
 """Lower than this it never gets off the turf. Judgement."""
 
@@ -269,7 +272,7 @@ def screen(
         good = good[(worth | ~solved.short)[good]]
     is_call = set(map(int, good))
     out = [
-        _tried(i, c, reason.words if reason else "a full swing stops short", batch, solved, targets)
+        _tried(i, c, reason.words if reason else STOPS_SHORT, batch, solved, targets)
         for i, (c, reason) in enumerate(zip(candidates, reasons, strict=True))
         if i not in is_call and c.target.name == "flag"
     ]

@@ -6,7 +6,8 @@ import { forgetSeen, keepSeen, useDrafts } from '../../lib/drafts'
 import type { Reading } from '../../lib/reading'
 import { toRequest } from '../../lib/request'
 import { Sheet } from '../../ui/Sheet'
-import { SeenForm, type Target } from './SeenForm'
+import { targetOf } from '../../lib/finish-map'
+import { SeenForm } from './SeenForm'
 
 interface BookSheetProps {
   open: boolean
@@ -17,18 +18,6 @@ interface BookSheetProps {
   note: string
   onOpenChange: (open: boolean) => void
   onBooked: () => void
-}
-
-/** What entering needs to know of a call. */
-export function targetOf(call: Call, reading: Reading): Target {
-  const atFlag = call.target.name === 'flag'
-  return {
-    distance: call.target.distance_m,
-    carry: call.carry_m,
-    green: atFlag
-      ? { front: reading.front - reading.flag, back: reading.back - reading.flag, width: reading.width }
-      : null,
-  }
 }
 
 /** Enter what the ball did, for the call that is looked at. */
@@ -43,14 +32,16 @@ export function BookSheet(props: BookSheetProps) {
   const isEmpty = seen.finish === null && seen.carry === null && seen.misses.length === 0
   const book = () => {
     const meant = { purpose: 'shot', request, call_id: call.id } as const
-    void bookIt(bookingOf(player.id, meant, seen, new Date(), takePhotographs(player.id)))
-    forgetSeen()
+    const body = bookingOf(player.id, meant, seen, new Date(), takePhotographs(player.id))
+    // What was entered is there again when the booking is taken back.
+    void bookIt(body, { keep: () => keepSeen(of, seen), forget: forgetSeen })
     onBooked()
   }
   return (
     <Sheet
       open={open}
       onOpenChange={onOpenChange}
+      wide
       title="What did it do?"
       about={`${player.name}: ${call.club_name}, ${call.method_name.toLowerCase()}. Tap where it finished; the rest is for when there is time.`}
     >

@@ -4,16 +4,11 @@ import { FinishTap } from '../../drawing/FinishTap'
 import { FaceTap, TurfTap } from '../../drawing/StrikeTap'
 import { MISSES, type Seen } from '../../lib/booking'
 import { finishWords, parseFinish } from '../../lib/finish'
+import type { Target } from '../../lib/finish-map'
+import { useWide } from '../../lib/use-wide'
 import { distance, scaleOf, YARD } from '../../lib/units'
 import { Chips } from '../../ui/Chips'
 import { useUnits } from '../../lib/use-units'
-
-/** What a shot was meant to do, as far as entering needs it. */
-export interface Target {
-  distance: number
-  carry: number
-  green: { front: number; back: number; width: number } | null
-}
 
 interface SeenFormProps {
   seen: Seen
@@ -82,6 +77,7 @@ function Carry({ seen, target, onSeen }: Omit<SeenFormProps, 'player'>) {
 /** Everything that can be seen of a ball, in the order in which one sees it; nothing has to be filled in. */
 export function SeenForm({ seen, target, player, onSeen }: SeenFormProps) {
   const units = useUnits()
+  const isWide = useWide()
   const shown = (metres: number) => `${distance(metres, units)} ${units.distance}`
   const words = seen.finish ? finishWords(seen.finish, shown) : 'not said yet'
   const toggle = (miss: MissName) =>
@@ -92,7 +88,7 @@ export function SeenForm({ seen, target, player, onSeen }: SeenFormProps) {
         : [...seen.misses, miss].slice(-5),
     })
   return (
-    <div className="grid gap-3">
+    <div className="grid gap-x-6 gap-y-3 lg:grid-cols-[1fr_20rem]">
       <div>
         <p className="mb-1 flex items-baseline justify-between">
           <span className="font-semibold">Finished: {words}</span>
@@ -107,8 +103,7 @@ export function SeenForm({ seen, target, player, onSeen }: SeenFormProps) {
         </p>
         <FinishTap
           finish={seen.finish}
-          reach={Math.max(4, Math.min(0.3 * target.distance, 40))}
-          green={target.green}
+          target={target}
           words={words}
           shown={(metres) => distance(metres, units)}
           onFinish={(finish) => onSeen({ ...seen, finish })}
@@ -117,47 +112,49 @@ export function SeenForm({ seen, target, player, onSeen }: SeenFormProps) {
           <FinishField seen={seen} onSeen={onSeen} />
         </div>
       </div>
-      <Chips label="What was wrong" options={MISS_OPTIONS} chosen={seen.misses} onToggle={toggle} />
-      <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
-        <span>Putts then</span>
-        <Chips
-          label="Putts"
-          options={PUTT_OPTIONS}
-          chosen={seen.putts === null ? [] : [`${seen.putts}`]}
-          onToggle={(putts) =>
-            onSeen({ ...seen, putts: seen.putts === Number(putts) ? null : Number(putts) })
-          }
-        />
-        <Chips
-          label="Chipped again"
-          options={[{ value: 'again', words: 'chipped again' }]}
-          chosen={seen.again ? ['again'] : []}
-          onToggle={() => onSeen({ ...seen, again: seen.again ? null : true })}
-        />
-      </div>
-      <details>
-        <summary className="cursor-pointer font-semibold">Strike, landing and a note</summary>
-        <div className="mt-2 grid gap-3">
-          <div className="grid grid-cols-2 gap-2">
-            <FaceTap
-              at={seen.heel === null ? null : { heel: seen.heel, up: seen.up ?? 10 }}
-              leftHanded={player.hand === 'left'}
-              onTap={(at) => onSeen({ ...seen, heel: at?.heel ?? null, up: at?.up ?? null })}
-            />
-            <TurfTap at={seen.turf} onTap={(turf) => onSeen({ ...seen, turf })} />
-          </div>
-          <Carry seen={seen} target={target} onSeen={onSeen} />
-          <textarea
-            className="field w-full"
-            rows={2}
-            maxLength={500}
-            aria-label="Note"
-            placeholder="What the player felt"
-            value={seen.note}
-            onChange={(event) => onSeen({ ...seen, note: event.target.value })}
+      <div className="grid content-start gap-3">
+        <Chips label="What was wrong" options={MISS_OPTIONS} chosen={seen.misses} onToggle={toggle} />
+        <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
+          <span>Putts then</span>
+          <Chips
+            label="Putts"
+            options={PUTT_OPTIONS}
+            chosen={seen.putts === null ? [] : [`${seen.putts}`]}
+            onToggle={(putts) =>
+              onSeen({ ...seen, putts: seen.putts === Number(putts) ? null : Number(putts) })
+            }
+          />
+          <Chips
+            label="Chipped again"
+            options={[{ value: 'again', words: 'chipped again' }]}
+            chosen={seen.again ? ['again'] : []}
+            onToggle={() => onSeen({ ...seen, again: seen.again ? null : true })}
           />
         </div>
-      </details>
+        <details open={isWide}>
+          <summary className="cursor-pointer font-semibold">Strike, landing and a note</summary>
+          <div className="mt-2 grid gap-3">
+            <div className="grid grid-cols-2 gap-2">
+              <FaceTap
+                at={seen.heel === null ? null : { heel: seen.heel, up: seen.up ?? 10 }}
+                leftHanded={player.hand === 'left'}
+                onTap={(at) => onSeen({ ...seen, heel: at?.heel ?? null, up: at?.up ?? null })}
+              />
+              <TurfTap at={seen.turf} onTap={(turf) => onSeen({ ...seen, turf })} />
+            </div>
+            <Carry seen={seen} target={target} onSeen={onSeen} />
+            <textarea
+              className="field w-full"
+              rows={2}
+              maxLength={500}
+              aria-label="Note"
+              placeholder="What the player felt"
+              value={seen.note}
+              onChange={(event) => onSeen({ ...seen, note: event.target.value })}
+            />
+          </div>
+        </details>
+      </div>
     </div>
   )
 }

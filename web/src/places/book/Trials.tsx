@@ -17,6 +17,7 @@ import { Head } from '../../ui/Head'
 import { frameOf, SmallFlight } from '../../drawing/SmallFlight'
 import { Clouds } from '../../drawing/Clouds'
 import { LandedRows } from '../players/MonitorPanel'
+import { plainTarget } from '../../lib/finish-map'
 import { SeenForm } from './SeenForm'
 
 function signed(value: number, digits: number): string {
@@ -114,7 +115,7 @@ function NextBall(props: { trial: Trial; request: PlanRequest; player: Player })
           <SeenForm
             key={trial.struck}
             seen={seen}
-            target={{ distance: target, carry: target, green: null }}
+            target={plainTarget(target, target)}
             player={player}
             onSeen={setSeen}
           />

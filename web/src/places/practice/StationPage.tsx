@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import type { Drill, KeptPractice, MissName } from '../../api/client'
 import { FinishTap } from '../../drawing/FinishTap'
+import { aboutMark } from '../../lib/finish-map'
 import { HIT_WORDS, lengthWords, markWords } from '../../lib/drill-words'
 import { finishWords, type Finish } from '../../lib/finish'
 import { hitBy, strikeBall, type RunBall } from '../../lib/run'
@@ -128,8 +129,7 @@ export function StationPage({ practice, place, drill, balls, misses, onUndo }: S
         <div>
           <FinishTap
             finish={finish}
-            reach={Math.max(2.2 * limit, 2)}
-            green={null}
+            target={aboutMark(limit)}
             words={
               finish ? finishWords(finish, (m) => `${distance(m, units)} ${units.distance}`) : 'not said yet'
             }

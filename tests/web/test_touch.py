@@ -1,0 +1,237 @@
+"""A phone in the hand: every grip moves under a finger as far as under a mouse, and the page stays where it is."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable
+
+import pytest
+from playwright.sync_api import Locator, Page, expect
+
+from tests.conftest import Running
+from tests.web.conftest import PHONE, drawn, told
+from tests.web.finger import Finger, Point, grip_of, middle_of
+from tests.web.test_bench import settled
+from veltrin.demo.lesson import made_photograph
+
+Open = Callable[..., Page]
+
+LYING = "/?p=corwin&fall=3&side=-2&cover=rough&sunk=0.5&flag=60&front=50&back=72&wide=18&gf=-1&gs=1&wind=3&from=250"
+THINGS = "&areas=sand*0*0*40,-5_46,-5_46,5_40,5&things=tree*30*4*9*0*-3*3"
+BENCH = LYING + THINGS
+NUMBER = re.compile(r"-?[0-9]+(?:[.][0-9]+)?")
+NEAR = 0.15
+
+FAR = 40.0
+"""How far a finger goes (pixels)."""
+
+
+def opened(open_page: Open, url: str) -> Page:
+    return open_page(url, PHONE, has_touch=True, is_mobile=True)
+
+
+def scrolled(page: Page) -> tuple[float, float]:
+    found = page.evaluate("[scrollY, document.querySelector('[role=dialog]')?.scrollTop ?? 0]")
+    return found[0], found[1]
+
+
+def still(page: Page) -> None:
+    """Wait until nothing scrolls on by itself: a touch would only stop it."""
+    page.evaluate(
+        """() => new Promise((done) => {
+          const places = () => `${scrollY} ${document.querySelector('[role=dialog]')?.scrollTop}`
+          let [last, same] = [places(), 0]
+          const look = () => {
+            same = places() === last ? same + 1 : 0
+            last = places()
+            if (same > 5) done()
+            else requestAnimationFrame(look)
+          }
+          look()
+        })"""
+    )
+
+
+def by_mouse(page: Page, start: Point, by: Point) -> None:
+    (x, y), (dx, dy) = start, by
+    page.mouse.move(x, y)
+    page.mouse.down()
+    for i in range(1, 9):
+        page.mouse.move(x + dx * i / 8, y + dy * i / 8)
+    page.mouse.up()
+
+
+def ways(slider: Locator) -> list[Point]:
+    """Where a grip goes: along its own line, and back."""
+    if slider.get_attribute("aria-orientation") == "horizontal":
+        return [(FAR, 0.0), (-FAR, 0.0)]
+    return [(0.0, -FAR), (0.0, FAR)]
+
+
+def value(slider: Locator) -> str:
+    found = slider.get_attribute("aria-valuetext")
+    assert found is not None
+    return found
+
+
+def numbers(slider: Locator) -> list[float]:
+    """What a grip stands at; one that moves both ways tells the second number in its words."""
+    found = [float(slider.get_attribute("aria-valuenow") or "nan")]
+    return (
+        found if slider.get_attribute("aria-orientation") else found + [float(n) for n in NUMBER.findall(value(slider))]
+    )
+
+
+def at_hand(page: Page) -> None:
+    """Wait until nothing is asked any more: an answer that comes makes the drawings anew, at another scale."""
+    page.wait_for_load_state("networkidle")
+    expect(page.locator("[aria-busy=true]")).to_have_count(0)
+    drawn(page)
+
+
+def moves_as_by_mouse(page: Page, slider: Locator) -> None:
+    """A drag by finger ends where the same drag by mouse does; the page does not scroll under it."""
+    finger = Finger(page)
+    name, before = slider.get_attribute("aria-label"), value(slider)
+    for way in ways(slider):
+        at_hand(page)
+        start = grip_of(slider)
+        by_mouse(page, start, way)
+        reached, moved = numbers(slider), value(slider) != before
+        page.keyboard.press("u")
+        expect(slider).to_have_attribute("aria-valuetext", before)
+        if moved:
+            break
+    else:
+        pytest.fail(f"{name} moves neither way")
+    at_hand(page)
+    begun, start = numbers(slider), grip_of(slider)
+    at = scrolled(page)
+    finger.drag(start, way)
+    drawn(page)
+    # A drawing that makes room while something is dragged in it leaves a few parts in a hundred to chance.
+    for a, b, c in zip(begun, reached, numbers(slider), strict=True):
+        assert abs(c - b) <= NEAR * abs(b - a) + 1e-9, f"{name} from {begun} to {numbers(slider)}, by mouse {reached}"
+    assert scrolled(page) == at, name
+    page.keyboard.press("u")
+    expect(slider).to_have_attribute("aria-valuetext", before)
+
+
+def test_every_grip_of_the_bench_moves_under_a_finger(running: Running, open_page: Open) -> None:
+    page = opened(open_page, running.url + BENCH)
+    settled(page)
+    sliders = page.locator(".handle[role=slider]")
+    names = [str(s.get_attribute("aria-label")) for s in sliders.all()]
+    assert len(names) >= 12, names
+    for name in names:
+        moves_as_by_mouse(page, page.get_by_role("slider", name=name, exact=True))
+
+
+def test_the_wind_is_dragged_by_a_finger(running: Running, open_page: Open) -> None:
+    page = opened(open_page, running.url + "/conditions" + LYING)
+    moves_as_by_mouse(page, page.get_by_role("slider", name="Wind", exact=True))
+
+
+def test_lines_on_a_photograph_are_laid_by_a_finger(running: Running, open_page: Open) -> None:
+    page = opened(open_page, running.url + LYING)
+    settled(page)
+    page.keyboard.press("h")
+    helps = page.get_by_role("dialog", name="Measuring helps")
+    picture = {"name": "lie.jpg", "mimeType": "image/jpeg", "buffer": made_photograph()}
+    helps.get_by_label("Take or choose a photograph").set_input_files(picture)
+    for name in ("Horizon, left end", "Ground, right end"):
+        end = helps.get_by_role("slider", name=name)
+        before, start = value(end), grip_of(end)
+        at = scrolled(page)
+        Finger(page).drag(start, (0.0, -FAR))
+        expect(end).not_to_have_attribute("aria-valuetext", before)
+        assert scrolled(page) == at, name
+
+
+def test_beside_the_grips_the_page_scrolls_and_two_fingers_zoom(running: Running, open_page: Open) -> None:
+    page = opened(open_page, running.url + BENCH)
+    settled(page)
+    finger = Finger(page)
+    for drawing in ("Ground under the ball, in section", "The line from above", "The line from the side"):
+        group = page.get_by_role("group", name=drawing)
+        box = group.bounding_box()
+        assert box is not None
+        middle_of(group)
+        box = group.bounding_box()
+        assert box is not None
+        # A corner of the drawing that holds no grip.
+        at = page.evaluate("scrollY")
+        finger.drag((box["x"] + box["width"] - 3, box["y"] + box["height"] - 3), (0.0, -FAR))
+        page.wait_for_function("at => scrollY > at + 20", arg=at)
+    finger.spread(middle_of(page.get_by_role("group", name="The line from the side")), 30.0, 90.0)
+    page.wait_for_function("() => visualViewport.scale > 1.3")
+
+
+def test_a_bunker_is_drawn_by_a_finger(running: Running, open_page: Open) -> None:
+    page = opened(open_page, running.url + LYING)
+    settled(page)
+    plan = page.get_by_role("group", name="The line from above")
+    page.get_by_role("button", name="Draw", exact=False).first.tap()
+    page.get_by_role("menuitem", name="sand").tap()
+    x, y = middle_of(plan)
+    at = page.evaluate("scrollY")
+    Finger(page).drag((x - 30.0, y + 20.0), (50.0, -FAR))
+    expect(page).to_have_url(re.compile("areas=sand"))
+    assert page.evaluate("scrollY") == at
+
+
+def test_booking_takes_taps_and_lets_the_sheet_scroll(running: Running, open_page: Open) -> None:
+    page = opened(open_page, running.url + LYING)
+    settled(page)
+    page.get_by_role("region", name="Answer").get_by_role("button", name="Book").tap()
+    sheet = page.get_by_role("dialog")
+    sheet.get_by_text("Strike, landing and a note").tap()
+    pad = page.get_by_role("application")
+    before = pad.get_attribute("aria-label")
+    finger = Finger(page)
+    # A swipe over the map scrolls the sheet and marks nothing; a tap marks.
+    x, y = middle_of(pad)
+    at = scrolled(page)[1]
+    finger.drag((x + 30.0, y + 30.0), (0.0, -FAR if at < 20.0 else FAR))
+    page.wait_for_function("at => Math.abs(document.querySelector('[role=dialog]').scrollTop - at) > 10", arg=at)
+    expect(pad).to_have_attribute("aria-label", str(before))
+    still(page)
+    x, y = middle_of(pad)
+    page.touchscreen.tap(x + 20.0, y + 95.0)
+    expect(sheet).to_contain_text(re.compile(r"Finished: .* short, .* right"))
+
+
+def test_a_shot_is_booked_taken_back_and_booked_again_without_a_network(running: Running, open_page: Open) -> None:
+    page = opened(open_page, running.url + LYING.replace("corwin", "ansgar"))
+    settled(page)
+    booked = running.url + "/api/book?player_id=ansgar"
+    before = page.request.get(booked).json()["total"]
+    answer = page.get_by_role("region", name="Answer")
+
+    def enter() -> None:
+        answer.get_by_role("button", name="Book").tap()
+        x, y = middle_of(page.get_by_role("application"))
+        page.touchscreen.tap(x + 20.0, y + 30.0)
+        page.get_by_role("dialog").get_by_role("button", name="Book it").tap()
+
+    # Booked, and taken back from where it was told; the line that tells it leaves the answer free.
+    enter()
+    expect(told(page)).to_contain_text("Booked.")
+    bar, line = answer.bounding_box(), told(page).get_by_role("listitem").bounding_box()
+    assert bar is not None
+    assert line is not None
+    assert line["y"] + line["height"] <= bar["y"]
+    told(page).get_by_role("button", name="Undo").tap()
+    expect(told(page)).to_contain_text("Taken back.")
+    assert page.request.get(booked).json()["total"] == before
+    # Again, with nobody there: it waits, is taken back, is booked again, and arrives once.
+    page.route("**/api/book/**", lambda route: route.abort())
+    enter()
+    expect(told(page)).to_contain_text("waits in this browser")
+    told(page).get_by_role("button", name="Undo").tap()
+    told(page).get_by_role("button", name="Book it again").tap()
+    expect(told(page)).to_contain_text("waits in this browser")
+    page.unroute("**/api/book/**")
+    page.evaluate("dispatchEvent(new Event('online'))")
+    page.wait_for_function("() => localStorage.getItem('veltrin.waiting') === '[]'")
+    assert page.request.get(booked).json()["total"] == before + 1
