@@ -127,7 +127,8 @@ function linesOf(kind: Card['kind'], cell: CardCell, units: Units, most: number)
     case 'wind':
       return [
         cell.stock_m === null ? '–' : whole(cell.stock_m, units),
-        [club, methodWords(cell) || 'stock', falls].filter(Boolean).join(' '),
+        // A narrow column has no room for both: how far it falls short is what changes the plan.
+        [club, falls || methodWords(cell) || 'stock'].join(' '),
       ]
     case 'sand':
       return [

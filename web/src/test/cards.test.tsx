@@ -48,7 +48,7 @@ describe('a card', () => {
     const short = cell({ finish: 'short', short_m: 12, swing_words: 'three-quarter', ball_back_m: 0 })
     expect(cellLines('slope', short, METRIC)).toEqual(['7i ¾', '5 R', '12 short'])
     expect(cellLines('slope', short, METRIC, 2)).toEqual(['7i ¾', '12 short'])
-    expect(cellLines('wind', short, METRIC)[1]).toBe('7i stock 12 short')
+    expect(cellLines('wind', short, METRIC)[1]).toBe('7i 12 short')
   })
 
   it('tells the first line in the reader’s units', () => {
