@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { Suspense, useEffect } from 'react'
+import { Suspense, useEffect, useRef } from 'react'
 import type { Player, Settings } from './api/client'
 import { healthQuery, playersQuery, sessionQuery, settingsQuery } from './api/queries'
 import { fromSearch, toSearch } from './lib/address'
@@ -196,6 +196,7 @@ function Desk() {
   const player = players.data.find((p) => p.id === reading.player)
   return (
     <InUnits value={settings.data}>
+      <SkipLink />
       <TopLine />
       <Warming />
       {player && <At player={player} />}
@@ -205,22 +206,48 @@ function Desk() {
   )
 }
 
-/** The place where the coach is. */
-function At({ player }: { player: Player }) {
+/** Leads a keyboard past the top line: on the Bench to the calls, elsewhere to the place. */
+function SkipLink() {
   const place = usePlace((state) => state.place)
   return (
-    <Boundary key={place} name={PLACE_NAMES[place]} onRetry={renewParts}>
-      <Suspense fallback={<p className="p-6 text-quiet">Opening.</p>}>
-        {place === 'bench' && <Bench player={player} />}
-        {place === 'methods' && <methods.View player={player} />}
-        {place === 'conditions' && <conditions.View player={player} />}
-        {place === 'players' && <playersPlace.View key={player.id} player={player} />}
-        {place === 'practice' && <practice.View player={player} />}
-        {place === 'lessons' && <lessons.View player={player} />}
-        {place === 'cards' && <cards.View key={player.id} player={player} />}
-        {place === 'book' && <fieldBook.View key={player.id} player={player} />}
-      </Suspense>
-    </Boundary>
+    <button
+      type="button"
+      className="press sr-only z-50 bg-lit focus:not-sr-only focus:absolute focus:top-1 focus:left-1"
+      onClick={() => document.querySelector<HTMLElement>('[data-skip-to]')?.focus()}
+    >
+      {place === 'bench' ? 'To the calls' : `To ${PLACE_NAMES[place]}`}
+    </button>
+  )
+}
+
+/** The place where the coach is. Who goes there by a key or a link has the focus in it. */
+function At({ player }: { player: Player }) {
+  const place = usePlace((state) => state.place)
+  const here = useRef<HTMLDivElement>(null)
+  const was = useRef(place)
+  useEffect(() => {
+    if (was.current === place) return
+    was.current = place
+    const { activeElement } = document
+    // What leads there may have gone with the place it stood in, or stay: the top line's own names keep the focus.
+    if (activeElement === null || activeElement === document.body)
+      here.current?.focus({ preventScroll: true })
+  }, [place])
+  return (
+    <div ref={here} tabIndex={-1} className="outline-none" data-skip-to={place === 'bench' ? undefined : ''}>
+      <Boundary key={place} name={PLACE_NAMES[place]} onRetry={renewParts}>
+        <Suspense fallback={<p className="p-6 text-quiet">Opening.</p>}>
+          {place === 'bench' && <Bench player={player} />}
+          {place === 'methods' && <methods.View player={player} />}
+          {place === 'conditions' && <conditions.View player={player} />}
+          {place === 'players' && <playersPlace.View key={player.id} player={player} />}
+          {place === 'practice' && <practice.View player={player} />}
+          {place === 'lessons' && <lessons.View player={player} />}
+          {place === 'cards' && <cards.View key={player.id} player={player} />}
+          {place === 'book' && <fieldBook.View key={player.id} player={player} />}
+        </Suspense>
+      </Boundary>
+    </div>
   )
 }
 

@@ -2,6 +2,7 @@ import type { BookSummary } from '../api/client'
 import { scaleLinear } from 'd3-scale'
 import { polyline, rings } from '../lib/geometry'
 import { counted } from '../lib/counted'
+import { useDrawnWidth } from '../lib/use-drawn-width'
 
 type Point = BookSummary['points'][number]
 
@@ -161,14 +162,15 @@ export function Finishes({ points, along, across, toShown, unit }: FinishesProps
 /** Strokes lost over time: every step is an equal number of shots. */
 export function Trend({ stretches }: { stretches: BookSummary['trend'] }) {
   const known = stretches.filter((s) => s.lost != null)
+  const [drawing, W] = useDrawnWidth(1180)
   if (known.length < 2) return <p className="text-quiet">A trend needs more shots.</p>
-  const W = 1180
   const H = 160
   const most = Math.max(0.3, ...known.map((s) => Math.abs(s.lost ?? 0))) * 1.15
   const x = scaleLinear([0, known.length - 1], [44, W - 16])
   const y = scaleLinear([-most, most], [H - 32, 16])
   return (
     <svg
+      ref={drawing}
       viewBox={`0 0 ${W} ${H}`}
       className="block w-full"
       role="img"

@@ -2,12 +2,13 @@ import { scaleLinear } from 'd3-scale'
 import { curveMonotoneX, line } from 'd3-shape'
 import type { DaySheet } from '../api/client'
 import { scaleOf, trim } from '../lib/units'
+import { useDrawnWidth } from '../lib/use-drawn-width'
 import { useUnits } from '../lib/use-units'
 
-const W = 900
+const WIDEST = 900
 const H = 330
 const LEFT = 44
-const RIGHT = 150
+const RIGHT = 132
 const TOP = 26
 const FOOT = 26
 const APART = 16
@@ -27,6 +28,7 @@ export function spreadOut(wishes: readonly number[], apart: number): number[] {
 /** Carry of each club over the wind along the line: against on the left, behind on the right. */
 export function CarryCurves({ sheet }: { sheet: DaySheet }) {
   const units = useUnits()
+  const [drawing, W] = useDrawnWidth(WIDEST)
   const far = scaleOf('distance', units)
   const speed = scaleOf('wind', units)
   // The sheet tells winds against as positive, from the strongest down.
@@ -58,10 +60,11 @@ export function CarryCurves({ sheet }: { sheet: DaySheet }) {
   const ends = clubs.map(({ points }) => y(far.toShown(points.findLast((p) => p.carry !== null)?.carry ?? 0)))
   const labels = spreadOut(ends, APART)
   return (
-    <div className="no-print overflow-x-auto" role="group" aria-label="Drawing" tabIndex={0}>
+    <div className="no-print">
       <svg
+        ref={drawing}
         viewBox={`0 0 ${W} ${H}`}
-        className="mt-3 block w-full min-w-[38rem]"
+        className="mt-3 block w-full"
         role="img"
         aria-label="Carry of each club over the wind"
       >
@@ -91,7 +94,7 @@ export function CarryCurves({ sheet }: { sheet: DaySheet }) {
           against, {units.speed}
         </text>
         <text x={W - RIGHT} y={14} textAnchor="end" className="quiet">
-          behind; carry in {units.distance}
+          {W < 480 ? 'behind' : `behind; carry in ${units.distance}`}
         </text>
         {clubs.map(({ id, name, points }, i) => (
           <g key={id}>

@@ -1,6 +1,6 @@
 import type { Bag, Club } from '../api/client'
 import { scaleLinear } from 'd3-scale'
-import { useWide } from '../lib/use-wide'
+import { useDrawnWidth } from '../lib/use-drawn-width'
 
 interface CarryLineProps {
   clubs: Club[]
@@ -12,7 +12,7 @@ interface CarryLineProps {
 
 const ROW = 19
 const LEFT = 132
-const RIGHT = 98
+const WIDEST = 620
 const TOP = 26
 
 const KIND_DASH: Record<string, string | undefined> = {
@@ -24,14 +24,15 @@ const KIND_DASH: Record<string, string | undefined> = {
 
 /** Every club as a rung: how far it carries, its loft beside it, gaps and overlaps called out. */
 export function CarryLine({ clubs, steps, toShown, unit }: CarryLineProps) {
-  // On a phone the drawing is narrower, so that its words stay as large.
-  const W = useWide() ? 620 : 380
+  const [drawing, W] = useDrawnWidth(WIDEST)
+  const RIGHT = W < 340 ? 84 : 98
   const far = Math.max(...clubs.map((club) => toShown(club.stock_carry_m)), 1)
   const x = scaleLinear([0, far], [LEFT, W - RIGHT])
   const height = TOP + ROW * clubs.length + 10
   const after = (id: string) => steps.find((one) => one.longer_id === id)
   return (
     <svg
+      ref={drawing}
       viewBox={`0 0 ${W} ${height}`}
       className="block w-full"
       role="img"

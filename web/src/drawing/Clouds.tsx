@@ -1,16 +1,18 @@
 import type { Trial } from '../api/client'
 import { rings } from '../lib/geometry'
 import { distance } from '../lib/units'
+import { useDrawnWidth } from '../lib/use-drawn-width'
 import { useUnits } from '../lib/use-units'
 import { counted } from '../lib/counted'
 
-const W = 520
+const WIDEST = 520
 const H = 300
 const TONE = { a: 'var(--hot)', b: 'var(--second)' }
 
 /** Both ways' finishes about the target, the player below; each mean with the nine-in-ten interval along and across. */
 export function Clouds({ trial }: { trial: Trial }) {
   const units = useUnits()
+  const [drawing, W] = useDrawnWidth(WIDEST)
   if (trial.balls.length === 0)
     return <p className="text-quiet">Where the balls finish is drawn here, from the first one on.</p>
   // The intervals of few balls reach further than the balls.
@@ -30,6 +32,7 @@ export function Clouds({ trial }: { trial: Trial }) {
   return (
     <figure aria-label="Where the balls finished">
       <svg
+        ref={drawing}
         viewBox={`0 0 ${W} ${H}`}
         className="block w-full max-w-[56rem] border border-rule bg-lit"
         role="img"

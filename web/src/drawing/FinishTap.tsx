@@ -4,6 +4,7 @@ import { atEdge, type Target } from '../lib/finish-map'
 import { polyline, rings } from '../lib/geometry'
 import { AREA_WORDS } from '../lib/line'
 import { AreaHatches, areaFill, Hatches } from './hatch'
+import { useDrawnWidth } from '../lib/use-drawn-width'
 import { useWide } from '../lib/use-wide'
 import { pointIn } from './pointer'
 
@@ -23,7 +24,9 @@ const EDGE = 14
 
 /** The target from above, the player below it: a tap says where the ball finished. What the call can do is drawn. */
 export function FinishTap({ finish, target, words, shown, onFinish }: FinishTapProps) {
-  const [W, H] = useWide() ? DESK : PHONE
+  const [widest, tall] = useWide() ? DESK : PHONE
+  const [drawing, W] = useDrawnWidth(widest)
+  const H = Math.round((tall * W) / widest)
   const { low, high, half } = target.reach
   const k = Math.min(H / (high - low), W / 2 / half)
   const cx = W / 2
@@ -52,6 +55,7 @@ export function FinishTap({ finish, target, words, shown, onFinish }: FinishTapP
   const { green } = target
   return (
     <svg
+      ref={drawing}
       viewBox={`0 0 ${W} ${H}`}
       className="block w-full cursor-crosshair touch-manipulation border border-rule bg-lit"
       role="application"

@@ -221,7 +221,7 @@ export function GroundSection(props: GroundProps) {
   return (
     <svg
       viewBox={`0 0 ${GROUND_W} ${GROUND_H}`}
-      className="block w-full"
+      className="fixed-drawing block w-full"
       role="group"
       aria-label="Ground under the ball, in section"
     >

@@ -1,15 +1,17 @@
 import { scaleLinear } from 'd3-scale'
 import type { Progress } from '../api/client'
+import { useDrawnWidth } from '../lib/use-drawn-width'
 
 type Drilled = Pick<Progress['drills'][number], 'name' | 'went'>
 
-const W = 320
+const WIDEST = 320
 const H = 104
 const LEFT = 30
 const FOOT = 82
 
 /** Hits of one drill over time, each with the interval it can be trusted to, against what was expected. */
 export function HitChart({ drill }: { drill: Drilled }) {
+  const [drawing, W] = useDrawnWidth(WIDEST)
   const times = drill.went.map(({ at }) => Date.parse(at))
   const [first, last] = [Math.min(...times), Math.max(...times)]
   const x = scaleLinear(first === last ? [first - 1, last + 1] : [first, last], [LEFT + 12, W - 12])
@@ -20,6 +22,7 @@ export function HitChart({ drill }: { drill: Drilled }) {
     .join('; ')
   return (
     <svg
+      ref={drawing}
       viewBox={`0 0 ${W} ${H}`}
       className="block w-full max-w-[30rem]"
       role="img"

@@ -1,19 +1,23 @@
 import { scaleLinear } from 'd3-scale'
 import type { LieRate } from '../api/client'
 import { counted } from '../lib/counted'
+import { useDrawnWidth } from '../lib/use-drawn-width'
 
 interface LostBarsProps {
   lies: readonly LieRate[]
   onOpen: (lie: LieRate) => void
 }
 
-const W = 620
-const LEFT = 170
-const ROW = 26
+const WIDEST = 620
 const TOP = 22
 
 /** Strokes lost a shot by kind of lie, with the interval in which the true loss lies; a press opens the shots. */
 export function LostBars({ lies, onOpen }: LostBarsProps) {
+  const [drawing, W] = useDrawnWidth(WIDEST)
+  // Words stand beside the bars where there is room, above them on a phone.
+  const isNarrow = W < 480
+  const LEFT = isNarrow ? 8 : 170
+  const ROW = isNarrow ? 42 : 26
   const known = lies.filter((lie) => lie.lost != null)
   const ends = known.flatMap(({ lost, lost_within }) => [
     (lost ?? 0) - (lost_within ?? 0),
@@ -23,12 +27,13 @@ export function LostBars({ lies, onOpen }: LostBarsProps) {
   const height = TOP + ROW * known.length + 6
   return (
     <svg
+      ref={drawing}
       viewBox={`0 0 ${W} ${height}`}
       className="block w-full max-w-[60rem]"
       role="group"
       aria-label="Strokes lost by kind of lie"
     >
-      {x.ticks(5).map((at) => (
+      {x.ticks(isNarrow ? 4 : 5).map((at) => (
         <g key={at}>
           <line
             x1={x(at)}
@@ -45,7 +50,7 @@ export function LostBars({ lies, onOpen }: LostBarsProps) {
       {known.map((lie, i) => {
         const lost = lie.lost ?? 0
         const within = lie.lost_within ?? 0
-        const y = TOP + ROW * i + ROW / 2
+        const y = TOP + ROW * i + (isNarrow ? 30 : ROW / 2)
         return (
           <g
             key={`${lie.cover} ${lie.slope}`}
@@ -60,8 +65,12 @@ export function LostBars({ lies, onOpen }: LostBarsProps) {
               onOpen(lie)
             }}
           >
-            <rect x={0} y={y - ROW / 2} width={W} height={ROW} fill="transparent" />
-            <text x={0} y={y + 4}>
+            <rect x={0} y={TOP + ROW * i} width={W} height={ROW} fill="transparent" />
+            <text
+              x={isNarrow ? LEFT : 0}
+              y={isNarrow ? y - 12 : y + 4}
+              className={isNarrow ? 'halo' : undefined}
+            >
               {lie.words}
             </text>
             <rect

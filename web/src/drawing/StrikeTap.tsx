@@ -72,7 +72,7 @@ export function FaceTap({ at, leftHanded, onTap }: FaceTapProps) {
   return (
     <svg
       viewBox={`0 0 ${FACE_W} ${FACE_H}`}
-      className="block w-full cursor-crosshair touch-manipulation border border-rule bg-lit"
+      className="block w-full cursor-crosshair small-drawing touch-manipulation border border-rule bg-lit"
       role="img"
       aria-label={
         at
@@ -124,7 +124,7 @@ export function TurfTap({ at, onTap }: TurfTapProps) {
   return (
     <svg
       viewBox={`0 0 ${TURF_W} ${TURF_H}`}
-      className="block w-full cursor-crosshair touch-manipulation border border-rule bg-lit"
+      className="block w-full cursor-crosshair small-drawing touch-manipulation border border-rule bg-lit"
       role="img"
       aria-label={
         at === null

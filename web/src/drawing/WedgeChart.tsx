@@ -1,12 +1,13 @@
 import { scaleLinear } from 'd3-scale'
 import type { Bag, Club } from '../api/client'
+import { useDrawnWidth } from '../lib/use-drawn-width'
 
 interface WedgeChartProps {
   wedges: Club[]
   notes: Bag['clubs']
 }
 
-const W = 380
+const WIDEST = 380
 const H = 236
 const LEFT = 40
 const RIGHT = 10
@@ -14,7 +15,6 @@ const TOP = 12
 const FOOT = 40
 const [LOFT_LOW, LOFT_HIGH] = [42, 66]
 const [BOUNCE_LOW, BOUNCE_HIGH] = [0, 16]
-const x = scaleLinear([LOFT_LOW, LOFT_HIGH], [LEFT, W - RIGHT]).clamp(true)
 const y = scaleLinear([BOUNCE_LOW, BOUNCE_HIGH], [H - FOOT, TOP]).clamp(true)
 
 /** Bands of bounce, and the ground each is for. */
@@ -27,7 +27,7 @@ const BANDS = [
 type Mark = readonly [number, number]
 
 /** Where a band's words stand clear of the wedges in it: one of its four corners. */
-function freeCorner(band: { low: number; high: number }, marks: readonly Mark[]) {
+function freeCorner(band: { low: number; high: number }, marks: readonly Mark[], W: number) {
   const wide = 200
   const corners = [y(band.high) + 14, y(band.low) - 3].flatMap((at) => [
     { x: W - RIGHT - 6, y: at, textAnchor: 'end' as const, from: W - RIGHT - 6 - wide, to: W - RIGHT },
@@ -41,9 +41,17 @@ function freeCorner(band: { low: number; high: number }, marks: readonly Mark[])
 
 /** Wedges by loft and bounce over the grounds they suit: an empty band is a ground without a club. */
 export function WedgeChart({ wedges, notes }: WedgeChartProps) {
+  const [drawing, W] = useDrawnWidth(WIDEST)
+  const x = scaleLinear([LOFT_LOW, LOFT_HIGH], [LEFT, W - RIGHT]).clamp(true)
   const marks = wedges.map((club): Mark => [x(club.loft_deg), y(club.bounce_deg)])
   return (
-    <svg viewBox={`0 0 ${W} ${H}`} className="block w-full" role="img" aria-label="Wedges by loft and bounce">
+    <svg
+      ref={drawing}
+      viewBox={`0 0 ${W} ${H}`}
+      className="block w-full"
+      role="img"
+      aria-label="Wedges by loft and bounce"
+    >
       <defs>
         <pattern id="wedge-hard" width="7" height="7" patternUnits="userSpaceOnUse">
           <path d="M0 7L7 0" stroke="var(--earth)" strokeWidth="0.7" opacity="0.6" />
@@ -63,7 +71,7 @@ export function WedgeChart({ wedges, notes }: WedgeChartProps) {
             fill={band.fill}
             stroke="var(--rule)"
           />
-          <text {...freeCorner(band, marks)} className="quiet halo">
+          <text {...freeCorner(band, marks, W)} className="quiet halo">
             {band.words}
           </text>
         </g>

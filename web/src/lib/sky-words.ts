@@ -64,6 +64,31 @@ export function conditionWords(reading: Reading, units: Units): string {
     .join(', ')
 }
 
+const SHORT_SIDES = [
+  'against',
+  'against, right',
+  'right',
+  'behind, right',
+  'behind',
+  'behind, left',
+  'left',
+  'against, left',
+] as const
+
+/** From where a wind comes over the line, where there is no room for more. */
+export function shortSide(from: number): string {
+  return SHORT_SIDES[Math.round((((from % 360) + 360) % 360) / 45) % 8] ?? 'against'
+}
+
+/** The same in numbers, for a line that has no room for words. */
+export function conditionSigns(reading: Reading, units: Units): string {
+  const ground = GROUNDS[firmnessWord(reading.ground)]
+  const rain = reading.rain === 'none' ? '' : reading.rain
+  const wind =
+    reading.wind === 0 ? 'calm' : `${speedWords(reading.wind, units)} ${shortSide(fromLine(reading))}`
+  return [show(reading.temperature, 'temperature', units), ground, rain, wind].filter(Boolean).join(', ')
+}
+
 /** A wind speed in the coach's unit. */
 export function speedWords(metresPerSecond: number, units: Units): string {
   const scale = scaleOf('wind', units)

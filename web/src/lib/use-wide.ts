@@ -1,10 +1,15 @@
 import { useSyncExternalStore } from 'react'
 
-/** Widths from which parts stand side by side: two of them on a tablet, all on a desk. */
+/**
+ * Widths from which parts stand side by side: two of them on a tablet, the places' names in the top line, all parts of
+ * the Bench, and room for whole words in the top line.
+ */
 export const MIDDLE = '(min-width: 768px)'
+export const DESK = '(min-width: 1024px)'
 export const WIDE = '(min-width: 1240px)'
+export const ROOMY = '(min-width: 1560px)'
 
-type Width = typeof MIDDLE | typeof WIDE
+type Width = typeof MIDDLE | typeof DESK | typeof WIDE | typeof ROOMY
 
 // One listener a width, not one a redrawing: a new function would be taken off and put on again each time.
 const listenTo = (width: Width) => (onChange: () => void) => {
@@ -12,7 +17,12 @@ const listenTo = (width: Width) => (onChange: () => void) => {
   query.addEventListener('change', onChange)
   return () => query.removeEventListener('change', onChange)
 }
-const LISTEN = { [MIDDLE]: listenTo(MIDDLE), [WIDE]: listenTo(WIDE) }
+const LISTEN = {
+  [MIDDLE]: listenTo(MIDDLE),
+  [DESK]: listenTo(DESK),
+  [WIDE]: listenTo(WIDE),
+  [ROOMY]: listenTo(ROOMY),
+}
 
 /** Whether the window is that wide. */
 export const useAtLeast = (width: Width): boolean =>

@@ -6,11 +6,11 @@ import { lay, type DeskSheet } from '../lib/desk'
 import { mastWords } from '../lib/mast'
 import { PLACE_NAMES, usePlace, type Place } from '../lib/place'
 import { useQueue } from '../lib/queue'
-import { conditionWords } from '../lib/sky-words'
+import { conditionSigns, conditionWords } from '../lib/sky-words'
 import { useReading } from '../lib/store'
 import { useChoosePlayer } from '../lib/use-choose-player'
 import { useUnits } from '../lib/use-units'
-import { MIDDLE, useAtLeast } from '../lib/use-wide'
+import { DESK, ROOMY, useAtLeast } from '../lib/use-wide'
 import { Choice } from '../ui/Choice'
 import { counted, countedThat } from '../lib/counted'
 
@@ -67,8 +67,8 @@ function PlaceList() {
   const { place, go } = usePlace()
   return (
     <>
-      <h1 className="text-lg font-bold">Veltrin</h1>
-      <nav className="flex gap-x-4" aria-label="Places">
+      <h1 className="shrink-0 text-lg font-bold">Veltrin</h1>
+      <nav className="flex shrink-0 gap-x-3.5 xl:gap-x-4" aria-label="Places">
         {PLACE_LIST.map((one) => (
           <button
             key={one}
@@ -121,7 +121,7 @@ function TheDay() {
       aria-label={`Conditions: ${words}`}
       onClick={() => place !== 'conditions' && go('conditions')}
     >
-      {words}
+      {useAtLeast(ROOMY) ? words : conditionSigns(reading, units)}
       {heard && <span className={mast?.state === 'live' ? 'text-quiet' : 'text-hot'}> ({heard})</span>}
     </button>
   )
@@ -151,20 +151,28 @@ function OpenLesson({ isShort = false }: { isShort?: boolean }) {
     <button
       type="button"
       className="border-l-[3px] border-hot pl-1.5 whitespace-nowrap hover:text-hot"
-      aria-label={`Lesson with ${lesson.player_names.join(', ')}, ${count}`}
+      title={`With ${lesson.player_names.join(', ')}, ${count}`}
       onClick={() => usePlace.getState().go('lessons', `lesson=${lesson.id}`)}
     >
-      {isShort ? `Lesson, ${lesson.items}` : `Lesson: ${count}`}
+      Lesson{isShort ? `, ${lesson.items}` : `: ${count}`}
     </button>
   )
 }
 
+/** The name of the place, for who hears the page: on a desk the top line shows it. */
+function OnPhone() {
+  const place = usePlace((state) => state.place)
+  return <h1 className="sr-only">Veltrin, {PLACE_NAMES[place]}</h1>
+}
+
 /** The slim top line: places, the player, the day in words; on a phone one line of them. */
 export function TopLine() {
-  const isWide = useAtLeast(MIDDLE)
-  if (!isWide)
+  const isDesk = useAtLeast(DESK)
+  const isRoomy = useAtLeast(ROOMY)
+  if (!isDesk)
     return (
       <header className="no-print flex min-w-0 items-center gap-x-3 border-b border-ink px-3">
+        <OnPhone />
         <PlaceMenu />
         <PlayerChoice />
         <span className="ml-auto flex max-w-[45%] min-w-0 gap-x-3 text-small">
@@ -175,10 +183,10 @@ export function TopLine() {
       </header>
     )
   return (
-    <header className="no-print flex flex-wrap items-center gap-x-5 gap-y-1 border-b lg:flex-nowrap border-ink px-4 py-1.5">
+    <header className="no-print flex items-center gap-x-5 overflow-hidden border-b border-ink px-4 py-1.5">
       <PlaceList />
-      <div className="ml-auto flex min-w-0 flex-wrap items-center gap-x-5 gap-y-1 lg:flex-nowrap">
-        <OpenLesson />
+      <div className="ml-auto flex min-w-0 items-center gap-x-4">
+        <OpenLesson isShort={!isRoomy} />
         <Waiting />
         <span className="flex min-w-0 items-center whitespace-nowrap">
           <span className="text-quiet">for&nbsp;</span>

@@ -92,7 +92,9 @@ def cost_of(truth: Question, read: Values, call_id: str | None = None, land_m: f
     if chosen is None:
         raise DomainError("call_id", f"'{call_id}' is no call for what was read.", "Choose one of those offered.")
     shot, call = ranking_of(there).shot, chosen[0]
-    spread = _struck(shot, *chosen)
+    # Read as it is, it is the plan's own shot, and what its own strikes cost.
+    own = call.spread if here == there else None
+    spread = own or _struck(shot, *chosen)
     told = Cost(
         call,
         best[0],

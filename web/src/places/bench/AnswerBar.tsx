@@ -46,7 +46,10 @@ export function AnswerBar(props: AnswerBarProps) {
             {callName(call)}
             {call.target.name !== 'flag' && `, ${OUT_WORDS[call.target.name]}`}
           </b>
-          <b className="figure ml-auto">{call.strokes.toFixed(2)}</b>
+          <b className="figure ml-auto whitespace-nowrap">
+            {call.strokes.toFixed(2)}
+            <span className="font-normal text-quiet"> strokes</span>
+          </b>
         </span>
         <span className="block truncate text-small text-quiet">
           {isOld

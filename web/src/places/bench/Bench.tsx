@@ -114,7 +114,12 @@ export function Bench({ player }: { player: Player }) {
           onHelps={() => setSheet('helps')}
         />
         <LinePanel reading={reading} drawn={struck} onLines={() => setSheet('lines')} />
-        <div ref={calls} className={`bench-calls ${isOld ? 'old' : ''}`}>
+        <div
+          ref={calls}
+          tabIndex={-1}
+          data-skip-to
+          className={`outline-none bench-calls ${isOld ? 'old' : ''}`}
+        >
           {plan ? (
             <CallsPanel
               plan={plan}

@@ -2,6 +2,7 @@ import { useKeepShot } from '../../api/mutations'
 import { useState, type ReactNode } from 'react'
 import { type Call, type PlanResponse, type Player } from '../../api/client'
 import { Elevation, TALLEST, type Drawn } from '../../drawing/Elevation'
+import { useDrawnWidth } from '../../lib/use-drawn-width'
 import { LINE_WIDE, lineScale } from '../../drawing/line-scale'
 import { PlanView } from '../../drawing/PlanView'
 import { callName, nameIn, sharesWords, stopsBy } from '../../lib/advice'
@@ -99,10 +100,11 @@ export function CompareSheet(props: CompareSheetProps) {
   const { open, plan, drawn, reading, player, onOpenChange, onPair } = props
   const [ledger, setLedger] = useState<LedgerName>('distance')
   const card = useKeepShot()
+  const [lines, width] = useDrawnWidth(LINE_WIDE)
   const [one, two] = drawn
   if (!one || !two) return null
   const scale = lineScale(
-    LINE_WIDE,
+    width,
     reading,
     drawn.map((d) => d.call),
     TALLEST,
@@ -119,7 +121,9 @@ export function CompareSheet(props: CompareSheetProps) {
       about="The same lie, the same line."
     >
       <div inert className="grid gap-x-4 border-b border-rule lg:grid-cols-2">
-        <Elevation reading={reading} drawn={drawn} scale={scale} cut={0} {...still} />
+        <div ref={lines}>
+          <Elevation reading={reading} drawn={drawn} scale={scale} cut={0} {...still} />
+        </div>
         <PlanView reading={reading} drawn={drawn} scale={scale} drawing={null} onDrawn={NOTHING} {...still} />
       </div>
       <p className="my-2 flex gap-4 text-small">

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { mastQuery } from '../../api/queries'
+import { useDrawnWidth } from '../../lib/use-drawn-width'
 import { Elevation, LOW_CUT, TALLEST, WIDE_CUT, type Drawn } from '../../drawing/Elevation'
 import { LINE_NARROW, LINE_WIDE, lineScale } from '../../drawing/line-scale'
 import { PlanView } from '../../drawing/PlanView'
@@ -70,8 +71,9 @@ export function LinePanel({ reading, drawn, onLines }: LinePanelProps) {
   const [drawing, setDrawing] = useState<AreaKind | null>(null)
   const { set, drag, release } = useBench.getState()
   const isWide = useAtLeast(MIDDLE)
+  const [lines, width] = useDrawnWidth(LINE_NARROW)
   const scale = lineScale(
-    isWide ? LINE_WIDE : LINE_NARROW,
+    isWide ? LINE_WIDE : width,
     reading,
     drawn.map((d) => d.call),
     TALLEST - (isWide ? WIDE_CUT : LOW_CUT),
@@ -81,7 +83,11 @@ export function LinePanel({ reading, drawn, onLines }: LinePanelProps) {
     reading.front > 0 ? `, ${show(reading.front, 'distance', units)} to the green` : ', on the green'
   const heights = scale.lift === 1 ? 'heights true' : `heights ×${scale.lift}`
   return (
-    <section aria-label="Line" className="bench-line flex min-w-0 flex-col border-rule lg:border-r">
+    <section
+      ref={lines}
+      aria-label="Line"
+      className="bench-line flex min-w-0 flex-col border-rule lg:border-r"
+    >
       <Head
         title="Line"
         note={`${show(reading.flag, 'distance', units)} to the flag${toGreen}; ${heights}`}

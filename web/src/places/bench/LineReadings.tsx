@@ -1,6 +1,6 @@
 import { FIRMNESSES, firmnessTold, fromLine } from '../../lib/day'
 import { SURROUNDS, type NumberKey, type Reading } from '../../lib/reading'
-import { sideOfWind, speedWords } from '../../lib/sky-words'
+import { shortSide, speedWords } from '../../lib/sky-words'
 import { useBench } from '../../lib/store'
 import { show } from '../../lib/units'
 import { Choice } from '../../ui/Choice'
@@ -29,24 +29,27 @@ export function LineReadings({ reading }: { reading: Reading }) {
     <>
       <dt className="text-quiet">flag</dt>
       <dd>
-        {metres('flag')}; wind{' '}
+        {metres('flag')};{' '}
         <Value
           read="wind"
-          shown={reading.wind === 0 ? 'calm' : speedWords(reading.wind, units)}
+          shown={reading.wind === 0 ? 'no wind' : speedWords(reading.wind, units)}
           reading={reading}
           also={{ gust: 0 }}
         />
         {reading.wind > 0 && (
           <>
             {' '}
-            <Value read="windFrom" shown={sideOfWind(fromLine(reading))} reading={reading} />
+            <Value read="windFrom" shown={shortSide(fromLine(reading))} reading={reading} />
           </>
         )}
       </dd>
       <dt className="text-quiet">green</dt>
       <dd>
         {metres('front')} to {metres('back')}, {metres('width')} wide,{' '}
-        {number('rise', riseWords(show(reading.rise, 'distance', units), reading.rise))}
+        {number(
+          'rise',
+          reading.rise === 0 ? 'level' : riseWords(show(reading.rise, 'distance', units), reading.rise),
+        )}
       </dd>
       <dt className="text-quiet">there</dt>
       <dd>

@@ -88,7 +88,7 @@ export function FaultReader({ player }: { player: Player }) {
                 })
               }
             />
-            <div className="mt-2 grid max-w-[22rem] grid-cols-2 gap-2">
+            <div className="mt-2 grid max-w-[22rem] gap-2 min-[360px]:grid-cols-2">
               <FaceTap
                 at={ball.heel}
                 leftHanded={player.hand === 'left'}

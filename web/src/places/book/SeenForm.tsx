@@ -134,7 +134,7 @@ export function SeenForm({ seen, target, player, onSeen }: SeenFormProps) {
         <details open={isWide}>
           <summary className="cursor-pointer font-semibold">Strike, landing and a note</summary>
           <div className="mt-2 grid gap-3">
-            <div className="grid grid-cols-2 gap-2">
+            <div className="grid gap-2 min-[360px]:grid-cols-2">
               <FaceTap
                 at={seen.heel === null ? null : { heel: seen.heel, up: seen.up ?? 10 }}
                 leftHanded={player.hand === 'left'}

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import type { Day, OnDay, Player } from '../../api/client'
 import { daysQuery, twoDaysQuery } from '../../api/queries'
 import { Elevation, TALLEST } from '../../drawing/Elevation'
+import { useDrawnWidth } from '../../lib/use-drawn-width'
 import { LINE_WIDE, lineScale } from '../../drawing/line-scale'
 import { callName } from '../../lib/advice'
 import { daysIn, seasonsAt, toDay } from '../../lib/day'
@@ -93,12 +94,13 @@ function BothFlights({ one, two }: { one: OnDay; two: OnDay }) {
     ...two.calls.slice(0, 1).map((call) => ({ call, tone: 'second' as const })),
   ]
   const calls = drawn.map(({ call }) => call)
-  const scale = lineScale(LINE_WIDE, there, calls, TALLEST)
+  const [lines, width] = useDrawnWidth(LINE_WIDE)
+  const scale = lineScale(width, there, calls, TALLEST)
   // No more sky than the flag and the higher flight need.
   const highest = Math.max(...calls.map((call) => call.apex_m), 0)
   const cut = Math.max(0, Math.min(scale.y(highest), scale.y(there.rise) - 50) - 12)
   return (
-    <figure aria-label="Both flights" className="min-w-0">
+    <figure ref={lines} aria-label="Both flights" className="min-w-0">
       <div inert>
         <Elevation reading={there} drawn={drawn} scale={scale} cut={cut} {...STILL} />
       </div>

@@ -37,7 +37,7 @@ function useAxis(reach: number) {
 function Axis({ reach }: { reach: number }) {
   const x = useAxis(reach)
   return (
-    <svg viewBox={`0 0 ${W} 16`} className="block w-full max-sm:hidden" aria-hidden>
+    <svg viewBox={`0 0 ${W} 16`} className="small-drawing block w-full max-sm:hidden" aria-hidden>
       {x.ticks(7).map((at) => (
         <text key={at} x={x(at)} y={12} textAnchor="middle" className="figure quiet">
           {at === 0 ? '0' : signed(at, 0)}
@@ -58,7 +58,7 @@ function EffectRow({ effect, reach }: { effect: Effect; reach: number }) {
         {effect.words}
       </th>
       <td className="w-1/2">
-        <svg viewBox={`0 0 ${W} ${H}`} className="block w-full" aria-hidden>
+        <svg viewBox={`0 0 ${W} ${H}`} className="small-drawing block w-full" aria-hidden>
           {x.ticks(7).map((at) => (
             <line
               key={at}

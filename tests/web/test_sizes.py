@@ -1,0 +1,119 @@
+"""At every size, with long names, a strong wind, yards and an open lesson: words are large enough and nothing wraps."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.conftest import Running
+from tests.web.conftest import at_rest, drawn
+from tests.web.test_look import LESSON, MEETINGS, OF_LESSON, PLACES, SHEETS, TABS, ready
+
+Open = Callable[..., Page]
+SIZES = [(320, 700), (390, 844), (820, 1180), (1280, 800), (1920, 1080)]
+LONG_NAME = "Wilhelmina Adelgunde Osterhaven-Kettering"
+STATE = "?p=tove&flag=130&front=120&back=145&wind=11&gust=16&from=60&gf=2&gs=-2&rain=downpour&ground=95&t=4"
+
+# Paper is looked at as paper and zooms; all else is read as it is drawn.
+SMALL = """() => {
+  const small = new Set()
+  const note = (where, size, words) => {
+    if (size < 10.95) small.add(`${size.toFixed(1)} px: “${words.trim().slice(0, 30)}” in ${where}`)
+  }
+  for (const text of document.querySelectorAll('svg text')) {
+    const matrix = text.getScreenCTM()
+    if (!text.textContent.trim() || text.closest('.paper') || !matrix || !text.getClientRects().length) continue
+    const size = parseFloat(getComputedStyle(text).fontSize) * Math.hypot(matrix.a, matrix.b)
+    note(text.ownerSVGElement.getAttribute('aria-label') ?? 'a drawing', size, text.textContent)
+  }
+  const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT)
+  for (let node = walk.nextNode(); node; node = walk.nextNode()) {
+    const holds = node.parentElement
+    if (!node.textContent.trim() || holds.closest('svg, .paper, script, style') || !holds.getClientRects().length)
+      continue
+    note(holds.className, parseFloat(getComputedStyle(holds).fontSize), node.textContent)
+  }
+  return [...small]
+}"""
+
+# One row: everything in the top line stands at one height, and none of it reaches out of the window.
+WRAPS = """() => {
+  const header = document.querySelector('header')
+  if (!header) return []
+  const wrong = []
+  if (header.getBoundingClientRect().height > 60) wrong.push('the top line has two rows')
+  if (document.documentElement.scrollWidth > innerWidth + 1) wrong.push('the page is wider than the window')
+  for (const one of header.querySelectorAll('button'))
+    if (one.getClientRects().length && one.getBoundingClientRect().right > innerWidth + 1)
+      wrong.push(`“${one.textContent}” leaves the top line`)
+  return wrong
+}"""
+
+
+@pytest.fixture
+def crowded(running: Running, open_page: Open) -> Iterator[Page]:
+    """A page where everything is as long as it may be; the book is as it was afterwards."""
+    page = open_page(running.url)
+    api = page.request
+    settings = api.get(running.url + "/api/settings").json()
+    player = next(p for p in api.get(running.url + "/api/players").json() if p["id"] == "tove")
+    units = {**settings, "distance": "yd", "speed": "mph", "temperature": "F"}
+    told = api.put(running.url + "/api/settings", data=units)
+    assert told.ok, told.text()
+    page.route(
+        "**/api/players",
+        lambda route: route.fulfill(
+            json=[{**p, "name": LONG_NAME} if p["id"] == "tove" else p for p in route.fetch().json()]
+        ),
+    )
+    page.route(
+        "**/api/lessons/open",
+        lambda route: route.fulfill(json={"lesson": {"id": "0" * 8, "player_names": [LONG_NAME], "items": 12}}),
+    )
+    assert player
+    yield page
+    now = api.get(running.url + "/api/settings").json()
+    back = api.put(running.url + "/api/settings", data={**settings, "version": now.get("version")})
+    assert back.ok, back.text()
+
+
+def test_words_are_large_enough_and_the_top_line_is_one_row(running: Running, crowded: Page) -> None:
+    page = crowded
+    found: list[str] = []
+
+    def look(where: str) -> None:
+        for width, height in SIZES:
+            page.set_viewport_size({"width": width, "height": height})
+            drawn(page)
+            checks = [SMALL, WRAPS, *([MEETINGS] if width == 320 else [])]
+            found.extend(f"{where}, {width}: {one}" for check in checks for one in page.evaluate(check))
+
+    page.goto(running.url + "/" + STATE)
+    ready(page, "/")
+    look("bench")
+    page.set_viewport_size({"width": 1280, "height": 800})
+    drawn(page)
+    assert page.evaluate("document.documentElement.scrollHeight") <= 800
+    for key in SHEETS:
+        page.keyboard.press(key)
+        expect(page.get_by_role("dialog")).to_be_visible()
+        at_rest(page)
+        look(f"sheet {key}")
+        page.keyboard.press("Escape")
+        expect(page.get_by_role("dialog")).to_have_count(0)
+    for path in PLACES[1:]:
+        page.goto(running.url + path + STATE)
+        ready(page, path)
+        look(path)
+        for tab in TABS.get(path, ()):
+            page.get_by_role("tab", name=tab).click()
+            at_rest(page)
+            look(f"{path} {tab}")
+    for part in OF_LESSON:
+        page.goto(running.url + LESSON + part)
+        page.reload()
+        at_rest(page)
+        look(f"lesson {part}")
+    assert not found, "\n".join(found)
