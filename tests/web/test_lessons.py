@@ -72,9 +72,7 @@ def test_a_lesson_is_prepared_played_reviewed_printed_found_and_taken_elsewhere(
     expect(prepared).to_contain_text("Tove Aldersyn")
     expect(prepared).to_contain_text("worn grooves")
     lesson.get_by_role("button", name="Begin the lesson").click()
-    expect(
-        page.get_by_role("button", name="Lesson, 0")
-    ).to_be_visible()
+    expect(page.get_by_role("button", name="Lesson, 0")).to_be_visible()
     # Three shots from readings, and words that worked.
     for player, lie in (("tove", "fall=6&flag=16"), ("tove", "cover=sand&flag=12"), ("corwin", "side=5&flag=90")):
         page.goto(f"{running.url}/?p={player}&{lie}")

@@ -16,6 +16,11 @@ SIZES = [(320, 700), (390, 844), (820, 1180), (1280, 800), (1920, 1080)]
 LONG_NAME = "Wilhelmina Adelgunde Osterhaven-Kettering"
 STATE = "?p=tove&flag=130&front=120&back=145&wind=11&gust=16&from=60&gf=2&gs=-2&rain=downpour&ground=95&t=4"
 
+OPEN = {
+    "id": LESSON.rpartition("=")[2], "state": "open", "held_on": "2026-11-02", "title": "", "version": 1,
+    "player_ids": ["tove", "corwin"], "player_names": [LONG_NAME, LONG_NAME], "items": 12, "minutes": 60.0,
+}  # fmt: skip
+
 # Paper is looked at as paper and zooms; all else is read as it is drawn.
 SMALL = """() => {
   const small = new Set()
@@ -58,7 +63,6 @@ def crowded(running: Running, open_page: Open) -> Iterator[Page]:
     page = open_page(running.url)
     api = page.request
     settings = api.get(running.url + "/api/settings").json()
-    player = next(p for p in api.get(running.url + "/api/players").json() if p["id"] == "tove")
     units = {**settings, "distance": "yd", "speed": "mph", "temperature": "F"}
     told = api.put(running.url + "/api/settings", data=units)
     assert told.ok, told.text()
@@ -70,9 +74,8 @@ def crowded(running: Running, open_page: Open) -> Iterator[Page]:
     )
     page.route(
         "**/api/lessons/open",
-        lambda route: route.fulfill(json={"lesson": {"id": "0" * 8, "player_names": [LONG_NAME], "items": 12}}),
+        lambda route: route.fulfill(json={"lesson": OPEN}),
     )
-    assert player
     yield page
     now = api.get(running.url + "/api/settings").json()
     back = api.put(running.url + "/api/settings", data={**settings, "version": now.get("version")})

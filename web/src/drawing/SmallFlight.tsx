@@ -87,7 +87,7 @@ export function SmallFlight({
     limit(middle + to * ks, SKY + 12, SKY + 12 + PLAN),
   )
   return (
-    <svg viewBox={`0 0 ${W} ${H}`} className="block w-full" role="img" aria-label={words}>
+    <svg viewBox={`0 0 ${W} ${H}`} className="small-drawing block w-full" role="img" aria-label={words}>
       <line x1={0} x2={W} y1={floor} y2={floor} stroke="var(--earth)" />
       {withPlan && (
         <>

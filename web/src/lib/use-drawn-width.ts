@@ -9,6 +9,7 @@ const LEAST = 240
  */
 export function useDrawnWidth(
   design: number,
+  least = LEAST,
 ): [(drawing: Element | null) => (() => void) | undefined, number] {
   const [width, setWidth] = useState(design)
   const watch = useCallback(
@@ -17,12 +18,12 @@ export function useDrawnWidth(
       const observer = new ResizeObserver(([seen]) => {
         const wide = seen?.contentRect.width ?? 0
         // Nothing that is not shown (a closed fold, a hidden tab) has a width to draw for.
-        if (wide > 0) setWidth(Math.round(Math.min(design, Math.max(LEAST, wide))))
+        if (wide > 0) setWidth(Math.round(Math.min(design, Math.max(least, wide))))
       })
       observer.observe(drawing)
       return () => observer.disconnect()
     },
-    [design],
+    [design, least],
   )
   return [watch, width]
 }

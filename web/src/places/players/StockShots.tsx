@@ -13,24 +13,27 @@ import { Problem } from '../../ui/Problem'
 import { Head } from '../../ui/Head'
 import { ImportSheet } from './ImportSheet'
 import { MonitorPanel } from './MonitorPanel'
+import { useDrawnWidth } from '../../lib/use-drawn-width'
 import { useUnits } from '../../lib/use-units'
 import { counted } from '../../lib/counted'
 
 /** All shots of a club on a line, the bag's carry below it: flagged ones are hollow. */
 function Strip({ stock }: { stock: Stock }) {
   const units = useUnits()
+  const [drawing, W] = useDrawnWidth(200, 120)
   const carries = stock.shots.map((shot) => shot.carry_m)
   const low = Math.min(...carries, stock.bag_carry_m) - 4
   const high = Math.max(...carries, stock.bag_carry_m) + 4
-  const x = (carry: number) => 6 + ((carry - low) / (high - low)) * 188
+  const x = (carry: number) => 6 + ((carry - low) / (high - low)) * (W - 12)
   return (
     <svg
-      viewBox="0 0 200 44"
+      ref={drawing}
+      viewBox={`0 0 ${W} 44`}
       className="block w-full"
       role="img"
       aria-label={`Carries of the ${stock.club_name}`}
     >
-      <line x1={6} x2={194} y1={14} y2={14} stroke="var(--rule)" />
+      <line x1={6} x2={W - 6} y1={14} y2={14} stroke="var(--rule)" />
       {stock.shots.map((shot) => (
         <circle
           key={shot.id}
@@ -44,7 +47,12 @@ function Strip({ stock }: { stock: Stock }) {
       ))}
       <line x1={x(stock.carry_m)} x2={x(stock.carry_m)} y1={4} y2={24} stroke="var(--hot)" strokeWidth={2} />
       <path d={`M${x(stock.bag_carry_m) - 5} 27l5 -7l5 7z`} fill="none" stroke="var(--ink)" />
-      <text x={x(stock.bag_carry_m)} y={39} textAnchor="middle" className="figure quiet">
+      <text
+        x={Math.min(W - 24, Math.max(24, x(stock.bag_carry_m)))}
+        y={39}
+        textAnchor="middle"
+        className="figure quiet"
+      >
         bag {distance(stock.bag_carry_m, units)}
       </text>
     </svg>
@@ -132,14 +140,19 @@ export function StockShots({ player }: { player: Player }) {
           )}
           <div className="grid gap-x-8 gap-y-2 xl:grid-cols-2">
             {stock.data?.map((one) => (
-              <div key={one.club_id} className="grid grid-cols-[7.5rem_1fr_7rem] items-center gap-3">
+              <div
+                key={one.club_id}
+                className="grid grid-cols-[1fr_auto] items-center gap-3 sm:grid-cols-[7.5rem_1fr_7rem]"
+              >
                 <div>
                   <b>{one.club_name}</b>
                   <div className="text-small text-quiet">
                     {far(one.carry_m)} ± {distance(one.sd_m, units)}, {counted(one.shots.length, 'shot')}
                   </div>
                 </div>
-                <Strip stock={one} />
+                <div className="max-sm:order-last max-sm:col-span-2">
+                  <Strip stock={one} />
+                </div>
                 {Math.abs(one.carry_m - one.bag_carry_m) >= 0.5 ? (
                   <button type="button" className="press py-0.5" onClick={() => take(one)}>
                     Use {far(one.carry_m)}
