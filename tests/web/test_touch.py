@@ -235,3 +235,20 @@ def test_a_shot_is_booked_taken_back_and_booked_again_without_a_network(running:
     page.evaluate("dispatchEvent(new Event('online'))")
     page.wait_for_function("() => localStorage.getItem('veltrin.waiting') === '[]'")
     assert page.request.get(booked).json()["total"] == before + 1
+
+
+def test_a_session_is_moved_to_another_day_by_a_finger(running: Running, open_page: Open) -> None:
+    page = opened(open_page, running.url + "/practice?p=ansgar#part=season")
+    season = page.get_by_role("region", name="Season")
+    season.get_by_role("button", name="Plan the season").tap()
+    chip = season.locator("td button").first
+    x, y = middle_of(chip)
+    day = chip.locator("xpath=..").get_attribute("data-day")
+    days = [str(one.get_attribute("data-day")) for one in chip.locator("xpath=ancestor::tr").locator("td").all()]
+    other = season.locator(f"td[data-day='{next(one for one in reversed(days) if one != day)}']")
+    box = other.bounding_box()
+    assert box is not None
+    at = page.evaluate("scrollY")
+    Finger(page).drag((x, y), (box["x"] + box["width"] / 2 - x, box["y"] + 10 - y))
+    expect(other.locator("button")).to_have_count(1)
+    assert page.evaluate("scrollY") == at

@@ -31,8 +31,8 @@ export function Lies({ summary, onOpen }: { summary: BookSummary; onOpen: (lie: 
           <thead className="text-small text-quiet">
             <tr className="border-b border-ink">
               <th className="text-left font-normal">lie</th>
-              <th className="text-right font-normal">shots</th>
-              <th className="text-right font-normal">
+              <th className="pl-4 text-right font-normal">shots</th>
+              <th className="pl-4 text-right font-normal">
                 <Meaning of="strokes lost">strokes lost a shot</Meaning>
               </th>
               <th className="pl-4 text-right font-normal">on the green</th>
@@ -49,8 +49,8 @@ export function Lies({ summary, onOpen }: { summary: BookSummary; onOpen: (lie: 
                 <th scope="row" className="text-left font-semibold">
                   {lie.words}
                 </th>
-                <td className="figure text-right">{lie.shots}</td>
-                <td className="text-right whitespace-nowrap">
+                <td className="figure pl-4 text-right">{lie.shots}</td>
+                <td className="pl-4 text-right whitespace-nowrap">
                   <span className={`figure ${(lie.lost ?? 0) > 0 ? 'font-bold' : ''}`}>
                     {lie.lost == null ? '' : lie.lost.toFixed(2).replace('-', '−')}
                   </span>{' '}

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
-import { useState, type DragEvent } from 'react'
+import { DndContext, PointerSensor, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core'
+import { useState } from 'react'
 import type { KeptPractice, Player } from '../../api/client'
 import { practicesQuery, useMovePractice, usePlanSeason } from '../../api/practice'
 import { dayAfter, mondayOf, weeksOf } from '../../lib/weeks'
@@ -7,7 +8,7 @@ import { Chips } from '../../ui/Chips'
 import { Problem } from '../../ui/Problem'
 import { SmallNumber } from '../../ui/SmallNumber'
 import { counted } from '../../lib/counted'
-import { localHere, todayHere, zoneHere } from '../../lib/when'
+import { dayAndMonth, localHere, todayHere, zoneHere } from '../../lib/when'
 
 const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 
@@ -73,48 +74,57 @@ interface DayCellProps {
   onMove: (id: string, day: string) => void
 }
 
-/** A day: its sessions can be dragged to another one, or moved by the arrow keys. */
+type ChipProps = Pick<DayCellProps, 'day' | 'onOpen' | 'onMove'> & { one: KeptPractice }
+
+/** One session on its day: dragged by mouse or finger, or moved by the arrow keys. */
+function SessionChip({ one, day, onOpen, onMove }: ChipProps) {
+  const isPlanned = one.state === 'planned'
+  const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: one.id, disabled: !isPlanned })
+  return (
+    <button
+      ref={setNodeRef}
+      {...listeners}
+      type="button"
+      className={`mt-0.5 block w-full border-l-[3px] bg-lit px-1 text-left hover:text-hot ${isPlanned ? 'border-hot' : 'border-faint text-quiet'} ${isDragging ? 'relative z-10 outline-2 outline-hot' : ''}`}
+      // Under a finger the page stays; beside it, it scrolls.
+      style={{
+        touchAction: isPlanned ? 'pinch-zoom' : undefined,
+        transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined,
+      }}
+      title={`${one.parts.map(({ name }) => name).join(', ')}. Arrow keys move it.`}
+      onKeyDown={(event) => {
+        const step = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -7, ArrowDown: 7 }[event.key]
+        if (step === undefined || !isPlanned) return
+        event.preventDefault()
+        onMove(one.id, dayAfter(day, step))
+      }}
+      onClick={() => onOpen(one.id)}
+    >
+      {Math.round(one.minutes)} min
+      <span className="block max-md:hidden">{one.parts.map(({ name }) => name).join(', ')}</span>
+    </button>
+  )
+}
+
+/** A day and its sessions. */
 function DayCell({ day, sessions, onOpen, onMove }: DayCellProps) {
-  const [isOver, setOver] = useState(false)
-  const drop = (event: DragEvent) => {
-    event.preventDefault()
-    setOver(false)
-    onMove(event.dataTransfer.getData('text/plain'), day)
-  }
+  const { setNodeRef, isOver } = useDroppable({ id: day })
   return (
     <td
+      ref={setNodeRef}
+      data-day={day}
       className={`min-w-0 border border-rule p-1 align-top text-small ${isOver ? 'bg-lit outline-2 outline-hot' : ''}`}
-      onDragOver={(event) => {
-        event.preventDefault()
-        setOver(true)
-      }}
-      onDragLeave={() => setOver(false)}
-      onDrop={drop}
     >
       <span className="figure text-quiet">{Number(day.slice(8))}</span>
       {sessions.map((one) => (
-        <button
-          key={one.id}
-          type="button"
-          draggable={one.state === 'planned'}
-          className={`mt-0.5 block w-full border-l-[3px] bg-lit px-1 text-left hover:text-hot ${one.state === 'done' ? 'border-faint text-quiet' : 'border-hot'}`}
-          title={`${one.parts.map(({ name }) => name).join(', ')}. Arrow keys move it.`}
-          onDragStart={(event) => event.dataTransfer.setData('text/plain', one.id)}
-          onKeyDown={(event) => {
-            const step = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -7, ArrowDown: 7 }[event.key]
-            if (step === undefined || one.state !== 'planned') return
-            event.preventDefault()
-            onMove(one.id, dayAfter(day, step))
-          }}
-          onClick={() => onOpen(one.id)}
-        >
-          {Math.round(one.minutes)} min
-          <span className="block max-md:hidden">{one.parts.map(({ name }) => name).join(', ')}</span>
-        </button>
+        <SessionChip key={one.id} one={one} day={day} onOpen={onOpen} onMove={onMove} />
       ))}
     </td>
   )
 }
+
+/** Further than a press that trembles (px). */
+const DRAGS_FROM = 6
 
 /** The season: sessions on their days, week by week. */
 export function SeasonPanel({ player, onOpen }: SeasonPanelProps) {
@@ -128,7 +138,8 @@ export function SeasonPanel({ player, onOpen }: SeasonPanelProps) {
   const all = weeksOf(dated.map(({ day }) => day))
   const now = mondayOf(todayHere())
   const coming = all.filter((monday) => monday >= now)
-  const weeks = withPast || coming.length === 0 ? all : coming
+  const weeks = withPast ? all : coming
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: DRAGS_FROM } }))
   const to = (id: string, day: string) => {
     const found = dated.find(({ one }) => one.id === id)
     if (found?.one.state !== 'planned') return
@@ -140,7 +151,7 @@ export function SeasonPanel({ player, onOpen }: SeasonPanelProps) {
       <SeasonForm player={player} />
       {kept.error && <Problem error={kept.error} onRetry={() => void kept.refetch()} />}
       {move.error && <Problem error={move.error} />}
-      {weeks.length === 0 ? (
+      {all.length === 0 ? (
         <p className="mt-4 max-w-prose text-quiet">
           Nothing is dated yet. Say from when, for how many weeks and how many hours a week: each session is
           built from what costs {player.name} most, and what was drilled lately makes room for the rest.
@@ -150,32 +161,42 @@ export function SeasonPanel({ player, onOpen }: SeasonPanelProps) {
           <h2 className="mt-4 text-lg font-bold">
             {player.name}: {counted(dated.length, 'session')} in {counted(all.length, 'week')}
           </h2>
-          <table className="mt-1 w-full table-fixed border-collapse">
-            <thead>
-              <tr className="text-small text-quiet">
-                <th className="w-14 text-left font-normal">week of</th>
-                {WEEKDAYS.map((words) => (
-                  <th key={words} className="font-normal">
-                    {words}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {weeks.map((monday) => (
-                <tr key={monday}>
-                  <th scope="row" className="figure py-1 text-left align-top text-small font-normal">
-                    {monday.slice(5)}
-                  </th>
-                  {WEEKDAYS.map((words, i) => {
-                    const day = dayAfter(monday, i)
-                    const own = dated.filter((d) => d.day === day).map(({ one }) => one)
-                    return <DayCell key={words} day={day} sessions={own} onOpen={onOpen} onMove={to} />
-                  })}
+          {weeks.length === 0 && (
+            <p className="mt-1 text-quiet">Nothing is planned from this week on: plan a season above.</p>
+          )}
+          <DndContext
+            sensors={sensors}
+            // The arrow keys move a session: the library's own words for the keyboard would be wrong.
+            accessibility={{ screenReaderInstructions: { draggable: '' } }}
+            onDragEnd={({ active, over }) => over && to(`${active.id}`, `${over.id}`)}
+          >
+            <table hidden={weeks.length === 0} className="mt-1 w-full table-fixed border-collapse">
+              <thead>
+                <tr className="text-small text-quiet">
+                  <th className="w-14 text-left font-normal">week of</th>
+                  {WEEKDAYS.map((words) => (
+                    <th key={words} className="font-normal">
+                      {words}
+                    </th>
+                  ))}
                 </tr>
-              ))}
-            </tbody>
-          </table>
+              </thead>
+              <tbody>
+                {weeks.map((monday) => (
+                  <tr key={monday}>
+                    <th scope="row" className="figure py-1 text-left align-top text-small font-normal">
+                      {dayAndMonth(monday)}
+                    </th>
+                    {WEEKDAYS.map((words, i) => {
+                      const day = dayAfter(monday, i)
+                      const own = dated.filter((d) => d.day === day).map(({ one }) => one)
+                      return <DayCell key={words} day={day} sessions={own} onOpen={onOpen} onMove={to} />
+                    })}
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </DndContext>
           <p className="no-print mt-2 flex flex-wrap items-baseline gap-2">
             <a className="press" href={`/api/season.ics?player_id=${encodeURIComponent(player.id)}`} download>
               Calendar file
@@ -183,7 +204,7 @@ export function SeasonPanel({ player, onOpen }: SeasonPanelProps) {
             <button type="button" className="press" onClick={() => window.print()}>
               Print
             </button>
-            {coming.length > 0 && coming.length < all.length && (
+            {coming.length < all.length && (
               <button type="button" className="press" onClick={() => setWithPast(!withPast)}>
                 {withPast ? 'From this week on' : 'Earlier weeks too'}
               </button>
