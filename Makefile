@@ -8,7 +8,7 @@ WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.ht
 # Compiled modules halve the start of each of the many processes that tests and commands start.
 unexport PYTHONDONTWRITEBYTECODE
 
-.PHONY: demo test setup check check-python check-web test-web warm web bench fuzz faults flaky answers docs calibration screenshots wheel clean
+.PHONY: demo test setup check check-python check-web test-web warm web bench orders fuzz faults flaky answers docs calibration screenshots wheel clean
 
 demo: ## set up, build, serve the made-up players and course
 	@$(MAKE) --no-print-directory -j2 $(STAMPS)/web
@@ -68,6 +68,9 @@ web: $(STAMPS)/web
 
 bench: $(STAMPS)/venv ## measure speed; prints, and saves tests/bench/results.json
 	$(BIN)/python -m tests.bench.run
+
+orders: $(STAMPS)/venv ## what lies worse costs more: every neighbour of the trade's orders
+	$(BIN)/python -W ignore -m tests.orders
 
 fuzz: $(STAMPS)/venv ## ask everything anything: make fuzz N=100000
 	$(BIN)/python -W ignore -m tests.fuzz.run $(or $(N),100000)

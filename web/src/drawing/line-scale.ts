@@ -12,6 +12,8 @@ export const PLAN_H = 236
 export const MID = PLAN_H / 2
 /** Room for words between the furthest target to the side and the edge of the plan (px). */
 const BESIDE = 20
+/** Room above and below a green on the plan (px). */
+const AROUND = 6
 /** Where the ball's level is drawn when nothing lies below it (px from the top). */
 const BASE = 168
 const RAD = Math.PI / 180
@@ -59,7 +61,9 @@ export function lineScale(width: number, reading: Reading, calls: Call[], talles
   const aside = Math.max(1, ...calls.map((c) => Math.abs(c.target.y_m)))
   const lowest = Math.min(0, reading.rise, groundHeight(reading, reading.back))
   // High soft shots and steep ground: the drawing shrinks rather than stretch one axis.
-  const k = Math.min(flat, tallest / (highest - lowest), (MID - BESIDE) / aside)
+  const wanted = Math.min(flat, tallest / (highest - lowest), (MID - BESIDE) / aside)
+  // The whole green is on the plan, but for one so wide that the stroke would shrink to half.
+  const k = Math.min(wanted, Math.max(0.5 * wanted, (MID - AROUND) / (0.5 * reading.width)))
   // Low runners: heights doubled or more, and the drawing says so.
   const lift = Math.max(1, Math.min(3, Math.floor((0.6 * tallest) / ((highest - lowest) * k))))
   const end = (width - LEFT - RIGHT) / k - behind
