@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+import struct
 from collections.abc import Callable
 
 from playwright.sync_api import Page, Route, expect
@@ -115,6 +116,33 @@ def test_other_places_open_without_a_server(running: Running, open_page: Open) -
         expect(page.get_by_role("button", name=words, exact=True)).to_have_attribute("aria-current", "page")
         expect(page.get_by_role("tablist").first).to_be_visible()
         page.get_by_role("button", name="Bench", exact=True).click()
+
+
+def test_it_installs_on_a_phone_and_tidies_an_older_build_away(running: Running, open_page: Open) -> None:
+    page = open_page(running.url + LIE, service_workers="allow")
+    ready(page)
+    manifest = page.request.get(running.url + str(page.locator("link[rel=manifest]").get_attribute("href")))
+    assert manifest.headers["content-type"].startswith("application/manifest+json")
+    told = manifest.json()
+    assert (told["start_url"], told["display"]) == ("/", "standalone")
+    for icon in told["icons"]:
+        picture = page.request.get(running.url + icon["src"])
+        assert picture.ok
+        if icon["type"] == "image/png":
+            # Width and height stand at a fixed place. Source: PNG specification, 11.2.2 IHDR.
+            wide, high = struct.unpack(">II", picture.body()[16:24])
+            assert f"{wide}x{high}" == icon["sizes"]
+    page.wait_for_function("navigator.serviceWorker.ready.then(() => true)")
+    page.evaluate(
+        """async () => {
+          const shell = await caches.open('veltrin-shell-1')
+          await shell.put('/assets/old-1a2b.js', new Response(''))
+          await shell.put('/', new Response('<script src="/assets/old-1a2b.js"></script>'))
+        }"""
+    )
+    page.reload()
+    page.wait_for_function("caches.match('/assets/old-1a2b.js').then((found) => found === undefined)")
+    ready(page)
 
 
 def test_a_part_that_cannot_be_fetched_is_told_and_tried_again(running: Running, open_page: Open) -> None:

@@ -5,8 +5,21 @@ const SHELL = 'veltrin-shell-1'
 self.addEventListener('install', () => self.skipWaiting())
 self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()))
 
-const kept = async (request, answer) => {
-  if (answer.ok) await (await caches.open(SHELL)).put(request, answer.clone())
+// What is built names itself in the page: in its scripts and styles, whatever is said anew with each page (its nonce).
+const builtIn = (page) => [...page.matchAll(/\/assets\/[\w.-]+/g)].map(([name]) => name).join(' ')
+
+// A newer build is there: the files of the one before would lie here for ever.
+const tidy = async (shell, before, page) => {
+  if (before === undefined || builtIn(await before.text()) === builtIn(page)) return
+  for (const request of await shell.keys())
+    if (new URL(request.url).pathname.startsWith('/assets/')) await shell.delete(request)
+}
+
+const kept = async (key, answer) => {
+  if (!answer.ok) return answer
+  const shell = await caches.open(SHELL)
+  if (key === '/') await tidy(shell, await shell.match(key), await answer.clone().text())
+  await shell.put(key, answer.clone())
   return answer
 }
 
