@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from playwright.sync_api import Locator, Page
 
+from tests.web.conftest import drawn
+
 Point = tuple[float, float]
 
 STEPS = 8
@@ -13,6 +15,7 @@ class Finger:
     """Touches a page; places are in pixels of the window."""
 
     def __init__(self, page: Page) -> None:
+        self._page = page
         self._session = page.context.new_cdp_session(page)
 
     def _send(self, kind: str, *points: Point) -> None:
@@ -25,6 +28,8 @@ class Finger:
         self._send("touchStart", start)
         for i in range(1, STEPS + 1):
             self._send("touchMove", (x + dx * i / STEPS, y + dy * i / STEPS))
+            # No finger moves faster than the page is drawn.
+            drawn(self._page)
         self._send("touchEnd")
 
     def spread(self, middle: Point, begin: float, end: float) -> None:

@@ -6,10 +6,10 @@ import re
 from collections.abc import Callable
 
 import icalendar
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Locator, Page, expect
 
 from tests.conftest import Running
-from tests.web.conftest import PHONE
+from tests.web.conftest import PHONE, drawn
 from veltrin.service.contracts.sessions import PartIn, PracticeKeep
 from veltrin.service.sessions import keep_practice
 
@@ -114,6 +114,20 @@ def test_a_session_is_run_at_the_station_offline_too_and_its_balls_stand_in_the_
     expect(book.get_by_role("main")).to_contain_text("(A dozen in the worst grass)")
 
 
+def drag_onto(page: Page, what: Locator, where: Locator) -> None:
+    """Drag by mouse, no faster than the page is drawn."""
+    start, end = what.bounding_box(), where.bounding_box()
+    assert start is not None
+    assert end is not None
+    (x, y), (to_x, to_y) = ((b["x"] + b["width"] / 2, b["y"] + b["height"] / 2) for b in (start, end))
+    page.mouse.move(x, y)
+    page.mouse.down()
+    for i in range(1, 6):
+        page.mouse.move(x + (to_x - x) * i / 5, y + (to_y - y) * i / 5)
+        drawn(page)
+    page.mouse.up()
+
+
 def test_a_season_is_planned_moved_and_its_calendar_parses(running: Running, open_page: Open) -> None:
     page = open_page(running.url + "/practice?p=brisa#part=season")
     page.get_by_label("weeks").fill("2")
@@ -126,7 +140,7 @@ def test_a_season_is_planned_moved_and_its_calendar_parses(running: Running, ope
     sessions.first.press("ArrowRight")
     moved = "() => [...document.querySelectorAll('td')].findIndex((td) => td.querySelector('button'))"
     page.wait_for_function(f"(was) => ({moved})() === was + 1", arg=before)
-    sessions.first.drag_to(season.locator("td").nth(before))
+    drag_onto(page, sessions.first, season.locator("td").nth(before))
     page.wait_for_function(f"(was) => ({moved})() === was", arg=before)
     with page.expect_download() as told:
         season.get_by_role("link", name="Calendar file").click()

@@ -1,4 +1,4 @@
-import type { Drill, DrillMark, ReadyStation } from '../api/client'
+import type { Drill, DrillMark, LieRate, ReadyStation } from '../api/client'
 import { START, change, type Reading } from './reading'
 import { distance, small, trim, type Units } from './units'
 
@@ -80,4 +80,14 @@ export function markWords(mark: DrillMark, score: Drill['score'], units: Units):
   const within =
     limit && mark.limit !== null ? `${limit} ${lengthWords(mark.limit, units)}` : 'struck as meant'
   return `${mark.hits} of ${mark.balls} ${within}`
+}
+
+/** The drill that the book asks for: one for the lie that costs most; the first of all where it asks for none. */
+export function drillFor(drills: readonly Drill[], lies: readonly LieRate[]): Drill | undefined {
+  const dearest = lies.filter(({ lost }) => (lost ?? 0) > 0).sort((a, b) => (b.lost ?? 0) - (a.lost ?? 0))
+  for (const { cover } of dearest) {
+    const found = drills.find(({ covers }) => covers.some((one) => one === cover))
+    if (found) return found
+  }
+  return drills[0]
 }

@@ -66,13 +66,13 @@ export function conditionWords(reading: Reading, units: Units): string {
 
 const SHORT_SIDES = [
   'against',
-  'against, right',
-  'right',
-  'behind, right',
+  'against, from right',
+  'from right',
+  'behind, from right',
   'behind',
-  'behind, left',
-  'left',
-  'against, left',
+  'behind, from left',
+  'from left',
+  'against, from left',
 ] as const
 
 /** From where a wind comes over the line, where there is no room for more. */

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { LessonRow, Player } from '../../api/client'
+import { MIDDLE, useAtLeast } from '../../lib/use-wide'
 import { lessonsQuery, openLessonQuery, useBeginLesson, useKeepLesson } from '../../api/lessons'
 import { settingsQuery } from '../../api/queries'
 import { newId } from '../../lib/booking'
@@ -104,6 +105,9 @@ export function Lessons({ player }: { player: Player }) {
   const id = named.get('lesson') ?? ''
   const sheet = named.get('sheet')
   const rows = asked.data?.rows ?? []
+  // Beside the list stands the open lesson, or the newest: a phone shows the list first.
+  const hasRoom = useAtLeast(MIDDLE)
+  const looked = id || (hasRoom ? (open?.id ?? rows[0]?.id ?? '') : '')
   const choose = (next: string) => {
     setFresh(null)
     name({ lesson: next })
@@ -128,7 +132,7 @@ export function Lessons({ player }: { player: Player }) {
           Plan a lesson
         </button>
         {asked.error && <Problem error={asked.error} onRetry={() => void asked.refetch()} />}
-        <LessonList rows={rows} chosen={id} onChoose={choose} />
+        <LessonList rows={rows} chosen={looked} onChoose={choose} />
       </aside>
       <div className="min-w-0">
         {(id || fresh) && (
@@ -140,14 +144,14 @@ export function Lessons({ player }: { player: Player }) {
         )}
         {fresh ? (
           <LessonForm key={fresh} id={fresh} player={player} onKept={choose} onLeave={() => setFresh(null)} />
-        ) : id ? (
+        ) : looked ? (
           <LessonPage
-            key={id}
-            id={id}
+            key={looked}
+            id={looked}
             part={named.get('part') ?? ''}
             player={player}
-            onPart={(part) => name({ lesson: id, part })}
-            onSheet={(player_id) => name({ lesson: id, sheet: player_id })}
+            onPart={(part) => name({ lesson: looked, part })}
+            onSheet={(player_id) => name({ lesson: looked, sheet: player_id })}
             onLeave={() => choose('')}
           />
         ) : (

@@ -2,7 +2,9 @@ import { useQuery } from '@tanstack/react-query'
 import { Tabs } from 'radix-ui'
 import { useState } from 'react'
 import type { Player } from '../../api/client'
-import { drillsQuery } from '../../api/queries'
+import { drillsQuery, summaryQuery } from '../../api/queries'
+import { drillFor } from '../../lib/drill-words'
+import { MIDDLE, useAtLeast } from '../../lib/use-wide'
 import { usePart } from '../../lib/use-part'
 import { PartTabs } from '../../ui/PartTabs'
 import { Problem } from '../../ui/Problem'
@@ -27,6 +29,9 @@ export function Practice({ player }: { player: Player }) {
   const drills = useQuery(drillsQuery)
   const [named, name] = usePart()
   const [missing, setMissing] = useState<string[]>([])
+  const hasRoom = useAtLeast(MIDDLE)
+  const isAtDrills = named.get('part') === 'drills' && hasRoom
+  const lies = useQuery({ ...summaryQuery({ player_id: player.id }), enabled: isAtDrills }).data?.lies ?? []
   if (drills.error)
     return (
       <main className="p-4">
@@ -36,6 +41,8 @@ export function Practice({ player }: { player: Player }) {
   if (!drills.data) return <main className="p-4 text-quiet">Fetching the drills.</main>
   const drill = drills.data.drills.find((one) => one.id === named.get('drill'))
   const run = named.get('run') ?? ''
+  // Beside the list stands a drill from the first: the one for what is lost most.
+  const looked = drill ?? (hasRoom ? drillFor(drills.data.drills, lies) : undefined)
   const part = drill ? 'drills' : run ? 'session' : (named.get('part') ?? 'session')
   const toggle = (need: string) =>
     setMissing(missing.includes(need) ? missing.filter((one) => one !== need) : [...missing, need])
@@ -81,11 +88,11 @@ export function Practice({ player }: { player: Player }) {
           <DrillList
             told={drills.data}
             missing={missing}
-            chosen={drill}
+            chosen={looked}
             onChoose={(id) => name({ drill: id })}
           />
-          {drill ? (
-            <DrillPage key={drill.id} drill={drill} player={player} />
+          {looked ? (
+            <DrillPage key={looked.id} drill={looked} player={player} />
           ) : (
             <p className="max-w-prose text-quiet max-md:order-first">
               Choose a drill: it is laid out for {player.name}, with measures and marks worked out from the

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useState, type CSSProperties } from 'react'
 import type { Asked, Player, Scene, Score } from '../../api/client'
 import { sceneQuery, useOfferCalls, useScore } from '../../api/eye'
 import { SceneView } from '../../drawing/SceneView'
@@ -66,7 +66,8 @@ function Slider({ asked, value, onChange }: SliderProps) {
       </span>
       <input
         type="range"
-        className="reading-slider block h-8 w-full"
+        className="block h-8 w-full"
+        style={filled(low, high, value)}
         min={low}
         max={high}
         step={asked.step}
@@ -76,6 +77,13 @@ function Slider({ asked, value, onChange }: SliderProps) {
       />
     </label>
   )
+}
+
+/** Which part of a slider is filled: from nought where it goes both ways, else from its low end. */
+export function filled(low: number, high: number, value: number): CSSProperties {
+  const share = (at: number) => (100 * (at - low)) / Math.max(high - low, 1e-9)
+  const [from, to] = [share(Math.max(low, Math.min(0, high))), share(value)].sort((a, b) => a - b)
+  return { '--fill-from': `${from}%`, '--fill-to': `${to}%` } as CSSProperties
 }
 
 type Read = Partial<Record<Asked['kind'], number>>
@@ -102,6 +110,7 @@ function Landing({ flag, land, onChange }: LandingProps) {
         <input
           type="range"
           className="block h-8 w-full"
+          style={filled(1, flag, land ?? flag)}
           min={1}
           max={flag}
           step={0.5}
