@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from pathlib import Path
 from typing import Any
 
@@ -51,6 +51,14 @@ def ready(page: Page, path: str) -> None:
         expect(page.get_by_role("heading", name=re.compile("Winter card"))).to_be_visible()
 
 
+def each_tab(page: Page, path: str) -> Iterator[str]:
+    """Lead through the tabs of a place, each when nothing is asked any more; their names."""
+    for tab in TABS.get(path, ()):
+        page.get_by_role("tab", name=tab).click()
+        at_rest(page)
+        yield tab
+
+
 # Contrast hangs on the theme, room and target on the size: two pairs see both of each, a sheet one of them by turns.
 OPPOSITE = [(PHONE, "dusk"), (WIDE, "paper")]
 
@@ -71,9 +79,7 @@ def test_everybody_can_use_every_place(running: Running, open_page: Open) -> Non
         ready(page, path)
         page.evaluate(AXE.read_text())
         look(path, OPPOSITE)
-        for tab in TABS.get(path, ()):
-            page.get_by_role("tab", name=tab).click()
-            at_rest(page)
+        for tab in each_tab(page, path):
             look(f"{path} {tab}", OPPOSITE)
     for part in OF_LESSON:
         page.goto(running.url + LESSON + part)
@@ -146,9 +152,7 @@ def test_words_meet_nothing(running: Running, open_page: Open) -> None:
         page.goto(running.url + path + LIES[2])
         ready(page, path)
         look(path)
-        for tab in TABS.get(path, ()):
-            page.get_by_role("tab", name=tab).click()
-            at_rest(page)
+        for tab in each_tab(page, path):
             look(f"{path} {tab}")
     assert not found, "\n".join(found)
 

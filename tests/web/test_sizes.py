@@ -9,7 +9,7 @@ from playwright.sync_api import Page, expect
 
 from tests.conftest import Running
 from tests.web.conftest import at_rest, drawn
-from tests.web.test_look import LESSON, MEETINGS, OF_LESSON, PLACES, SHEETS, TABS, ready
+from tests.web.test_look import LESSON, MEETINGS, OF_LESSON, PLACES, SHEETS, each_tab, ready
 
 Open = Callable[..., Page]
 SIZES = [(320, 700), (390, 844), (820, 1180), (1280, 800), (1920, 1080)]
@@ -110,9 +110,7 @@ def test_words_are_large_enough_and_the_top_line_is_one_row(running: Running, cr
         page.goto(running.url + path + STATE)
         ready(page, path)
         look(path)
-        for tab in TABS.get(path, ()):
-            page.get_by_role("tab", name=tab).click()
-            at_rest(page)
+        for tab in each_tab(page, path):
             look(f"{path} {tab}")
     for part in OF_LESSON:
         page.goto(running.url + LESSON + part)
