@@ -39,6 +39,17 @@ def drawn(page: Page) -> None:
     page.evaluate("() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))")
 
 
+def drag_by_mouse(page: Page, start: tuple[float, float], by: tuple[float, float], steps: int = 8) -> None:
+    """Press, move no faster than the page is drawn, let go; places in pixels of the window."""
+    (x, y), (dx, dy) = start, by
+    page.mouse.move(x, y)
+    page.mouse.down()
+    for i in range(1, steps + 1):
+        page.mouse.move(x + dx * i / steps, y + dy * i / steps)
+        drawn(page)
+    page.mouse.up()
+
+
 def at_rest(page: Page) -> None:
     """Wait until nothing is asked any more, and what came is drawn."""
     page.wait_for_load_state("networkidle")

@@ -9,7 +9,7 @@ import icalendar
 from playwright.sync_api import Locator, Page, expect
 
 from tests.conftest import Running
-from tests.web.conftest import PHONE, drawn
+from tests.web.conftest import PHONE, drag_by_mouse
 from veltrin.service.contracts.sessions import PartIn, PracticeKeep
 from veltrin.service.sessions import keep_practice
 
@@ -115,17 +115,12 @@ def test_a_session_is_run_at_the_station_offline_too_and_its_balls_stand_in_the_
 
 
 def drag_onto(page: Page, what: Locator, where: Locator) -> None:
-    """Drag by mouse, no faster than the page is drawn."""
+    """Drag the middle of one thing onto the middle of another."""
     start, end = what.bounding_box(), where.bounding_box()
     assert start is not None
     assert end is not None
     (x, y), (to_x, to_y) = ((b["x"] + b["width"] / 2, b["y"] + b["height"] / 2) for b in (start, end))
-    page.mouse.move(x, y)
-    page.mouse.down()
-    for i in range(1, 6):
-        page.mouse.move(x + (to_x - x) * i / 5, y + (to_y - y) * i / 5)
-        drawn(page)
-    page.mouse.up()
+    drag_by_mouse(page, (x, y), (to_x - x, to_y - y))
 
 
 def test_a_season_is_planned_moved_and_its_calendar_parses(running: Running, open_page: Open) -> None:

@@ -9,7 +9,7 @@ import pytest
 from playwright.sync_api import Locator, Page, expect
 
 from tests.conftest import Running
-from tests.web.conftest import PHONE, drawn, told
+from tests.web.conftest import PHONE, drag_by_mouse, drawn, told
 from tests.web.finger import Finger, Point, grip_of, middle_of
 from tests.web.test_bench import settled
 from veltrin.demo.lesson import made_photograph
@@ -53,15 +53,6 @@ def still(page: Page) -> None:
     )
 
 
-def by_mouse(page: Page, start: Point, by: Point) -> None:
-    (x, y), (dx, dy) = start, by
-    page.mouse.move(x, y)
-    page.mouse.down()
-    for i in range(1, 9):
-        page.mouse.move(x + dx * i / 8, y + dy * i / 8)
-    page.mouse.up()
-
-
 def ways(slider: Locator) -> list[Point]:
     """Where a grip goes: along its own line, and back."""
     if slider.get_attribute("aria-orientation") == "horizontal":
@@ -97,7 +88,7 @@ def moves_as_by_mouse(page: Page, slider: Locator) -> None:
     for way in ways(slider):
         at_hand(page)
         start = grip_of(slider)
-        by_mouse(page, start, way)
+        drag_by_mouse(page, start, way)
         reached, moved = numbers(slider), value(slider) != before
         page.keyboard.press("u")
         expect(slider).to_have_attribute("aria-valuetext", before)

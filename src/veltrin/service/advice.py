@@ -139,17 +139,15 @@ def _who(player_id: str, name: str, plan: Plan, call_id: str) -> WhoRow:
     same = next((c for c in plan.calls if c.id == call_id), None)
     fell = next((f for f in plan.fell_out if call_id == f"{f.club_id}~{f.method_id}"), None)
     first: Call | None = plan.calls[0] if plan.calls else None
-    missing = None if same else (fell.reason if fell else "is not in this bag, or no way out from here")
-    stops_short = same is not None and same.finish == "short"
-    if stops_short:
-        # It may still be what this player does best; it isn't what was asked.
-        missing = STOPS_SHORT
+    # One that stops short may still be what this player does best; it isn't what was asked.
+    plays = same if same and same.finish != "short" else None
+    missing = fell.reason if fell else STOPS_SHORT if same else "is not in this bag, or no way out from here"
     return WhoRow(
         player_id=player_id,
         player_name=name,
-        can=missing is None,
-        reason=missing,
-        need_m_s=(None if stops_short else same.club_speed_m_s) if same else (fell.need_m_s if fell else None),
+        can=plays is not None,
+        reason=None if plays else missing,
+        need_m_s=plays.club_speed_m_s if plays else (fell.need_m_s if fell else None),
         has_m_s=same.full_speed_m_s if same else (fell.has_m_s if fell else None),
         first=None if first is None else summary_of(call_out(first)),
         strokes=None if first is None else first.strokes,

@@ -25,14 +25,13 @@ export interface Reach {
 const LEAST = 4
 /** Some room about what the call can do. */
 const ROOM = 1.2
-/** The player's own place is the furthest a map reaches back. */
+/** Further past the target a map reaches for no call (m). */
 const MOST_PAST = 60
 
+const evenly = (reach: number): Reach => ({ low: -reach, high: reach, half: reach })
+
 /** A map about a target that nothing is known of but its distance. */
-export const plainReach = (distance: number): Reach => {
-  const reach = Math.max(LEAST, Math.min(0.3 * distance, 40))
-  return { low: -reach, high: reach, half: reach }
-}
+const plainReach = (distance: number): Reach => evenly(Math.max(LEAST, Math.min(0.3 * distance, 40)))
 
 /** Turn a place of the line (x to the flag, y right) into the target's frame: past it, and right of the way to it. */
 function about(call: Call): (place: Point) => Point {
@@ -82,10 +81,10 @@ export const plainTarget = (distance: number, carry: number): Target => ({
 })
 
 /** A map about a mark that a drill sets: twice as far as counts, and a little. */
-export function aboutMark(limit: number): Target {
-  const reach = Math.max(2.2 * limit, 2)
-  return { ...plainTarget(0, 0), reach: { low: -reach, high: reach, half: reach } }
-}
+export const aboutMark = (limit: number): Target => ({
+  ...plainTarget(0, 0),
+  reach: evenly(Math.max(2.2 * limit, 2)),
+})
 
 /** Where on the edge of a map a finish beyond it is shown, and in which direction it lies (degrees from right, down). */
 export function atEdge(

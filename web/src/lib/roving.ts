@@ -13,16 +13,15 @@ export function nextBox(boxes: readonly Box[], at: number, key: string): number 
   const sign = key === 'ArrowDown' ? 1 : key === 'ArrowUp' ? -1 : 0
   if (sign === 0) return null
   const [x, y] = middle(from)
-  let best: { at: number; far: number } | null = null
-  boxes.forEach((box, i) => {
+  let [best, least] = [null as number | null, Infinity]
+  for (const [i, box] of boxes.entries()) {
     const [bx, by] = middle(box)
     // The next row first, in it whatever stands nearest below or above.
     const down = sign * (by - y)
-    if (down < 5) return
     const far = 1000 * Math.round(down / 5) + Math.abs(bx - x)
-    if (!best || far < best.far) best = { at: i, far }
-  })
-  return (best as { at: number } | null)?.at ?? null
+    if (down >= 5 && far < least) [best, least] = [i, far]
+  }
+  return best
 }
 
 /** Arrow keys move the focus among the buttons of a list of pictures. */
@@ -37,4 +36,12 @@ export function moveByArrows(event: KeyboardEvent<HTMLElement>): void {
   if (to === null) return
   event.preventDefault()
   buttons[to]?.focus()
+}
+
+/** Give what opens its focus to the first that a selector names; where there is none, it falls as it would. */
+export function focusFirst(event: Event, selector: string): void {
+  const first = event.target instanceof Element ? event.target.querySelector(selector) : null
+  if (!(first instanceof HTMLElement || first instanceof SVGElement)) return
+  event.preventDefault()
+  first.focus()
 }

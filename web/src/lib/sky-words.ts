@@ -55,38 +55,27 @@ export const RAIN_WORDS = {
   downpour: 'downpour',
 } as const
 
-/** The day in words, for the top of every place. */
-export function conditionWords(reading: Reading, units: Units): string {
+function dayWith(reading: Reading, units: Units, wind: string): string {
   const ground = GROUNDS[firmnessWord(reading.ground)]
   const rain = reading.rain === 'none' ? '' : reading.rain
-  return [show(reading.temperature, 'temperature', units), ground, rain, windWords(reading)]
+  return [show(reading.temperature, 'temperature', units), ground, rain, wind]
     .filter((part) => part !== '')
     .join(', ')
 }
 
-const SHORT_SIDES = [
-  'against',
-  'against, from right',
-  'from right',
-  'behind, from right',
-  'behind',
-  'behind, from left',
-  'from left',
-  'against, from left',
-] as const
+/** The day in words, for the top of every place. */
+export const conditionWords = (reading: Reading, units: Units): string =>
+  dayWith(reading, units, windWords(reading))
 
-/** From where a wind comes over the line, where there is no room for more. */
-export function shortSide(from: number): string {
-  return SHORT_SIDES[Math.round((((from % 360) + 360) % 360) / 45) % 8] ?? 'against'
-}
+/** From where a wind comes over the line, where there is no room for more: "against, from right". */
+export const shortSide = (from: number): string =>
+  sideOfWind(from).replace(' from the ', ', from ').replace('from the ', 'from ')
 
 /** The same in numbers, for a line that has no room for words. */
 export function conditionSigns(reading: Reading, units: Units): string {
-  const ground = GROUNDS[firmnessWord(reading.ground)]
-  const rain = reading.rain === 'none' ? '' : reading.rain
   const wind =
     reading.wind === 0 ? 'calm' : `${speedWords(reading.wind, units)} ${shortSide(fromLine(reading))}`
-  return [show(reading.temperature, 'temperature', units), ground, rain, wind].filter(Boolean).join(', ')
+  return dayWith(reading, units, wind)
 }
 
 /** A wind speed in the coach's unit. */

@@ -1,6 +1,7 @@
 import { Dialog } from 'radix-ui'
 import { useRef, type ReactNode } from 'react'
 import { useBackCloses } from '../lib/back'
+import { focusFirst } from '../lib/roving'
 
 interface SheetProps {
   open: boolean
@@ -25,10 +26,7 @@ export function Sheet({ open, title, about, wide, onOpenChange, children }: Shee
           onOpenAutoFocus={(event) => {
             before.current = document.activeElement
             // What an Enter out of habit does no harm to, where a sheet has something of the kind.
-            const first = event.target instanceof Element ? event.target.querySelector('[data-first]') : null
-            if (!(first instanceof SVGElement)) return
-            event.preventDefault()
-            first.focus()
+            focusFirst(event, '[data-first]')
           }}
           onCloseAutoFocus={(event) => {
             event.preventDefault()

@@ -1,6 +1,6 @@
 import { Popover } from 'radix-ui'
 import { useState } from 'react'
-import { moveByArrows } from '../../lib/roving'
+import { focusFirst, moveByArrows } from '../../lib/roving'
 import { Swatch } from '../../drawing/Swatch'
 import { MIDDLE, useAtLeast } from '../../lib/use-wide'
 import { COVER_LIST, coverOf, type CoverGroup, type CoverName } from '../../lib/covers'
@@ -34,13 +34,7 @@ export function CoverPicker({ cover, onPick }: CoverPickerProps) {
           sideOffset={10}
           collisionPadding={8}
           onKeyDown={moveByArrows}
-          onOpenAutoFocus={(event) => {
-            if (!(event.target instanceof Element)) return
-            const present = event.target.querySelector<HTMLElement>('[aria-pressed=true]')
-            if (!present) return
-            event.preventDefault()
-            present.focus()
-          }}
+          onOpenAutoFocus={(event) => focusFirst(event, '[aria-pressed=true]')}
           className="z-50 max-h-[min(86vh,var(--radix-popover-content-available-height))] w-[min(34rem,94vw)] overflow-y-auto border border-ink bg-lit p-3"
         >
           {GROUPS.map(([group, name]) => (

@@ -15,7 +15,7 @@ function tiltWords(shown: string, value: number, positive: string, negative: str
 }
 
 function riseWords(shown: string, value: number): string {
-  return value === 0 ? 'level with you' : `${shown.replace('-', '')} ${value > 0 ? 'up' : 'below'}`
+  return value === 0 ? 'level' : `${shown.replace('-', '')} ${value > 0 ? 'up' : 'below'}`
 }
 
 /** The line in words: flag, green, what it is like there. */
@@ -46,10 +46,7 @@ export function LineReadings({ reading }: { reading: Reading }) {
       <dt className="text-quiet">green</dt>
       <dd>
         {metres('front')} to {metres('back')}, {metres('width')} wide,{' '}
-        {number(
-          'rise',
-          reading.rise === 0 ? 'level' : riseWords(show(reading.rise, 'distance', units), reading.rise),
-        )}
+        {number('rise', riseWords(show(reading.rise, 'distance', units), reading.rise))}
       </dd>
       <dt className="text-quiet">there</dt>
       <dd>
