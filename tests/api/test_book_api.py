@@ -44,6 +44,31 @@ def carry_rows(client: TestClient) -> list[dict[str, Any]]:
     return next(c for c in calls if c["id"] == CALL)["detail"]["ledgers"]["distance"]
 
 
+def test_a_call_for_an_earlier_lie_is_held_against_the_lie_it_was_struck_from(client: TestClient) -> None:
+    """Nobody answered when the lie changed: what was to be expected is worked out when the shot arrives."""
+    here = book(client, carry_m=28).json()
+    former = book(client, carry_m=28, former_lie=True).json()
+    assert (here["former_lie"], former["former_lie"]) == (False, True)
+    assert former["expected_carry_m"] == here["expected_carry_m"] and former["counts"] and here["counts"]
+    measured = book(client, carry_m=28, former_lie=True, counts=False).json()
+    assert measured["former_lie"] and not measured["counts"]
+
+
+def test_a_former_call_that_this_lie_does_not_allow_is_booked_as_only_measured(client: TestClient) -> None:
+    bunker = {**REQUEST, "lie": {"cover": "sand", "sunk": 0.6}}
+    swing = "54~toe-putt"
+    planned = {"player_id": "brisa", "request": bunker, "call_id": swing, "past_m": -4, "side_m": 1, "putts": 2}
+    assert client.put(f"/api/book/{new_id()}", json=planned).status_code == 409
+    kept = client.put(f"/api/book/{new_id()}", json={**planned, "former_lie": True})
+    assert kept.status_code == 200, kept.json()
+    shot = kept.json()
+    assert (shot["club_id"], shot["method_id"], shot["past_m"], shot["putts"]) == ("54", "toe-putt", -4, 2)
+    assert not shot["counts"] and shot["lost"] is None and shot["has_question"]
+    # Even where the coach lets it count, it teaches nothing: no plan stands behind it.
+    assert client.put(f"/api/book/{shot['id']}/counts", json={"counts": True}).status_code == 200
+    assert client.get("/api/players/brisa/learnt").json()["effects"] == []
+
+
 def test_a_shot_is_booked_with_what_was_meant_and_what_was_seen(client: TestClient) -> None:
     answer = book(
         client, carry_m=28, carry_side_m=1.5, past_m=-4, side_m=2, misses=["short"], putts=2, heel_mm=6, up_mm=12,

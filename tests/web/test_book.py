@@ -10,7 +10,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.conftest import Running, serving
-from tests.web.conftest import PHONE, WIDE, ready, told
+from tests.web.conftest import PHONE, WIDE, is_fetched, ready, told
 from veltrin.api.guard import Guard
 from veltrin.devices.monitor import StandInMonitor
 from veltrin.service.coaches import add_coach
@@ -107,8 +107,7 @@ def test_shots_entered_offline_are_sent_once_when_the_network_is_back(
     page = open_page(f"{running.url}/{ROUGH}", PHONE)
     ready(page)
     # What is fetched ahead, a second and a half after the page stands, has come: the sheets of the Bench first.
-    fetched = "() => performance.getEntriesByType('resource').some((one) => one.name.includes('BenchSheets'))"
-    page.wait_for_function(fetched)
+    is_fetched(page, "BenchSheets")
     page.wait_for_load_state("networkidle")
     page.context.set_offline(True)
     for words in ("2 past", "pin high 1 left"):

@@ -9,7 +9,7 @@ import pytest
 from playwright.sync_api import Locator, Page, expect
 
 from tests.conftest import Running
-from tests.web.conftest import PHONE, drag_by_mouse, drawn, told
+from tests.web.conftest import PHONE, drag_by_mouse, drawn
 from tests.web.finger import Finger, Point, grip_of, middle_of
 from tests.web.test_bench import settled
 from veltrin.demo.lesson import made_photograph
@@ -190,42 +190,6 @@ def test_booking_takes_taps_and_lets_the_sheet_scroll(running: Running, open_pag
     x, y = middle_of(pad)
     page.touchscreen.tap(x + 20.0, y + 95.0)
     expect(sheet).to_contain_text(re.compile(r"Finished: .* short, .* right"))
-
-
-def test_a_shot_is_booked_taken_back_and_booked_again_without_a_network(running: Running, open_page: Open) -> None:
-    page = opened(open_page, running.url + LYING.replace("corwin", "ansgar"))
-    settled(page)
-    booked = running.url + "/api/book?player_id=ansgar"
-    before = page.request.get(booked).json()["total"]
-    answer = page.get_by_role("region", name="Answer")
-
-    def enter() -> None:
-        answer.get_by_role("button", name="Book").tap()
-        x, y = middle_of(page.get_by_role("application"))
-        page.touchscreen.tap(x + 20.0, y + 30.0)
-        page.get_by_role("dialog").get_by_role("button", name="Book it").tap()
-
-    # Booked, and taken back from where it was told; the line that tells it leaves the answer free.
-    enter()
-    expect(told(page)).to_contain_text("Booked.")
-    bar, line = answer.bounding_box(), told(page).get_by_role("listitem").bounding_box()
-    assert bar is not None
-    assert line is not None
-    assert line["y"] + line["height"] <= bar["y"]
-    told(page).get_by_role("button", name="Undo").tap()
-    expect(told(page)).to_contain_text("Taken back.")
-    assert page.request.get(booked).json()["total"] == before
-    # Again, with nobody there: it waits, is taken back, is booked again, and arrives once.
-    page.route("**/api/book/**", lambda route: route.abort())
-    enter()
-    expect(told(page)).to_contain_text("waits in this browser")
-    told(page).get_by_role("button", name="Undo").tap()
-    told(page).get_by_role("button", name="Book it again").tap()
-    expect(told(page)).to_contain_text("waits in this browser")
-    page.unroute("**/api/book/**")
-    page.evaluate("dispatchEvent(new Event('online'))")
-    page.wait_for_function("() => localStorage.getItem('veltrin.waiting') === '[]'")
-    assert page.request.get(booked).json()["total"] == before + 1
 
 
 def test_a_session_is_moved_to_another_day_by_a_finger(running: Running, open_page: Open) -> None:

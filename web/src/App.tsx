@@ -2,10 +2,12 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Suspense, useEffect, useRef } from 'react'
 import type { Player, Settings } from './api/client'
 import { healthQuery, playersQuery, sessionQuery, settingsQuery } from './api/queries'
-import { fromSearch, toSearch } from './lib/address'
+import { fromSearch, keepSearch, lastSearch, toSearch } from './lib/address'
 import { fromDay } from './lib/day'
 import { change, START } from './lib/reading'
 import { begin } from './lib/history'
+import { useAway } from './lib/away'
+import { awayWords } from './lib/away-words'
 import { useBench, useReading } from './lib/store'
 import { placeAt, PLACE_NAMES, PLACES, useBackAndForward, usePlace, type Place } from './lib/place'
 import { useMast } from './lib/use-mast'
@@ -56,8 +58,10 @@ function useStart(players: Player[] | undefined, settings: Settings | undefined)
     const day = { ...fromDay(settings.day), dayName: settings.day.name }
     const plain = { ...START, player: last.id }
     // An address says everything that isn't as at the very start; without one the coach's own day begins.
-    const base = window.location.search === '' ? change(plain, day) : plain
-    const wanted = fromSearch(window.location.search, base)
+    // Where nobody answers there is a call for the shot that was looked at last, and for no new one.
+    const said = window.location.search || (useAway.getState().isAway ? lastSearch() : '')
+    const base = said === '' ? change(plain, day) : plain
+    const wanted = fromSearch(said, base)
     const known = players.some((p) => p.id === wanted.player)
     useBench.setState({ history: begin(known ? wanted : { ...wanted, player: last.id }) })
   }, [players, settings, player])
@@ -76,14 +80,25 @@ function useAddress() {
       window.history.replaceState(window.history.state, '', path + (search ? `?${search}` : '') + hash)
     }
     put()
+    if (reading.player !== '') keepSearch(search)
     // A step back leads to another place, or out of a sheet, with the reading as it is now.
     window.addEventListener('popstate', put)
     return () => window.removeEventListener('popstate', put)
   }, [reading, place])
 }
 
+/** What there is to say of the server: that it isn't ready yet, or that nobody answers. */
 function Warming() {
+  const queries = useQueryClient()
+  const { isAway, since } = useAway()
   const health = useQuery(healthQuery)
+  const wasAway = useRef(false)
+  useEffect(() => {
+    // Everything shown may be old: it is looked at anew as soon as somebody answers.
+    if (wasAway.current && !isAway) void queries.invalidateQueries()
+    if (!wasAway.current && isAway) void queries.refetchQueries({ queryKey: healthQuery.queryKey })
+    wasAway.current = isAway
+  }, [isAway, queries])
   if (health.data?.status === 'failed') {
     return (
       <p role="alert" className="no-print border-b border-hot px-4 py-1">
@@ -93,8 +108,9 @@ function Warming() {
   }
   return (
     <Live as="p" className="no-print border-b border-rule px-4 py-1 text-quiet">
-      {health.data?.status === 'warming' && 'Warming up: the first answer takes a moment.'}
-      {health.data?.status === 'degraded' && health.data.detail}
+      {isAway && awayWords(since)}
+      {!isAway && health.data?.status === 'warming' && 'Warming up: the first answer takes a moment.'}
+      {!isAway && health.data?.status === 'degraded' && health.data.detail}
     </Live>
   )
 }

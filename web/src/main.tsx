@@ -4,13 +4,15 @@ import { createRoot } from 'react-dom/client'
 import { setNonce } from 'get-nonce'
 import { App } from './App'
 import { RefusedError } from './api/client'
+import { useAway } from './lib/away'
 import './theme/theme.css'
 
 const queries = new QueryClient({
   defaultOptions: {
     queries: {
-      // What the server refuses stays refused; a lost connection is tried twice more.
-      retry: (count, error) => !(error instanceof RefusedError) && count < 2,
+      // What the server refuses stays refused. Where nobody answers, one question is asked again and again whether
+      // somebody does, and then everything (see Warming).
+      retry: (count, error) => !(error instanceof RefusedError) && !useAway.getState().isAway && count < 2,
       refetchOnWindowFocus: false,
       // The server may be this very machine: a browser without a network still reaches it.
       networkMode: 'always',

@@ -10,6 +10,7 @@ import numpy as np
 from sqlalchemy.orm import Session
 
 from veltrin.core.hole import KIND_LIST
+from veltrin.core.law import NO_LAW
 from veltrin.core.methods import slope_word
 from veltrin.core.units import RAD_S_PER_RPM
 from veltrin.service.book_read import booking_out
@@ -21,7 +22,7 @@ from veltrin.service.errors import ConflictError, DomainError, NotFoundError
 from veltrin.service.evidence import hold_against
 from veltrin.service.joining import call_of, join, struck_words, wants
 from veltrin.service.kept import QUESTION, opened
-from veltrin.service.planned import Planned, planned_shot, planned_stock
+from veltrin.service.planned import Planned, planned_from_former, planned_shot, planned_stock
 from veltrin.service.players import find_stored
 from veltrin.service.sessions import stations_of
 from veltrin.service.translate import rad
@@ -48,7 +49,8 @@ def _planned(store: Store, body: BookingIn) -> Planned:
     if body.purpose == "practice":
         return _planned_at(store, body)
     assert body.request is not None, "a shot has a request and a call (contract)"
-    return planned_shot(store, body.request, str(body.call_id))
+    planned = planned_from_former if body.former_lie else planned_shot
+    return planned(store, body.request, str(body.call_id))
 
 
 def _planned_at(store: Store, body: BookingIn) -> Planned:
@@ -128,9 +130,13 @@ def made_booking(booking_id: str, planned: Planned, body: BookingIn) -> BookingR
         holed=body.holed,
         putts=body.putts,
         chipped_again=body.chipped_again,
+        former_lie=body.former_lie,
     )
     booking.far_off = hold_against(booking, expected)
-    booking.counts = not booking.far_off
+    booking.counts = body.counts and not booking.far_off
+    if not planned.is_planned:
+        # What a stock swing would have done says nothing of this shot.
+        booking.law, booking.counts, booking.far_off = NO_LAW, False, False
     return booking
 
 
@@ -157,7 +163,8 @@ def book_shot(store: Store, booking_id: str, body: BookingIn) -> BookingOut:
     booking = made_booking(booking_id, planned, body)
     # Its drawing is worked out before the book is written: nobody waits for the book meanwhile.
     drawn = None
-    if body.purpose == "shot" and body.request is not None and wants(store, body.player_id, booking.booked_at):
+    is_drawn = body.purpose == "shot" and body.request is not None and planned.is_planned
+    if is_drawn and wants(store, body.player_id, booking.booked_at):
         drawn = call_of(store, body.request, booking.call_id)
     with store.session() as session:
         if body.purpose == "practice":

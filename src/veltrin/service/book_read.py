@@ -104,6 +104,7 @@ def booking_out(one: BookingRow) -> BookingOut:
             "lost": _plain(one.lost),
             "counts": one.counts,
             "far_off": one.far_off,
+            "former_lie": one.former_lie,
             "has_question": one.question_id is not None,
         }
     )

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from veltrin.core.kit import family_of
+from veltrin.core.methods.catalogue import method_named
 from veltrin.core.methods.stock import STOCK_SWING
 from veltrin.core.plan import Call, Question
+from veltrin.core.plan.candidates import parts_of
 from veltrin.core.plan.predict import Expected, expect, expect_stock
 from veltrin.service.contracts.book import (
     BookingIn,
@@ -38,6 +40,8 @@ class Planned:
     call_id: str
     bearing_rad: float
     expected: Expected
+    is_planned: bool = True
+    """Whether `expected` is of this call from this lie; else it is the club's stock swing, for want of one."""
 
 
 @lru_cache(maxsize=64)
@@ -84,6 +88,27 @@ def planned_shot(store: Store, request: PlanRequest, call_id: str) -> Planned:
         hand * call.target.bearing_rad,
         expected,
     )
+
+
+def planned_from_former(store: Store, request: PlanRequest, call_id: str) -> Planned:
+    """A call that was made for an earlier lie; where it can't be played from this one, the club alone is known.
+
+    NotFoundError or DomainError if the club or the method is unknown, as for any call.
+    """
+    try:
+        return planned_shot(store, request, call_id)
+    except ConflictError:
+        club_id, method_id, _ = parts_of(call_id)
+        question = question_of(store, plain_request(request))
+        club = question.player.club(club_id, "call_id")
+        if club.kind == "putter":
+            raise
+        method = method_named(method_id)
+        expected = replace(expect_stock(question.player, club.id, question.air), distance_m=request.line.flag_m)
+        return Planned(
+            question, QUESTION.keep(plain_request(request)), club.id, club.name, family_of(club),
+            question.lie.cover.name, method.id, call_id, 0.0, expected, is_planned=False,
+        )  # fmt: skip
 
 
 def planned_stock(store: Store, player_id: str, body: BookingIn) -> Planned:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 
-from veltrin.core.law import LAW
+from veltrin.core.law import LAW, NO_LAW
 from veltrin.service.errors import DomainError
 from veltrin.service.evidence import hold_against
 from veltrin.service.kept import QUESTION
@@ -17,9 +17,6 @@ from veltrin.store.tables import BookingRow
 AT_ONCE = 50
 """Shots that are worked out between two writes: what they teach is heard by the next ones, as it was when they were
 booked."""
-
-NO_LAW = 0
-"""Of a shot whose question can't be asked any more: it stands in the book and counts for rates alone."""
 
 Told = Callable[[int, int], None]
 """Is told how many are done, of how many."""

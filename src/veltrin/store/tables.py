@@ -452,7 +452,7 @@ class BookingRow(Owned, Base):
     The id is given by whoever books it, so that sending it twice books it once. `*_y`, `*_w`: value and weight (1/sd^2)
     for learning (see core.learn.habits). `question_id`: the question it was planned by, kept once. `seq`: its number
     among the player's, never given twice. `law`: the laws by which it was held against its plan. `practice_id`,
-    `drill_id`, `part`, `station`, `hit`: of a practice session.
+    `drill_id`, `part`, `station`, `hit`: of a practice session. `former_lie`: its call was made for an earlier lie.
     """
 
     __tablename__ = "bookings"
@@ -524,6 +524,7 @@ class BookingRow(Owned, Base):
     face_y: Mapped[float | None]
     face_w: Mapped[float | None]
     law: Mapped[int] = mapped_column(default=1)
+    former_lie: Mapped[bool] = mapped_column(default=False)
     practice_id: Mapped[str | None] = mapped_column(String(36))
     drill_id: Mapped[str | None] = mapped_column(String(40))
     part: Mapped[int | None]

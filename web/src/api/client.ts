@@ -1,5 +1,6 @@
 import createClient from 'openapi-fetch'
 import type { components, paths } from './generated'
+import { ask } from './kept'
 
 type Schemas = components['schemas']
 export type PlanRequest = Schemas['PlanRequest']
@@ -109,9 +110,12 @@ export type Take = Schemas['TakeOut']
 export type Session = Schemas['SessionOut']
 export type ErrorItem = Schemas['ErrorItem']
 
+/** Where the server is: where the page came from. */
+export const ORIGIN = typeof location === 'undefined' ? 'http://localhost' : location.origin
+
 export const client = createClient<paths>({
-  baseUrl: typeof location === 'undefined' ? '/' : `${location.origin}/`,
-  fetch: (request) => globalThis.fetch(request),
+  baseUrl: `${ORIGIN}/`,
+  fetch: ask,
 })
 
 /** What the server refused, each with the field and the fix. */

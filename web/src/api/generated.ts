@@ -2113,6 +2113,18 @@ export interface components {
             /** Club Id */
             club_id?: string | null;
             /**
+             * Counts
+             * @description Whether it may be learnt from; false: it is only measured.
+             * @default true
+             */
+            counts: boolean;
+            /**
+             * Former Lie
+             * @description The call was made for an earlier lie, as nobody answered for this one. What was to be expected of it is worked out anew; where it can't be played from this lie the shot is booked as only measured.
+             * @default false
+             */
+            former_lie: boolean;
+            /**
              * Heel Mm
              * @description Where the face met it: towards the heel.
              */
@@ -2247,6 +2259,11 @@ export interface components {
              */
             far_off: boolean;
             /**
+             * Former Lie
+             * @description Whether the call was made for an earlier lie than the one it was struck from.
+             */
+            former_lie: boolean;
+            /**
              * Has Question
              * @description Whether the question it was planned by is kept: it can be opened again.
              */
@@ -2370,6 +2387,12 @@ export interface components {
              * @description Misses, separated by commas.
              */
             fault: string;
+            /**
+             * Former Lie
+             * @description Its call was made for an earlier lie.
+             * @default false
+             */
+            former_lie: boolean;
             /** Friction W */
             friction_w: number | null;
             /** Friction Y */

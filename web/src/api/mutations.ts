@@ -20,6 +20,7 @@ import {
   type Settings,
   type TrialNew,
 } from './client'
+import { trialsQuery } from './book'
 import {
   daysQuery,
   linesQuery,
@@ -29,8 +30,8 @@ import {
   sessionsQuery,
   settingsQuery,
   shotsQuery,
-  trialsQuery,
 } from './queries'
+import { forgetAnswers, wipe } from './kept'
 import { isClash } from '../lib/clash'
 import { ALL, useDevice, useTask } from './task'
 
@@ -49,7 +50,12 @@ export const useSignIn = () =>
     ALL,
   )
 
-export const useSignOut = () => useTask(async () => done(await client.DELETE('/api/session')), ALL)
+export const useSignOut = () =>
+  useTask(async () => {
+    // Whatever comes of it: who leaves leaves nothing in this browser.
+    await wipe()
+    done(await client.DELETE('/api/session'))
+  }, ALL)
 
 export const useSignOutThere = () =>
   useTask(
@@ -121,10 +127,11 @@ export const usePatchPlayer = (player_id: string) =>
   )
 
 export const useDropPlayer = () =>
-  useTask(
-    async (player_id: string) => done(await client.DELETE('/api/players/{player_id}', of(player_id))),
-    playersQuery.queryKey,
-  )
+  useTask(async (player_id: string) => {
+    done(await client.DELETE('/api/players/{player_id}', of(player_id)))
+    // Nothing of them stays in this browser either.
+    await forgetAnswers()
+  }, playersQuery.queryKey)
 
 export type Stand = 'pinned' | 'excluded' | null
 

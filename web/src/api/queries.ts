@@ -1,6 +1,7 @@
 import { keepPreviousData, queryOptions } from '@tanstack/react-query'
 import {
   client,
+  RefusedError,
   unwrap,
   type PlanRequest,
   type PlanResponse,
@@ -8,20 +9,25 @@ import {
   type ReadyDrill,
   type SchoolsResponse,
   type Settings,
-  type BookSort,
   type DaySheetRequest,
   type TwoDays,
   type TwoDaysRequest,
 } from './client'
+import { keepFor, lastPlan, owner } from './kept'
 import { streamPlan } from './stream'
+import { useAway } from '../lib/away'
 
 /** Warming is over in a moment; what is not as it should be stays so until somebody sees to it. */
 const ASK_AGAIN_MS = { warming: 700, ready: false, degraded: 30_000, failed: 700 } as const
 
+/** Where nobody answers it is asked whether somebody does again. */
+const AWAY_AGAIN_MS = 2_000
+
 export const healthQuery = queryOptions({
   queryKey: ['health'],
   queryFn: async () => unwrap(await client.GET('/api/health')),
-  refetchInterval: (query) => ASK_AGAIN_MS[query.state.data?.status ?? 'warming'],
+  refetchInterval: (query) =>
+    useAway.getState().isAway ? AWAY_AGAIN_MS : ASK_AGAIN_MS[query.state.data?.status ?? 'warming'],
 })
 
 export const playersQuery = queryOptions({
@@ -168,9 +174,30 @@ export function planQuery(request: PlanRequest | null, held: string | null = nul
   })
 }
 
+/** The last whole plan that was told of a player, for when nobody answers; null: none is kept. */
+export const lastPlanQuery = (player_id: string) =>
+  queryOptions({
+    queryKey: ['last-plan', player_id],
+    queryFn: async () => {
+      const told = await lastPlan(player_id)
+      return told === null ? null : (JSON.parse(told) as PlanResponse)
+    },
+  })
+
 export const sessionQuery = queryOptions({
   queryKey: ['session'],
-  queryFn: async () => unwrap(await client.GET('/api/session')),
+  queryFn: async () => {
+    try {
+      const told = unwrap(await client.GET('/api/session'))
+      await keepFor(told)
+      return told
+    } catch (error) {
+      // Nobody answers: who was signed in still is, for what this browser keeps.
+      const known = error instanceof RefusedError ? null : owner()
+      if (known === null) throw error
+      return known
+    }
+  },
 })
 
 /** Where this coach is signed in. */
@@ -186,43 +213,6 @@ export function bagQuery(player_id: string, version: number) {
     placeholderData: keepPreviousData,
     queryFn: async () =>
       unwrap(await client.GET('/api/players/{player_id}/bag', { params: { path: { player_id } } })),
-  })
-}
-
-/** Which shots of the book are meant. */
-export interface Which {
-  player_id: string
-  cover?: string
-  method?: string
-  club?: string
-  purpose?: 'shot' | 'stock' | 'trial'
-  since?: string
-}
-
-export const PAGE = 40
-
-/** A page of the book, newest first. */
-export function bookQuery(which: Which, offset: number, sort: BookSort, ascending: boolean) {
-  return queryOptions({
-    queryKey: ['book', 'page', which, offset, sort, ascending],
-    placeholderData: keepPreviousData,
-    queryFn: async () =>
-      unwrap(
-        await client.GET('/api/book', {
-          params: { query: { ...which, limit: PAGE, offset, sort, ascending } },
-        }),
-      ),
-  })
-}
-
-/** The question a booked shot was planned by. */
-export function bookedQuestionQuery(booking_id: string) {
-  return queryOptions({
-    queryKey: ['book', 'question', booking_id],
-    queryFn: async () =>
-      unwrap<PlanRequest>(
-        await client.GET('/api/book/{booking_id}/question', { params: { path: { booking_id } } }),
-      ),
   })
 }
 
@@ -242,37 +232,6 @@ export function readyDrillQuery(drill_id: string, player_id: string, version: nu
           params: { path: { drill_id }, query: { player_id } },
         }),
       ) as ReadyDrill,
-  })
-}
-
-export function summaryQuery(which: Which) {
-  return queryOptions({
-    queryKey: ['book', 'summary', which],
-    placeholderData: keepPreviousData,
-    queryFn: async () => unwrap(await client.GET('/api/book/summary', { params: { query: which } })),
-  })
-}
-
-export function learntQuery(player_id: string) {
-  return queryOptions({
-    queryKey: ['book', 'learnt', player_id],
-    queryFn: async () =>
-      unwrap(await client.GET('/api/players/{player_id}/learnt', { params: { path: { player_id } } })),
-  })
-}
-
-export function stockQuery(player_id: string) {
-  return queryOptions({
-    queryKey: ['book', 'stock', player_id],
-    queryFn: async () =>
-      unwrap(await client.GET('/api/players/{player_id}/stock', { params: { path: { player_id } } })),
-  })
-}
-
-export function trialsQuery(player_id: string) {
-  return queryOptions({
-    queryKey: ['book', 'trials', player_id],
-    queryFn: async () => unwrap(await client.GET('/api/trials', { params: { query: { player_id } } })),
   })
 }
 

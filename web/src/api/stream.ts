@@ -1,4 +1,5 @@
-import { unwrap, type PlanRequest, type PlanResponse } from './client'
+import { ask } from './kept'
+import { ORIGIN, unwrap, type PlanRequest, type PlanResponse } from './client'
 
 /**
  * Ask for an answer in stages: one JSON line each. Every stage goes to `onStage` as it comes; the last is the answer.
@@ -26,7 +27,10 @@ async function streamBody<T>(
   signal: AbortSignal,
   onStage: (stage: T) => void,
 ): Promise<T> {
-  const answer = await fetch(path, { method: 'POST', headers: { 'content-type': kind }, body, signal })
+  const address = new URL(path, ORIGIN)
+  const answer = await ask(
+    new Request(address, { method: 'POST', headers: { 'content-type': kind }, body, signal }),
+  )
   if (!answer.ok || !answer.body) return unwrap<T>({ error: await answer.json().catch(() => null) })
   const reader = answer.body.pipeThrough(new TextDecoderStream()).getReader()
   let rest = ''

@@ -176,3 +176,10 @@ export function fromSearch(search: string, base: Reading): Reading {
   if (obstacles !== null) next.obstacles = obstaclesFromText(obstacles)
   return next.front < next.back ? next : { ...next, front: base.front, back: base.back }
 }
+
+const LAST = 'veltrin.last'
+
+/** Remember an address's words as those of the shot that was looked at last. */
+export const keepSearch = (search: string) => localStorage.setItem(LAST, search)
+/** The words of the shot that was looked at last in this browser. */
+export const lastSearch = () => localStorage.getItem(LAST) ?? ''

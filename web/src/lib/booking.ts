@@ -61,6 +61,8 @@ const EMPTY = {
   misses: [],
   note: '',
   holed: false,
+  counts: true,
+  former_lie: false,
   photographs: [] as string[],
 }
 

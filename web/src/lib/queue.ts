@@ -1,4 +1,5 @@
 import { create } from 'zustand'
+import { owner } from '../api/kept'
 import { client, done, RefusedError, unwrap, type BookingIn } from '../api/client'
 
 /** A shot that waits to be sent. `problem`: why the server would not have it. */
@@ -6,6 +7,8 @@ export interface Waiting {
   id: string
   body: BookingIn
   problem?: string
+  /** Whose it is, where one has to sign in. */
+  coach?: string | null
 }
 
 const KEY = 'veltrin.waiting'
@@ -42,12 +45,16 @@ function isRefusal(error: unknown): error is RefusedError {
   return error instanceof RefusedError && [400, 404, 409, 413, 422].includes(error.status)
 }
 
+/** Not another coach's: theirs waits until they are here again. */
+const mayBeSent = (one: Waiting) =>
+  one.problem === undefined && (one.coach == null || one.coach === owner()?.coach)
+
 let onSent: () => void = () => undefined
 let running: Promise<void> = Promise.resolve()
 
 async function sendAll(): Promise<void> {
   for (;;) {
-    const next = stored().find((one) => one.problem === undefined)
+    const next = stored().find(mayBeSent)
     if (!next) return
     try {
       const params = { path: { booking_id: next.id } }
@@ -73,7 +80,7 @@ export function flush(): Promise<void> {
 
 /** Keep a shot, then send it as soon as somebody hears it; says what came of the first try. */
 export async function enqueue(id: string, body: BookingIn): Promise<Sent> {
-  write((waiting) => [...waiting, { id, body }])
+  write((waiting) => [...waiting, { id, body, coach: owner()?.coach ?? null }])
   await flush()
   const left = stored().find((one) => one.id === id)
   if (!left) return 'booked'
@@ -111,7 +118,7 @@ export function keepSending(sent: () => void): () => void {
   onSent = sent
   const again = () => void flush()
   const timer = setInterval(() => {
-    if (stored().some((one) => one.problem === undefined)) again()
+    if (stored().some(mayBeSent)) again()
   }, AGAIN_MS)
   window.addEventListener('online', again)
   again()

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import type { BookSort } from '../api/client'
-import type { Which } from '../api/queries'
+import type { Which } from '../api/book'
 
 const KEYS = ['cover', 'method', 'club', 'purpose', 'since'] as const
 

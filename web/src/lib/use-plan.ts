@@ -1,7 +1,8 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { RefusedError, type Call, type PlanResponse } from '../api/client'
-import { fetchPlan, planQuery } from '../api/queries'
+import { fetchPlan, lastPlanQuery, planQuery } from '../api/queries'
+import { useAway } from './away'
 import { type Reading } from './reading'
 import { toRequest } from './request'
 import { useBench } from './store'
@@ -91,7 +92,14 @@ export function usePlan(reading: Reading) {
   })
   const [kept, setKept] = useState<Kept | null>(null)
   const answered = full.data
-  const last = kept?.of.player === reading.player ? kept.plan : undefined
+  const isAway = useAway((state) => state.isAway)
+  const ofPage = kept?.of.player === reading.player ? kept.plan : undefined
+  // A page that is opened where nobody answers begins with what was told last.
+  const told = useQuery({
+    ...lastPlanQuery(reading.player),
+    enabled: ready && isAway && ofPage === undefined,
+  })
+  const last = ofPage ?? (isAway ? (told.data ?? undefined) : undefined)
   const asked = drawnIds(last, reading.call).join()
   // A typed value is answered whole at once; in the hand the figures follow meanwhile.
   const isMoving = isHeld && reading !== settled && ready && asked !== ''
@@ -112,12 +120,15 @@ export function usePlan(reading: Reading) {
   const plan = useMemo(() => (last && isFast ? merge(last, fast.answer.calls) : last), [last, isFast, fast])
   const isCurrent = answered !== undefined && answered.has_risk && reading === settled
   const isUnanswered = full.error !== null || full.failureCount > 0
+  const isOld = plan !== undefined && answered === undefined && isUnanswered
   return {
     plan,
     /** Whether it answers the reading as it stands, whole: only then is it booked or kept. */
     isCurrent,
     /** Whether its figures are of a reading that is no more, and nobody answers for the new one. */
-    isOld: plan !== undefined && answered === undefined && isUnanswered,
+    isOld,
+    /** Whether a shot may be booked for this reading with a call that was made for another: nobody answers. */
+    isForFormer: isOld && isAway && reading === settled,
     error: full.error,
     retry: () => void full.refetch(),
     isSettling: !isCurrent && !isUnanswered,

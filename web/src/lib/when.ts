@@ -4,6 +4,10 @@ const told = (moment: string, options: Intl.DateTimeFormatOptions) =>
 /** A moment as day, month and year where the coach lives. */
 export const dayWords = (moment: string) => told(moment, { day: 'numeric', month: 'short', year: 'numeric' })
 
+/** A moment as day, month and time where the coach lives. */
+export const dayAndTime = (moment: Date) =>
+  moment.toLocaleString(undefined, { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
+
 /** A day, told as 2027-03-01, as day and month. */
 export const dayAndMonth = (day: string) =>
   new Date(`${day}T12:00:00`).toLocaleDateString(undefined, { day: 'numeric', month: 'short' })

@@ -5,7 +5,7 @@ import { cleanup, fireEvent, render, screen, within } from '@testing-library/rea
 import type { ReactNode } from 'react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { BookSummary, Call, LieRate } from '../api/client'
-import { summaryQuery, type Which } from '../api/queries'
+import { summaryQuery, type Which } from '../api/book'
 import { FinishTap } from '../drawing/FinishTap'
 import { FaceTap, TurfTap } from '../drawing/StrikeTap'
 import { NOTHING_SEEN, type Seen } from '../lib/booking'

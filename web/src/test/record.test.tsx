@@ -5,14 +5,13 @@ import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-li
 import type { ReactNode } from 'react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { FaultResponse, Import, Landed, Monitor, Preview, Stock, Trial } from '../api/client'
-import { copiesQuery, sessionQuery, monitorQuery, planQuery, stockQuery, trialsQuery } from '../api/queries'
+import { stockQuery, trialsQuery } from '../api/book'
+import { copiesQuery, sessionQuery, monitorQuery, planQuery } from '../api/queries'
 import { useQueue } from '../lib/queue'
 import { START } from '../lib/reading'
 import { toRequest } from '../lib/request'
 import { useBench } from '../lib/store'
 import { begin } from '../lib/history'
-import { targetOf } from '../lib/finish-map'
-import { BookSheet } from '../places/book/BookSheet'
 import { FaultReader } from '../places/book/FaultReader'
 import { Trials } from '../places/book/Trials'
 import { FilesSheet } from '../places/FilesSheet'
@@ -264,37 +263,5 @@ describe('a trial', () => {
     fireEvent.change(within(part).getByLabelText('Finish in words'), { target: { value: '2 past' } })
     fireEvent.click(within(part).getByRole('button', { name: 'Book ball 4' }))
     expect(useQueue.getState().waiting[0]?.body).toMatchObject({ purpose: 'trial', arm: 'a', past_m: 2 })
-  })
-})
-
-describe('booking from the Bench', () => {
-  it('sends the question and the call with what was seen', () => {
-    serve({})
-    const onBooked = vi.fn()
-    shown(
-      <BookSheet
-        open
-        reading={READING}
-        call={sampleCall()}
-        player={PLAYER}
-        note="Astray: by the wall."
-        onOpenChange={() => undefined}
-        onBooked={onBooked}
-      />,
-    )
-    const press = screen.getByRole<HTMLButtonElement>('button', { name: 'Book it' })
-    expect(press.disabled).toBe(true)
-    fireEvent.change(screen.getByLabelText('Finish in words'), { target: { value: 'pin high 2 left' } })
-    fireEvent.click(press)
-    expect(onBooked).toHaveBeenCalled()
-    expect(useQueue.getState().waiting[0]?.body).toMatchObject({
-      player_id: 'tove', call_id: '58~dropped-foot', past_m: 0, side_m: -2, note: 'Astray: by the wall.',
-    }) // prettier-ignore
-  })
-
-  it('shows a way out without a green', () => {
-    const out = sampleCall({ target: { name: 'left', x_m: 2, y_m: -20, distance_m: 20.1, bearing_deg: -84 } })
-    expect(targetOf(out, READING).green).toBeNull()
-    expect(targetOf(sampleCall(), READING).green).toMatchObject({ width: READING.width })
   })
 })

@@ -14,9 +14,6 @@ export function serve(answers: Record<string, Answer>) {
       headers: { 'content-type': 'application/json' },
     })
   })
-  // A stream is asked for by its path alone: the browser knows the rest.
-  vi.stubGlobal('fetch', (told: Request | string, more?: RequestInit) =>
-    fetched(typeof told === 'string' ? new Request(new URL(told, 'http://127.0.0.1'), more) : told),
-  )
+  vi.stubGlobal('fetch', fetched)
   return fetched
 }

@@ -3,7 +3,7 @@ import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/re
 import type { ReactNode } from 'react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Booking } from '../api/client'
-import { bookQuery, type Which } from '../api/queries'
+import { bookQuery, type Which } from '../api/book'
 import { usePlace } from '../lib/place'
 import { START } from '../lib/reading'
 import { toRequest } from '../lib/request'
@@ -33,6 +33,7 @@ const ROW: Booking = {
   expected_total_m: 40, carry_m: 26, carry_side_m: 0, total_m: 36, past_m: -4, side_m: 1.5, measured: {}, heel_mm: null,
   up_mm: null, turf_cm: null, misses: ['heavy'], note: 'by the wall', holed: false, putts: 2, chipped_again: null,
   end_words: 'green', lost: -0.12, counts: false, far_off: true, has_question: true,
+  former_lie: false,
 } // prettier-ignore
 
 const FIRST = bookQuery(WHICH, 0, 'when', false)

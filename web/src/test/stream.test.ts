@@ -56,6 +56,8 @@ describe('a plan in stages', () => {
     serve([JSON.stringify({ errors: items })], 422)
     await expect(ask()).rejects.toThrow(RefusedError)
     serve(['<html>'], 502)
+    await expect(ask()).rejects.toThrow('Nobody answers')
+    serve(['<html>'], 500)
     await expect(ask()).rejects.toThrow('no usable answer')
     serve([])
     await expect(ask()).rejects.toThrow('no usable answer')

@@ -1,7 +1,14 @@
 import { RefusedError } from '../api/client'
 
+interface ProblemProps {
+  error: Error
+  onRetry?: () => void
+  /** What can't be done here while nobody answers, and what can. */
+  away?: string
+}
+
 /** What went wrong, what to do, and a way to try again. */
-export function Problem({ error, onRetry }: { error: Error; onRetry?: () => void }) {
+export function Problem({ error, onRetry, away = 'What you entered is safe in this page.' }: ProblemProps) {
   const items = error instanceof RefusedError ? error.items : null
   return (
     <div role="alert" className="border-l-4 border-hot bg-lit px-3 py-2">
@@ -13,8 +20,7 @@ export function Problem({ error, onRetry }: { error: Error; onRetry?: () => void
         ))
       ) : (
         <p>
-          <b>The server does not answer.</b> Your reading is safe in this page. Start Veltrin again, then
-          retry.
+          <b>Nobody answers.</b> {away} See that Veltrin is running and that there is a network.
         </p>
       )}
       {onRetry && (

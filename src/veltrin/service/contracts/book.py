@@ -82,6 +82,12 @@ class BookingIn(Contract):
     holed: bool = False
     putts: int | None = Field(None, ge=0, le=9, description="Putts it took from where it finished.")
     chipped_again: bool | None = Field(None, description="The next one was a chip again.")
+    counts: bool = Field(True, description="Whether it may be learnt from; false: it is only measured.")
+    former_lie: bool = Field(
+        False,
+        description="The call was made for an earlier lie, as nobody answered for this one. What was to be expected "
+        "of it is worked out anew; where it can't be played from this lie the shot is booked as only measured.",
+    )
     photographs: list[BookingId] = Field(
         default_factory=list, max_length=4, description="Photographs of its lie that are kept already."
     )
@@ -144,6 +150,7 @@ class BookingOut(Contract):
     lost: float | None = Field(description="Strokes it cost more than the plan expected.")
     counts: bool = Field(description="Whether it is learnt from.")
     far_off: bool = Field(description="So far from what was expected that it doesn't count until you say so.")
+    former_lie: bool = Field(description="Whether the call was made for an earlier lie than the one it was struck from.")
     has_question: bool = Field(description="Whether the question it was planned by is kept: it can be opened again.")
 
 

@@ -179,6 +179,7 @@ class BookingRecord(Contract):
     face_y: float | None = within(TOLD)
     face_w: float | None = within(WEIGHT)
     law: int = Field(1, ge=0, le=MOST_LAWS, description="The laws by which it was held against its plan.")
+    former_lie: bool = Field(False, description="Its call was made for an earlier lie.")
     practice_id: BookingId | None = None
     drill_id: str | None = Field(None, max_length=40)
     part: int | None = Field(None, ge=0, le=99)

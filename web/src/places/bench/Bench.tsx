@@ -48,7 +48,7 @@ export const benchSheets = part(async () => (await import('./BenchSheets')).Benc
 export function Bench({ player }: { player: Player }) {
   const units = useUnits()
   const reading = useReading()
-  const { plan, error, retry, isSettling, isCurrent, isOld } = usePlan(reading)
+  const { plan, error, retry, isSettling, isCurrent, isOld, isForFormer } = usePlan(reading)
   const calls = useRef<HTMLDivElement>(null)
   const [ledger, setLedger] = useState<LedgerName>('loft')
   const [sheet, setSheet] = useState<SheetName | null>(null)
@@ -60,9 +60,10 @@ export function Bench({ player }: { player: Player }) {
   const { set } = useBench.getState()
   const choose = (id: string) => set({ call: id === plan?.first_id ? '' : id })
 
+  const mayBook = isCurrent || isForFormer
   const book = () => {
     if (chosen?.finish === 'none') tell('No stroke was played: book the next one.')
-    else if (!isCurrent) tell('Not yet: the call is still being worked out for this reading.')
+    else if (!mayBook) tell('Not yet: the call is still being worked out for this reading.')
     else setSheet('book')
   }
 
@@ -147,7 +148,7 @@ export function Bench({ player }: { player: Player }) {
           isOld={isOld}
           isSettling={isSettling}
           calls={calls}
-          mayBook={isCurrent}
+          mayBook={mayBook}
           onBook={book}
         />
       )}
@@ -161,7 +162,7 @@ export function Bench({ player }: { player: Player }) {
           ledger={ledger}
           onLedger={setLedger}
           onKeep={() => setSheet('keep')}
-          mayBook={isCurrent}
+          mayBook={mayBook}
           onBook={book}
         />
       )}
@@ -173,6 +174,7 @@ export function Bench({ player }: { player: Player }) {
           player={player}
           plan={plan}
           drawn={drawn}
+          isForFormer={isForFormer}
         />
       </Once>
     </main>

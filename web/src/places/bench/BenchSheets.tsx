@@ -20,10 +20,12 @@ interface BenchSheetsProps {
   plan: PlanResponse | undefined
   /** First the call looked at. */
   drawn: Drawn[]
+  /** The calls were made for an earlier reading, and nobody answers for this one. */
+  isForFormer: boolean
 }
 
 /** Everything that is laid over the Bench. */
-export function BenchSheets({ sheet, onSheet, reading, player, plan, drawn }: BenchSheetsProps) {
+export function BenchSheets({ sheet, onSheet, reading, player, plan, drawn, isForFormer }: BenchSheetsProps) {
   const note = useDesk((state) => state.note)
   const chosen = drawn[0]?.call
   const opens = (name: SheetName) => ({
@@ -43,6 +45,7 @@ export function BenchSheets({ sheet, onSheet, reading, player, plan, drawn }: Be
             call={chosen}
             player={player}
             note={note}
+            isForFormer={isForFormer}
             onBooked={() => {
               onSheet(null)
               mark('')

@@ -1,3 +1,4 @@
+import { useState } from 'react'
 import type { Call, Player } from '../../api/client'
 import { bookIt } from '../../lib/book-it'
 import { bookingOf, NOTHING_SEEN } from '../../lib/booking'
@@ -16,13 +17,16 @@ interface BookSheetProps {
   player: Player
   /** A note to begin with: where a stray ball lay. */
   note: string
+  /** The call was made for an earlier lie, and nobody answers for this one. */
+  isForFormer: boolean
   onOpenChange: (open: boolean) => void
   onBooked: () => void
 }
 
 /** Enter what the ball did, for the call that is looked at. */
 export function BookSheet(props: BookSheetProps) {
-  const { open, reading, call, player, note, onOpenChange, onBooked } = props
+  const { open, reading, call, player, note, isForFormer, onOpenChange, onBooked } = props
+  const [teaches, setTeaches] = useState(true)
   const photographs = useDesk((state) => state.photographs).filter((p) => p.player_id === player.id).length
   const begin = { ...NOTHING_SEEN, note }
   const request = toRequest(reading)
@@ -32,7 +36,10 @@ export function BookSheet(props: BookSheetProps) {
   const isEmpty = seen.finish === null && seen.carry === null && seen.misses.length === 0
   const book = () => {
     const meant = { purpose: 'shot', request, call_id: call.id } as const
-    const body = bookingOf(player.id, meant, seen, new Date(), takePhotographs(player.id))
+    const body = {
+      ...bookingOf(player.id, meant, seen, new Date(), takePhotographs(player.id)),
+      ...(isForFormer && { former_lie: true, counts: teaches }),
+    }
     // What was entered is there again when the booking is taken back.
     void bookIt(body, { keep: () => keepSeen(of, seen), forget: forgetSeen })
     onBooked()
@@ -45,6 +52,22 @@ export function BookSheet(props: BookSheetProps) {
       title="What did it do?"
       about={`${player.name}: ${call.club_name}, ${call.method_name.toLowerCase()}. Tap where it finished; the rest is for when there is time.`}
     >
+      {isForFormer && (
+        <div role="note" className="mb-2 border-l-4 border-hot bg-lit px-3 py-2">
+          <p>
+            <b>The call is for the lie before.</b> Nobody answers for this one. The shot is kept with the lie
+            as it is now; what was to be expected of it is worked out when it is sent.
+          </p>
+          <label className="mt-1 flex items-center gap-2">
+            <input
+              type="checkbox"
+              checked={!teaches}
+              onChange={(event) => setTeaches(!event.target.checked)}
+            />
+            Only measured: learn nothing from it
+          </label>
+        </div>
+      )}
       <SeenForm
         seen={seen}
         target={targetOf(call, reading)}

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import type { BookSummary } from '../../api/client'
 import { Choice } from '../../ui/Choice'
-import type { Which } from '../../api/queries'
+import type { Which } from '../../api/book'
 import { omit } from '../../lib/omit'
 
 interface FiltersProps {

@@ -8,7 +8,7 @@ import { Fragment, useState } from 'react'
 import { Spark } from '../../drawing/Spark'
 import { useDropBooking, useLetCount } from '../../api/mutations'
 import { type Booking } from '../../api/client'
-import { bookedQuestionQuery, bookQuery, PAGE, type Which } from '../../api/queries'
+import { bookedQuestionQuery, bookQuery, PAGE, type Which } from '../../api/book'
 import { finishWords } from '../../lib/finish'
 import { distance, type Units } from '../../lib/units'
 import { useWide } from '../../lib/use-wide'
@@ -62,6 +62,11 @@ function Change({ row, onDone }: { row: Booking; onDone: () => void }) {
   return (
     <>
       {row.note && <p className="mb-1">{row.note}</p>}
+      {row.former_lie && (
+        <p className="mb-1">
+          Its call was made for the lie before this one: nobody answered when it was struck.
+        </p>
+      )}
       {row.far_off && (
         <p className="mb-1">
           More than five standard deviations from what was expected: it doesn’t count until you say so.

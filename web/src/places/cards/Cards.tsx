@@ -32,6 +32,8 @@ const KINDS: CardKind[] = ['slope', 'wind', 'sand', 'chip', 'rough', 'winter']
 
 const isPaper = (text: string | null): text is PaperSize => text !== null && text in PAPERS
 
+const NO_CARDS = 'Cards are worked out by the server, and this browser keeps none for this player and day.'
+
 /** Printed cards: tables of calls for this player and this day, on A4, A6, or folded into a pocket. */
 export function Cards({ player }: { player: Player }) {
   const coach = useUnits()
@@ -71,7 +73,7 @@ export function Cards({ player }: { player: Player }) {
               </span>
             )}
           </div>
-          {error !== null && <Problem error={error as Error} onRetry={make} />}
+          {error !== null && <Problem error={error as Error} onRetry={make} away={NO_CARDS} />}
           {PARTS.map(([kind]) => (
             <Tabs.Content key={kind} value={kind}>
               {kind === 'calls' || shown(kind).length > 0 ? (

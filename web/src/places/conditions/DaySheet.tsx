@@ -36,6 +36,8 @@ function Cell({ cell, stock }: { cell: Row['today']; stock: number }) {
   )
 }
 
+const NO_SHEET = 'The carries of this day are worked out by the server, and this browser keeps none for it.'
+
 /** How far each club carries today, and what its own distance plays as, by wind and by slope. To be printed. */
 export function DaySheet({ reading, player, course }: DaySheetProps) {
   const units = useUnits()
@@ -51,7 +53,7 @@ export function DaySheet({ reading, player, course }: DaySheetProps) {
   const where = isForecast(reading)
     ? `in the forecast, ${show(10, 'distance', units)} up`
     : `at the flag, ${show(2, 'distance', units)} up`
-  if (sheet.error) return <Problem error={sheet.error} onRetry={() => void sheet.refetch()} />
+  if (sheet.error) return <Problem error={sheet.error} onRetry={() => void sheet.refetch()} away={NO_SHEET} />
   if (!sheet.data) return <p className="mt-2 text-quiet">Working out every club.</p>
   return (
     <section aria-label="Day sheet" aria-busy={sheet.isFetching}>

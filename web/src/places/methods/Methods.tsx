@@ -80,7 +80,11 @@ export function Methods({ player }: { player: Player }) {
   if (error) {
     return (
       <main className="p-4">
-        <Problem error={error} onRetry={() => void Promise.all([catalogue.refetch(), schools.refetch()])} />
+        <Problem
+          error={error}
+          onRetry={() => void Promise.all([catalogue.refetch(), schools.refetch()])}
+          away="Every school is worked out for this very lie, and this browser keeps no answer for it. On the Bench the last answer is still there."
+        />
       </main>
     )
   }

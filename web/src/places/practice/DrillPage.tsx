@@ -107,7 +107,13 @@ export function DrillPage({ drill, player }: { drill: Drill; player: Player }) {
           </li>
         ))}
       </ul>
-      {ready.error && <Problem error={ready.error} onRetry={() => void ready.refetch()} />}
+      {ready.error && (
+        <Problem
+          error={ready.error}
+          onRetry={() => void ready.refetch()}
+          away={`Its layout and marks are worked out for ${player.name}, and this browser keeps none for this drill.`}
+        />
+      )}
       {ready.data && (
         <div className={ready.data.stations.length > 1 ? 'grid gap-x-8 xl:grid-cols-2' : ''}>
           {ready.data.stations.map((station) => (

@@ -2,7 +2,8 @@ import { useQuery } from '@tanstack/react-query'
 import { Tabs } from 'radix-ui'
 import { useState } from 'react'
 import type { Player } from '../../api/client'
-import { drillsQuery, summaryQuery } from '../../api/queries'
+import { summaryQuery } from '../../api/book'
+import { drillsQuery } from '../../api/queries'
 import { drillFor } from '../../lib/drill-words'
 import { MIDDLE, useAtLeast } from '../../lib/use-wide'
 import { usePart } from '../../lib/use-part'
@@ -24,6 +25,9 @@ const PARTS = [
   ['drills', 'Drills'],
 ] as const
 
+const NO_PRACTICE =
+  'Building a session, setting a drill out and new scenes to read need the server. Sessions that were opened here before can still be read.'
+
 /** Practice: sessions from what the book says is lost, run and looked back on; drills; the eye. */
 export function Practice({ player }: { player: Player }) {
   const drills = useQuery(drillsQuery)
@@ -35,7 +39,7 @@ export function Practice({ player }: { player: Player }) {
   if (drills.error)
     return (
       <main className="p-4">
-        <Problem error={drills.error} onRetry={() => void drills.refetch()} />
+        <Problem error={drills.error} onRetry={() => void drills.refetch()} away={NO_PRACTICE} />
       </main>
     )
   if (!drills.data) return <main className="p-4 text-quiet">Fetching the drills.</main>

@@ -90,7 +90,7 @@ export function SessionPanel({ told, player, missing, onMissing, onOpen, onRun }
           onToggle={onMissing}
         />
       </div>
-      {build.error && <Problem error={build.error} />}
+      {build.error && <Problem error={build.error} away="A session is built from the book, by the server." />}
       {keep.error && <Problem error={keep.error} />}
       {build.data && parts ? (
         <>
