@@ -115,6 +115,12 @@ function Rows({ settings }: { settings: Settings }) {
           onChange={(next) => turn(next === 'on')}
         />
       </dd>
+      <dt className="text-quiet">no network</dt>
+      <dd>
+        {window.isSecureContext
+          ? 'This browser keeps the page and its last answers for when nobody answers.'
+          : 'This page came by a plain connection: it can’t be opened without a network, installed, or told the tilt of this device. It takes TLS: see “On a phone” in docs/operations.md.'}
+      </dd>
       <dt className="text-quiet">record</dt>
       <dd>
         <button type="button" className="word" onClick={() => lay('files')}>
