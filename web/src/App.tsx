@@ -11,6 +11,7 @@ import { awayWords } from './lib/away-words'
 import { useBench, useReading } from './lib/store'
 import { placeAt, PLACE_NAMES, PLACES, useBackAndForward, usePlace, type Place } from './lib/place'
 import { useMast } from './lib/use-mast'
+import { useArrival } from './lib/use-arrival'
 import { useDusk } from './lib/use-dusk'
 import { useKeys } from './lib/use-keys'
 import { InUnits } from './lib/use-units'
@@ -240,15 +241,8 @@ function SkipLink() {
 function At({ player }: { player: Player }) {
   const place = usePlace((state) => state.place)
   const here = useRef<HTMLDivElement>(null)
-  const was = useRef(place)
-  useEffect(() => {
-    if (was.current === place) return
-    was.current = place
-    const { activeElement } = document
-    // What leads there may have gone with the place it stood in, or stay: the top line's own names keep the focus.
-    if (activeElement === null || activeElement === document.body)
-      here.current?.focus({ preventScroll: true })
-  }, [place])
+  // What leads there may have gone with the place it stood in, or stay: the top line's own names keep the focus.
+  useArrival(here, place)
   return (
     <div ref={here} tabIndex={-1} className="outline-none" data-skip-to={place === 'bench' ? undefined : ''}>
       <Boundary key={place} name={PLACE_NAMES[place]} onRetry={renewParts}>

@@ -26,7 +26,7 @@ type Index = Record<string, { at: number; kind: Kind }>
 
 // What stays a question of this moment (is anybody there, what does the mast say), or is asked to change something.
 const NOT_KEPT = /^\/api\/(health|session|mast|monitor|copies|take|search|imports|export|photographs)/
-const MADE = /^\/api\/(cards\/stream|schools|day-sheet|two-days|prepare)$/
+const MADE = /^\/api\/(cards\/stream|schools|day-sheet|two-days|prepare|practice)$/
 const PLANNED = /^\/api\/plan(\/stream)?$/
 
 let store: UseStore | null = null

@@ -31,9 +31,14 @@ export function progressQuery(player_id: string) {
   })
 }
 
-/** Choose drills for the time, the balls and what is there. */
-export const useBuildSession = () =>
-  useTask(async (body: PracticeWish) => unwrap(await client.POST('/api/practice', { body })))
+/** Drills chosen for the time, the balls and what is there, by what the book says now. */
+export function builtQuery(wish: PracticeWish) {
+  return queryOptions({
+    queryKey: ['book', 'built', wish],
+    staleTime: Infinity,
+    queryFn: async () => unwrap(await client.POST('/api/practice', { body: wish })),
+  })
+}
 
 export const useKeepPractice = () =>
   useTask(

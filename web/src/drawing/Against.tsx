@@ -3,6 +3,7 @@ import { scaleLinear } from 'd3-scale'
 import { polyline, rings } from '../lib/geometry'
 import { counted } from '../lib/counted'
 import { useDrawnWidth } from '../lib/use-drawn-width'
+import { dayWords } from '../lib/when'
 
 type Point = BookSummary['points'][number]
 
@@ -202,10 +203,10 @@ export function Trend({ stretches }: { stretches: BookSummary['trend'] }) {
         />
       ))}
       <text x={44} y={H - 4} className="figure quiet">
-        {known[0]?.first.slice(0, 10)}
+        {known[0] && dayWords(known[0].first)}
       </text>
       <text x={W - 10} y={H - 4} textAnchor="end" className="figure quiet">
-        {known.at(-1)?.last.slice(0, 10)}
+        {known.length > 0 && dayWords(known[known.length - 1]?.last ?? '')}
       </text>
     </svg>
   )

@@ -1,30 +1,32 @@
 import { scaleLinear } from 'd3-scale'
 import type { Progress } from '../api/client'
+import { dayWords } from '../lib/when'
 import { useDrawnWidth } from '../lib/use-drawn-width'
 
 type Drilled = Pick<Progress['drills'][number], 'name' | 'went'>
 
-const WIDEST = 320
-const H = 104
+const WIDEST = 600
 const LEFT = 30
-const FOOT = 82
 
 /** Hits of one drill over time, each with the interval it can be trusted to, against what was expected. */
 export function HitChart({ drill }: { drill: Drilled }) {
   const [drawing, W] = useDrawnWidth(WIDEST)
+  // One that has room is higher too.
+  const H = W > 400 ? 190 : 104
+  const FOOT = H - 22
   const times = drill.went.map(({ at }) => Date.parse(at))
   const [first, last] = [Math.min(...times), Math.max(...times)]
   const x = scaleLinear(first === last ? [first - 1, last + 1] : [first, last], [LEFT + 12, W - 12])
   const y = scaleLinear([0, 100], [FOOT, 14])
   const share = ({ rate }: Drilled['went'][number]) => (100 * rate.hits) / Math.max(rate.of, 1)
   const words = drill.went
-    .map((one) => `${one.at.slice(0, 10)}: ${one.rate.hits} of ${one.rate.of}${one.passed ? ', passed' : ''}`)
+    .map((one) => `${dayWords(one.at)}: ${one.rate.hits} of ${one.rate.of}${one.passed ? ', passed' : ''}`)
     .join('; ')
   return (
     <svg
       ref={drawing}
       viewBox={`0 0 ${W} ${H}`}
-      className="block w-full max-w-[30rem]"
+      className="block w-full max-w-[44rem]"
       role="img"
       aria-label={`${drill.name}. ${words}`}
     >
@@ -57,11 +59,11 @@ export function HitChart({ drill }: { drill: Drilled }) {
         </g>
       ))}
       <text x={LEFT + 2} y={H - 6} className="figure quiet">
-        {drill.went[0]?.at.slice(0, 10)}
+        {drill.went[0] && dayWords(drill.went[0].at)}
       </text>
       {drill.went.length > 1 && (
         <text x={W} y={H - 6} textAnchor="end" className="figure quiet">
-          {drill.went.at(-1)?.at.slice(0, 10)}
+          {dayWords(drill.went[drill.went.length - 1]?.at ?? '')}
         </text>
       )}
     </svg>

@@ -84,11 +84,15 @@ export function speedWords(metresPerSecond: number, units: Units): string {
   return trim(scale.toShown(metresPerSecond), scale.digits) + scale.sign
 }
 
+const turn = (day: DayReading) => (fromLine(day) * Math.PI) / 180
+
+/** How much of the wind blows against the line (m/s); behind it negative. */
+export const against = (day: DayReading) => day.wind * Math.cos(turn(day))
+
 /** Head or tail part and cross part of the wind as read. */
 export function partsWords(day: DayReading, units: Units): string {
-  const turn = (fromLine(day) * Math.PI) / 180
-  const head = day.wind * Math.cos(turn)
-  const right = day.wind * Math.sin(turn)
+  const head = against(day)
+  const right = day.wind * Math.sin(turn(day))
   const said = (value: number, positive: string, negative: string) =>
     `${speedWords(Math.abs(value), units)} ${value >= 0 ? positive : negative}`
   const parts = []

@@ -1,11 +1,12 @@
 import { useState } from 'react'
 import type { BookSort } from '../api/client'
 import type { Which } from '../api/book'
+import { namedParts, nameParts } from './use-part'
 
 const KEYS = ['cover', 'method', 'club', 'purpose', 'since'] as const
 
 function fromHash(player_id: string): Which {
-  const told = new URLSearchParams(window.location.hash.slice(1))
+  const told = namedParts()
   const known = KEYS.flatMap((key) => {
     const value = told.get(key)
     return value === null ? [] : [[key, value] as const]
@@ -30,17 +31,17 @@ const SORTS: Record<BookSort, true> = {
 }
 
 function sortedFromHash(): Sorted {
-  const [by, way] = (new URLSearchParams(window.location.hash.slice(1)).get('sort') ?? '').split('.')
+  const [by, way] = (namedParts().get('sort') ?? '').split('.')
   return by !== undefined && by in SORTS ? { by: by as BookSort, ascending: way === 'up' } : NEWEST
 }
 
 function toHash(which: Which, sorted: Sorted) {
-  const told = new URLSearchParams(KEYS.flatMap((key) => (which[key] ? [[key, which[key]]] : [])))
-  if (sorted.by !== NEWEST.by || sorted.ascending)
-    told.set('sort', `${sorted.by}.${sorted.ascending ? 'up' : 'down'}`)
-  const { pathname, search } = window.location
-  const hash = `${told}` === '' ? '' : `#${told}`
-  window.history.replaceState(window.history.state, '', pathname + search + hash)
+  const isPlain = sorted.by === NEWEST.by && !sorted.ascending
+  nameParts({
+    ...Object.fromEntries(namedParts()),
+    ...Object.fromEntries(KEYS.map((key) => [key, which[key] ?? ''])),
+    sort: isPlain ? '' : `${sorted.by}.${sorted.ascending ? 'up' : 'down'}`,
+  })
 }
 
 /** Which shots of the book are looked at. It stands in the address, so that a reload or a link shows the same. */

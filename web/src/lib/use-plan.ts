@@ -6,22 +6,13 @@ import { useAway } from './away'
 import { type Reading } from './reading'
 import { toRequest } from './request'
 import { useBench } from './store'
+import { useSettled } from './use-settled'
 
 /** How long a reading has to stand still until the whole plan is asked: in the hand it may yet move on. */
 const HELD_MS = 160
 const LOOSE_MS = 40
 /** When nobody answered, it is asked again by itself. */
 const AGAIN_MS = 3_000
-
-/** The value as it was when it last stood still for `ms`. */
-function useSettled<T>(value: T, ms: number): T {
-  const [settled, setSettled] = useState(value)
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(value), ms)
-    return () => clearTimeout(timer)
-  }, [value, ms])
-  return settled
-}
 
 interface Told<In, Out> {
   of: In

@@ -1,19 +1,32 @@
-const told = (moment: string, options: Intl.DateTimeFormatOptions) =>
-  new Date(moment).toLocaleString(undefined, options)
+// Every date and time that is shown is written here, one way each, where the coach lives.
 
-/** A moment as day, month and year where the coach lives. */
-export const dayWords = (moment: string) => told(moment, { day: 'numeric', month: 'short', year: 'numeric' })
+/** A day without a time (2027-03-01) is that day everywhere. */
+const at = (moment: string | Date) =>
+  typeof moment === 'string' && moment.length === 10 ? new Date(`${moment}T12:00:00`) : new Date(moment)
 
-/** A moment as day, month and time where the coach lives. */
-export const dayAndTime = (moment: Date) =>
-  moment.toLocaleString(undefined, { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
+const told = (moment: string | Date, options: Intl.DateTimeFormatOptions) =>
+  at(moment).toLocaleString(undefined, options)
+
+/** A moment as day, month and year. */
+export const dayWords = (moment: string | Date) =>
+  told(moment, { day: 'numeric', month: 'short', year: 'numeric' })
+
+/** A moment as day, month and time, where the year is plain. */
+export const dayAndTime = (moment: string | Date) =>
+  told(moment, { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
+
+/** A moment as day, month, year and time. */
+export const momentWords = (moment: string | Date) => `${dayWords(moment)}, ${timeWords(moment)}`
+
+/** A day in full, with its weekday. */
+export const weekdayWords = (moment: string | Date) =>
+  told(moment, { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' })
 
 /** A day, told as 2027-03-01, as day and month. */
-export const dayAndMonth = (day: string) =>
-  new Date(`${day}T12:00:00`).toLocaleDateString(undefined, { day: 'numeric', month: 'short' })
+export const dayAndMonth = (day: string) => told(day, { day: 'numeric', month: 'short' })
 
-/** A moment's time of the day there. */
-export const timeWords = (moment: string) => told(moment, { hour: '2-digit', minute: '2-digit' })
+/** A moment's time of the day. */
+export const timeWords = (moment: string | Date) => told(moment, { hour: '2-digit', minute: '2-digit' })
 
 /** What a date field and a time field hold for a moment. */
 export function fieldsOf(moment: Date): { date: string; time: string } {

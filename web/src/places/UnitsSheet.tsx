@@ -5,6 +5,7 @@ import { sessionQuery, sessionsQuery, settingsQuery } from '../api/queries'
 import { lay, useLaid } from '../lib/desk'
 import type { Units } from '../lib/units'
 import { useDusk } from '../lib/use-dusk'
+import { dayWords } from '../lib/when'
 import { useLetterKeys } from '../lib/use-keys'
 import { Choice } from '../ui/Choice'
 import { Sheet } from '../ui/Sheet'
@@ -57,7 +58,7 @@ function SignedIn() {
         </button>
         {elsewhere.map((one) => (
           <p key={one.id} className="text-small">
-            also at {one.address} since {one.made_at.slice(0, 10)},{' '}
+            also at {one.address} since {dayWords(one.made_at)},{' '}
             <button type="button" className="word" onClick={() => end.mutate(one.id)}>
               sign out there
             </button>

@@ -99,7 +99,7 @@ describe('a lesson', () => {
     expect(body.things).toEqual([
       {
         item_id: ITEM,
-        title: 'On top, fairway; ground medium; 6° down: Lob wedge 58, dropped foot',
+        title: 'Downhill chip, 14.5 m, lob wedge 58',
         words: expect.arrayContaining([expect.any(String)]) as unknown,
         drill_id: 'three-piles',
         fault: 'hits behind it',

@@ -169,9 +169,9 @@ describe('progress', () => {
       ],
     } // prettier-ignore
     queries.setQueryData(progressQuery('tove').queryKey, told)
-    shown(<ProgressPanel player={PLAYER} onOpen={() => undefined} />)
+    shown(<ProgressPanel player={PLAYER} drills={[]} onOpen={() => undefined} />)
     expect(screen.getByText(/rough: helped/)).toBeTruthy()
-    expect(screen.getByRole('img', { name: /Three piles. 2027-03-01: 8 of 12, passed/ })).toBeTruthy()
+    expect(screen.getByRole('img', { name: /Three piles. Mar 1, 2027: 8 of 12, passed/ })).toBeTruthy()
   })
 })
 

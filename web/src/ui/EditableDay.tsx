@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import { dayWords } from '../lib/when'
 
 interface EditableDayProps {
   label: string
@@ -22,14 +23,7 @@ export function EditableDay({ label, value, onChange }: EditableDayProps) {
         onBlur={() => setOpen(false)}
       />
     )
-  // Noon: a day must not slip into the one before by the time zone.
-  const words = value
-    ? new Date(`${value}T12:00`).toLocaleDateString(undefined, {
-        day: 'numeric',
-        month: 'short',
-        year: 'numeric',
-      })
-    : 'not known'
+  const words = value ? dayWords(value) : 'not known'
   return (
     <button
       type="button"

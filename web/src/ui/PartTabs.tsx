@@ -8,7 +8,7 @@ interface PartTabsProps {
 /** The parts of a place, by value and words, in a row. */
 export function PartTabs({ label, parts }: PartTabsProps) {
   return (
-    <Tabs.List className="flex flex-wrap gap-x-5 gap-y-1" aria-label={label}>
+    <Tabs.List className="no-print flex flex-wrap gap-x-5 gap-y-1" aria-label={label}>
       {parts.map(([value, words]) => (
         <Tabs.Trigger
           key={value}

@@ -9,10 +9,7 @@ import { useLaid } from '../../lib/desk'
 import { Problem } from '../../ui/Problem'
 import { Sheet } from '../../ui/Sheet'
 import { useUnits } from '../../lib/use-units'
-
-function when(shot: Shot): string {
-  return new Date(shot.kept_at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })
-}
+import { momentWords } from '../../lib/when'
 
 function Row(props: { shot: Shot; onOpen: () => void; onDrop: () => void }) {
   const units = useUnits()
@@ -30,7 +27,7 @@ function Row(props: { shot: Shot; onOpen: () => void; onDrop: () => void }) {
           {shot.player_name}: {shot.summary}
         </span>
         <span className="block text-small text-quiet">
-          {when(shot)}
+          {momentWords(shot.kept_at)}
           {shot.request && <>, flag {show(shot.request.line.flag_m, 'distance', units)}</>}
           {shot.problem && <>. {shot.problem}</>}
         </span>

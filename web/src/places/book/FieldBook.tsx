@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { Tabs } from 'radix-ui'
-import { useState } from 'react'
 import { useFilters } from '../../lib/use-filters'
+import { namedParts, usePart } from '../../lib/use-part'
 import type { Player } from '../../api/client'
 import { summaryQuery } from '../../api/book'
 import { PartTabs } from '../../ui/PartTabs'
@@ -22,12 +22,13 @@ const PARTS = [
   ['trials', 'Trials'],
 ] as const
 
-/** The part that a link leads to. */
-const partNamed = () => new URLSearchParams(window.location.hash.slice(1)).get('part')
-
 /** The field book: what was struck, how it compares, what goes wrong, and which way is better. */
 export function FieldBook({ player }: { player: Player }) {
-  const [part, setPart] = useState<string>(() => partNamed() ?? 'shots')
+  const [named, name] = usePart()
+  const part = named.get('part') ?? 'shots'
+  // What is filtered stays, whichever way it is looked at.
+  const setPart = (next: string) =>
+    name({ ...Object.fromEntries(namedParts()), part: next === 'shots' ? '' : next, trial: '' })
   const { which, sorted, filter, sort } = useFilters(player.id)
   const summary = useQuery(summaryQuery(which))
   const isFiltered = part === 'shots' || part === 'charts' || part === 'lies'

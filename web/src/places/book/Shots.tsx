@@ -15,23 +15,7 @@ import { useWide } from '../../lib/use-wide'
 import { Problem } from '../../ui/Problem'
 import { Heading, SortChoice, type Sorting } from './Sorting'
 import { useUnits } from '../../lib/use-units'
-
-/** When, in the coach's own time zone, short. */
-function whenWords(moment: string): string {
-  const date = new Date(moment)
-  return `${date.toLocaleDateString(undefined, { day: 'numeric', month: 'short' })} ${date.toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' })}`
-}
-
-const timeWords = (moment: string) =>
-  new Date(moment).toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' })
-
-const dayWords = (moment: string) =>
-  new Date(moment).toLocaleDateString(undefined, {
-    weekday: 'long',
-    day: 'numeric',
-    month: 'long',
-    year: 'numeric',
-  })
+import { dayAndTime, timeWords, weekdayWords } from '../../lib/when'
 
 const meantOf = (row: Booking) => ({ carry: row.expected_carry_m, total: row.expected_total_m })
 
@@ -118,7 +102,7 @@ function Row({ row, withDay }: { row: Booking; withDay: boolean }) {
     <>
       <tr className="border-b border-rule align-baseline">
         <td className="pr-3 whitespace-nowrap text-quiet">
-          {withDay ? whenWords(row.booked_at) : timeWords(row.booked_at)}
+          {withDay ? dayAndTime(row.booked_at) : timeWords(row.booked_at)}
         </td>
         <td className="pr-3">
           <button
@@ -180,7 +164,7 @@ function Entry({ row }: { row: Booking }) {
           <b>
             {row.club_name}, {row.method_name.toLowerCase()}
           </b>
-          <span className="text-quiet whitespace-nowrap">{whenWords(row.booked_at)}</span>
+          <span className="text-quiet whitespace-nowrap">{dayAndTime(row.booked_at)}</span>
         </span>
         <span className="flex justify-between gap-3">
           <span>
@@ -251,11 +235,11 @@ export function Shots({ which, sorted, onSort }: ShotsProps) {
           </thead>
           <tbody>
             {told.rows.map((row, i) => {
-              const day = dayWords(row.booked_at)
+              const day = weekdayWords(row.booked_at)
               const before = told.rows[i - 1]
               return (
                 <Fragment key={row.id}>
-                  {byDay && (!before || dayWords(before.booked_at) !== day) && (
+                  {byDay && (!before || weekdayWords(before.booked_at) !== day) && (
                     <tr>
                       <th scope="rowgroup" colSpan={9} className="pt-2 text-left font-semibold">
                         {day}

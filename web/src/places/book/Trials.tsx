@@ -11,6 +11,7 @@ import { enqueue } from '../../lib/queue'
 import { toRequest } from '../../lib/request'
 import { useReading } from '../../lib/store'
 import { monitorWords, useMonitor, useShots } from '../../lib/use-monitor'
+import { usePart } from '../../lib/use-part'
 import { usePlan } from '../../lib/use-plan'
 import { Problem } from '../../ui/Problem'
 import { Head } from '../../ui/Head'
@@ -226,7 +227,9 @@ function BothCalls() {
 /** Trials: which of two ways is better for this player, with how much can be said from so few balls. */
 export function Trials({ player }: { player: Player }) {
   const trials = useQuery(trialsQuery(player.id))
-  const [chosen, setChosen] = useState<string | null>(null)
+  const [named, name] = usePart()
+  const chosen = named.get('trial')
+  const setChosen = (id: string) => name({ part: 'trials', trial: id })
   const drop = useDropTrial(player.id)
   const told: unknown = trials.data
   const list = (told ?? []) as Trial[]

@@ -1,5 +1,6 @@
 import { Live } from '../../ui/Live'
 import { flush, giveUp, useQueue } from '../../lib/queue'
+import { momentWords } from '../../lib/when'
 import { countedThat } from '../../lib/counted'
 
 /** Shots that were entered and not yet sent, and those the server would not have. */
@@ -21,7 +22,7 @@ export function WaitingShots() {
           )}
           {refused.map((one) => (
             <p key={one.id}>
-              A shot of {one.body.booked_at?.slice(0, 16).replace('T', ' ')} was refused: {one.problem}{' '}
+              A shot of {one.body.booked_at && momentWords(one.body.booked_at)} was refused: {one.problem}{' '}
               <button type="button" className="press py-0" onClick={() => giveUp(one.id)}>
                 Forget it
               </button>

@@ -1,3 +1,4 @@
+import type { CSSProperties } from 'react'
 import type { Card, CardCell } from '../../api/client'
 import { cellLines, columnWords, DOUBT_MARKS, groupsOf } from '../../lib/card-words'
 import { usePlace } from '../../lib/place'
@@ -35,62 +36,70 @@ export function CardTable({ card, size, from = 0, upTo = card.columns.length }: 
   const most = isTight ? 2 : 3
   const value = (metres: number) => trim(Math.round(units.distance === 'yd' ? metres / YARD : metres), 0)
   return (
-    <table className={`card-table ${isWide ? 'card-wide' : ''} ${isTight ? 'card-tight' : ''}`}>
-      <thead>
-        {hasGroups && (
+    <div className="card-scroll" role="group" aria-label={`${card.name}, table`} tabIndex={0}>
+      <table className={`card-table ${isWide ? 'card-wide' : ''} ${isTight ? 'card-tight' : ''}`}>
+        <thead>
+          {hasGroups && (
+            <tr>
+              <td />
+              {groups.map((group, i) => (
+                <th
+                  key={i}
+                  scope="colgroup"
+                  colSpan={group.count}
+                  className="group"
+                  style={{ '--of': group.count } as CSSProperties}
+                >
+                  {group.words}
+                </th>
+              ))}
+            </tr>
+          )}
           <tr>
             <td />
-            {groups.map((group, i) => (
-              <th key={i} scope="colgroup" colSpan={group.count} className="group">
-                {group.words}
+            {columns.map((column, i) => (
+              <th key={i} scope="col" className={starts.has(i) ? 'group' : ''}>
+                {columnWords(column, units)}
               </th>
             ))}
           </tr>
-        )}
-        <tr>
-          <td />
-          {columns.map((column, i) => (
-            <th key={i} scope="col" className={starts.has(i) ? 'group' : ''}>
-              {columnWords(column, units)}
-            </th>
+        </thead>
+        <tbody>
+          {card.rows.map((row) => (
+            <tr key={row.words}>
+              <th scope="row">
+                {row.club_id ? shortClub(row.words) : row.words}
+                {row.value_m !== null && <small> {value(row.value_m)}</small>}
+              </th>
+              {row.cells.slice(from, upTo).map((cell, i) => (
+                <td key={i} className={starts.has(i) ? 'group' : ''}>
+                  {cell === null ? (
+                    '–'
+                  ) : (
+                    <button
+                      type="button"
+                      className="card-cell"
+                      title={`${cell.club_name}, ${cell.method_name.toLowerCase()}, ${cell.swing_words}: open it on the Bench`}
+                      onClick={() => openCell(cell)}
+                    >
+                      {cellLines(card.kind, cell, units, most).map((line, k) =>
+                        k === 0 ? (
+                          <b key={k}>
+                            {line}
+                            {DOUBT_MARKS[cell.doubt]}
+                          </b>
+                        ) : (
+                          line && <span key={k}>{line}</span>
+                        ),
+                      )}
+                    </button>
+                  )}
+                </td>
+              ))}
+            </tr>
           ))}
-        </tr>
-      </thead>
-      <tbody>
-        {card.rows.map((row) => (
-          <tr key={row.words}>
-            <th scope="row">
-              {row.club_id ? shortClub(row.words) : row.words}
-              {row.value_m !== null && <small> {value(row.value_m)}</small>}
-            </th>
-            {row.cells.slice(from, upTo).map((cell, i) => (
-              <td key={i} className={starts.has(i) ? 'group' : ''}>
-                {cell === null ? (
-                  '–'
-                ) : (
-                  <button
-                    type="button"
-                    className="card-cell"
-                    title={`${cell.club_name}, ${cell.method_name.toLowerCase()}, ${cell.swing_words}: open it on the Bench`}
-                    onClick={() => openCell(cell)}
-                  >
-                    {cellLines(card.kind, cell, units, most).map((line, k) =>
-                      k === 0 ? (
-                        <b key={k}>
-                          {line}
-                          {DOUBT_MARKS[cell.doubt]}
-                        </b>
-                      ) : (
-                        line && <span key={k}>{line}</span>
-                      ),
-                    )}
-                  </button>
-                )}
-              </td>
-            ))}
-          </tr>
-        ))}
-      </tbody>
-    </table>
+        </tbody>
+      </table>
+    </div>
   )
 }

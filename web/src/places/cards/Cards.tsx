@@ -14,6 +14,7 @@ import { Paper, PAPERS, type PaperSize } from '../../ui/Paper'
 import { PartTabs } from '../../ui/PartTabs'
 import { Problem } from '../../ui/Problem'
 import { CallsCard } from './CallsCard'
+import { CardReading } from './CardReading'
 import { CardPaper } from './CardPaper'
 
 type Part = CardKind | 'all' | 'calls'
@@ -77,24 +78,30 @@ export function Cards({ player }: { player: Player }) {
           {PARTS.map(([kind]) => (
             <Tabs.Content key={kind} value={kind}>
               {kind === 'calls' || shown(kind).length > 0 ? (
-                <Paper
-                  size={size}
-                  onSize={(paper) => put({ paper })}
-                  title={`${player.name}, ${kind === 'all' ? 'cards' : `${kind} card`}`}
-                  pages={
-                    kind === 'calls'
-                      ? [<CallsCard key="calls" player={player} size={size} />]
-                      : shown(kind).map((card) => (
-                          <CardPaper
-                            key={card.kind}
-                            card={card}
-                            name={player.name}
-                            day={dayName}
-                            size={size}
-                          />
-                        ))
-                  }
-                />
+                <div
+                  className={`grid items-start gap-x-8 gap-y-4 ${shown(kind).length === 1 ? 'xl:grid-cols-[auto_minmax(0,1fr)]' : ''}`}
+                >
+                  <Paper
+                    size={size}
+                    onSize={(paper) => put({ paper })}
+                    title={`${player.name}, ${kind === 'all' ? 'cards' : `${kind} card`}`}
+                    pages={
+                      kind === 'calls'
+                        ? [<CallsCard key="calls" player={player} size={size} />]
+                        : shown(kind).map((card) => (
+                            <CardPaper
+                              key={card.kind}
+                              card={card}
+                              name={player.name}
+                              day={dayName}
+                              size={size}
+                            />
+                          ))
+                    }
+                  />
+                  {shown(kind).length === 1 &&
+                    shown(kind).map((card) => <CardReading key={card.kind} card={card} />)}
+                </div>
               ) : isMaking ? (
                 <p className="text-quiet">
                   Working the cards out: every cell is planned for {player.name}’s own bag.

@@ -5,7 +5,9 @@ import { mastQuery, settingsQuery } from '../../api/queries'
 import { usePlace } from '../../lib/place'
 import { conditionWords } from '../../lib/sky-words'
 import { useReading } from '../../lib/store'
+import { usePart } from '../../lib/use-part'
 import { useUnits } from '../../lib/use-units'
+import { PartTabs } from '../../ui/PartTabs'
 import { DayMenu } from './DayMenu'
 import { DaySheet } from './DaySheet'
 import { Today } from './Today'
@@ -24,21 +26,13 @@ export function Conditions({ player }: { player: Player }) {
   const mast = useQuery(mastQuery).data
   const reading = useReading()
   const { go } = usePlace.getState()
+  const [named, name] = usePart()
+  const part = named.get('part') ?? 'today'
   return (
     <main className="mx-auto max-w-[120rem] px-4 pb-10">
-      <Tabs.Root defaultValue="today">
+      <Tabs.Root value={part} onValueChange={(value) => name({ part: value === 'today' ? '' : value })}>
         <div className="flex flex-wrap items-baseline gap-x-6 gap-y-1 border-b border-rule pt-2">
-          <Tabs.List className="flex gap-5" aria-label="Parts of the conditions">
-            {PARTS.map(([value, words]) => (
-              <Tabs.Trigger
-                key={value}
-                value={value}
-                className="no-print pb-1 text-quiet data-[state=active]:border-b-2 data-[state=active]:border-hot data-[state=active]:font-semibold data-[state=active]:text-ink"
-              >
-                {words}
-              </Tabs.Trigger>
-            ))}
-          </Tabs.List>
+          <PartTabs label="Parts of the conditions" parts={PARTS} />
           <p>
             <b>{reading.dayName || 'A day of your own'}</b>
             <span className="text-quiet">

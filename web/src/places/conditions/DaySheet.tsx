@@ -30,7 +30,7 @@ function Cell({ cell, stock }: { cell: Row['today']; stock: number }) {
       {shown(cell.carry_m)}
       {differs && <span className="sr-only">, plays as </span>}
       <span className="ml-1.5 inline-block w-8 text-tiny text-quiet">
-        {!differs ? '' : cell.plays_as_m === null ? '–' : shown(cell.plays_as_m)}
+        {!differs ? '\u00a0' : cell.plays_as_m === null ? '–' : shown(cell.plays_as_m)}
       </span>
     </td>
   )
@@ -57,9 +57,9 @@ export function DaySheet({ reading, player, course }: DaySheetProps) {
   if (!sheet.data) return <p className="mt-2 text-quiet">Working out every club.</p>
   return (
     <section aria-label="Day sheet" aria-busy={sheet.isFetching}>
-      <h2 className="mt-2 text-lg font-bold">
+      <h2 className="mt-2 flex flex-wrap items-baseline gap-x-4 gap-y-1 text-lg font-bold">
         {player.name}: how far each club carries today
-        <button type="button" className="press no-print ml-4 py-0 text-small" onClick={() => window.print()}>
+        <button type="button" className="press no-print py-0 text-small" onClick={() => window.print()}>
           Print
         </button>
       </h2>
@@ -98,7 +98,7 @@ export function DaySheet({ reading, player, course }: DaySheetProps) {
               </th>
             </tr>
             <tr className="border-b border-ink">
-              <th scope="col" className="text-left">
+              <th scope="col" className="sticky left-0 bg-paper text-left">
                 club
               </th>
               <th scope="col" className="px-2 text-right">
@@ -123,7 +123,10 @@ export function DaySheet({ reading, player, course }: DaySheetProps) {
           <tbody>
             {sheet.data.rows.map((row) => (
               <tr key={row.club_id} className="border-b border-rule">
-                <th scope="row" className="text-left font-normal whitespace-nowrap">
+                <th
+                  scope="row"
+                  className="sticky left-0 bg-paper pr-2 text-left font-normal whitespace-nowrap"
+                >
                   {row.club_name}
                 </th>
                 <td className="figure px-2 text-right text-quiet">

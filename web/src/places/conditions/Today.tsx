@@ -8,6 +8,7 @@ import { useBench } from '../../lib/store'
 import { usePlan } from '../../lib/use-plan'
 import { BlowCall } from './BlowCall'
 import { MastPanel } from './MastPanel'
+import { OnThisDay } from './OnThisDay'
 import { Weather } from './Weather'
 import { WindReadings } from './WindReadings'
 import { useUnits } from '../../lib/use-units'
@@ -26,24 +27,27 @@ export function Today({ reading, player, mast }: TodayProps) {
   const first = plan?.calls.find((call) => call.id === plan.first_id)
   const led = isLed(mast)
   return (
-    <div className="grid gap-x-8 md:grid-cols-2 lg:grid-cols-[1fr_1.3fr_1.1fr]">
-      <section aria-label="Wind" className="min-w-0">
-        <h2 className="mt-2 font-bold">Wind: {windWords(reading)}</h2>
-        <p className="text-small text-quiet">{partsWords(reading, units)}</p>
-        <WindFromAbove reading={reading} isLed={led} onDrag={drag} onRelease={release} onStep={set} />
-        <WindReadings reading={reading} isLed={led} />
-      </section>
-      <section aria-label="Wind by height" className="min-w-0">
-        <h2 className="mt-2 font-bold">Wind by height</h2>
-        <p className="text-small text-quiet">what the ball meets on its way</p>
-        <WindAloft day={reading} peak={first?.apex_m} />
-        {first && plan && <BlowCall call={first} plan={plan} />}
-        <MastPanel mast={mast} />
-      </section>
-      <section aria-label="Weather and ground" className="min-w-0">
-        <h2 className="mt-2 font-bold">Weather and ground</h2>
-        <Weather reading={reading} player={player} />
-      </section>
-    </div>
+    <>
+      <div className="grid gap-x-8 md:grid-cols-2 lg:grid-cols-[1fr_1.3fr_1.1fr]">
+        <section aria-label="Wind" className="min-w-0">
+          <h2 className="mt-2 font-bold">Wind: {windWords(reading)}</h2>
+          <p className="text-small text-quiet">{partsWords(reading, units)}</p>
+          <WindFromAbove reading={reading} isLed={led} onDrag={drag} onRelease={release} onStep={set} />
+          <WindReadings reading={reading} isLed={led} />
+        </section>
+        <section aria-label="Wind by height" className="min-w-0">
+          <h2 className="mt-2 font-bold">Wind by height</h2>
+          <p className="text-small text-quiet">what the ball meets on its way</p>
+          <WindAloft day={reading} peak={first?.apex_m} />
+          {first && plan && <BlowCall call={first} plan={plan} />}
+          <MastPanel mast={mast} />
+        </section>
+        <section aria-label="Weather and ground" className="min-w-0">
+          <h2 className="mt-2 font-bold">Weather and ground</h2>
+          <Weather reading={reading} player={player} />
+        </section>
+      </div>
+      <OnThisDay reading={reading} player={player} />
+    </>
   )
 }

@@ -66,7 +66,7 @@ export function Weather({ reading, player }: WeatherProps) {
   )
   const sands = COVER_LIST.filter((cover) => SANDS.includes(cover.name))
   return (
-    <dl className="mt-1 grid grid-cols-[6.2rem_1fr] gap-y-1.5">
+    <dl className="mt-1 grid grid-cols-[7.4rem_1fr] gap-y-1.5">
       <dt className="text-quiet">air</dt>
       <dd>
         {number('temperature')}, {number('humidity', `${trim(reading.humidity, 0)} % damp`)}

@@ -6,7 +6,7 @@ import { playersQuery, settingsQuery } from '../../api/queries'
 import { toDay } from '../../lib/day'
 import { useReading } from '../../lib/store'
 import { isClash } from '../../lib/clash'
-import { dayWords, fieldsOf, momentOf, timeWords } from '../../lib/when'
+import { fieldsOf, momentOf, momentWords } from '../../lib/when'
 import { Chips } from '../../ui/Chips'
 import { Clash, type Side } from '../../ui/Clash'
 import { Problem } from '../../ui/Problem'
@@ -19,8 +19,6 @@ interface LessonFormProps {
   onKept: (id: string) => void
   onLeave: () => void
 }
-
-const whenWords = (moment: string) => `${dayWords(moment)}, ${timeWords(moment)}`
 
 /** When, where, with whom, for what: a lesson as it is planned or written up. */
 export function LessonForm({ id, lesson, player, onKept, onLeave }: LessonFormProps) {
@@ -42,7 +40,7 @@ export function LessonForm({ id, lesson, player, onKept, onLeave }: LessonFormPr
     ids.map((one) => players.find((p) => p.id === one)?.name ?? one).join(', ')
   const sides: Side[] = lesson
     ? [
-        { name: 'when', mine: held_on ? whenWords(held_on) : '', theirs: whenWords(lesson.held_on) },
+        { name: 'when', mine: held_on ? momentWords(held_on) : '', theirs: momentWords(lesson.held_on) },
         { name: 'place', mine: place, theirs: lesson.place },
         { name: 'with', mine: names(chosen), theirs: names(lesson.player_ids) },
         { name: 'aims', mine: aims, theirs: lesson.aims },

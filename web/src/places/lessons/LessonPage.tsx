@@ -1,6 +1,7 @@
+import { useArrival } from '../../lib/use-arrival'
 import { useQuery } from '@tanstack/react-query'
 import { Tabs } from 'radix-ui'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import type { Lesson, Player } from '../../api/client'
 import {
   lessonQuery,
@@ -147,12 +148,14 @@ export function LessonPage({ id, part, player, onPart, onSheet, onLeave }: Lesso
   const close = useCloseLesson()
   const drop = useDropLesson()
   const lesson = asked.data
+  const here = useRef<HTMLElement>(null)
+  useArrival(here, lesson?.state)
   if (asked.error && !lesson) return <Problem error={asked.error} onRetry={() => void asked.refetch()} />
   if (!lesson) return <p className="text-quiet">Opening the lesson.</p>
   const shown = part || (lesson.state === 'planned' ? 'prepare' : 'played')
   const problem = begin.error ?? close.error ?? drop.error
   return (
-    <article aria-label="Lesson" className="min-w-0">
+    <article ref={here} tabIndex={-1} aria-label="Lesson" className="min-w-0 outline-none">
       <header className="flex flex-wrap items-baseline gap-x-5 gap-y-1.5">
         <h2 className="text-lg font-bold">{lesson.player_names.join(' and ')}</h2>
         <p className="text-quiet">

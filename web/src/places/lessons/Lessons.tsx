@@ -9,7 +9,7 @@ import { toDay } from '../../lib/day'
 import { tell } from '../../lib/desk'
 import { useReading } from '../../lib/store'
 import { usePart } from '../../lib/use-part'
-import { dayWords, timeWords } from '../../lib/when'
+import { momentWords } from '../../lib/when'
 import { Problem } from '../../ui/Problem'
 import { SheetPage } from '../sheets/SheetPage'
 import { LessonForm } from './LessonForm'
@@ -35,7 +35,7 @@ function LessonList({ rows, chosen, onChoose }: ListProps) {
           >
             <span className="block font-semibold">{row.player_names.join(', ')}</span>
             <span className="block text-small text-quiet">
-              {dayWords(row.held_on)}, {timeWords(row.held_on)}
+              {momentWords(row.held_on)}
               {row.place && `, ${row.place}`};{' '}
               {row.state === 'planned'
                 ? 'planned'
@@ -100,7 +100,7 @@ function BeginNow({ player, onBegun }: { player: Player; onBegun: (id: string) =
 export function Lessons({ player }: { player: Player }) {
   const asked = useQuery(lessonsQuery)
   const open = useQuery(openLessonQuery).data
-  const [named, name] = usePart()
+  const [named, name, show] = usePart()
   const [fresh, setFresh] = useState<string | null>(null)
   const id = named.get('lesson') ?? ''
   const sheet = named.get('sheet')
@@ -110,7 +110,7 @@ export function Lessons({ player }: { player: Player }) {
   const looked = id || (hasRoom ? (open?.id ?? rows[0]?.id ?? '') : '')
   const choose = (next: string) => {
     setFresh(null)
-    name({ lesson: next })
+    show({ lesson: next })
   }
   if (id && sheet)
     return (
@@ -151,7 +151,7 @@ export function Lessons({ player }: { player: Player }) {
             part={named.get('part') ?? ''}
             player={player}
             onPart={(part) => name({ lesson: looked, part })}
-            onSheet={(player_id) => name({ lesson: looked, sheet: player_id })}
+            onSheet={(player_id) => show({ sheet: player_id, lesson: looked })}
             onLeave={() => choose('')}
           />
         ) : (

@@ -3,10 +3,9 @@ import { useState } from 'react'
 import type { Drills, Lesson, LessonItem, LessonSheetData, ThingIn } from '../../api/client'
 import { usePutThings } from '../../api/lessons'
 import { drillsQuery } from '../../api/queries'
-import { callName } from '../../lib/advice'
 import { sayLines } from '../../lib/words'
+import { shotWords } from '../../lib/shot-words'
 import { fromRequest } from '../../lib/request'
-import { lieWords } from '../../lib/words'
 import type { Units } from '../../lib/units'
 import { useUnits } from '../../lib/use-units'
 import { Choice } from '../../ui/Choice'
@@ -16,8 +15,6 @@ import { Problem } from '../../ui/Problem'
 
 export const MOST_THINGS = 3
 const MOST_WORDS = 3
-
-const firstUp = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 
 /** A thing to take along as it is proposed from something that was done: the coach writes it over. */
 export function thingFrom(
@@ -35,7 +32,7 @@ export function thingFrom(
   const words = item.words ? [item.words] : call ? sayLines(call, hand, units).slice(0, MOST_WORDS) : []
   const title =
     call && request
-      ? `${firstUp(lieWords(fromRequest(request, call.id), units).split(',').slice(0, 2).join(','))}: ${callName(call)}`
+      ? `${shotWords(fromRequest(request, call.id), units)}, ${call.club_name.toLowerCase()}`
       : item.summary || 'Words that worked'
   return {
     item_id: item.id,

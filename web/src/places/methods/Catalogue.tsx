@@ -7,6 +7,7 @@ import { MethodMark } from '../../drawing/MethodMark'
 import { frameOf, SmallFlight, type FlightFrame } from '../../drawing/SmallFlight'
 import { DrillLinks } from '../../ui/DrillLinks'
 import { StandButtons } from './StandButtons'
+import { namedParts } from '../../lib/use-part'
 import { useUnits } from '../../lib/use-units'
 
 function Declared({ method }: { method: Method }) {
@@ -40,7 +41,7 @@ function Declared({ method }: { method: Method }) {
 }
 
 /** The method that a link leads to. */
-const methodNamed = () => new URLSearchParams(window.location.hash.slice(1)).get('method')
+const methodNamed = () => namedParts().get('method')
 
 interface CatalogueProps {
   families: [string, Side[]][]

@@ -37,7 +37,7 @@ function Dispute({ asked, ...shared }: Shared & { asked: Question }) {
   return (
     <section aria-label={asked.question} className="mt-4">
       <h3 className="text-head font-bold">{asked.question}</h3>
-      <p className="mb-1.5 max-w-[78rem]">
+      <p className="mb-1.5 max-w-[78rem] max-sm:hidden">
         {asked.sides.map(({ method }, i) => (
           <span key={method.id}>
             <b className="font-semibold">{method.name}</b> wins when {method.wins_when}
@@ -45,7 +45,8 @@ function Dispute({ asked, ...shared }: Shared & { asked: Question }) {
           </span>
         ))}
       </p>
-      <div className={`grid gap-y-3 ${COLUMNS[asked.sides.length] ?? ''}`}>
+      {/* On a phone one school fills the page, and the next one is a swipe away: the favoured first. */}
+      <div className={`swiped grid gap-y-3 ${COLUMNS[asked.sides.length] ?? ''}`}>
         {asked.sides.map((side) => (
           <SchoolColumn
             key={side.method.id}

@@ -92,6 +92,7 @@ export function SchoolColumn({ side, isFavoured, player, reading, frame, onTake 
   return (
     <article
       aria-label={method.name}
+      data-first={isFavoured || undefined}
       className={`@container flex min-w-0 flex-col border-l-[3px] px-3 py-1.5 ${isFavoured ? 'border-l-hot bg-lit' : 'border-l-rule'}`}
     >
       <h4 className="font-bold">{method.name}</h4>
@@ -99,6 +100,7 @@ export function SchoolColumn({ side, isFavoured, player, reading, frame, onTake 
         {method.school}
         {isFavoured && <b className="font-semibold text-hot">; the numbers favour it here</b>}
       </p>
+      <p className="text-small sm:hidden">Wins when {method.wins_when}.</p>
       <p className="mt-1">
         <b className="font-semibold">{call.club_name}</b>, {call.swing_words}
       </p>

@@ -9,6 +9,7 @@ import { Problem } from '../../ui/Problem'
 import { Choice } from '../../ui/Choice'
 import { Head } from '../../ui/Head'
 import { counted } from '../../lib/counted'
+import { dayWords } from '../../lib/when'
 
 const TITLES: Record<Effect['quantity'], [string, string]> = {
   speed: ['Speed kept', 'head speed against the model, %'],
@@ -131,7 +132,7 @@ export function Learnt({ player }: { player: Player }) {
         </button>
         <span className="text-quiet">
           Learnt from {counted(told.shots, 'shot')}
-          {told.learns_from ? ` since ${told.learns_from.slice(0, 10)}` : ''}
+          {told.learns_from ? ` since ${dayWords(told.learns_from)}` : ''}
         </span>
       </div>
       {change.error && <Problem error={change.error} />}

@@ -12,6 +12,7 @@ import { stepWords, swung } from '../../lib/bag'
 import { distance, scaleOf } from '../../lib/units'
 import { usePlace } from '../../lib/place'
 import { AskFirst } from '../../ui/AskFirst'
+import { usePart } from '../../lib/use-part'
 import { Problem } from '../../ui/Problem'
 import { Head } from '../../ui/Head'
 import { BagTable } from './BagTable'
@@ -152,6 +153,7 @@ function BagDrawings({ edit, player }: { edit: Edit; player: Player }) {
 
 /** Players: who they are, what they carry, what their book teaches. */
 export function Players({ player }: { player: Player }) {
+  const [named, name] = usePart()
   const edit = useEdit(player, () => tell(`${player.name} is saved.`))
   return (
     <main className="mx-auto grid max-w-[120rem] lg:grid-cols-[minmax(0,1fr)_20rem]">
@@ -179,7 +181,11 @@ export function Players({ player }: { player: Player }) {
           <DropPlayer player={player} />
         </div>
       </section>
-      <Tabs.Root defaultValue="bag" className="min-w-0 py-2">
+      <Tabs.Root
+        value={named.get('part') ?? 'bag'}
+        onValueChange={(part) => name({ part: part === 'bag' ? '' : part })}
+        className="min-w-0 py-2"
+      >
         <Tabs.List className="flex gap-4 border-b border-rule px-3.5" aria-label="What of the player">
           {TABS.map(([value, words]) => (
             <Tabs.Trigger key={value} value={value} className={TAB}>

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import type { KeptPractice, Player } from '../../api/client'
 import { practicesQuery, useDropPractice } from '../../api/practice'
+import { momentWords } from '../../lib/when'
 import { AskFirst } from '../../ui/AskFirst'
 import { Problem } from '../../ui/Problem'
 
@@ -13,9 +14,8 @@ const SHOWN = 12
 
 const STATES: Record<KeptPractice['state'], string> = { planned: 'planned', begun: 'go on', done: 'done' }
 
-function day(practice: KeptPractice): string {
-  const at = practice.done_at ?? practice.began_at ?? practice.planned_for ?? practice.made_at
-  return at.slice(0, 16).replace('T', ' ')
+function moment(practice: KeptPractice): string {
+  return practice.done_at ?? practice.began_at ?? practice.planned_for ?? practice.made_at
 }
 
 /** Sessions that are kept: those begun first, to go on with; planned ones; those done. */
@@ -27,7 +27,7 @@ export function KeptSessions({ player, onOpen }: KeptSessionsProps) {
   const rows = [...(kept.data?.rows ?? [])].sort(
     (a, b) =>
       order[a.state] - order[b.state] ||
-      (a.state === 'done' ? day(b).localeCompare(day(a)) : day(a).localeCompare(day(b))),
+      (a.state === 'done' ? moment(b).localeCompare(moment(a)) : moment(a).localeCompare(moment(b))),
   )
   if (rows.length === 0) return null
   return (
@@ -39,7 +39,7 @@ export function KeptSessions({ player, onOpen }: KeptSessionsProps) {
             key={one.id}
             className="grid grid-cols-[6.5rem_1fr_auto] sm:grid-cols-[9.5rem_1fr_auto] items-baseline gap-x-3 border-t border-rule py-1"
           >
-            <span className="figure text-small text-quiet">{day(one)}</span>
+            <span className="figure text-small text-quiet">{momentWords(moment(one))}</span>
             <button type="button" className="min-w-0 text-left hover:text-hot" onClick={() => onOpen(one.id)}>
               <b className={one.state === 'begun' ? 'text-hot' : ''}>{STATES[one.state]}</b>:{' '}
               {one.state === 'done' ? one.words : one.parts.map(({ name }) => name).join(', ')}
@@ -47,7 +47,7 @@ export function KeptSessions({ player, onOpen }: KeptSessionsProps) {
             <AskFirst
               words="×"
               look="press py-0.5"
-              label={`Delete the session of ${day(one)}`}
+              label={`Delete the session of ${momentWords(moment(one))}`}
               question="Its balls stay in the book."
               yes="Delete"
               onYes={() => drop.mutate(one.id)}

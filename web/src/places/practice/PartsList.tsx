@@ -49,8 +49,8 @@ export function PartsList({ parts, drills, setup, onChange, onOpen }: PartsListP
               onClick={() => onOpen(part.drill_id)}
             >
               {part.name}
-            </button>{' '}
-            <span className="text-quiet">
+            </button>
+            <span className="block text-quiet">
               <button
                 type="button"
                 className="no-print press py-0"

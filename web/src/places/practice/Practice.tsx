@@ -31,7 +31,7 @@ const NO_PRACTICE =
 /** Practice: sessions from what the book says is lost, run and looked back on; drills; the eye. */
 export function Practice({ player }: { player: Player }) {
   const drills = useQuery(drillsQuery)
-  const [named, name] = usePart()
+  const [named, name, show] = usePart()
   const [missing, setMissing] = useState<string[]>([])
   const hasRoom = useAtLeast(MIDDLE)
   const isAtDrills = named.get('part') === 'drills' && hasRoom
@@ -73,17 +73,18 @@ export function Practice({ player }: { player: Player }) {
               told={drills.data}
               player={player}
               missing={missing}
+              isShown={part === 'session' && run === ''}
               onMissing={toggle}
-              onOpen={(id) => name({ drill: id })}
-              onRun={(id) => name({ run: id })}
+              onOpen={(id) => show({ drill: id })}
+              onRun={(id) => show({ run: id })}
             />
           </div>
         </Tabs.Content>
         <Tabs.Content value="season">
-          <SeasonPanel key={player.id} player={player} onOpen={(id) => name({ run: id })} />
+          <SeasonPanel key={player.id} player={player} onOpen={(id) => show({ run: id })} />
         </Tabs.Content>
         <Tabs.Content value="progress">
-          <ProgressPanel player={player} onOpen={(id) => name({ drill: id })} />
+          <ProgressPanel player={player} drills={drills.data.drills} onOpen={(id) => show({ drill: id })} />
         </Tabs.Content>
         <Tabs.Content value="eye">
           <EyePanel player={player} />
@@ -93,7 +94,7 @@ export function Practice({ player }: { player: Player }) {
             told={drills.data}
             missing={missing}
             chosen={looked}
-            onChoose={(id) => name({ drill: id })}
+            onChoose={(id) => show({ drill: id })}
           />
           {looked ? (
             <DrillPage key={looked.id} drill={looked} player={player} />

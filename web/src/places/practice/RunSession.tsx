@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import {
   done as answered,
   client,
@@ -12,6 +12,7 @@ import { practiceQuery, useBeginPractice, useFinishPractice } from '../../api/pr
 import { tell } from '../../lib/desk'
 import { flush, useQueue } from '../../lib/queue'
 import { ballsOf, forgetRun, nextPart, takeBack, useRun, type RunBall } from '../../lib/run'
+import { useArrival } from '../../lib/use-arrival'
 import { Problem } from '../../ui/Problem'
 import { SessionDone } from './SessionDone'
 import { StationPage } from './StationPage'
@@ -130,8 +131,10 @@ export function RunSession({ id, player, drills, onLeave }: RunSessionProps) {
   const asked = useQuery(practiceQuery(id))
   const begin = useBeginPractice()
   const practice = asked.data
+  const here = useRef<HTMLDivElement>(null)
+  useArrival(here, practice?.state)
   return (
-    <div className="min-w-0">
+    <div ref={here} tabIndex={-1} className="min-w-0 outline-none">
       <p className="no-print mb-2">
         <button type="button" className="word" onClick={onLeave}>
           ← all sessions

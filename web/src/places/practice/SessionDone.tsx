@@ -1,6 +1,7 @@
 import type { KeptPractice, Player } from '../../api/client'
 import { Meaning } from '../../ui/Meaning'
 import { PHASE_WORDS } from '../../lib/drill-words'
+import { dayWords } from '../../lib/when'
 
 interface SessionDoneProps {
   practice: KeptPractice
@@ -9,7 +10,7 @@ interface SessionDoneProps {
 
 /** What a session came to: what passed, what next, and the line for the player. */
 export function SessionDone({ practice, player }: SessionDoneProps) {
-  const day = practice.done_at?.slice(0, 10)
+  const day = practice.done_at && dayWords(practice.done_at)
   return (
     <section aria-label="What the session came to" className="max-w-[48rem]">
       <h2 className="text-lg font-bold">

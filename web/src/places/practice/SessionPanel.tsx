@@ -1,6 +1,8 @@
+import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import type { Drill, Drills, Player } from '../../api/client'
-import { useBuildSession, useKeepPractice } from '../../api/practice'
+import type { Drill, Drills, Player, PracticeSession, PracticeWish } from '../../api/client'
+import { builtQuery, useKeepPractice } from '../../api/practice'
+import { MinutesStrip } from '../../drawing/MinutesStrip'
 import { newId } from '../../lib/booking'
 import { tell } from '../../lib/desk'
 import { useReading } from '../../lib/store'
@@ -16,6 +18,8 @@ interface SessionPanelProps {
   told: Drills
   player: Player
   missing: string[]
+  /** Whether it is looked at: only then is a session built. */
+  isShown: boolean
   onMissing: (need: string) => void
   onOpen: (id: string) => void
   onRun: (id: string) => void
@@ -23,45 +27,149 @@ interface SessionPanelProps {
 
 type Theme = Drill['family'] | ''
 
-/** A session from the time, the balls and what is there: by what the player's book says costs most, or to a theme. */
-export function SessionPanel({ told, player, missing, onMissing, onOpen, onRun }: SessionPanelProps) {
-  const [minutes, setMinutes] = useState('60')
-  const [balls, setBalls] = useState('')
-  const [theme, setTheme] = useState<Theme>('')
-  // What was built, then every change of the coach: the last one is undone first.
-  const [steps, setSteps] = useState<Part[][]>([])
+const MINUTES = 60
+
+/** A session as it was built, and every change of the coach after that: the last one is undone first. */
+interface Changed {
+  of: PracticeSession | undefined
+  steps: Part[][]
+}
+
+/** The next session, laid out: from the time, the balls and what is there, by what the book says costs most. */
+export function SessionPanel({
+  told,
+  player,
+  missing,
+  isShown,
+  onMissing,
+  onOpen,
+  onRun,
+}: SessionPanelProps) {
   const day = useReading()
-  const build = useBuildSession()
+  const [wish, setWish] = useState<PracticeWish>(() => ({
+    player_id: player.id,
+    minutes: MINUTES,
+    balls: null,
+    missing: told.needs.filter((need) => missing.includes(need)),
+    theme: null,
+    firmness: day.ground,
+    wind_m_s: day.wind,
+  }))
+  const built = useQuery({ ...builtQuery(wish), enabled: isShown })
+  const [changed, setChanged] = useState<Changed>({ of: undefined, steps: [] })
   const keep = useKeepPractice()
-  const parts = steps.at(-1)
-  const change = (next: Part[]) => setSteps((before) => [...before, next])
-  const sum = (of: (part: Part) => number) => (parts ?? []).reduce((all, part) => all + of(part), 0)
-  const walks = (parts ?? []).filter((part, i) => i > 0 && part.ground !== parts?.[i - 1]?.ground).length
+  const session = built.data
+  const steps = changed.of === session ? changed.steps : []
+  const parts = steps.at(-1) ?? session?.parts
   const keepIt = (then: (id: string) => void) => {
-    const kept = (parts ?? []).map(({ drill_id, phase, balls: count }) => ({ drill_id, phase, balls: count }))
+    const kept = (parts ?? []).map(({ drill_id, phase, balls }) => ({ drill_id, phase, balls }))
     const body = { player_id: player.id, planned_for: null, parts: kept }
     keep.mutate({ id: newId(), body }, { onSuccess: (one) => then(one.id) })
   }
   return (
-    <section aria-label="Session" className="min-w-0">
-      <form
-        className="no-print flex flex-wrap items-end gap-x-5 gap-y-2"
-        onSubmit={(event) => {
-          event.preventDefault()
-          build.mutate(
-            {
-              player_id: player.id,
-              minutes: Number(minutes.replace(',', '.')),
-              balls: balls.trim() === '' ? null : Number(balls),
+    <section
+      aria-label="Session"
+      className="grid min-w-0 gap-x-10 gap-y-4 lg:grid-cols-[22rem_minmax(0,1fr)] print:block"
+    >
+      <div className="no-print min-w-0 max-lg:order-last">
+        <Wish
+          told={told}
+          missing={missing}
+          isBuilding={built.isFetching}
+          onMissing={onMissing}
+          onWish={(next) => {
+            setWish({
+              ...wish,
+              ...next,
               missing: told.needs.filter((need) => missing.includes(need)),
-              theme: theme === '' ? null : theme,
-              firmness: day.ground,
-              wind_m_s: day.wind,
-            },
-            { onSuccess: (session) => setSteps([session.parts]) },
-          )
-        }}
-      >
+              ...{ firmness: day.ground, wind_m_s: day.wind },
+            })
+            setChanged({ of: undefined, steps: [] })
+          }}
+        />
+        <KeptSessions player={player} onOpen={onRun} />
+      </div>
+      <div className="min-w-0" aria-busy={built.isFetching}>
+        {built.error && (
+          <Problem
+            error={built.error}
+            onRetry={() => void built.refetch()}
+            away="A session is built from the book, by the server."
+          />
+        )}
+        {keep.error && <Problem error={keep.error} />}
+        {built.isPending && <p className="text-quiet">Choosing drills by what {player.name} loses.</p>}
+        {session && parts && (
+          <>
+            <NextSession session={session} parts={parts} player={player} />
+            <PartsList
+              parts={parts}
+              drills={told.drills}
+              setup={session.setup_minutes}
+              onChange={(next) => setChanged({ of: session, steps: [...steps, next] })}
+              onOpen={onOpen}
+            />
+            <p className="no-print mt-3 flex flex-wrap gap-2">
+              <button
+                type="button"
+                className="press press-main"
+                disabled={parts.length === 0 || keep.isPending}
+                onClick={() => keepIt(onRun)}
+              >
+                Run it
+              </button>
+              <button
+                type="button"
+                className="press"
+                disabled={parts.length === 0 || keep.isPending}
+                onClick={() => keepIt(() => tell('Kept: it can be begun on any device.'))}
+              >
+                Keep it for later
+              </button>
+              <button
+                type="button"
+                className="press"
+                disabled={steps.length === 0}
+                onClick={() => setChanged({ of: session, steps: steps.slice(0, -1) })}
+              >
+                Undo
+              </button>
+              <button type="button" className="press" onClick={() => window.print()}>
+                Print
+              </button>
+            </p>
+          </>
+        )}
+      </div>
+    </section>
+  )
+}
+
+interface WishProps {
+  told: Drills
+  missing: string[]
+  isBuilding: boolean
+  onMissing: (need: string) => void
+  onWish: (wish: Pick<PracticeWish, 'minutes' | 'balls' | 'theme'>) => void
+}
+
+/** How long, with how many balls, about what, and what is not there. */
+function Wish({ told, missing, isBuilding, onMissing, onWish }: WishProps) {
+  const [minutes, setMinutes] = useState(`${MINUTES}`)
+  const [balls, setBalls] = useState('')
+  const [theme, setTheme] = useState<Theme>('')
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault()
+        onWish({
+          minutes: Number(minutes.replace(',', '.')),
+          balls: balls.trim() === '' ? null : Number(balls),
+          theme: theme === '' ? null : theme,
+        })
+      }}
+    >
+      <div className="flex flex-wrap items-end gap-x-5 gap-y-2">
         <SmallNumber label="minutes" value={minutes} onChange={setMinutes} />
         <SmallNumber label="balls" value={balls} placeholder="enough" onChange={setBalls} />
         <label>
@@ -77,82 +185,46 @@ export function SessionPanel({ told, player, missing, onMissing, onOpen, onRun }
             onChange={setTheme}
           />
         </label>
-        <button type="submit" className="press press-main" disabled={build.isPending}>
-          {build.isPending ? 'Choosing' : 'Build the session'}
-        </button>
-      </form>
-      <div className="no-print mt-2">
-        <p className="mb-1 text-small text-quiet">Press what is not there today.</p>
-        <Chips
-          label="Not there"
-          options={told.needs.map((need) => ({ value: need, words: need }))}
-          chosen={missing}
-          onToggle={onMissing}
-        />
       </div>
-      {build.error && <Problem error={build.error} away="A session is built from the book, by the server." />}
-      {keep.error && <Problem error={keep.error} />}
-      {build.data && parts ? (
-        <>
-          <h2 className="mt-4 text-lg font-bold">
-            {player.name}:{' '}
-            {Math.round(
-              build.data.warm_up_minutes + sum((part) => part.minutes) + walks * build.data.walk_minutes,
-            )}{' '}
-            minutes, {sum((part) => part.balls)} balls
-          </h2>
-          <p className="text-small text-quiet">
-            {build.data.words} Needs {build.data.needs.join(', ')}.
-          </p>
-          <p className="mt-2 border-t border-rule py-1.5">
-            <b className="figure font-semibold">{build.data.warm_up_minutes}</b>{' '}
-            <span className="text-quiet">min</span> Warm up: half swings, then swishes beside the first
-            station; nothing that hurts.
-          </p>
-          <PartsList
-            parts={parts}
-            drills={told.drills}
-            setup={build.data.setup_minutes}
-            onChange={change}
-            onOpen={onOpen}
-          />
-          <p className="no-print mt-2 flex flex-wrap gap-2">
-            <button
-              type="button"
-              className="press press-main"
-              disabled={parts.length === 0 || keep.isPending}
-              onClick={() => keepIt(onRun)}
-            >
-              Run it
-            </button>
-            <button
-              type="button"
-              className="press"
-              disabled={parts.length === 0 || keep.isPending}
-              onClick={() => keepIt(() => tell('Kept: it stands below, and can be begun on any device.'))}
-            >
-              Keep it for later
-            </button>
-            <button
-              type="button"
-              className="press"
-              disabled={steps.length < 2}
-              onClick={() => setSteps((before) => before.slice(0, -1))}
-            >
-              Undo
-            </button>
-            <button type="button" className="press" onClick={() => window.print()}>
-              Print
-            </button>
-          </p>
-        </>
-      ) : (
-        <p className="mt-4 max-w-prose text-quiet">
-          Say how long and with what: drills are chosen that are worth most together by what {player.name}{' '}
-          loses, walks and laying out counted, the last one a test.
-        </p>
-      )}
-      <KeptSessions player={player} onOpen={onRun} />
-    </section>
+      <p className="mt-2 mb-1 text-small text-quiet">Press what is not there today.</p>
+      <Chips
+        label="Not there"
+        options={told.needs.map((need) => ({ value: need, words: need }))}
+        chosen={missing}
+        onToggle={onMissing}
+      />
+      <button type="submit" className="press press-main mt-3" disabled={isBuilding}>
+        {isBuilding ? 'Choosing' : 'Build the session'}
+      </button>
+    </form>
+  )
+}
+
+interface NextSessionProps {
+  session: PracticeSession
+  parts: Part[]
+  player: Player
+}
+
+/** How long it takes, as words and as a strip of its minutes, and what it begins with. */
+function NextSession({ session, parts, player }: NextSessionProps) {
+  const sum = (of: (part: Part) => number) => parts.reduce((all, part) => all + of(part), 0)
+  const walks = parts.filter((part, i) => i > 0 && part.ground !== parts[i - 1]?.ground).length
+  const whole = session.warm_up_minutes + sum((part) => part.minutes) + walks * session.walk_minutes
+  return (
+    <>
+      <h2 className="text-lg font-bold">
+        {player.name}: {Math.round(whole)} minutes, {sum((part) => part.balls)} balls
+      </h2>
+      <p className="text-small text-quiet">
+        {session.words} Needs {session.needs.join(', ')}.
+      </p>
+      <MinutesStrip session={session} parts={parts} />
+      <p className="mt-2 border-t border-rule py-1.5">
+        <b className="figure font-semibold">{session.warm_up_minutes}</b>{' '}
+        <span className="text-quiet">min</span> Warm up: half swings, then swishes beside the first station;
+        nothing that hurts.
+      </p>
+    </>
   )
 }
