@@ -8,7 +8,7 @@ WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.ht
 # Compiled modules halve the start of each of the many processes that tests and commands start.
 unexport PYTHONDONTWRITEBYTECODE
 
-.PHONY: demo test setup check check-python check-web test-web warm web bench orders fuzz faults flaky answers docs calibration screenshots wheel clean
+.PHONY: demo test setup check check-python check-web test-web warm web bench orders fuzz faults flaky browsers answers docs calibration screenshots wheel clean
 
 demo: ## set up, build, serve the made-up players and course
 	@$(MAKE) --no-print-directory -j2 $(STAMPS)/web
@@ -80,6 +80,10 @@ faults: $(STAMPS)/venv ## kill it in the middle of everything, fill its disk: ma
 
 flaky: $(STAMPS)/venv ## tests that start servers or watch a clock, again and again under load: make flaky N=20
 	$(BIN)/python -m tests.flaky $(or $(N),20)
+
+browsers: setup ## the shortest walk through Firefox: make browsers
+	@tools/packages.sh firefox
+	$(BIN)/python -W ignore -m tests.browsers
 
 answers: $(STAMPS)/venv ## tell what differs from the answers that are kept; WRITE=1 keeps those of now
 	$(BIN)/python -W ignore -m tests.answers $(if $(WRITE),--write)

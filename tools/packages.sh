@@ -6,6 +6,7 @@ set -euo pipefail
 missing=()
 command -v chromium-headless-shell >/dev/null || command -v chromium >/dev/null || missing+=(chromium-headless-shell)
 command -v initdb >/dev/null || compgen -G '/usr/lib/postgresql/*/bin/initdb' >/dev/null || missing+=(postgresql)
+if [ "${1:-}" = firefox ]; then command -v firefox-esr >/dev/null || command -v firefox >/dev/null || missing+=(firefox-esr); fi
 if [ ${#missing[@]} = 0 ]; then exit 0; fi
 if [ "$(id -u)" = 0 ] && command -v apt-get >/dev/null; then
   apt-get update -qq

@@ -67,7 +67,7 @@ def _drag(page: Page, name: str, dx: float, dy: float) -> dict[str, Any]:
 def measure(url: str) -> dict[str, float]:
     """Medians over three grips, in milliseconds and times a second."""
     with sync_playwright() as playwright:
-        browser = launched(playwright)
+        browser = launched(playwright.chromium)
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         page.goto(f"{url}/?p=tove&fall=6&flag=15")
         page.wait_for_selector("section[aria-label=Calls][aria-busy=false]", timeout=60_000)

@@ -7,7 +7,7 @@ import shutil
 from collections.abc import Callable, Iterator
 
 import pytest
-from playwright.sync_api import Browser, Locator, Page, Playwright, expect, sync_playwright
+from playwright.sync_api import Browser, BrowserType, Locator, Page, expect, sync_playwright
 
 ARGS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
@@ -63,17 +63,17 @@ def at_rest(page: Page) -> None:
     drawn(page)
 
 
-def launched(playwright: Playwright) -> Browser:
-    """Debian's Chromium: the shell without windows where it is there, else the whole."""
+def launched(chromium: BrowserType, *more: str) -> Browser:
+    """Debian's Chromium: the shell without windows where it is there, else the whole. `more`: further switches."""
     path = shutil.which("chromium-headless-shell") or shutil.which("chromium")
     assert path, "Chromium is missing: run tools/packages.sh"
-    return playwright.chromium.launch(executable_path=path, args=ARGS)
+    return chromium.launch(executable_path=path, args=[*ARGS, *more])
 
 
 @pytest.fixture(scope="session")
 def chromium() -> Iterator[Browser]:
     with sync_playwright() as playwright:
-        browser = launched(playwright)
+        browser = launched(playwright.chromium)
         yield browser
         browser.close()
 

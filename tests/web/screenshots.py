@@ -137,7 +137,7 @@ def main() -> None:
     with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
         store = open_store(Path(folder) / "shots.sqlite3")
         fill(store)
-        browser = launched(playwright)
+        browser = launched(playwright.chromium)
         with Running(store) as server:
             for name, address, size, scheme, act in VIEWS:
                 page = browser.new_page(viewport=size, color_scheme=scheme)

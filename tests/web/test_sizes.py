@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Browser, Page, expect
 
 from tests.conftest import Running
-from tests.web.conftest import at_rest, drawn
+from tests.web.conftest import AT_MOST_MS, at_rest, drawn, launched
 from tests.web.test_look import LESSON, MEETINGS, OF_LESSON, PLACES, SHEETS, each_tab, ready
 
 Open = Callable[..., Page]
@@ -118,3 +118,42 @@ def test_words_are_large_enough_and_the_top_line_is_one_row(running: Running, cr
         at_rest(page)
         look(f"lesson {part}")
     assert not found, "\n".join(found)
+
+
+# Buttons and headings that cover each other: of everything that is pressed or read first, no two may overlap.
+COVERED = """() => {
+  const seen = [...document.querySelectorAll('main button, main h2, main h3, header button')].filter((one) => {
+    const box = one.getBoundingClientRect()
+    return box.width > 0 && one.checkVisibility() && !one.closest('svg, [aria-hidden=true], section[aria-label=Answer]')
+  })
+  const wrong = []
+  for (const [i, one] of seen.entries())
+    for (const other of seen.slice(i + 1)) {
+      if (one.contains(other) || other.contains(one)) continue
+      const [a, b] = [one.getBoundingClientRect(), other.getBoundingClientRect()]
+      const wide = Math.min(a.right, b.right) - Math.max(a.left, b.left)
+      const high = Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top)
+      if (wide > 2 && high > 2) wrong.push(`“${one.textContent}” and “${other.textContent}” overlap`)
+    }
+  return wrong
+}"""
+
+
+@pytest.mark.parametrize("size", [(390, 844), (1280, 800)], ids=["phone", "desk"])
+def test_text_of_twice_the_size_reflows(running: Running, chromium: Browser, size: tuple[int, int]) -> None:
+    """The user's own size of text is 32 px instead of 16 (WCAG 2.2, 1.4.4 Resize text, 1.4.10 Reflow)."""
+    browser = launched(chromium.browser_type, "--blink-settings=defaultFontSize=32")
+    page = browser.new_page(viewport={"width": size[0], "height": size[1]}, service_workers="block")
+    page.set_default_timeout(AT_MOST_MS)
+    page.goto(running.url + "/?p=tove&fall=6&flag=15")
+    ready(page, "/")
+    drawn(page)
+    assert page.evaluate("parseFloat(getComputedStyle(document.documentElement).fontSize)") >= 26
+    assert page.evaluate("document.documentElement.scrollWidth") <= size[0] + 1
+    assert page.evaluate(COVERED) == []
+    answer = page.get_by_role("region", name="Answer")
+    expect(answer).to_be_visible()
+    name = answer.locator("b").first.bounding_box()
+    assert name is not None
+    assert name["width"] > 120
+    browser.close()

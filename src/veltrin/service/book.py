@@ -163,8 +163,8 @@ def book_shot(store: Store, booking_id: str, body: BookingIn) -> BookingOut:
     booking = made_booking(booking_id, planned, body)
     # Its drawing is worked out before the book is written: nobody waits for the book meanwhile.
     drawn = None
-    is_drawn = body.purpose == "shot" and body.request is not None and planned.is_planned
-    if is_drawn and wants(store, body.player_id, booking.booked_at):
+    is_shot = body.purpose == "shot" and planned.is_planned
+    if is_shot and body.request is not None and wants(store, body.player_id, booking.booked_at):
         drawn = call_of(store, body.request, booking.call_id)
     with store.session() as session:
         if body.purpose == "practice":

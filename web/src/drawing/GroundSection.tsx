@@ -18,7 +18,7 @@ const REACH = 320
 const TIPS_X = 96
 const SEAT = { x: 224, top: 86, length: 80 }
 const GIVE = { y: GROUND_H - 14, from: 128, to: GROUND_W - 22 }
-const LABELS_Y = [208, 240]
+const LABELS_Y = [208, 240] as const
 
 /** A point of the tilted ground on the page. */
 function turned(along: number, down: number, tilt: number) {
@@ -38,18 +38,34 @@ interface GroundProps {
   onStep: (patch: Partial<Reading>) => void
 }
 
-/** A level label inside the drawing, tied to its place by a thin line. */
+/** Half as wide as a letter of a label is high, about: how wide its plate is. */
+const LETTER_W = 6.4
+
+/**
+ * A level label inside the drawing: the dot before it is the one at its place on the arc. No line leads there: it would
+ * cross the label above. A plate keeps the words clear of grass and arcs.
+ */
 function LowLabel({ at, depth, y, words, hot, tilt }: LowMark & { y: number; tilt: number }) {
   const point = turned(at * 1000 * MM, depth * 1000 * MM, tilt)
   const x = GROUND_W / 2 + 8
-  const isInside = point.x > 4 && point.x < GROUND_W - 4 && point.y < y - 14
+  const isInside = point.x > 4 && point.x < GROUND_W - 4 && point.y < LABELS_Y[0] - 14
   const colour = hot ? 'var(--hot)' : 'var(--quiet)'
+  const half = (Math.max(...words.map((line) => line.length)) * LETTER_W) / 2
+  const dot = { r: 3.4, fill: hot ? colour : 'var(--paper)', stroke: colour, strokeWidth: 1.6 }
   return (
     <g>
+      <rect
+        x={x - half - 14}
+        y={y - 12}
+        width={2 * half + 20}
+        height={words.length * 15 + 1}
+        fill="var(--paper)"
+        fillOpacity={0.82}
+      />
       {isInside && (
         <>
-          <circle cx={point.x} cy={point.y} r={3} fill={colour} />
-          <line x1={point.x} y1={point.y + 5} x2={point.x} y2={y - 13} stroke={colour} strokeWidth={0.8} />
+          <circle cx={point.x} cy={point.y} {...dot} />
+          <circle cx={x - half - 6} cy={y - 4} {...dot} />
         </>
       )}
       {words.map((line, i) => (

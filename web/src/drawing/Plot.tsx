@@ -79,3 +79,16 @@ export function Plot({ points, now, xWords, yWords, least, digits }: PlotProps) 
     </svg>
   )
 }
+
+/** The axes of a curve that is still worked out. */
+export function EmptyPlot() {
+  return (
+    <svg viewBox={`0 0 ${W} ${H}`} className="block w-full">
+      {[0.25, 0.5, 0.75].map((share) => {
+        const y = TOP + share * (H - FOOT - TOP)
+        return <line key={share} x1={LEFT} x2={W - RIGHT} y1={y} y2={y} stroke="var(--rule)" />
+      })}
+      <path d={`M${LEFT} ${TOP}V${H - FOOT}H${W - RIGHT}`} stroke="var(--faint)" fill="none" />
+    </svg>
+  )
+}

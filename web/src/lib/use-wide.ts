@@ -2,12 +2,13 @@ import { useSyncExternalStore } from 'react'
 
 /**
  * Widths from which parts stand side by side: two of them on a tablet, the places' names in the top line, all parts of
- * the Bench, and room for whole words in the top line.
+ * the Bench, and room for whole words in the top line. In letters, not in pixels: who sets twice the size has half the
+ * room.
  */
-export const MIDDLE = '(min-width: 768px)'
-export const DESK = '(min-width: 1024px)'
-export const WIDE = '(min-width: 1240px)'
-export const ROOMY = '(min-width: 1560px)'
+export const MIDDLE = '(min-width: 48em)'
+export const DESK = '(min-width: 64em)'
+export const WIDE = '(min-width: 77.5em)'
+export const ROOMY = '(min-width: 97.5em)'
 
 type Width = typeof MIDDLE | typeof DESK | typeof WIDE | typeof ROOMY
 

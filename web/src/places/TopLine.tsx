@@ -12,6 +12,7 @@ import { useChoosePlayer } from '../lib/use-choose-player'
 import { useUnits } from '../lib/use-units'
 import { DESK, ROOMY, useAtLeast } from '../lib/use-wide'
 import { Choice } from '../ui/Choice'
+import { FilteredChoice } from '../ui/FilteredChoice'
 import { counted, countedThat } from '../lib/counted'
 
 const PLACE_LIST = Object.keys(PLACE_NAMES) as Place[]
@@ -88,6 +89,9 @@ function PlaceList() {
   )
 }
 
+/** More players than this are looked for by name. */
+const MOST_LISTED = 10
+
 function PlayerChoice() {
   const players = useQuery(playersQuery).data ?? []
   const choosePlayer = useChoosePlayer()
@@ -95,15 +99,14 @@ function PlayerChoice() {
     ...players.map((p) => ({ value: p.id, words: p.note ? `${p.name}, ${p.note}` : p.name })),
     { value: '+', words: 'Add a player' },
   ]
-  return (
-    <Choice
-      label="Player"
-      value={useReading().player}
-      options={options}
-      className="min-w-0 truncate font-semibold"
-      onChange={(id) => (id === '+' ? lay('player') : choosePlayer(id))}
-    />
-  )
+  const shared = {
+    label: 'Player',
+    value: useReading().player,
+    options,
+    className: 'min-w-0 truncate font-semibold',
+    onChange: (id: string) => (id === '+' ? lay('player') : choosePlayer(id)),
+  }
+  return players.length > MOST_LISTED ? <FilteredChoice {...shared} /> : <Choice {...shared} />
 }
 
 /** The day in words; a press leads to it. */

@@ -68,7 +68,7 @@ describe('the day sheet', () => {
   }
 
   it('shows carries and what each distance plays as, a dash where there is none', () => {
-    const cells = show(METRIC, [6, 4, 2, -2, -4, -6]).map((one) => (one.textContent ?? '').trim())
+    const cells = show(METRIC, [6, 4, 2, -2, -4, -6]).map((one) => one.textContent.trim())
     expect(cells[0]).toBe('140')
     expect(cells[1]).toBe('136, plays as 144')
     expect(cells[2]).toBe('100, plays as 180')
@@ -79,7 +79,7 @@ describe('the day sheet', () => {
   it('is in the coach’s units, with round steps of wind', () => {
     const mph = scaleOf('wind', YARDS)
     const winds = [15, 10, 5, -5, -10, -15].map((step) => mph.fromShown(step))
-    const cells = show(YARDS, winds).map((one) => (one.textContent ?? '').trim())
+    const cells = show(YARDS, winds).map((one) => one.textContent.trim())
     expect(cells[0]).toBe('153')
     expect(screen.getAllByRole('columnheader', { name: '15 mph' })).toHaveLength(2)
   })

@@ -150,7 +150,9 @@ class BookingOut(Contract):
     lost: float | None = Field(description="Strokes it cost more than the plan expected.")
     counts: bool = Field(description="Whether it is learnt from.")
     far_off: bool = Field(description="So far from what was expected that it doesn't count until you say so.")
-    former_lie: bool = Field(description="Whether the call was made for an earlier lie than the one it was struck from.")
+    former_lie: bool = Field(
+        description="Whether the call was made for an earlier lie than the one it was struck from."
+    )
     has_question: bool = Field(description="Whether the question it was planned by is kept: it can be opened again.")
 
 

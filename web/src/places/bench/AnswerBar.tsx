@@ -41,8 +41,8 @@ export function AnswerBar(props: AnswerBarProps) {
     >
       <button type="button" className="min-h-14 min-w-0 grow px-3 py-1.5 text-left" onClick={toCalls}>
         <span className="sr-only">To the calls: </span>
-        <span className={`flex items-baseline gap-2 ${isOld ? 'text-quiet line-through' : ''}`}>
-          <b className="truncate text-head">
+        <span className={`flex flex-wrap items-baseline gap-x-2 ${isOld ? 'text-quiet line-through' : ''}`}>
+          <b className="min-w-0 max-w-full flex-[1_1_7.5rem] truncate text-head">
             {callName(call)}
             {call.target.name !== 'flag' && `, ${OUT_WORDS[call.target.name]}`}
           </b>

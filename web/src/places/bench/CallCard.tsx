@@ -35,7 +35,7 @@ function Figures({ call, onLedger }: FiguresProps) {
     [call.strokes.toFixed(2), 'strokes', null],
   ]
   return (
-    <dl className="mt-1 grid grid-cols-6 gap-1">
+    <dl className="mt-1 grid grid-cols-[repeat(auto-fit,minmax(2.9rem,1fr))] gap-1">
       {cells.map(([value, name, ledger]) => (
         <div key={name} className="flex flex-col-reverse">
           <dt className="text-tiny text-quiet">{name}</dt>

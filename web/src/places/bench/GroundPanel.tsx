@@ -106,7 +106,7 @@ export function GroundPanel({ reading, call, player, keptClubId, onHelps }: Grou
         />
         <div
           className="absolute top-1 left-2 border border-rule bg-paper"
-          style={{ width: `${END_W / 14}rem`, height: `${END_H / 14}rem` }}
+          style={{ width: `min(${END_W / 14}rem, 31vw)`, aspectRatio: `${END_W} / ${END_H}` }}
         >
           <EndView
             side={reading.side}

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { Call, ReadingName } from '../../api/client'
 import { sensitivityQuery, whatIfQuery } from '../../api/queries'
-import { Plot } from '../../drawing/Plot'
+import { EmptyPlot, Plot } from '../../drawing/Plot'
 import { callName, shownIn, whatIfRange } from '../../lib/advice'
 import { deepest, type Reading } from '../../lib/reading'
 import { toRequest } from '../../lib/request'
@@ -11,6 +11,10 @@ import { Choice } from '../../ui/Choice'
 import { Problem } from '../../ui/Problem'
 import { Sheet } from '../../ui/Sheet'
 import { useUnits } from '../../lib/use-units'
+
+/** Points of a curve: at first, and in the end. */
+const FEW = 5
+const ALL = 17
 
 interface WhatIfSheetProps {
   open: boolean
@@ -31,12 +35,12 @@ export function WhatIfSheet({ open, reading, call, onOpenChange }: WhatIfSheetPr
   const row = readings.data?.rows.find((r) => r.reading === name) ?? readings.data?.rows[0]
   const varied = row?.reading ?? name
   const [low, high] = whatIfRange(varied, row?.value ?? 0, varied === 'sunk' ? deepest(reading) : Infinity)
-  const answer = useQuery({
-    ...whatIfQuery({ request, call_id: call.id, reading: row?.reading ?? name, low, high, count: 17 }),
-    enabled: open && row !== undefined,
-  })
-  const error = readings.error ?? answer.error
-  const data = answer.data
+  const asked = { request, call_id: call.id, reading: varied, low, high }
+  // A few points at once, then all of them: the curve is there while it is still worked out.
+  const few = useQuery({ ...whatIfQuery({ ...asked, count: FEW }), enabled: open && row !== undefined })
+  const all = useQuery({ ...whatIfQuery({ ...asked, count: ALL }), enabled: open && few.isSuccess })
+  const error = readings.error ?? few.error ?? all.error
+  const data = all.isPlaceholderData ? few.data : (all.data ?? few.data)
   const scale = data && shownIn(data, units)
   const far = units.distance === 'yd' ? 1 / YARD : 1
   return (
@@ -60,9 +64,18 @@ export function WhatIfSheet({ open, reading, call, onOpenChange }: WhatIfSheetPr
           were otherwise?
         </p>
       )}
-      {!data && !error && <p className="text-quiet">Working it out over the range.</p>}
+      {!data && !error && (
+        <div role="status" className="mt-2">
+          <p className="text-quiet">Working it out over the range.</p>
+          <div className="grid gap-4 lg:grid-cols-3" aria-hidden>
+            {[0, 1, 2].map((place) => (
+              <EmptyPlot key={place} />
+            ))}
+          </div>
+        </div>
+      )}
       {data && scale && (
-        <div className="mt-2 grid gap-4 lg:grid-cols-3">
+        <div className="mt-2 grid gap-4 lg:grid-cols-3" aria-busy={all.isFetching}>
           {[
             {
               words: `same stroke finishes, ${units.distance}`,

@@ -230,7 +230,7 @@ export function Shots({ which, sorted, onSort }: ShotsProps) {
               <Heading by="finish" {...sorting} />
               <th className="font-normal">ended, miss</th>
               <Heading by="lost" {...sorting} />
-              <th />
+              <td />
             </tr>
           </thead>
           <tbody>

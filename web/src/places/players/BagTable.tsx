@@ -66,7 +66,7 @@ export function BagTable({ clubs, notes, onClubs }: BagTableProps) {
             <th className="pl-3 text-left font-normal">bought</th>
             <th className="text-left font-normal">cleaned</th>
             <th className="pl-2 text-left font-normal">grooves</th>
-            <th />
+            <td />
           </tr>
         </thead>
         <tbody>

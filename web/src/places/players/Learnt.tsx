@@ -154,7 +154,7 @@ export function Learnt({ player }: { player: Player }) {
                 <thead className="text-quiet">
                   <tr>
                     <th className="text-left font-normal max-sm:hidden">by</th>
-                    <th />
+                    <td />
                     <th className="font-normal">
                       <Axis reach={reach} />
                     </th>
