@@ -49,9 +49,12 @@ def test_a_call_for_an_earlier_lie_is_held_against_the_lie_it_was_struck_from(cl
     here = book(client, carry_m=28).json()
     former = book(client, carry_m=28, former_lie=True).json()
     assert (here["former_lie"], former["former_lie"]) == (False, True)
-    assert former["expected_carry_m"] == here["expected_carry_m"] and former["counts"] and here["counts"]
+    assert former["expected_carry_m"] == here["expected_carry_m"]
+    assert former["counts"]
+    assert here["counts"]
     measured = book(client, carry_m=28, former_lie=True, counts=False).json()
-    assert measured["former_lie"] and not measured["counts"]
+    assert measured["former_lie"]
+    assert not measured["counts"]
 
 
 def test_a_former_call_that_this_lie_does_not_allow_is_booked_as_only_measured(client: TestClient) -> None:
@@ -63,7 +66,9 @@ def test_a_former_call_that_this_lie_does_not_allow_is_booked_as_only_measured(c
     assert kept.status_code == 200, kept.json()
     shot = kept.json()
     assert (shot["club_id"], shot["method_id"], shot["past_m"], shot["putts"]) == ("54", "toe-putt", -4, 2)
-    assert not shot["counts"] and shot["lost"] is None and shot["has_question"]
+    assert not shot["counts"]
+    assert shot["lost"] is None
+    assert shot["has_question"]
     # Even where the coach lets it count, it teaches nothing: no plan stands behind it.
     assert client.put(f"/api/book/{shot['id']}/counts", json={"counts": True}).status_code == 200
     assert client.get("/api/players/brisa/learnt").json()["effects"] == []

@@ -31,6 +31,7 @@ import { Live } from './ui/Live'
 import { meaning } from './ui/Meaning'
 import { Once } from './ui/Once'
 import { Told } from './ui/Told'
+import { fetchOverlays } from './ui/use-overlays'
 
 // Not what a coach opens first: fetched (from this very server) when they are gone to, or when there is time.
 const fieldBook = part(async () => (await import('./places/book/FieldBook')).FieldBook)
@@ -187,6 +188,7 @@ function Desk() {
   useDeskKeys()
   useDusk()
   usePrefetch(PARTS)
+  useEffect(() => void fetchOverlays().catch(() => undefined), [])
 
   const error = players.error ?? settings.error
   if (error && !(players.data && settings.data)) {

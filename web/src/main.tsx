@@ -14,6 +14,8 @@ const queries = new QueryClient({
       // somebody does, and then everything (see Warming).
       retry: (count, error) => !(error instanceof RefusedError) && !useAway.getState().isAway && count < 2,
       refetchOnWindowFocus: false,
+      // Several parts of a page ask the same when it opens: once is enough.
+      staleTime: 2_000,
       // The server may be this very machine: a browser without a network still reaches it.
       networkMode: 'always',
     },

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import hashlib
+import os
 import sys
 import threading
 from collections.abc import AsyncIterator
@@ -16,6 +17,8 @@ from fastapi import APIRouter, Depends, FastAPI, Request, Response
 from fastapi.middleware.gzip import GZipMiddleware
 from fastapi.responses import FileResponse, HTMLResponse, PlainTextResponse
 from fastapi.staticfiles import StaticFiles
+from starlette.datastructures import Headers
+from starlette.types import Scope
 
 from veltrin.api import errors, guard
 from veltrin.api.asking import Asking
@@ -125,12 +128,25 @@ def _api() -> APIRouter:
 
 
 class Built(StaticFiles):
-    """What is built carries its content in its name: whoever has it need not ask again."""
+    """What is built carries its content in its name: whoever has it need not ask again. It was packed when it was built:
+    who can open that gets it so.
+    """
 
-    def file_response(self, *args: Any, **kwargs: Any) -> Response:
+    PACKINGS = {"br": ".br", "gzip": ".gz"}
+    """How it may be packed, the smallest first, by the name that a browser asks for it."""
+
+    def file_response(
+        self, full_path: Any, stat_result: os.stat_result, scope: Scope, status_code: int = 200
+    ) -> Response:
         """The file, good for a year."""
-        response = super().file_response(*args, **kwargs)
+        asked = {one.split(";")[0].strip() for one in Headers(scope=scope).get("accept-encoding", "").split(",")}
+        packed = ((name, Path(f"{full_path}{end}")) for name, end in self.PACKINGS.items() if name in asked)
+        name, path = next((one for one in packed if one[1].is_file()), ("", Path(full_path)))
+        response = super().file_response(path, path.stat() if name else stat_result, scope, status_code)
         response.headers["Cache-Control"] = "public, max-age=31536000, immutable"
+        response.headers["Vary"] = "Accept-Encoding"
+        if name:
+            response.headers["Content-Encoding"] = name
         return response
 
 

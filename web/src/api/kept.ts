@@ -75,9 +75,8 @@ export function nameOf(method: string, url: string, body: string): Name | null {
   if (method !== 'POST') return null
   if (PLANNED.test(pathname)) {
     // Which call stands first on the page already is no part of the question.
-    const asked: Record<string, unknown> = { ...(JSON.parse(body) as object), shown_id: null }
-    const question = JSON.stringify(asked)
-    return { kind: 'plan', key: `plan ${question}`, player: String(asked['player_id']) }
+    const question: Record<string, unknown> = { ...(JSON.parse(body) as object), shown_id: null }
+    return { kind: 'plan', key: `plan ${JSON.stringify(question)}`, player: String(question['player_id']) }
   }
   return MADE.test(pathname) ? { kind: 'made', key: `${pathname} ${body}` } : null
 }
@@ -135,6 +134,25 @@ const isStopped = (error: unknown) => error instanceof DOMException && error.nam
 /** What stands before the server says that nobody is behind it. */
 const isNobody = (status: number) => status === 502 || status === 504
 
+/** What was asked while the scripts came (public/early.js), by method, path and body. */
+export const asked = globalThis as { early?: Map<string, Promise<Response>> }
+
+/** An early answer that nobody took up for so long (ms since the page was opened) is an old one. */
+const EARLY_MS = 10_000
+
+/** The answer to a question that was asked already; it is taken up once. */
+function early(request: Request, body: string): Promise<Response> | undefined {
+  if (performance.now() > EARLY_MS) return undefined
+  const key = `${request.method} ${new URL(request.url).pathname}${body && ` ${body}`}`
+  const known = asked.early?.get(key)
+  asked.early?.delete(key)
+  return known
+}
+
+/** Let the next page ask this at once, where it is opened at this address. */
+export const askEarly = (body: string) =>
+  localStorage.setItem('veltrin.asked', JSON.stringify({ search: window.location.search, body }))
+
 /**
  * Ask the server; where nobody answers, what this browser keeps of the same question answers, and the page is told
  * since when that stands. Throws as fetch does where nothing is kept.
@@ -143,7 +161,8 @@ export async function ask(request: Request): Promise<Response> {
   const body = request.method === 'POST' && isJson(request) ? await request.clone().text() : ''
   const name = request.method === 'POST' && body === '' ? null : nameOf(request.method, request.url, body)
   try {
-    const answer = await fetch(request)
+    const told = await early(request, body)
+    const answer = told?.ok ? told : await fetch(request)
     if (isNobody(answer.status)) throw new TypeError(`Nobody answers (${answer.status}).`)
     found()
     if (name && answer.ok) {

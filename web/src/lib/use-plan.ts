@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { RefusedError, type Call, type PlanResponse } from '../api/client'
+import { askEarly } from '../api/kept'
 import { fetchPlan, lastPlanQuery, planQuery } from '../api/queries'
 import { useAway } from './away'
 import { type Reading } from './reading'
@@ -103,8 +104,10 @@ export function usePlan(reading: Reading) {
   const isStale = kept?.plan !== answered || kept?.of !== settled || kept.fast !== fast
   if (answered && reading === settled && isStale) setKept({ plan: answered, of: settled, fast })
   useEffect(() => {
-    if (answered) useBench.getState().stands(answered.first_id ?? null)
-  }, [answered])
+    if (!answered) return
+    useBench.getState().stands(answered.first_id ?? null)
+    askEarly(JSON.stringify(toRequest(settled)))
+  }, [answered, settled])
 
   // The answer to what moved last stays until the whole plan of the same reading is there.
   const isFast = fast !== null && fast !== kept?.fast && fast.of.player_id === reading.player

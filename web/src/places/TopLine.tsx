@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query'
-import { DropdownMenu } from 'radix-ui'
 import { openLessonQuery } from '../api/lessons'
 import { mastQuery, playersQuery } from '../api/queries'
 import { lay, type DeskSheet } from '../lib/desk'
@@ -13,6 +12,7 @@ import { useUnits } from '../lib/use-units'
 import { DESK, ROOMY, useAtLeast } from '../lib/use-wide'
 import { Choice } from '../ui/Choice'
 import { FilteredChoice } from '../ui/FilteredChoice'
+import { useOverlays } from '../ui/use-overlays'
 import { counted, countedThat } from '../lib/counted'
 
 const PLACE_LIST = Object.keys(PLACE_NAMES) as Place[]
@@ -29,14 +29,18 @@ const ITEM = 'cursor-pointer px-4 py-2.5 outline-none data-[highlighted]:bg-ink 
 /** All places behind one word: what a phone has room for. */
 function PlaceMenu() {
   const { place, go } = usePlace()
+  const { overlays, isWanted, want } = useOverlays()
+  const shared = {
+    'aria-label': `Places: ${PLACE_NAMES[place]}`,
+    className: 'min-h-11 shrink-0 border-r border-rule pr-3 font-bold',
+    children: `☰ ${PLACE_NAMES[place]}`,
+  }
+  if (!overlays)
+    return <button type="button" aria-haspopup="menu" aria-expanded={false} onClick={want} {...shared} />
+  const { DropdownMenu } = overlays
   return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger
-        aria-label={`Places: ${PLACE_NAMES[place]}`}
-        className="min-h-11 shrink-0 border-r border-rule pr-3 font-bold"
-      >
-        ☰ {PLACE_NAMES[place]}
-      </DropdownMenu.Trigger>
+    <DropdownMenu.Root defaultOpen={isWanted}>
+      <DropdownMenu.Trigger {...shared} />
       <DropdownMenu.Portal>
         <DropdownMenu.Content
           align="start"

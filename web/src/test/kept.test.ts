@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { ask, keepFor, lastPlan, nameOf, owner, wipe } from '../api/kept'
+import { ask, asked, keepFor, lastPlan, nameOf, owner, wipe } from '../api/kept'
 import { useAway } from '../lib/away'
 
 const HOUSE = { needed: false, coach: null, is_admin: true }
@@ -112,5 +112,19 @@ describe('what a browser keeps for when nobody answers', () => {
     expect(nameOf('PUT', at('/api/book/1'), '{}')).toBeNull()
     expect(nameOf('POST', at('/api/cards/stream'), '{}')).not.toBeNull()
     expect(nameOf('GET', at('/api/practices/1'), '')?.key).toBe('/api/practices/1')
+  })
+
+  it('takes up once what was asked while the scripts came, and asks anew where that was refused', async () => {
+    answers(['asked now'])
+    const told = (status: number) =>
+      Promise.resolve(new Response(JSON.stringify(['asked early']), { status }))
+    asked.early = new Map([
+      ['GET /api/players', told(200)],
+      ['GET /api/settings', told(401)],
+    ])
+    expect(await look('/api/players')).toEqual(['asked early'])
+    expect(await look('/api/players')).toEqual(['asked now'])
+    expect(await look('/api/settings')).toEqual(['asked now'])
+    delete asked.early
   })
 })

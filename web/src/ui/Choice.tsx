@@ -1,5 +1,5 @@
 import { getNonce } from 'get-nonce'
-import { Select } from 'radix-ui'
+import { useOverlays } from './use-overlays'
 
 interface ChoiceProps<T extends string> {
   label: string
@@ -24,8 +24,29 @@ export function Choice<T extends string>({
   className = '',
   look = 'word',
 }: ChoiceProps<T>) {
+  const { overlays, isWanted, want } = useOverlays()
+  const mark = look === 'field' && <span className="float-right ml-2 text-quiet">▾</span>
+  if (!overlays)
+    return (
+      <button
+        type="button"
+        role="combobox"
+        aria-label={label}
+        aria-expanded={false}
+        className={`${look} ${className}`}
+        onClick={want}
+      >
+        <span>{options.find((one) => one.value === value)?.words}</span>
+        {mark}
+      </button>
+    )
+  const { Select } = overlays
   return (
-    <Select.Root value={inside(value)} onValueChange={(next) => onChange((next === NONE ? '' : next) as T)}>
+    <Select.Root
+      defaultOpen={isWanted}
+      value={inside(value)}
+      onValueChange={(next) => onChange((next === NONE ? '' : next) as T)}
+    >
       <Select.Trigger
         aria-label={label}
         onKeyDown={(event) => {
@@ -35,7 +56,7 @@ export function Choice<T extends string>({
         className={`${look} ${className}`}
       >
         <Select.Value />
-        {look === 'field' && <Select.Icon className="float-right ml-2 text-quiet">▾</Select.Icon>}
+        {mark}
       </Select.Trigger>
       <Select.Portal>
         <Select.Content

@@ -1,5 +1,5 @@
-import { Popover } from 'radix-ui'
 import { useId, useState } from 'react'
+import { useOverlays } from './use-overlays'
 
 interface FilteredChoiceProps {
   label: string
@@ -34,11 +34,24 @@ export function FilteredChoice({ label, value, options, onChange, className = ''
     if (next !== undefined) onChange(next)
   }
   const move = (by: number) => setAt((at + by + found.length) % found.length)
+  const { overlays, want } = useOverlays()
+  const shared = {
+    'aria-label': label,
+    className: `word ${className}`,
+    children: options.find((one) => one.value === value)?.words ?? label,
+  }
+  const openLater = () => {
+    open(true)
+    want()
+  }
+  if (!overlays)
+    return (
+      <button type="button" aria-haspopup="dialog" aria-expanded={false} onClick={openLater} {...shared} />
+    )
+  const { Popover } = overlays
   return (
     <Popover.Root open={isOpen} onOpenChange={open}>
-      <Popover.Trigger aria-label={label} className={`word ${className}`}>
-        {options.find((one) => one.value === value)?.words ?? label}
-      </Popover.Trigger>
+      <Popover.Trigger {...shared} />
       <Popover.Portal>
         <Popover.Content
           align="end"

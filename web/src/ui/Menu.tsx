@@ -1,4 +1,4 @@
-import { DropdownMenu } from 'radix-ui'
+import { useOverlays } from './use-overlays'
 
 interface MenuProps {
   label: string
@@ -8,8 +8,16 @@ interface MenuProps {
 
 /** A word that opens a list of things to do. */
 export function Menu({ label, groups, onPick }: MenuProps) {
+  const { overlays, isWanted, want } = useOverlays()
+  if (!overlays)
+    return (
+      <button type="button" className="word" aria-haspopup="menu" aria-expanded={false} onClick={want}>
+        {label}
+      </button>
+    )
+  const { DropdownMenu } = overlays
   return (
-    <DropdownMenu.Root>
+    <DropdownMenu.Root defaultOpen={isWanted}>
       <DropdownMenu.Trigger className="word">{label}</DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content

@@ -1,5 +1,5 @@
-import { Toast } from 'radix-ui'
 import { tell, useDesk } from '../lib/desk'
+import { useOverlays } from './use-overlays'
 
 const STAYS_MS = 4000
 const STAYS_WITH_WAY_BACK_MS = 8000
@@ -7,6 +7,9 @@ const STAYS_WITH_WAY_BACK_MS = 8000
 /** A line that says what was done and goes away by itself; with a way back where there is one. */
 export function Told() {
   const { told: words, wayBack, times } = useDesk()
+  const { overlays } = useOverlays()
+  if (!overlays) return null
+  const { Toast } = overlays
   return (
     <Toast.Provider duration={wayBack ? STAYS_WITH_WAY_BACK_MS : STAYS_MS} label="Veltrin">
       <Toast.Root

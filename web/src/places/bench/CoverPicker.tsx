@@ -1,5 +1,5 @@
-import { Popover } from 'radix-ui'
 import { useState } from 'react'
+import { useOverlays } from '../../ui/use-overlays'
 import { focusFirst, moveByArrows } from '../../lib/roving'
 import { Swatch } from '../../drawing/Swatch'
 import { MIDDLE, useAtLeast } from '../../lib/use-wide'
@@ -22,11 +22,24 @@ interface CoverPickerProps {
 export function CoverPicker({ cover, onPick }: CoverPickerProps) {
   const [open, setOpen] = useState(false)
   const isWide = useAtLeast(MIDDLE)
+  const { overlays, want } = useOverlays()
+  const shared = {
+    'aria-label': `Cover: ${coverOf(cover).words}. Change`,
+    className: 'word',
+    children: coverOf(cover).words,
+  }
+  const openLater = () => {
+    setOpen(true)
+    want()
+  }
+  if (!overlays)
+    return (
+      <button type="button" aria-haspopup="dialog" aria-expanded={false} onClick={openLater} {...shared} />
+    )
+  const { Popover } = overlays
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger aria-label={`Cover: ${coverOf(cover).words}. Change`} className="word">
-        {coverOf(cover).words}
-      </Popover.Trigger>
+      <Popover.Trigger {...shared} />
       <Popover.Portal>
         <Popover.Content
           side={isWide ? 'right' : 'bottom'}

@@ -1,0 +1,4 @@
+import { fetchOverlays } from '../ui/use-overlays'
+
+// A page that has stood for a moment has them.
+await fetchOverlays()
