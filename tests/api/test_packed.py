@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gzip
 import json
 import re
 import urllib.request
@@ -10,6 +11,7 @@ import zlib
 import pytest
 
 from tests.conftest import Running
+from veltrin.settings import WEB_DIST
 
 
 def raw(url: str, body: object = None, **headers: str) -> urllib.request.Request:
@@ -52,3 +54,24 @@ def test_what_is_built_is_kept_and_the_page_is_asked_for_anew(running: Running) 
     assert script
     with urllib.request.urlopen(running.url + script[0]) as answer:
         assert "immutable" in answer.headers["cache-control"]
+
+
+@pytest.mark.parametrize(("asked", "packed"), [("gzip, deflate, br", "br"), ("gzip", "gzip"), ("identity", None)])
+def test_what_is_built_comes_packed_as_the_browser_asks_for_it(
+    running: Running, asked: str, packed: str | None
+) -> None:
+    with urllib.request.urlopen(f"{running.url}/") as page:
+        script = re.search(r"/assets/[^\"]+\.js", page.read().decode())
+    assert script
+    request = urllib.request.Request(running.url + script[0], headers={"accept-encoding": asked})
+    with urllib.request.urlopen(request) as answer:
+        body = answer.read()
+        assert answer.headers["content-encoding"] == packed
+        assert answer.headers["content-type"].startswith("text/javascript")
+        assert answer.headers["vary"] == "Accept-Encoding"
+        assert "immutable" in answer.headers["cache-control"]
+    plain = (WEB_DIST / script[0].lstrip("/")).read_bytes()
+    if packed == "gzip":
+        assert gzip.decompress(body) == plain
+    # Smaller than half, or as it is: who can't open it gets it plain.
+    assert len(body) < 0.5 * len(plain) if packed else body == plain

@@ -42,6 +42,7 @@ def test_an_answer_for_another_reading_is_told_old_and_booked_as_such(running: R
     expect(book).to_be_enabled()
     expect(page.get_by_role("alert")).to_have_count(0)
     expect(page.get_by_role("region", name="Calls")).not_to_contain_text("old: for the reading before")
+    ready(page)
     page.keyboard.press("e")
     expect(page.get_by_role("dialog")).not_to_contain_text("The call is for the lie before.")
 

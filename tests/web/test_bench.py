@@ -8,7 +8,8 @@ from collections.abc import Callable
 from playwright.sync_api import Locator, Page, expect
 
 from tests.conftest import Running
-from tests.web.conftest import PHONE, told
+from tests.web.conftest import PHONE, drag_by_mouse, drawn, told
+from tests.web.finger import grip_of
 
 LIE = "/?p=tove&fall=6&side=-3&flag=14.5&front=8&back=22&round=fringe&firm=firm&t=12&alt=620&hum=70"
 Open = Callable[..., Page]
@@ -22,7 +23,8 @@ def settled(page: Page) -> None:
     """Wait until the whole plan of the present reading is on screen."""
     # The very first answer of a fresh server may have to wait for the kernels.
     expect(part(page, "Calls")).to_have_attribute("aria-busy", "false")
-    page.wait_for_timeout(250)
+    # What was changed just now is asked for once it is drawn.
+    drawn(page)
     expect(part(page, "Calls")).to_have_attribute("aria-busy", "false")
 
 
@@ -37,15 +39,7 @@ def flight_path(page: Page) -> str:
 
 
 def drag(page: Page, handle: Locator, dx: float, dy: float) -> None:
-    box = handle.locator("circle").nth(1).bounding_box()
-    assert box is not None
-    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
-    page.mouse.move(x, y)
-    page.mouse.down()
-    for i in range(1, 11):
-        page.mouse.move(x + dx * i / 10, y + dy * i / 10)
-        page.wait_for_timeout(25)
-    page.mouse.up()
+    drag_by_mouse(page, grip_of(handle), (dx, dy))
 
 
 def test_drag_the_slope_watch_the_call_keep_and_reopen(running: Running, open_page: Open) -> None:

@@ -89,6 +89,9 @@ function useAddress() {
   }, [reading, place])
 }
 
+/** Where nobody answers it is asked so often (ms) whether somebody does again. */
+const AWAY_AGAIN_MS = 2_000
+
 /** What there is to say of the server: that it isn't ready yet, or that nobody answers. */
 function Warming() {
   const queries = useQueryClient()
@@ -98,8 +101,15 @@ function Warming() {
   useEffect(() => {
     // Everything shown may be old: it is looked at anew as soon as somebody answers.
     if (wasAway.current && !isAway) void queries.invalidateQueries()
-    if (!wasAway.current && isAway) void queries.refetchQueries({ queryKey: healthQuery.queryKey })
     wasAway.current = isAway
+    if (!isAway) return undefined
+    const again = () => void queries.refetchQueries({ queryKey: healthQuery.queryKey })
+    const timer = setInterval(again, AWAY_AGAIN_MS)
+    window.addEventListener('online', again)
+    return () => {
+      clearInterval(timer)
+      window.removeEventListener('online', again)
+    }
   }, [isAway, queries])
   if (health.data?.status === 'failed') {
     return (

@@ -10,7 +10,7 @@ from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 from importlib.metadata import version
 from pathlib import Path
-from typing import Any
+from typing import Any, ClassVar
 
 import anyio
 from fastapi import APIRouter, Depends, FastAPI, Request, Response
@@ -128,11 +128,11 @@ def _api() -> APIRouter:
 
 
 class Built(StaticFiles):
-    """What is built carries its content in its name: whoever has it need not ask again. It was packed when it was built:
+    """What is built carries its content in its name: whoever has it need not ask again. It is packed when it is built:
     who can open that gets it so.
     """
 
-    PACKINGS = {"br": ".br", "gzip": ".gz"}
+    PACKINGS: ClassVar = {"br": ".br", "gzip": ".gz"}
     """How it may be packed, the smallest first, by the name that a browser asks for it."""
 
     def file_response(
@@ -144,8 +144,8 @@ class Built(StaticFiles):
         name, path = next((one for one in packed if one[1].is_file()), ("", Path(full_path)))
         response = super().file_response(path, path.stat() if name else stat_result, scope, status_code)
         response.headers["Cache-Control"] = "public, max-age=31536000, immutable"
-        response.headers["Vary"] = "Accept-Encoding"
         if name:
+            response.headers["Vary"] = "Accept-Encoding"
             response.headers["Content-Encoding"] = name
         return response
 

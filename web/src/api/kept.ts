@@ -130,6 +130,9 @@ export async function lastPlan(player: string): Promise<string | null> {
   return known.text
 }
 
+/** What is asked to hear whether anybody is there. */
+const THERE = '/api/health'
+
 const isStopped = (error: unknown) => error instanceof DOMException && error.name === 'AbortError'
 /** What stands before the server says that nobody is behind it. */
 const isNobody = (status: number) => status === 502 || status === 504
@@ -164,7 +167,9 @@ export async function ask(request: Request): Promise<Response> {
     const told = await early(request, body)
     const answer = told?.ok ? told : await fetch(request)
     if (isNobody(answer.status)) throw new TypeError(`Nobody answers (${answer.status}).`)
-    found()
+    // One question alone says that somebody is there again: where one address answers and another doesn't, the page would
+    // else go to and fro between the two.
+    if (new URL(request.url).pathname === THERE) found()
     if (name && answer.ok) {
       const copy = answer.clone()
       // What can't be kept (a full disk, a private window) is no reason to fail.

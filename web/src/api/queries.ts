@@ -15,19 +15,14 @@ import {
 } from './client'
 import { keepFor, lastPlan, owner } from './kept'
 import { streamPlan } from './stream'
-import { useAway } from '../lib/away'
 
 /** Warming is over in a moment; what is not as it should be stays so until somebody sees to it. */
 const ASK_AGAIN_MS = { warming: 700, ready: false, degraded: 30_000, failed: 700 } as const
 
-/** Where nobody answers it is asked whether somebody does again. */
-const AWAY_AGAIN_MS = 2_000
-
 export const healthQuery = queryOptions({
   queryKey: ['health'],
   queryFn: async () => unwrap(await client.GET('/api/health')),
-  refetchInterval: (query) =>
-    useAway.getState().isAway ? AWAY_AGAIN_MS : ASK_AGAIN_MS[query.state.data?.status ?? 'warming'],
+  refetchInterval: (query) => ASK_AGAIN_MS[query.state.data?.status ?? 'warming'],
 })
 
 export const playersQuery = queryOptions({

@@ -27,7 +27,7 @@ export function EndView({ side, leftHanded, shown, onDrag, onRelease, onStep }: 
   return (
     <svg
       viewBox={`0 0 ${END_W} ${END_H}`}
-      className="fixed-drawing block h-full w-full"
+      className="end-view block h-full w-full"
       role="group"
       aria-label="Across the line, seen from behind"
     >
@@ -42,7 +42,7 @@ export function EndView({ side, leftHanded, shown, onDrag, onRelease, onStep }: 
         </g>
         <Player hand={hand} side={side} />
       </g>
-      <text x={6} y={END_H - 6} className="quiet" style={{ fontSize: 12 }}>
+      <text x={6} y={END_H - 6} className="quiet">
         from behind
       </text>
       <Handle

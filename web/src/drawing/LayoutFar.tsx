@@ -2,9 +2,10 @@ import { scaleLinear } from 'd3-scale'
 import type { ReadyStation } from '../api/client'
 import { lengthWords } from '../lib/drill-words'
 import { polyline } from '../lib/geometry'
+import { useDrawnWidth } from '../lib/use-drawn-width'
 import { useUnits } from '../lib/use-units'
 
-const W = 560
+const WIDEST = 560
 const SKY = 92
 const LEFT = 14
 const RIGHT = 34
@@ -13,6 +14,7 @@ const PLAN_LEAST = 34
 /** The whole line of a station: from the side with the string, and from above with towels, ring and gate, to scale. */
 export function LayoutFar({ station }: { station: ReadyStation }) {
   const units = useUnits()
+  const [drawing, W] = useDrawnWidth(WIDEST)
   const { call } = station
   if (!call?.detail) return null
   const { flight, run } = call.detail
@@ -38,6 +40,7 @@ export function LayoutFar({ station }: { station: ReadyStation }) {
     polyline(points.map((p) => [x(p[0] ?? 0), at(p)]))
   return (
     <svg
+      ref={drawing}
       viewBox={`0 0 ${W} ${H}`}
       className="block w-full max-w-[52rem]"
       role="img"

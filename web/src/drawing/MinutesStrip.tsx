@@ -16,7 +16,7 @@ export function MinutesStrip({ session, parts }: MinutesStripProps) {
   return (
     <div
       role="img"
-      aria-label={`Minutes: warm up ${session.warm_up_minutes}, ${parts.map((one) => `${one.name} ${Math.round(one.minutes)}`).join(', ')}`}
+      aria-label={`In order: warm up ${session.warm_up_minutes}, ${parts.map((one) => `${one.name} ${Math.round(one.minutes)}`).join(', ')}`}
       className="mt-2 flex h-9 w-full border border-ink text-small"
     >
       <Between minutes={session.warm_up_minutes} words="warm up" />

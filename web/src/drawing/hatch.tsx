@@ -19,7 +19,15 @@ export function Hatches({ id, give = 45 }: HatchesProps) {
         patternTransform="rotate(45)"
       >
         <rect width={gap} height={gap} fill="var(--earth-fill)" />
-        <line x1={0} y1={0} x2={0} y2={gap} stroke="var(--earth)" strokeWidth={0.7} opacity={0.5} />
+        <line
+          x1={gap / 2}
+          y1={0}
+          x2={gap / 2}
+          y2={gap}
+          stroke="var(--earth)"
+          strokeWidth={0.7}
+          opacity={0.5}
+        />
       </pattern>
       <pattern id={`${id}-turf`} width={12} height={10} patternUnits="userSpaceOnUse">
         <rect width={12} height={10} fill="var(--turf-fill)" />

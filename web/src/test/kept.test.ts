@@ -42,6 +42,7 @@ describe('what a browser keeps for when nobody answers', () => {
     await lookAndKeep('/api/players', ['old'])
     answers(['new'])
     expect(await look('/api/players')).toEqual(['new'])
+    await look('/api/health')
     expect(useAway.getState()).toEqual({ isAway: false, since: null })
     isSilent()
     await vi.waitFor(async () => expect(await look('/api/players')).toEqual(['new']))
@@ -50,6 +51,8 @@ describe('what a browser keeps for when nobody answers', () => {
     expect(Math.abs(Date.now() - (since ?? 0))).toBeLessThan(60_000)
     answers(['newer'])
     expect(await look('/api/players')).toEqual(['newer'])
+    expect(useAway.getState().isAway).toBe(true)
+    await look('/api/health')
     expect(useAway.getState().isAway).toBe(false)
   })
 

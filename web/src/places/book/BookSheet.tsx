@@ -2,7 +2,7 @@ import { useState } from 'react'
 import type { Call, Player } from '../../api/client'
 import { bookIt } from '../../lib/book-it'
 import { bookingOf, NOTHING_SEEN } from '../../lib/booking'
-import { takePhotographs, useDesk } from '../../lib/desk'
+import { holdPhotograph, letGoOfPhotograph, takePhotographs, useDesk } from '../../lib/desk'
 import { forgetSeen, keepSeen, useDrafts } from '../../lib/drafts'
 import type { Reading } from '../../lib/reading'
 import { toRequest } from '../../lib/request'
@@ -36,12 +36,22 @@ export function BookSheet(props: BookSheetProps) {
   const isEmpty = seen.finish === null && seen.carry === null && seen.misses.length === 0
   const book = () => {
     const meant = { purpose: 'shot', request, call_id: call.id } as const
+    const held = takePhotographs(player.id)
     const body = {
-      ...bookingOf(player.id, meant, seen, new Date(), takePhotographs(player.id)),
+      ...bookingOf(player.id, meant, seen, new Date(), held),
       ...(isForFormer && { former_lie: true, counts: teaches }),
     }
     // What was entered is there again when the booking is taken back.
-    void bookIt(body, { keep: () => keepSeen(of, seen), forget: forgetSeen })
+    void bookIt(body, {
+      keep: () => {
+        keepSeen(of, seen)
+        for (const id of held) holdPhotograph(id, player.id)
+      },
+      forget: () => {
+        forgetSeen()
+        for (const id of held) letGoOfPhotograph(id)
+      },
+    })
     onBooked()
   }
   return (

@@ -96,7 +96,7 @@ function Standing({ flag, days, player }: StandingProps) {
             <p className="text-small text-quiet">
               {first.strokes.toFixed(2)} strokes, calm {second.strokes.toFixed(2)}.{' '}
               <button type="button" className="word" onClick={() => openOnBench(today, player)}>
-                to the Bench
+                open it on the Bench
               </button>
             </p>
           </>
