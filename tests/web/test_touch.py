@@ -207,3 +207,22 @@ def test_a_session_is_moved_to_another_day_by_a_finger(running: Running, open_pa
     Finger(page).drag((x, y), (box["x"] + box["width"] / 2 - x, box["y"] + 10 - y))
     expect(other.locator("button")).to_have_count(1)
     assert page.evaluate("scrollY") == at
+
+
+def test_a_scene_is_read_by_a_finger(running: Running, open_page: Open) -> None:
+    page = opened(open_page, running.url + "/practice?p=corwin#part=eye")
+    page.get_by_role("button", name="Read today").tap()
+    scene = page.get_by_role("region", name="Scene to read")
+    expect(scene.get_by_role("img", name=re.compile("from behind"))).to_be_visible()
+    first = scene.get_by_role("slider").first
+    first.evaluate("one => one.scrollIntoView({ block: 'center' })")
+    still(page)
+    before, at = first.input_value(), scrolled(page)
+    x, y = middle_of(first)
+    Finger(page).drag((x, y), (FAR, 0.0))
+    drawn(page)
+    assert first.input_value() != before
+    assert scrolled(page) == at
+    scene.get_by_role("button", name="Choose a call for it").tap()
+    scene.get_by_role("button", name="Strike it").tap()
+    expect(scene).to_contain_text(re.compile("lost", re.IGNORECASE))

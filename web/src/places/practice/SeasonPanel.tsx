@@ -134,10 +134,12 @@ export function SeasonPanel({ player, onOpen }: SeasonPanelProps) {
     const local = one.planned_local ?? localHere(one.planned_for ?? one.began_at)
     return local === null ? [] : [{ one, day: local.slice(0, 10), time: local.slice(10) }]
   })
-  const [withPast, setWithPast] = useState(false)
+  const [wanted, setWanted] = useState<boolean | null>(null)
   const all = weeksOf(dated.map(({ day }) => day))
   const now = mondayOf(todayHere())
   const coming = all.filter((monday) => monday >= now)
+  // Where nothing comes what was is better than an empty page.
+  const withPast = wanted ?? coming.length === 0
   const weeks = withPast ? all : coming
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: DRAGS_FROM } }))
   const to = (id: string, day: string) => {
@@ -161,7 +163,7 @@ export function SeasonPanel({ player, onOpen }: SeasonPanelProps) {
           <h2 className="mt-4 text-lg font-bold">
             {player.name}: {counted(dated.length, 'session')} in {counted(all.length, 'week')}
           </h2>
-          {weeks.length === 0 && (
+          {coming.length === 0 && (
             <p className="mt-1 text-quiet">Nothing is planned from this week on: plan a season above.</p>
           )}
           <DndContext
@@ -205,7 +207,7 @@ export function SeasonPanel({ player, onOpen }: SeasonPanelProps) {
               Print
             </button>
             {coming.length < all.length && (
-              <button type="button" className="press" onClick={() => setWithPast(!withPast)}>
+              <button type="button" className="press" onClick={() => setWanted(!withPast)}>
                 {withPast ? 'From this week on' : 'Earlier weeks too'}
               </button>
             )}
