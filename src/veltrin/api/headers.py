@@ -44,8 +44,8 @@ class Headed:
             if message["type"] == "http.response.start":
                 headers = MutableHeaders(scope=message)
                 if scope["path"].startswith("/api"):
-                    # A player's record has no place in a cache on the way, nor in the browser's own: the page keeps what it
-                    # may, of one coach at a time (web/src/api/kept.ts).
+                    # A player's record has no place in a cache on the way, nor in the browser's own: the page keeps
+                    # what it may, of one coach at a time (web/src/api/kept.ts).
                     headers.setdefault("Cache-Control", "no-store")
                 if scope["scheme"] == "https":
                     headers.setdefault("Strict-Transport-Security", f"max-age={YEAR_S}")
