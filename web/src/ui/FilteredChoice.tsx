@@ -1,5 +1,5 @@
 import { useId, useState } from 'react'
-import { useOverlays } from './use-overlays'
+import { Popped } from './Popped'
 
 interface FilteredChoiceProps {
   label: string
@@ -34,25 +34,15 @@ export function FilteredChoice({ label, value, options, onChange, className = ''
     if (next !== undefined) onChange(next)
   }
   const move = (by: number) => setAt((at + by + found.length) % found.length)
-  const { overlays, want } = useOverlays()
-  const shared = {
-    'aria-label': label,
-    className: `word ${className}`,
-    children: options.find((one) => one.value === value)?.words ?? label,
-  }
-  const openLater = () => {
-    open(true)
-    want()
-  }
-  if (!overlays)
-    return (
-      <button type="button" aria-haspopup="dialog" aria-expanded={false} onClick={openLater} {...shared} />
-    )
-  const { Popover } = overlays
   return (
-    <Popover.Root open={isOpen} onOpenChange={open}>
-      <Popover.Trigger {...shared} />
-      <Popover.Portal>
+    <Popped
+      label={label}
+      words={options.find((one) => one.value === value)?.words ?? label}
+      className={`word ${className}`}
+      isOpen={isOpen}
+      onOpen={open}
+    >
+      {(Popover) => (
         <Popover.Content
           align="end"
           sideOffset={4}
@@ -103,7 +93,7 @@ export function FilteredChoice({ label, value, options, onChange, className = ''
             ))}
           </ul>
         </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+      )}
+    </Popped>
   )
 }

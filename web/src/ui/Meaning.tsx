@@ -1,23 +1,18 @@
-import { Suspense } from 'react'
+import { Suspense, useState } from 'react'
 import type { Term } from '../lib/glossary'
 import { part, renewParts } from '../lib/part'
 import { Boundary } from './Boundary'
-import { useOverlays } from './use-overlays'
+import { Popped } from './Popped'
 
 // All words weigh more than what is needed to press one: fetched with the first.
 export const meaning = part(async () => (await import('./MeaningText')).MeaningText)
 
 /** A word that says what it means when it is pressed. */
 export function Meaning({ of, children = of }: { of: Term; children?: string }) {
-  const { overlays, isWanted, want } = useOverlays()
-  const shared = { className: 'word', 'aria-label': `${children}: what is that?`, children }
-  if (!overlays)
-    return <button type="button" aria-haspopup="dialog" aria-expanded={false} onClick={want} {...shared} />
-  const { Popover } = overlays
+  const [isOpen, setOpen] = useState(false)
   return (
-    <Popover.Root defaultOpen={isWanted}>
-      <Popover.Trigger {...shared} />
-      <Popover.Portal>
+    <Popped label={`${children}: what is that?`} words={children} isOpen={isOpen} onOpen={setOpen}>
+      {(Popover) => (
         <Popover.Content
           collisionPadding={8}
           sideOffset={4}
@@ -29,7 +24,7 @@ export function Meaning({ of, children = of }: { of: Term; children?: string }) 
             </Suspense>
           </Boundary>
         </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+      )}
+    </Popped>
   )
 }

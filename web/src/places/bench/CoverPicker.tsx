@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { useOverlays } from '../../ui/use-overlays'
+import { Popped } from '../../ui/Popped'
 import { focusFirst, moveByArrows } from '../../lib/roving'
 import { Swatch } from '../../drawing/Swatch'
 import { MIDDLE, useAtLeast } from '../../lib/use-wide'
@@ -22,25 +22,10 @@ interface CoverPickerProps {
 export function CoverPicker({ cover, onPick }: CoverPickerProps) {
   const [open, setOpen] = useState(false)
   const isWide = useAtLeast(MIDDLE)
-  const { overlays, want } = useOverlays()
-  const shared = {
-    'aria-label': `Cover: ${coverOf(cover).words}. Change`,
-    className: 'word',
-    children: coverOf(cover).words,
-  }
-  const openLater = () => {
-    setOpen(true)
-    want()
-  }
-  if (!overlays)
-    return (
-      <button type="button" aria-haspopup="dialog" aria-expanded={false} onClick={openLater} {...shared} />
-    )
-  const { Popover } = overlays
+  const { words } = coverOf(cover)
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger {...shared} />
-      <Popover.Portal>
+    <Popped label={`Cover: ${words}. Change`} words={words} isOpen={open} onOpen={setOpen}>
+      {(Popover) => (
         <Popover.Content
           side={isWide ? 'right' : 'bottom'}
           align={isWide ? 'start' : 'center'}
@@ -73,7 +58,7 @@ export function CoverPicker({ cover, onPick }: CoverPickerProps) {
             </section>
           ))}
         </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+      )}
+    </Popped>
   )
 }
