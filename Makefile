@@ -8,11 +8,14 @@ WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.ht
 # Compiled modules halve the start of each of the many processes that tests and commands start.
 unexport PYTHONDONTWRITEBYTECODE
 
-.PHONY: demo test setup check check-python check-web test-web warm web bench orders fuzz faults flaky browsers answers docs calibration screenshots wheel clean
+.PHONY: demo dev test setup check check-python check-web test-web warm web bench orders fuzz faults flaky browsers answers docs calibration screenshots wheel clean
 
 demo: ## set up, build, serve the made-up players and course
 	@$(MAKE) --no-print-directory -j2 $(STAMPS)/web
 	@$(BIN)/veltrin demo
+
+dev: $(STAMPS)/venv $(STAMPS)/npm ## work on it: API and page begun anew at every change, with the made-up players
+	@tools/dev.sh
 
 test: setup ## set up, lint, run all tests, headless Chromium and PostgreSQL included
 	@$(MAKE) --no-print-directory -j2 check-python check-web test-web warm

@@ -17,8 +17,8 @@ from veltrin.api.guard import Guard
 from veltrin.core.cards import CARDS
 from veltrin.demo.lesson import made_photograph
 from veltrin.service.coaches import add_coach
-from veltrin.service.contracts.sessions import PartIn, PracticeKeep
-from veltrin.service.sessions import keep_practice
+from veltrin.service.contracts.practice_sessions import PartIn, PracticeKeep
+from veltrin.service.practice_sessions import keep_practice
 from veltrin.service.store import Store
 
 Open = Callable[..., Page]

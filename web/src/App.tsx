@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { Suspense, useEffect, useRef } from 'react'
+import { Suspense, useEffect, useRef, type ComponentType } from 'react'
 import type { Player, Settings } from './api/client'
 import { healthQuery, playersQuery, sessionQuery, settingsQuery } from './api/queries'
 import { fromSearch, keepSearch, lastSearch, toSearch } from './lib/address'
@@ -249,24 +249,30 @@ function SkipLink() {
   )
 }
 
+/** What stands in each place; begun anew with each player where what was opened there is of the one before. */
+const IN_PLACE: Record<Place, { View: ComponentType<{ player: Player }>; isOfOne?: boolean }> = {
+  bench: { View: Bench },
+  methods,
+  conditions,
+  players: { ...playersPlace, isOfOne: true },
+  practice,
+  lessons,
+  cards: { ...cards, isOfOne: true },
+  book: { ...fieldBook, isOfOne: true },
+}
+
 /** The place where the coach is. Who goes there by a key or a link has the focus in it. */
 function At({ player }: { player: Player }) {
   const place = usePlace((state) => state.place)
   const here = useRef<HTMLDivElement>(null)
+  const { View, isOfOne } = IN_PLACE[place]
   // What leads there may have gone with the place it stood in, or stay: the top line's own names keep the focus.
   useArrival(here, place)
   return (
     <div ref={here} tabIndex={-1} className="outline-none" data-skip-to={place === 'bench' ? undefined : ''}>
       <Boundary key={place} name={PLACE_NAMES[place]} onRetry={renewParts}>
         <Suspense fallback={<p className="p-6 text-quiet">Opening.</p>}>
-          {place === 'bench' && <Bench player={player} />}
-          {place === 'methods' && <methods.View player={player} />}
-          {place === 'conditions' && <conditions.View player={player} />}
-          {place === 'players' && <playersPlace.View key={player.id} player={player} />}
-          {place === 'practice' && <practice.View player={player} />}
-          {place === 'lessons' && <lessons.View player={player} />}
-          {place === 'cards' && <cards.View key={player.id} player={player} />}
-          {place === 'book' && <fieldBook.View key={player.id} player={player} />}
+          <View key={isOfOne ? player.id : place} player={player} />
         </Suspense>
       </Boundary>
     </div>

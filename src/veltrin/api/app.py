@@ -42,11 +42,11 @@ from veltrin.api.routes import (
     people,
     photographs,
     practice,
+    practice_sessions,
     scenes,
     search,
-    session,
-    sessions,
     shots,
+    sign_in,
     take,
 )
 from veltrin.api.watch import UNWATCHED, Watch, Watched
@@ -116,11 +116,11 @@ def _api() -> APIRouter:
             503: {"model": ErrorBody, "description": "The database is gone, full or damaged"},
         },
     )
-    api.include_router(session.router)
+    api.include_router(sign_in.router)
     # What doesn't ask for the store itself still asks who is there.
     known = [Depends(get_store)]
     for part in (
-        *(people, shots, ground, lines, days, book, practice, sessions, scenes, lessons),
+        *(people, shots, ground, lines, days, book, practice, practice_sessions, scenes, lessons),
         *(photographs, cards, search, take, monitor, exchange),
     ):
         api.include_router(part.router, dependencies=known)

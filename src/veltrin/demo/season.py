@@ -20,7 +20,7 @@ from veltrin.service.habits import habits_of
 from veltrin.service.kept import QUESTION, RUNS, SCENE
 from veltrin.service.planned import planned_shot
 from veltrin.service.players import find_stored
-from veltrin.service.sessions import level_of, settle, stations_of
+from veltrin.service.practice_sessions import level_of, settle, stations_of
 from veltrin.service.stations import run_of
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as book_rows

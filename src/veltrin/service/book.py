@@ -24,7 +24,7 @@ from veltrin.service.joining import call_of, join, struck_words, wants
 from veltrin.service.kept import QUESTION, opened
 from veltrin.service.planned import Planned, planned_from_former, planned_shot, planned_stock
 from veltrin.service.players import find_stored
-from veltrin.service.sessions import stations_of
+from veltrin.service.practice_sessions import stations_of
 from veltrin.service.translate import rad
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as rows

@@ -25,8 +25,8 @@ from veltrin.service.contracts.line import LineIn
 from veltrin.service.contracts.photographs import SlopeMeasured
 from veltrin.service.contracts.plan import CallOut, PlanRequest
 from veltrin.service.contracts.practice import StationOut
+from veltrin.service.contracts.practice_sessions import StationRun
 from veltrin.service.contracts.record import SettingsBody
-from veltrin.service.contracts.sessions import StationRun
 from veltrin.service.errors import ConflictError
 
 T = TypeVar("T")

@@ -45,7 +45,7 @@ from veltrin.service.contracts.practice import (
 )
 from veltrin.service.habits import habits_of
 from veltrin.service.players import find_stored
-from veltrin.service.sessions import last_test
+from veltrin.service.practice_sessions import last_test
 from veltrin.service.stations import measures_out
 from veltrin.service.translate import deg
 from veltrin.service.translate_plan import call_out, places_out

@@ -22,7 +22,7 @@ from veltrin.core.practice import (
     whole_minutes,
 )
 from veltrin.service.contracts.practice import MarkOut
-from veltrin.service.contracts.sessions import (
+from veltrin.service.contracts.practice_sessions import (
     KeptPracticeOut,
     PartIn,
     PlayedOut,

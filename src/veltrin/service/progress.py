@@ -10,9 +10,15 @@ from veltrin.core.counted import counted
 from veltrin.core.learn import rate
 from veltrin.core.practice import DRILLS, Helped, helped, kinds_of
 from veltrin.service.book_read import rate_out
-from veltrin.service.contracts.sessions import DrillProgressOut, HelpedOut, KindProgressOut, ProgressOut, WentOut
+from veltrin.service.contracts.practice_sessions import (
+    DrillProgressOut,
+    HelpedOut,
+    KindProgressOut,
+    ProgressOut,
+    WentOut,
+)
 from veltrin.service.players import find_stored
-from veltrin.service.sessions import level_of
+from veltrin.service.practice_sessions import level_of
 from veltrin.service.words import drill_words, kind_words
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book_charts as chart_rows

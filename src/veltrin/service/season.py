@@ -7,11 +7,11 @@ from datetime import datetime, timedelta
 
 from veltrin.core.practice import season
 from veltrin.service.contracts.practice import PracticeWish
-from veltrin.service.contracts.sessions import PartIn, PracticeKeep, PracticePage, SeasonIn
+from veltrin.service.contracts.practice_sessions import PartIn, PracticeKeep, PracticePage, SeasonIn
 from veltrin.service.localtime import zone_named
 from veltrin.service.players import find_stored
 from veltrin.service.practice import build_for, known_of
-from veltrin.service.sessions import keep_practice, minutes_in
+from veltrin.service.practice_sessions import keep_practice, minutes_in
 from veltrin.service.words import drill_words
 from veltrin.store.engine import Store
 from veltrin.store.repositories import practices as rows

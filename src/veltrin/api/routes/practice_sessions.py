@@ -7,10 +7,10 @@ from typing import Annotated
 from fastapi import APIRouter, Query, Response
 
 from veltrin.api.deps import PlayerId, StoreDep, UuidPath
+from veltrin.service import practice_sessions as session_service
 from veltrin.service import progress as progress_service
 from veltrin.service import season as season_service
-from veltrin.service import sessions as session_service
-from veltrin.service.contracts.sessions import (
+from veltrin.service.contracts.practice_sessions import (
     KeptPracticeOut,
     PracticeKeep,
     PracticePage,

@@ -12,7 +12,7 @@ from veltrin.api.errors import NotSignedInError, TooManyTriesError
 from veltrin.service import coaches
 from veltrin.service.coaches import SignedIn
 from veltrin.service.contracts.record import HealthOut
-from veltrin.service.contracts.session import EventOut, SessionOut, SessionRowOut, SignIn
+from veltrin.service.contracts.sign_in import EventOut, SessionOut, SessionRowOut, SignIn
 from veltrin.service.errors import NotFoundError
 from veltrin.service.health import what_is_wrong
 

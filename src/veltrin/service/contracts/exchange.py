@@ -34,7 +34,7 @@ from veltrin.service.contracts.lessons import MOST_PLAYERS, MOST_THINGS, ItemKin
 from veltrin.service.contracts.lines import LineName
 from veltrin.service.contracts.methods import Stand
 from veltrin.service.contracts.players import BirthYear, ClubOut, PlayerBase
-from veltrin.service.contracts.sessions import MOST_PARTS, State
+from veltrin.service.contracts.practice_sessions import MOST_PARTS, State
 
 LONGEST_TEXT = 8_000_000
 
