@@ -15,7 +15,7 @@ from tests.settings import put_settings
 from veltrin.core.errors import DomainError
 from veltrin.service.copies import keep_daily, list_copies, make_copy
 from veltrin.service.players import list_players
-from veltrin.service.record import read_settings
+from veltrin.service.settings import read_settings
 from veltrin.service.store import Store, open_store
 from veltrin.store.copies import Copy, check, copies_in, daily, restore, to_drop
 from veltrin.store.datafile import COPIES

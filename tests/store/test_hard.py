@@ -25,7 +25,7 @@ from veltrin.core.errors import DomainError
 from veltrin.service import doctor
 from veltrin.service.copies import keep_daily, list_copies, make_copy
 from veltrin.service.players import list_players
-from veltrin.service.record import read_settings
+from veltrin.service.settings import read_settings
 from veltrin.service.store import Store, open_store
 from veltrin.settings import WEB_DIST
 from veltrin.store import copies, datafile

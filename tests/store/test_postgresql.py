@@ -20,10 +20,10 @@ from veltrin.service.coaches import add_coach
 from veltrin.service.contracts.players import PlayerNew
 from veltrin.service.copies import list_copies, make_copy
 from veltrin.service.errors import DomainError
+from veltrin.service.kept_shots import list_shots
 from veltrin.service.lines import list_lines
 from veltrin.service.move import move
 from veltrin.service.players import add_player, list_players
-from veltrin.service.record import list_shots
 from veltrin.service.search import search
 from veltrin.service.store import Store, open_store
 from veltrin.settings import WEB_DIST

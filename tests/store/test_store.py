@@ -21,9 +21,10 @@ from veltrin.demo import fill
 from veltrin.service.book import book_shot
 from veltrin.service.contracts.book import BookingIn
 from veltrin.service.days import list_days
+from veltrin.service.kept_shots import list_shots
 from veltrin.service.lines import list_lines
 from veltrin.service.players import list_players
-from veltrin.service.record import list_shots, read_settings
+from veltrin.service.settings import read_settings
 from veltrin.service.store import Store, open_store
 from veltrin.store.datafile import open_engine
 from veltrin.store.repositories import shots, stands

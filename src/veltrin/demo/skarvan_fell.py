@@ -13,9 +13,10 @@ from veltrin.service.contracts.plan import LieIn, PlanRequest
 from veltrin.service.contracts.players import PlayerEdit, PlayerNew, PlayerOut
 from veltrin.service.contracts.record import SettingsIn, ShotNew
 from veltrin.service.contracts.world import AirIn
+from veltrin.service.kept_shots import keep_shot
 from veltrin.service.plan import plan
 from veltrin.service.players import add_player, edit_player, show_player
-from veltrin.service.record import keep_shot, write_settings
+from veltrin.service.settings import write_settings
 from veltrin.store.engine import Store
 
 FELL_AIR = AirIn(temperature_c=12, altitude_m=620, humidity_pct=70)

@@ -32,7 +32,7 @@ from veltrin.service.contracts.advice import (
     WhoResponse,
     WhoRow,
 )
-from veltrin.service.eye import eyes_of
+from veltrin.service.eyes import eyes_of
 from veltrin.service.plan import question_of
 from veltrin.service.players import list_players
 from veltrin.service.translate_plan import call_out

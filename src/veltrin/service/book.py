@@ -14,18 +14,19 @@ from veltrin.core.law import NO_LAW
 from veltrin.core.methods import slope_word
 from veltrin.core.units import RAD_S_PER_RPM
 from veltrin.service.book_read import booking_out
+from veltrin.service.border import rad
 from veltrin.service.contracts.book import (
     BookingIn,
     BookingOut,
 )
 from veltrin.service.errors import ConflictError, DomainError, NotFoundError
 from veltrin.service.evidence import hold_against
-from veltrin.service.joining import call_of, join, struck_words, wants
+from veltrin.service.joining import join, wants
 from veltrin.service.kept import QUESTION, opened
-from veltrin.service.planned import Planned, planned_from_former, planned_shot, planned_stock
+from veltrin.service.plan import call_of
+from veltrin.service.planned import Planned, planned_from_former, planned_shot, planned_stock, stations_of
 from veltrin.service.players import find_stored
-from veltrin.service.practice_sessions import stations_of
-from veltrin.service.translate import rad
+from veltrin.service.words import struck_words
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as rows
 from veltrin.store.repositories import lessons as lesson_rows

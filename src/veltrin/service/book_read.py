@@ -11,6 +11,7 @@ from veltrin.core.hole import kind_named
 from veltrin.core.learn import rate
 from veltrin.core.learn.rates import Z_80, Rate
 from veltrin.core.units import RAD_S_PER_RPM
+from veltrin.service.border import deg
 from veltrin.service.contracts.book import (
     BookingOut,
     BookPage,
@@ -26,7 +27,6 @@ from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.errors import NotFoundError
 from veltrin.service.kept import QUESTION, opened
 from veltrin.service.players import find_stored
-from veltrin.service.translate import deg
 from veltrin.service.words import cover_words, drill_words, lie_words, method_words
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as rows

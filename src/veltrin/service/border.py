@@ -21,6 +21,8 @@ from veltrin.service.contracts.base import Contract
 Told = TypeVar("Told", bound=Contract)
 Turn = Callable[[Any], Any]
 
+deg, rad = math.degrees, math.radians
+
 UNITS: tuple[tuple[str, str, Turn], ...] = (
     ("_deg", "_rad", math.degrees),
     ("pct", "share", lambda share: 100.0 * share),

@@ -56,6 +56,7 @@ from veltrin.service.contracts.eye import (
     ShapeFillOut,
 )
 from veltrin.service.errors import ConflictError, DomainError
+from veltrin.service.eyes import MOST_REMEMBERED, reads_of
 from veltrin.service.habits import habits_of
 from veltrin.service.kept import SCENE
 from veltrin.service.players import find_stored
@@ -65,7 +66,6 @@ from veltrin.store.engine import Store
 from veltrin.store.repositories import scenes as rows
 from veltrin.store.tables import SceneRow
 
-MOST_REMEMBERED = 400
 """How somebody reads is told by the newest so many scenes: an eye changes."""
 
 TEN = 10
@@ -258,17 +258,6 @@ def score(store: Store, name: str, body: ScoreIn) -> ScoreOut:
     )
 
 
-def _reads(row: SceneRow) -> tuple[Read, ...]:
-    return tuple(Read(kind, *pair) for kind, pair in (SCENE.open(row.readings_json).value or {}).items())
-
-
-def eyes_of(store: Store, reader_id: str | None) -> dict[EyeKind, Eye]:
-    """How somebody reads, by kind."""
-    with store.session() as session:
-        found = rows.newest(session, reader_id, MOST_REMEMBERED)
-    return calibrated([read for row in found for read in _reads(row)])
-
-
 def says(eye: Eye) -> str:
     """How somebody reads one thing, in a sentence."""
     words = READINGS[eye.kind].words.capitalize()
@@ -326,12 +315,12 @@ def show_eye(store: Store, reader_id: str | None, day: date | None = None) -> Ey
         total, _ = rows.page(session, reader_id, 0, 0)
         found = rows.newest(session, reader_id, MOST_REMEMBERED)
     before = [row for row in found if row.read_at.date() < today]
-    seen = [Seen(key_named(row.scene).level, float((today - row.read_at.date()).days), _reads(row)) for row in before]
+    seen = [Seen(key_named(row.scene).level, float((today - row.read_at.date()).days), reads_of(row)) for row in before]
     earlier = calibrated([read for one in seen for read in one.reads])
     who = zlib.crc32((reader_id or f"coach {store.coach_id}").encode())
     keys = a_days_scenes(today.toordinal(), who, seen, earlier)
     done = {row.scene for row in found if row.read_at.date() >= today}
-    reads = [read for row in found for read in _reads(row)]
+    reads = [read for row in found for read in reads_of(row)]
     lost = [row.lost for row in found if row.lost is not None]
     return EyeOut(
         reader_id=reader_id,

@@ -5,8 +5,7 @@ from __future__ import annotations
 from veltrin.core.learn import CHANCE, Ball, Shape, read_fault
 from veltrin.service.border import check, tell
 from veltrin.service.contracts.book import CauseOut, FaultRequest, FaultResponse, ShapeOut
-from veltrin.service.plan import question_of
-from veltrin.service.planned import no_call
+from veltrin.service.plan import no_call, question_of
 from veltrin.service.translate_plan import points_out
 from veltrin.service.turns import TURNS
 from veltrin.store.engine import Store

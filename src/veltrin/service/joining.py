@@ -7,23 +7,11 @@ from datetime import UTC, datetime
 
 from sqlalchemy.orm import Session
 
-from veltrin.service.contracts.plan import CallOut, PlanRequest
+from veltrin.service.contracts.plan import CallOut
 from veltrin.service.kept import CALL
-from veltrin.service.plan import plan
-from veltrin.service.planned import no_call, plain_request
-from veltrin.service.words import lie_words, method_words
 from veltrin.store.engine import Store
 from veltrin.store.repositories import lessons as rows
-from veltrin.store.tables import BookingRow, LessonItemRow
-
-
-def call_of(store: Store, request: PlanRequest, call_id: str) -> CallOut:
-    """A call as it stands now, drawn; ConflictError if it can't be played."""
-    question = plain_request(request).model_copy(update={"only": [call_id], "detail_for": [call_id]})
-    calls = plan(store, question).calls
-    if not calls:
-        raise no_call(call_id)
-    return calls[0]
+from veltrin.store.tables import LessonItemRow
 
 
 def join(
@@ -61,11 +49,3 @@ def wants(store: Store, player_id: str, at: datetime | None = None) -> bool:
     """Whether a lesson was open to a player at the time: then a drawn call is worth working out."""
     with store.session() as session:
         return rows.at(session, player_id, at or datetime.now(UTC)) is not None
-
-
-def struck_words(booking: BookingRow) -> str:
-    """A booked shot in a line: club, way, lie."""
-    way = method_words(booking.method_id).lower()
-    return (
-        f"{booking.club_name}, {way}: {lie_words(booking.cover, booking.slope).lower()}, {booking.target_m:.0f}\u00a0m"
-    )

@@ -27,13 +27,12 @@ from veltrin.service.contracts.lessons import (
 from veltrin.service.contracts.plan import CallOut, PlanRequest
 from veltrin.service.contracts.practice import StationOut
 from veltrin.service.errors import ConflictError, NotFoundError, changed_elsewhere
-from veltrin.service.joining import call_of, struck_words
 from veltrin.service.kept import CALL, DAY, QUESTION, STATION, Opened
 from veltrin.service.photographs import photograph_out
-from veltrin.service.planned import plain_request
+from veltrin.service.plan import call_of, plain_request
 from veltrin.service.players import find_stored
 from veltrin.service.practice import show_drill
-from veltrin.service.words import drill_words, summary_of
+from veltrin.service.words import drill_words, struck_words, summary_of
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as book_rows
 from veltrin.store.repositories import lessons as rows

@@ -5,12 +5,12 @@ from __future__ import annotations
 from veltrin.core.units import RAD_S_PER_RPM
 from veltrin.devices.monitor_link import Landed, MonitorLink
 from veltrin.devices.protocol import Ready
+from veltrin.service.border import deg
 from veltrin.service.contracts.book import BookingIn
 from veltrin.service.contracts.monitor import LandedOut, MeantIn, MonitorIn, MonitorOut
 from veltrin.service.errors import DomainError
 from veltrin.service.planned import Planned, planned_shot, planned_stock
 from veltrin.service.players import find_stored
-from veltrin.service.translate import deg
 from veltrin.store.engine import Store
 
 MONITOR_PORT = 8712

@@ -7,11 +7,13 @@ from dataclasses import replace
 from veltrin.core.kit import NOTHING_LEARNED
 from veltrin.core.methods import method_named
 from veltrin.core.plan import Question, plan_shot
-from veltrin.service.contracts.plan import PlanRequest, PlanResponse
+from veltrin.service.contracts.plan import CallOut, PlanRequest, PlanResponse
+from veltrin.service.errors import ConflictError
 from veltrin.service.habits import habits_of
 from veltrin.service.players import find_stored
-from veltrin.service.translate import club_in, player_in, question_in
+from veltrin.service.translate import question_in
 from veltrin.service.translate_plan import plan_out
+from veltrin.service.translate_player import club_in, player_in
 from veltrin.store.engine import Store
 from veltrin.store.repositories.players import StoredPlayer
 
@@ -48,3 +50,22 @@ def question_of(store: Store | None, request: PlanRequest) -> Question:
 def plan(store: Store | None, request: PlanRequest) -> PlanResponse:
     """Plan the shot and say it in the contract's terms."""
     return plan_out(plan_shot(question_of(store, request)))
+
+
+def plain_request(request: PlanRequest) -> PlanRequest:
+    """A question without what only the page asked for."""
+    return request.model_copy(update={"only": [], "detail_for": []})
+
+
+def no_call(call_id: str) -> ConflictError:
+    """The error for a call that can't be played here."""
+    return ConflictError("call_id", f"'{call_id}' is not a feasible call for this shot.", "Choose one from the plan.")
+
+
+def call_of(store: Store, request: PlanRequest, call_id: str) -> CallOut:
+    """A call as it stands now, drawn; ConflictError if it can't be played."""
+    question = plain_request(request).model_copy(update={"only": [call_id], "detail_for": [call_id]})
+    calls = plan(store, question).calls
+    if not calls:
+        raise no_call(call_id)
+    return calls[0]

@@ -15,13 +15,15 @@ from veltrin.service.contracts.book import (
     BookingIn,
 )
 from veltrin.service.contracts.plan import PlanRequest
+from veltrin.service.contracts.practice_sessions import StationRun
 from veltrin.service.errors import ConflictError, DomainError
-from veltrin.service.kept import QUESTION
-from veltrin.service.plan import question_of
+from veltrin.service.kept import QUESTION, RUNS
+from veltrin.service.plan import no_call, plain_request, question_of
 from veltrin.service.players import find_stored
 from veltrin.service.translate_world import air_in
 from veltrin.service.turns import TURNS
 from veltrin.store.engine import Store
+from veltrin.store.tables import PracticePartRow
 
 STOCK_COVER = "fairway"
 
@@ -54,16 +56,6 @@ def _expect(question: Question, call_id: str) -> tuple[Call, Expected] | None:
 def forget() -> None:
     """Remember nothing any more."""
     _expect.cache_clear()
-
-
-def plain_request(request: PlanRequest) -> PlanRequest:
-    """A question without what only the page asked for."""
-    return request.model_copy(update={"only": [], "detail_for": []})
-
-
-def no_call(call_id: str) -> ConflictError:
-    """The error for a call that can't be played here."""
-    return ConflictError("call_id", f"'{call_id}' is not a feasible call for this shot.", "Choose one from the plan.")
 
 
 def planned_shot(store: Store, request: PlanRequest, call_id: str) -> Planned:
@@ -122,3 +114,8 @@ def planned_stock(store: Store, player_id: str, body: BookingIn) -> Planned:
     return Planned(
         None, None, club.id, club.name, family_of(club), STOCK_COVER, method, f"{club.id}~{method}", 0.0, expected
     )
+
+
+def stations_of(part: PracticePartRow) -> list[StationRun]:
+    """Stations of a part as they stood when its session began; none before."""
+    return RUNS.open(part.stations_json).value or []

@@ -13,6 +13,7 @@ from veltrin.core.kit.bag_notes import groove_state, missing, steps, suits
 from veltrin.core.kit.grooves import ROUNDS_WORN
 from veltrin.core.plan import stock_speeds
 from veltrin.core.units import DAYS_A_MONTH
+from veltrin.service.border import deg
 from veltrin.service.contracts.players import (
     BagOut,
     ClubNoteOut,
@@ -25,7 +26,7 @@ from veltrin.service.contracts.players import (
     StepOut,
 )
 from veltrin.service.errors import DomainError, NotFoundError, changed_elsewhere
-from veltrin.service.translate import club_in, club_out, deg, player_in
+from veltrin.service.translate_player import club_in, club_out, player_in
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as book_rows
 from veltrin.store.repositories import players as rows

@@ -31,7 +31,7 @@ from veltrin.core.practice import (
     worth_of,
 )
 from veltrin.service.book_read import lost_of
-from veltrin.service.border import check, tell
+from veltrin.service.border import check, deg, tell
 from veltrin.service.contracts.practice import (
     DrillOut,
     DrillsOut,
@@ -47,7 +47,6 @@ from veltrin.service.habits import habits_of
 from veltrin.service.players import find_stored
 from veltrin.service.practice_sessions import last_test
 from veltrin.service.stations import measures_out
-from veltrin.service.translate import deg
 from veltrin.service.translate_plan import call_out, places_out
 from veltrin.service.translate_world import firmness_share
 from veltrin.service.words import lie_words

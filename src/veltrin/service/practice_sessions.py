@@ -29,7 +29,6 @@ from veltrin.service.contracts.practice_sessions import (
     PracticeKeep,
     PracticePage,
     SessionPartOut,
-    StationRun,
     When,
     WhenIn,
 )
@@ -38,6 +37,7 @@ from veltrin.service.habits import habits_of
 from veltrin.service.joining import join
 from veltrin.service.kept import RUNS
 from veltrin.service.localtime import moment_of
+from veltrin.service.planned import stations_of
 from veltrin.service.players import find_stored
 from veltrin.service.stations import run_of
 from veltrin.service.words import drill_words
@@ -49,11 +49,6 @@ from veltrin.store.repositories.practices import PlayedBall
 from veltrin.store.tables import PracticePartRow, PracticeRow
 
 MOST_WORDS = 500
-
-
-def stations_of(part: PracticePartRow) -> list[StationRun]:
-    """Stations of a part as they stood when its session began; none before."""
-    return RUNS.open(part.stations_json).value or []
 
 
 def _part_out(practice: PracticeRow, part: PracticePartRow) -> SessionPartOut:

@@ -9,7 +9,7 @@ from veltrin.service.contracts.players import GuardianIn, HeldOut, PlayerOut
 from veltrin.service.contracts.record import SettingsIn
 from veltrin.service.errors import ConflictError, DomainError
 from veltrin.service.players import find_stored, is_minor, nobody, rewrite
-from veltrin.service.record import read_settings, write_settings
+from veltrin.service.settings import read_settings, write_settings
 from veltrin.store.across import drop_unasked
 from veltrin.store.engine import Store
 from veltrin.store.repositories import held as held_rows

@@ -4,12 +4,11 @@ from __future__ import annotations
 
 from veltrin.core.practice import ReadyStation, Station
 from veltrin.core.run import Landing
-from veltrin.service.border import tell
+from veltrin.service.border import deg, tell
 from veltrin.service.contracts.line import LineIn
 from veltrin.service.contracts.plan import LieIn, PlanRequest
 from veltrin.service.contracts.practice import LayMeasureOut, MarkOut
 from veltrin.service.contracts.practice_sessions import StationRun
-from veltrin.service.translate import deg
 from veltrin.service.translate_plan import call_out
 from veltrin.service.translate_question import wind_out
 from veltrin.service.words import summary_of

@@ -16,7 +16,7 @@ from veltrin.service.errors import DomainError, NotFoundError
 from veltrin.service.lessons import sheet_of
 from veltrin.service.players import find_stored
 from veltrin.service.privacy import may_be_shown
-from veltrin.service.record import read_settings
+from veltrin.service.settings import read_settings
 from veltrin.store.engine import Store
 from veltrin.store.repositories import lessons as lesson_rows
 from veltrin.store.repositories import links as rows

@@ -8,9 +8,10 @@ from collections.abc import Mapping
 from veltrin.core.air import EXPOSURES, PEAK, Air, Wind
 from veltrin.core.ground import Lie, Slope
 from veltrin.core.plan import Question
+from veltrin.service.border import deg
 from veltrin.service.contracts.plan import DoubtsIn, LieIn, PlanRequest
 from veltrin.service.contracts.world import AirIn, WindIn
-from veltrin.service.translate import DOUBTS_OF_THE_LIE, deg
+from veltrin.service.translate import DOUBTS_OF_THE_LIE
 from veltrin.service.translate_line import line_out
 
 HAND_M = 2.0

@@ -8,14 +8,15 @@ from typing import Any, get_args
 
 from veltrin.core.learn import Arm, Difference, compare, mean_within, order_of
 from veltrin.core.units import RAD_S_PER_RPM
+from veltrin.service.border import deg
 from veltrin.service.contracts.book import CloudOut, FinishedOut, MeasureOut, TrialNew, TrialOut
 from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.errors import ConflictError, NotFoundError
 from veltrin.service.joining import join
 from veltrin.service.kept import QUESTION
-from veltrin.service.planned import plain_request, planned_shot
+from veltrin.service.plan import plain_request
+from veltrin.service.planned import planned_shot
 from veltrin.service.players import find_stored
-from veltrin.service.translate import deg
 from veltrin.service.words import method_words
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as book_rows

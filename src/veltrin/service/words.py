@@ -7,6 +7,7 @@ from veltrin.core.methods import CATALOGUE
 from veltrin.core.plan import TARGET_WORDS
 from veltrin.core.practice import DRILLS
 from veltrin.service.contracts.plan import CallOut
+from veltrin.store.tables import BookingRow
 
 
 def summary_of(call: CallOut) -> str:
@@ -48,3 +49,11 @@ def kind_words(kind: str) -> str:
 def lie_words(cover: str, slope: str) -> str:
     """A kind of lie in words: cover and slope."""
     return ", ".join([cover_words(cover), *(_SLOPES[word] for word in slope.split() if word in _SLOPES)])
+
+
+def struck_words(booking: BookingRow) -> str:
+    """A booked shot in a line: club, way, lie."""
+    way = method_words(booking.method_id).lower()
+    return (
+        f"{booking.club_name}, {way}: {lie_words(booking.cover, booking.slope).lower()}, {booking.target_m:.0f}\u00a0m"
+    )

@@ -5,7 +5,7 @@ from __future__ import annotations
 from fastapi import APIRouter
 
 from veltrin.api.deps import StoreDep
-from veltrin.service import players, privacy, record
+from veltrin.service import players, privacy, settings
 from veltrin.service.contracts.players import (
     BagOut,
     GuardianIn,
@@ -23,13 +23,13 @@ router = APIRouter()
 @router.get("/settings", tags=["house"])
 def read_settings(store: StoreDep) -> SettingsOut:
     """The coach's settings."""
-    return record.read_settings(store)
+    return settings.read_settings(store)
 
 
 @router.put("/settings", tags=["house"])
 def write_settings(store: StoreDep, body: SettingsIn) -> SettingsOut:
     """Replace the coach's settings."""
-    return record.write_settings(store, body)
+    return settings.write_settings(store, body)
 
 
 @router.get("/players", tags=["players"])

@@ -10,7 +10,7 @@ from fastapi.responses import StreamingResponse
 
 from veltrin.api.deps import StoreDep
 from veltrin.api.stream import NDJSON, streamed
-from veltrin.service import answers, record
+from veltrin.service import answers, kept_shots
 from veltrin.service import flight as flight_service
 from veltrin.service.contracts.flight import FlightRequest, FlightResponse
 from veltrin.service.contracts.plan import PlanRequest, PlanResponse
@@ -59,28 +59,28 @@ def flight(body: FlightRequest) -> FlightResponse:
 @router.get("/shots")
 def list_shots(store: StoreDep) -> list[ShotOut]:
     """Kept shots, newest first."""
-    return record.list_shots(store)
+    return kept_shots.list_shots(store)
 
 
 @router.post("/shots", status_code=201)
 def keep_shot(store: StoreDep, body: ShotNew) -> ShotOut:
     """Keep a shot with its chosen call and a note."""
-    return record.keep_shot(store, body)
+    return kept_shots.keep_shot(store, body)
 
 
 @router.put("/shots/{shot_id}/card")
 def put_on_card(store: StoreDep, shot_id: ShotId, body: CardIn) -> ShotOut:
     """Put a kept shot on its player's card, or take it off."""
-    return record.put_on_card(store, shot_id, body.on_card)
+    return kept_shots.put_on_card(store, shot_id, body.on_card)
 
 
 @router.get("/shots/{shot_id}")
 def show_shot(store: StoreDep, shot_id: ShotId) -> ShotOut:
     """One kept shot."""
-    return record.show_shot(store, shot_id)
+    return kept_shots.show_shot(store, shot_id)
 
 
 @router.delete("/shots/{shot_id}", status_code=204)
 def drop_shot(store: StoreDep, shot_id: ShotId) -> None:
     """Delete a kept shot."""
-    record.drop_shot(store, shot_id)
+    kept_shots.drop_shot(store, shot_id)
