@@ -65,7 +65,7 @@ test-web:
 	cd web && npm run --silent test
 
 warm: # compile the kernels once, before many processes want them
-	$(BIN)/python -m veltrin.service.warm
+	$(BIN)/python -m veltrin.service.house.warm
 
 web: $(STAMPS)/web
 

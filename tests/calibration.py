@@ -20,7 +20,7 @@ from veltrin.core.hole import putts, strokes_from
 from veltrin.core.plan import plan_shot
 from veltrin.core.units import METRES_PER_YARD
 from veltrin.service.contracts.plan import PlanRequest
-from veltrin.service.translate import question_in
+from veltrin.service.shot.translate import question_in
 
 WHO = ("tour", "scratch", "h9", "h18", "h27")
 FLAGS = (5.0, 10.0, 15.0, 20.0, 30.0, 40.0, 60.0, 80.0, 100.0, 125.0, 150.0, 175.0, 200.0)

@@ -19,9 +19,11 @@ from tests.waiting import until
 from veltrin.api.app import create_app
 from veltrin.api.asking import server_of
 from veltrin.demo import put_demo
-from veltrin.service import answers, coaches, planned
-from veltrin.service.move import move
-from veltrin.service.store import DATABASE, Store, open_store
+from veltrin.service.accounts import coaches
+from veltrin.service.book import planned
+from veltrin.service.files.move import move
+from veltrin.service.house.store import DATABASE, Store, open_store
+from veltrin.service.shot import answers
 from veltrin.settings import WEB_DIST
 
 

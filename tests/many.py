@@ -11,7 +11,7 @@ from pathlib import Path
 from typing import NamedTuple
 
 from tests.waiting import AT_MOST_S
-from veltrin.service.store import Store
+from veltrin.service.house.store import Store
 
 
 class Served(NamedTuple):

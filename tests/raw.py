@@ -7,7 +7,7 @@ from contextlib import contextmanager
 
 from sqlalchemy import Connection
 
-from veltrin.service.store import Store
+from veltrin.service.house.store import Store
 from veltrin.store.dialect import EVERYBODY, act_as
 
 

@@ -8,7 +8,7 @@ import platformdirs
 from pydantic import Field
 from pydantic_settings import BaseSettings, SettingsConfigDict
 
-from veltrin.service.store import DATABASE
+from veltrin.service.house.store import DATABASE
 
 
 class Settings(BaseSettings):

@@ -17,7 +17,7 @@ from tests.answers.kept import LAW_FILE, answer_to, differences, first_call, for
 from veltrin.api.app import create_app
 from veltrin.core.law import LAW
 from veltrin.demo import put_demo
-from veltrin.service.store import DATABASE, open_store
+from veltrin.service.house.store import DATABASE, open_store
 
 MOST_TOLD = 12
 """Lines a request: a changed law changes hundreds of numbers, the first few tell which way."""

@@ -13,7 +13,7 @@ from tests.answers.asked import ASKED, PLAYERS, Asked
 from tests.answers.kept import LAW_FILE, answer_to, differences, read
 from veltrin.core.ground.cover import COVERS
 from veltrin.core.law import LAW
-from veltrin.service.store import open_store
+from veltrin.service.house.store import open_store
 
 LOOKED_AT = tuple(asked for asked in ASKED if asked.name.endswith("card") or asked.path == "plan")[::4]
 """A few of them: the whole eighty take most of a minute."""

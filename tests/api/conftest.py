@@ -12,8 +12,8 @@ from tests.signing import MAREN, OTTO
 from veltrin.api.app import create_app
 from veltrin.api.guard import Guard
 from veltrin.api.tries import Tries
-from veltrin.service.coaches import add_coach
-from veltrin.service.store import Store
+from veltrin.service.accounts.coaches import add_coach
+from veltrin.service.house.store import Store
 from veltrin.settings import WEB_DIST
 
 

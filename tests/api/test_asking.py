@@ -18,7 +18,7 @@ from tests.waiting import run_apart, until
 from veltrin.api import asking
 from veltrin.core.plan import play as played
 from veltrin.core.wanted import NobodyWaitsError, asked_by, go_on
-from veltrin.service.store import Store
+from veltrin.service.house.store import Store
 
 pytestmark = pytest.mark.anew
 

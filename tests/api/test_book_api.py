@@ -10,7 +10,7 @@ import pytest
 from fastapi.testclient import TestClient
 
 from tests.raw import all_rows
-from veltrin.service.store import Store
+from veltrin.service.house.store import Store
 
 REQUEST: dict[str, Any] = {
     "player_id": "brisa",

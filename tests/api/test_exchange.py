@@ -15,9 +15,9 @@ import pytest
 from fastapi.testclient import TestClient
 
 from veltrin.api.app import create_app
-from veltrin.service.bookfile import export
 from veltrin.service.contracts.exchange import BookFile
-from veltrin.service.store import open_store
+from veltrin.service.files.bookfile import export
+from veltrin.service.house.store import open_store
 from veltrin.settings import WEB_DIST
 
 SCHEMA = Path(__file__).parents[2] / "docs" / "schema" / "book-file.schema.json"

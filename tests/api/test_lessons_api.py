@@ -17,7 +17,7 @@ from httpx import Response
 from PIL import Image
 
 from veltrin.api.app import create_app
-from veltrin.service.store import open_store
+from veltrin.service.house.store import open_store
 from veltrin.settings import WEB_DIST
 
 CHIP = {"player_id": "tove", "lie": {"fall_deg": 6}, "line": {"flag_m": 16}}

@@ -16,7 +16,7 @@ from veltrin.api.guard import Guard
 from veltrin.api.tries import FREE_TRIES
 from veltrin.commands.serving import _tell
 from veltrin.exchange.shots_csv import read_sheet
-from veltrin.service.store import Store
+from veltrin.service.house.store import Store
 
 
 @pytest.mark.file

@@ -12,8 +12,8 @@ from tests.lies import REACHED
 from tests.questions import plan_request
 from tests.situations import person
 from veltrin.service.contracts.plan import PlanRequest
-from veltrin.service.translate import question_in
-from veltrin.service.translate_question import request_out
+from veltrin.service.shot.translate import question_in
+from veltrin.service.shot.translate_question import request_out
 
 pytestmark = pytest.mark.file
 

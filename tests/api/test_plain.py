@@ -8,8 +8,8 @@ import pytest
 from fastapi.testclient import TestClient
 
 from tests.signing import MAREN
-from veltrin.service.errors import DomainError
-from veltrin.service.store import Store
+from veltrin.service.house.errors import DomainError
+from veltrin.service.house.store import Store
 from veltrin.store.repositories import shots
 
 NEW = {"name": "Ida", "seven_iron_carry_m": 120}

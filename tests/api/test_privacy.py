@@ -13,7 +13,7 @@ from sqlalchemy import String, Text, cast, func, select
 from tests.raw import all_rows
 from tests.signing import MAREN, sign_in
 from veltrin.demo.lesson import made_photograph
-from veltrin.service.store import Store
+from veltrin.service.house.store import Store
 from veltrin.store.tables import Base
 
 SOON = (datetime.now(UTC) + timedelta(days=20)).isoformat()

@@ -24,9 +24,9 @@ from tests.signing import MAREN, OTTO, sign_in
 from tests.waiting import AT_MOST_S
 from veltrin.api.app import create_app
 from veltrin.demo.lesson import made_photograph
-from veltrin.service import restore
-from veltrin.service.longjson import MOST_ITEMS
-from veltrin.service.store import Store, open_store
+from veltrin.service.files import restore
+from veltrin.service.house.longjson import MOST_ITEMS
+from veltrin.service.house.store import Store, open_store
 from veltrin.settings import WEB_DIST
 from veltrin.store.repositories import arrivals
 from veltrin.store.tables import BookingRow, CoachRow, LessonRow, PhotographRow, PlayerRow

@@ -13,7 +13,7 @@ from schemathesis.specs.openapi.checks import response_schema_conformance, statu
 from tests.waiting import AT_MOST_S
 from veltrin.api.app import create_app
 from veltrin.demo import fill
-from veltrin.service.store import open_store
+from veltrin.service.house.store import open_store
 
 _FOLDER = Path(tempfile.mkdtemp(prefix="veltrin-fuzz-"))
 _STORE = open_store(_FOLDER / "fuzz.sqlite3")

@@ -12,7 +12,7 @@ from fastapi.testclient import TestClient
 from sqlalchemy import update
 
 from tests.signing import MAREN, OTTO, sign_in
-from veltrin.service.store import Store
+from veltrin.service.house.store import Store
 from veltrin.store.tables import LinkRow
 
 SOON = (datetime.now(UTC) + timedelta(days=20)).isoformat()

@@ -19,10 +19,10 @@ from veltrin.api.app import create_app
 from veltrin.api.guard import Guard
 from veltrin.api.watch import Watched
 from veltrin.core.wanted import NobodyWaitsError, asked_by
-from veltrin.service import health
-from veltrin.service.copies import make_copy
-from veltrin.service.store import Store
-from veltrin.service.turns import Turns
+from veltrin.service.files.copies import make_copy
+from veltrin.service.house import health
+from veltrin.service.house.store import Store
+from veltrin.service.house.turns import Turns
 from veltrin.settings import WEB_DIST
 from veltrin.store import copies
 

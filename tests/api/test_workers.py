@@ -15,8 +15,8 @@ import pytest
 from tests.many import Served, served
 from tests.signing import MAREN, OTTO
 from tests.waiting import until
-from veltrin.service.coaches import add_coach
-from veltrin.service.store import Store
+from veltrin.service.accounts.coaches import add_coach
+from veltrin.service.house.store import Store
 
 HOST = "127.0.0.2"
 """An address of this machine that isn't the one nobody signs in to."""

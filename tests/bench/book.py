@@ -18,9 +18,9 @@ from tests.bench.clock import clock
 from tests.bench.practice import bench_practice
 from veltrin.api.app import create_app
 from veltrin.demo import fill
-from veltrin.service.habits import habits_of
-from veltrin.service.players import find_stored
-from veltrin.service.store import Store, open_store
+from veltrin.service.house.store import Store, open_store
+from veltrin.service.players.habits import habits_of
+from veltrin.service.players.players import find_stored
 from veltrin.store.repositories import book
 from veltrin.store.repositories.book import Which
 from veltrin.store.tables import BookingRow

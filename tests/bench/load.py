@@ -21,8 +21,8 @@ from tests.bench.driving import Coach, drive, memory_mb
 from tests.many import served
 from tests.postgres import Cluster, cluster
 from veltrin.demo import fill
-from veltrin.service.move import move
-from veltrin.service.store import DATABASE, Store, open_store
+from veltrin.service.files.move import move
+from veltrin.service.house.store import DATABASE, Store, open_store
 
 HERE = Path(__file__).parent
 CLIENTS = 20

@@ -10,9 +10,9 @@ from fastapi.testclient import TestClient
 from tests.bench.clock import clock
 from veltrin.core.eye import EYE_KINDS, asked_of, key_named, question_for, scene_of
 from veltrin.core.plan import READINGS
-from veltrin.service.eye import show_scene
-from veltrin.service.players import find_stored
-from veltrin.service.store import Store
+from veltrin.service.eye.eye import show_scene
+from veltrin.service.house.store import Store
+from veltrin.service.players.players import find_stored
 
 WHO = {"player_id": "corwin"}
 TIMES = 9

@@ -35,7 +35,7 @@ from veltrin.core.air import Air
 from veltrin.core.constants import BALL_AREA_M2, BALL_MASS_KG, BALL_RADIUS_M, GRAVITY_M_S2
 from veltrin.core.flight import drag_coefficient, fly, lift_coefficient
 from veltrin.demo import fill
-from veltrin.service.store import open_store
+from veltrin.service.house.store import open_store
 
 HERE = Path(__file__).parent
 AIR = Air()

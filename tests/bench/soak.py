@@ -13,7 +13,7 @@ from pathlib import Path
 from tests.bench.driving import Coach, Heard, drive, memory_mb
 from tests.many import served
 from veltrin.demo import fill
-from veltrin.service.store import DATABASE, open_store
+from veltrin.service.house.store import DATABASE, open_store
 
 HERE = Path(__file__).parent
 REQUESTS, CLIENTS, LOOKS = 10_000, 6, 10

@@ -17,7 +17,7 @@ import httpx
 from tests.browsers.bidi import BidiPage, firefox
 from tests.conftest import Running
 from veltrin.demo import fill
-from veltrin.service.store import DATABASE, open_store
+from veltrin.service.house.store import DATABASE, open_store
 
 WIDE, PHONE = (1280, 800), (390, 844)
 LIE = "/?p=tove&fall=6&flag=15"

@@ -15,7 +15,7 @@ from tests.situations import person
 from veltrin.core.plan import Call, Plan, plan_shot
 from veltrin.core.plan.planner import BAD_LOT, FAILS_AT_MOST, WORTH_SHOWING
 from veltrin.service.contracts.plan import PlanRequest
-from veltrin.service.translate import question_in
+from veltrin.service.shot.translate import question_in
 
 
 def tree(at: float, left: float, right: float, **more: float) -> dict[str, Any]:

@@ -10,7 +10,7 @@ import pytest
 from tests.situations import AS_GOOD, person
 from veltrin.core.plan import Call, plan_shot
 from veltrin.service.contracts.plan import PlanRequest
-from veltrin.service.translate import question_in
+from veltrin.service.shot.translate import question_in
 
 ALIKE = 0.025
 """Calls nearer than this (strokes) can't be told apart by four hundred strikes."""

@@ -26,7 +26,7 @@ from veltrin.core.plan.relief import RELIEF_ID
 from veltrin.core.run import SURFACES, Landing, green_deceleration, usual_edges
 from veltrin.core.strike import BOUNDS
 from veltrin.service.contracts.plan import PlanRequest
-from veltrin.service.translate import question_in
+from veltrin.service.shot.translate import question_in
 
 
 @pytest.mark.parametrize("told", situations(), ids=lambda s: s["id"])

@@ -30,8 +30,8 @@ from veltrin.core.practice.ready import shared_out
 from veltrin.core.practice.session import order_of_balls
 from veltrin.core.practice.staged import question_at
 from veltrin.service.contracts.plan import PlanRequest
-from veltrin.service.stations import request_at
-from veltrin.service.translate import question_in
+from veltrin.service.practice.stations import request_at
+from veltrin.service.shot.translate import question_in
 
 
 def mark(balls: int = 10, share: float = 0.6) -> Mark:

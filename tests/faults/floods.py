@@ -26,8 +26,8 @@ import httpx
 from tests.many import Served, served
 from tests.signing import MAREN, OTTO
 from veltrin.demo import put_demo
-from veltrin.service.coaches import add_coach
-from veltrin.service.store import DATABASE, open_store
+from veltrin.service.accounts.coaches import add_coach
+from veltrin.service.house.store import DATABASE, open_store
 
 HOST = "127.0.0.2"
 SHOT = {"player_id": "tove", "purpose": "stock", "club_id": "7-iron", "carry_m": 88}

@@ -24,10 +24,10 @@ from sqlalchemy import event, select
 from tests.faults import floods
 from veltrin.demo import fill
 from veltrin.demo.lesson import made_photograph
-from veltrin.service.bookfile import export_zip
-from veltrin.service.players import list_players
-from veltrin.service.restore import merge
-from veltrin.service.store import open_store
+from veltrin.service.files.bookfile import export_zip
+from veltrin.service.files.restore import merge
+from veltrin.service.house.store import open_store
+from veltrin.service.players.players import list_players
 from veltrin.store.copies import copies_in, make_copy
 from veltrin.store.datafile import COPIES
 from veltrin.store.repositories.arrivals import DEAD_AFTER
@@ -36,11 +36,12 @@ from veltrin.store.tables import CoachRow, PhotographRow
 
 BEGIN = """
 import sys, threading, os, pathlib, resource, uuid
-from veltrin.service import copies, import_shots
-from veltrin.service.book import book_shot
+from veltrin.service.files import copies
+from veltrin.service.book import import_shots
+from veltrin.service.book.book import book_shot
 from veltrin.service.contracts.book import BookingIn
 from veltrin.service.contracts.exchange import ImportIn, MatchedIn
-from veltrin.service.store import open_store
+from veltrin.service.house.store import open_store
 path, after_s = pathlib.Path(sys.argv[1]), float(sys.argv[2])
 def soon():
     print("begun", flush=True)
@@ -82,7 +83,7 @@ while True:
 """
 
 READ = """
-from veltrin.service import restore
+from veltrin.service.files import restore
 store = open_store(path)
 soon()
 for stage in restore.read_by_stages(store, open(sys.argv[3], "rb")):
@@ -93,7 +94,7 @@ threading.Event().wait()
 FULL = """
 store = open_store(path)
 resource.setrlimit(resource.RLIMIT_FSIZE, (path.stat().st_size + 25_000, resource.RLIM_INFINITY))
-from veltrin.service.errors import DomainError
+from veltrin.service.house.errors import DomainError
 try:
     while True:
         one = str(uuid.uuid4())

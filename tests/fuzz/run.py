@@ -25,7 +25,7 @@ from tests.postgres import cluster
 from veltrin.api.app import create_app, describe
 from veltrin.demo import fill
 from veltrin.demo.lesson import made_photograph
-from veltrin.service.store import open_store
+from veltrin.service.house.store import open_store
 
 SLOW_S = 3.0
 """Of work of its own: who else is on the machine is not the answer's fault."""

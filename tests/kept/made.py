@@ -11,8 +11,8 @@ import tempfile
 from pathlib import Path
 
 from veltrin.demo import fill
-from veltrin.service.bookfile import export
-from veltrin.service.store import DATABASE, open_store
+from veltrin.service.files.bookfile import export
+from veltrin.service.house.store import DATABASE, open_store
 from veltrin.store.schema import known_versions
 
 FILES = Path(__file__).parent / "files"

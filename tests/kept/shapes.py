@@ -6,7 +6,7 @@ import json
 from pathlib import Path
 from typing import Any
 
-from veltrin.service.kept import FORMS, Form
+from veltrin.service.house.kept import FORMS, Form
 
 SHAPES = Path(__file__).parent / "shapes.json"
 

@@ -9,8 +9,8 @@ from pathlib import Path
 import pytest
 
 from veltrin.demo import kept
-from veltrin.service.players import list_players
-from veltrin.service.store import DATABASE, Store, open_store
+from veltrin.service.house.store import DATABASE, Store, open_store
+from veltrin.service.players.players import list_players
 
 
 @pytest.fixture

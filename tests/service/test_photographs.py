@@ -12,10 +12,10 @@ import pytest
 from PIL import ExifTags, Image
 
 from veltrin.exchange.picture import LONGEST_SIDE
-from veltrin.service import pictures
 from veltrin.service.contracts.photographs import MOST_BYTES
-from veltrin.service.errors import BusyError, DomainError
-from veltrin.service.pictures import AT_ONCE, MOST_WAITING, prepare
+from veltrin.service.house.errors import BusyError, DomainError
+from veltrin.service.lessons import pictures
+from veltrin.service.lessons.pictures import AT_ONCE, MOST_WAITING, prepare
 
 
 def sent(image: Image.Image, kind: str = "JPEG", **more: object) -> bytes:

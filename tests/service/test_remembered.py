@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from veltrin.service.remembered import Remembered
+from veltrin.service.house.remembered import Remembered
 
 
 def test_so_many_are_kept_those_asked_for_last() -> None:

@@ -7,9 +7,9 @@ from sqlalchemy import func, select, update
 
 from veltrin.core.kit import Effect
 from veltrin.core.law import LAW
-from veltrin.service.habits import habits_of
-from veltrin.service.players import find_stored
-from veltrin.service.renew import NO_LAW, renew, to_renew
+from veltrin.service.book.renew import NO_LAW, renew, to_renew
+from veltrin.service.players.habits import habits_of
+from veltrin.service.players.players import find_stored
 from veltrin.store.engine import Store
 from veltrin.store.tables import BookingRow, PlayerRow
 

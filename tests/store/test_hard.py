@@ -22,11 +22,11 @@ from tests.store.test_store import released
 from tests.waiting import until
 from veltrin.cli import main
 from veltrin.core.errors import DomainError
-from veltrin.service import doctor
-from veltrin.service.copies import keep_daily, list_copies, make_copy
-from veltrin.service.players import list_players
-from veltrin.service.settings import read_settings
-from veltrin.service.store import Store, open_store
+from veltrin.service.accounts.settings import read_settings
+from veltrin.service.files import doctor
+from veltrin.service.files.copies import keep_daily, list_copies, make_copy
+from veltrin.service.house.store import Store, open_store
+from veltrin.service.players.players import list_players
 from veltrin.settings import WEB_DIST
 from veltrin.store import copies, datafile
 from veltrin.store.copies import check, copies_in, restore
@@ -85,7 +85,7 @@ def test_killed_while_it_is_brought_up_to_date_the_next_start_finds_it_whole(old
         "    begin(connection, version)\n"
         "    if version == 'head': time.sleep(1)\n"
         "datafile.upgrade = slow\n"
-        "from veltrin.service.store import open_store\n"
+        "from veltrin.service.house.store import open_store\n"
         f"open_store(__import__('pathlib').Path({str(old)!r}))\n"
     )
     assert subprocess.run([sys.executable, "-c", script], check=False).returncode == -9

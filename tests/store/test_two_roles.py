@@ -16,11 +16,11 @@ from tests.signing import MAREN, OTTO, sign_in
 from veltrin.api.app import create_app
 from veltrin.api.guard import Guard
 from veltrin.demo.lesson import made_photograph
-from veltrin.service import doctor
-from veltrin.service.coaches import add_coach
-from veltrin.service.renew import renew, to_renew
-from veltrin.service.roles import grant
-from veltrin.service.store import Store, StoreError, open_store
+from veltrin.service.accounts.coaches import add_coach
+from veltrin.service.accounts.roles import grant
+from veltrin.service.book.renew import renew, to_renew
+from veltrin.service.files import doctor
+from veltrin.service.house.store import Store, StoreError, open_store
 from veltrin.settings import WEB_DIST
 from veltrin.store.dialect import act_as
 from veltrin.store.tables import BookingRow

@@ -11,7 +11,7 @@ from playwright.sync_api import Page, sync_playwright
 from tests.conftest import Running
 from tests.web.conftest import PHONE, WIDE, launched
 from veltrin.demo import fill
-from veltrin.service.store import open_store
+from veltrin.service.house.store import open_store
 
 FOLDER = Path(__file__).parents[2] / "docs" / "screenshots"
 AIR = "&t=12&alt=620&hum=70"

@@ -13,8 +13,8 @@ from tests.conftest import Running, serving
 from tests.web.conftest import PHONE, WIDE, is_fetched, ready, told
 from veltrin.api.guard import Guard
 from veltrin.devices.monitor import StandInMonitor
-from veltrin.service.coaches import add_coach
-from veltrin.service.store import Store
+from veltrin.service.accounts.coaches import add_coach
+from veltrin.service.house.store import Store
 
 ROUGH = "?p=brisa&fall=0&side=0&cover=rough&sunk=0.6&flag=42&front=34&back=54&t=12&alt=620&hum=70"
 

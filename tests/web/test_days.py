@@ -11,7 +11,7 @@ from tests.web.conftest import PHONE, at_rest, told
 from tests.web.test_bench import Open, drag, first_call, part, settled
 from veltrin.devices.mast import StandInMast
 from veltrin.service.contracts.players import PlayerPatch
-from veltrin.service.players import patch_player
+from veltrin.service.players.players import patch_player
 
 CHIP = "?p=corwin&fall=0&flag=15&front=8.5&back=25.5&wide=16&alt=620"
 FAR = "?p=corwin&fall=0&flag=120&front=110&back=134&wide=20&alt=620&t=12"

@@ -16,10 +16,10 @@ from tests.web.conftest import PHONE, ready, told
 from veltrin.api.guard import Guard
 from veltrin.core.cards import CARDS
 from veltrin.demo.lesson import made_photograph
-from veltrin.service.coaches import add_coach
+from veltrin.service.accounts.coaches import add_coach
 from veltrin.service.contracts.practice_sessions import PartIn, PracticeKeep
-from veltrin.service.practice_sessions import keep_practice
-from veltrin.service.store import Store
+from veltrin.service.house.store import Store
+from veltrin.service.practice.practice_sessions import keep_practice
 
 Open = Callable[..., Page]
 

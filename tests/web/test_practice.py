@@ -11,7 +11,7 @@ from playwright.sync_api import Locator, Page, expect
 from tests.conftest import Running
 from tests.web.conftest import PHONE, drag_by_mouse
 from veltrin.service.contracts.practice_sessions import PartIn, PracticeKeep
-from veltrin.service.practice_sessions import keep_practice
+from veltrin.service.practice.practice_sessions import keep_practice
 
 Open = Callable[..., Page]
 RUN = "6f1c1f0e-5d0b-4b0a-9d56-0a3c1f7b2e11"

@@ -52,11 +52,11 @@ from veltrin.api.routes import (
 from veltrin.api.watch import UNWATCHED, Watch, Watched
 from veltrin.service.contracts.errors import ErrorBody
 from veltrin.service.contracts.record import HealthOut
-from veltrin.service.mast import MAST_PORT, MastLink
-from veltrin.service.memory import keep_few_arenas
-from veltrin.service.monitor import MONITOR_PORT, MonitorLink
-from veltrin.service.store import Store
-from veltrin.service.warm import warm_up
+from veltrin.service.devices.mast import MAST_PORT, MastLink
+from veltrin.service.devices.monitor import MONITOR_PORT, MonitorLink
+from veltrin.service.house.memory import keep_few_arenas
+from veltrin.service.house.store import Store
+from veltrin.service.house.warm import warm_up
 
 VERSION = version("veltrin")
 

@@ -14,7 +14,7 @@ from fastapi import FastAPI
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 from uvicorn.protocols.http.httptools_impl import HttpToolsProtocol
 
-from veltrin.service.wanted import asked_by
+from veltrin.service.house.wanted import asked_by
 
 ASKS = (
     "plan",

@@ -8,11 +8,11 @@ from fastapi import Depends, Path, Query, Request
 
 from veltrin.api.errors import NotAllowedError, NotSignedInError
 from veltrin.api.links import Links
-from veltrin.service.coaches import SignedIn
-from veltrin.service.mast import MastLink
-from veltrin.service.monitor import MonitorLink
-from veltrin.service.store import Store
-from veltrin.service.take import Taker
+from veltrin.service.accounts.coaches import SignedIn
+from veltrin.service.devices.mast import MastLink
+from veltrin.service.devices.monitor import MonitorLink
+from veltrin.service.house.store import Store
+from veltrin.service.lessons.take import Taker
 
 UuidPath = Annotated[str, Path(pattern=r"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$")]
 PlayerId = Annotated[str, Query(min_length=1, max_length=40)]

@@ -12,9 +12,9 @@ from fastapi.responses import JSONResponse
 from starlette.exceptions import HTTPException
 
 from veltrin.service.contracts.errors import ErrorItem, explain
-from veltrin.service.errors import BusyError, ConflictError, DomainError, NotFoundError
-from veltrin.service.store import StoreError
-from veltrin.service.wanted import NobodyWaitsError
+from veltrin.service.house.errors import BusyError, ConflictError, DomainError, NotFoundError
+from veltrin.service.house.store import StoreError
+from veltrin.service.house.wanted import NobodyWaitsError
 
 GONE = 499
 """What the log says of a request whose asker has left; nobody sees it."""

@@ -15,9 +15,10 @@ from starlette.responses import JSONResponse
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from veltrin.api.tries import Tries
-from veltrin.service import coaches, take
-from veltrin.service.coaches import STAYS, SignedIn
-from veltrin.service.store import StoreError
+from veltrin.service.accounts import coaches
+from veltrin.service.accounts.coaches import STAYS, SignedIn
+from veltrin.service.house.store import StoreError
+from veltrin.service.lessons import take
 
 LOOPBACK_HOSTS = ("127.0.0.1", "localhost")
 COOKIE = "veltrin"

@@ -22,7 +22,7 @@ from starlette.responses import StreamingResponse
 from starlette.types import ASGIApp, Receive, Scope, Send
 
 from veltrin.api.guard import refused
-from veltrin.service.store import InUseError, hold
+from veltrin.service.house.store import InUseError, hold
 
 KEPT_BY_ONE = ("/api/mast", "/api/monitor", "/api/imports", "/api/copies")
 """Beginnings of the addresses that the keeper answers."""

@@ -15,7 +15,7 @@ from fastapi.exceptions import RequestValidationError
 from pydantic import BaseModel, ValidationError
 from starlette.concurrency import run_in_threadpool
 
-from veltrin.service.longjson import read_json
+from veltrin.service.house.longjson import read_json
 
 IN_MEMORY = 1_000_000
 """What is longer than this is put into a file."""

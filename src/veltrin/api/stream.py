@@ -9,7 +9,7 @@ from itertools import chain
 from fastapi.responses import StreamingResponse
 from pydantic import BaseModel
 
-from veltrin.service.wanted import NobodyWaitsError
+from veltrin.service.house.wanted import NobodyWaitsError
 
 NDJSON = "application/x-ndjson"
 

@@ -20,10 +20,10 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from veltrin.api.guard import BEARER, LOOPBACK_HOSTS, refused
 from veltrin.api.keeper import PASSED_ON
-from veltrin.service.coaches import SignedIn
-from veltrin.service.stages import listening
-from veltrin.service.take import Taker
-from veltrin.service.turns import TURNS
+from veltrin.service.accounts.coaches import SignedIn
+from veltrin.service.house.stages import listening
+from veltrin.service.house.turns import TURNS
+from veltrin.service.lessons.take import Taker
 
 METRICS = "/metrics"
 REQUEST_ID = "X-Request-ID"

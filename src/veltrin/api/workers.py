@@ -13,8 +13,8 @@ from veltrin.api.app import create_app
 from veltrin.api.guard import Guard
 from veltrin.api.keeper import Keeper
 from veltrin.api.watch import Watched, to_lines
-from veltrin.service import copies
-from veltrin.service.store import Store, open_store
+from veltrin.service.files import copies
+from veltrin.service.house.store import Store, open_store
 
 
 @dataclass(frozen=True)

@@ -12,7 +12,7 @@ from pydantic import ValidationError
 
 from veltrin.service.contracts.base import Contract
 from veltrin.service.contracts.errors import ErrorBody, ErrorItem, explain
-from veltrin.service.errors import DomainError
+from veltrin.service.house.errors import DomainError
 
 Question = TypeVar("Question", bound=Contract)
 

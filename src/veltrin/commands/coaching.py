@@ -8,10 +8,11 @@ from pathlib import Path
 import click
 
 from veltrin.commands.shared import DATA_DIR, opened, settings_of, told
-from veltrin.service import coaches, copies
-from veltrin.service.coaches import add_coach
-from veltrin.service.errors import DomainError
-from veltrin.service.store import Store
+from veltrin.service.accounts import coaches
+from veltrin.service.accounts.coaches import add_coach
+from veltrin.service.files import copies
+from veltrin.service.house.errors import DomainError
+from veltrin.service.house.store import Store
 
 
 @click.group()

@@ -8,7 +8,7 @@ import click
 
 from veltrin.commands.answers import answer
 from veltrin.service.contracts.flight import FlightRequest
-from veltrin.service.flight import fly_one
+from veltrin.service.shot.flight import fly_one
 
 
 @click.command()

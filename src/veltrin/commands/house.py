@@ -8,8 +8,8 @@ from pathlib import Path
 import click
 
 from veltrin.api.app import describe
-from veltrin.service import doctor as doctor_service
-from veltrin.service import documents
+from veltrin.service.files import doctor as doctor_service
+from veltrin.service.files import documents
 from veltrin.settings import WEB_DIST, Settings
 
 

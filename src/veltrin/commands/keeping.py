@@ -7,10 +7,10 @@ from pathlib import Path
 import click
 
 from veltrin.commands.shared import DATA_DIR, opened, opened_at, renewed, settings_of, told
-from veltrin.service import copies
-from veltrin.service import move as moving
-from veltrin.service.errors import DomainError
-from veltrin.service.roles import grant
+from veltrin.service.accounts.roles import grant
+from veltrin.service.files import copies
+from veltrin.service.files import move as moving
+from veltrin.service.house.errors import DomainError
 
 
 @click.command()

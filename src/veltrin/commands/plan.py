@@ -11,7 +11,7 @@ from veltrin.commands.answers import answer
 from veltrin.commands.shared import opened_at, settings_of
 from veltrin.service.contracts.base import Contract
 from veltrin.service.contracts.plan import PlanRequest
-from veltrin.service.plan import plan as plan_one
+from veltrin.service.shot.plan import plan as plan_one
 
 
 @click.command()

@@ -25,8 +25,8 @@ from veltrin.demo import put_demo
 from veltrin.devices.mast import StandInMast
 from veltrin.devices.monitor import StandInMonitor
 from veltrin.devices.stand_in import LOOPBACK
-from veltrin.service.coaches import has_coaches
-from veltrin.service.store import DATABASE, Store, hold, open_store
+from veltrin.service.accounts.coaches import has_coaches
+from veltrin.service.house.store import DATABASE, Store, hold, open_store
 from veltrin.settings import WEB_DIST, Settings
 
 ALIVE_WITHIN_S = 60

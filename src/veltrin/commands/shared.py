@@ -9,9 +9,9 @@ from pathlib import Path
 import click
 
 from veltrin.core.counted import counted
-from veltrin.service.errors import DomainError
-from veltrin.service.renew import renew, to_renew
-from veltrin.service.store import Store, open_store
+from veltrin.service.book.renew import renew, to_renew
+from veltrin.service.house.errors import DomainError
+from veltrin.service.house.store import Store, open_store
 from veltrin.settings import Settings
 
 DATA_DIR = click.option("--data-dir", type=click.Path(file_okay=False, path_type=Path), help="Folder of the database.")

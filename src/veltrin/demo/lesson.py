@@ -10,7 +10,7 @@ from datetime import UTC, datetime, timedelta
 
 from PIL import Image, ImageDraw, ImageFilter
 
-from veltrin.service.book import book_shot
+from veltrin.service.book.book import book_shot
 from veltrin.service.contracts.book import BookingIn
 from veltrin.service.contracts.day import DayIn
 from veltrin.service.contracts.lessons import LessonIn, LessonItemIn, ThingIn, ThingsIn
@@ -18,9 +18,9 @@ from veltrin.service.contracts.line import LineIn
 from veltrin.service.contracts.photographs import SlopeLinesIn
 from veltrin.service.contracts.plan import LieIn, PlanRequest
 from veltrin.service.contracts.world import AirIn
-from veltrin.service.lessons import keep_lesson, put_item, put_things, show_lesson
-from veltrin.service.photographs import keep_photograph, measure_slope
-from veltrin.service.plan import plan
+from veltrin.service.lessons.lessons import keep_lesson, put_item, put_things, show_lesson
+from veltrin.service.lessons.photographs import keep_photograph, measure_slope
+from veltrin.service.shot.plan import plan
 from veltrin.store.engine import Store
 from veltrin.store.repositories import lessons as lesson_rows
 

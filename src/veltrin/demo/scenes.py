@@ -27,8 +27,8 @@ from veltrin.core.eye import (
 from veltrin.core.kit import Player, build_bag
 from veltrin.core.plan import READINGS, Question
 from veltrin.demo.skarvan_fell import PLAYERS
-from veltrin.service.players import made_of
-from veltrin.service.translate_player import club_out
+from veltrin.service.players.players import made_of
+from veltrin.service.players.translate_player import club_out
 
 FIRST = datetime(2026, 10, 1, 18, 0, tzinfo=UTC)
 DEG = math.radians(1.0)

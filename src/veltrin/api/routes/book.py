@@ -7,12 +7,10 @@ from typing import Annotated, Any
 from fastapi import APIRouter, Depends, Query, Request
 
 from veltrin.api.deps import PlayerId, StoreDep, UuidPath, only_practice, taker_asks
-from veltrin.service import book as book_service
-from veltrin.service import book_read
-from veltrin.service import faults as fault_service
-from veltrin.service import habits as habit_service
-from veltrin.service import stock as stock_service
-from veltrin.service import trials as trial_service
+from veltrin.service.book import book as book_service
+from veltrin.service.book import book_read
+from veltrin.service.book import faults as fault_service
+from veltrin.service.book import trials as trial_service
 from veltrin.service.contracts.base import Moment
 from veltrin.service.contracts.book import (
     BookingIn,
@@ -29,6 +27,8 @@ from veltrin.service.contracts.book import (
     TrialOut,
 )
 from veltrin.service.contracts.plan import PlanRequest
+from veltrin.service.players import habits as habit_service
+from veltrin.service.players import stock as stock_service
 
 router = APIRouter()
 

@@ -7,7 +7,7 @@ from fastapi.responses import StreamingResponse
 
 from veltrin.api.deps import StoreDep
 from veltrin.api.stream import NDJSON, lines_of
-from veltrin.service import cards
+from veltrin.service.cards import cards
 from veltrin.service.contracts.cards import CardOut, CardsRequest
 
 router = APIRouter(tags=["cards"])

@@ -7,8 +7,6 @@ from typing import Annotated
 from fastapi import APIRouter, Path, Request
 
 from veltrin.api.deps import MastDep, StoreDep, free_port
-from veltrin.service import days as day_service
-from veltrin.service import mast as mast_service
 from veltrin.service.contracts.day import (
     DayIn,
     DayOut,
@@ -18,6 +16,8 @@ from veltrin.service.contracts.day import (
     TwoDaysResponse,
 )
 from veltrin.service.contracts.mast import MastIn, MastOut
+from veltrin.service.devices import mast as mast_service
+from veltrin.service.shot import days as day_service
 
 router = APIRouter(tags=["days"])
 

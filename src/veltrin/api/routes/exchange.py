@@ -10,8 +10,7 @@ from fastapi.responses import StreamingResponse
 from veltrin.api.deps import StoreDep, only_admin
 from veltrin.api.longbody import LongBody, sends, taken_apart
 from veltrin.api.stream import NDJSON, lines_of
-from veltrin.service import bookfile, copies, import_shots, restore
-from veltrin.service.bookfile import TableName
+from veltrin.service.book import import_shots
 from veltrin.service.contracts.exchange import (
     BookFile,
     CopyOut,
@@ -22,6 +21,8 @@ from veltrin.service.contracts.exchange import (
     PreviewOut,
     ReadStage,
 )
+from veltrin.service.files import bookfile, copies, restore
+from veltrin.service.files.bookfile import TableName
 
 router = APIRouter(tags=["exchange"])
 

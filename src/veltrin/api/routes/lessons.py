@@ -7,7 +7,6 @@ from typing import Annotated
 from fastapi import APIRouter, Query
 
 from veltrin.api.deps import PlayerId, StoreDep, UuidPath
-from veltrin.service import lessons, prepare
 from veltrin.service.contracts.base import Moment
 from veltrin.service.contracts.lessons import (
     GatherIn,
@@ -20,6 +19,7 @@ from veltrin.service.contracts.lessons import (
     PreparedOut,
     ThingsIn,
 )
+from veltrin.service.lessons import lessons, prepare
 
 router = APIRouter(tags=["lessons"])
 

@@ -7,8 +7,6 @@ from typing import Annotated
 from fastapi import APIRouter, Path
 
 from veltrin.api.deps import StoreDep
-from veltrin.service import advice
-from veltrin.service import lines as line_service
 from veltrin.service.contracts.advice import (
     SensitivityRequest,
     SensitivityResponse,
@@ -17,6 +15,8 @@ from veltrin.service.contracts.advice import (
     WhoResponse,
 )
 from veltrin.service.contracts.lines import GeoJsonAsk, GeoJsonOut, GeoJsonText, LineNew, LineOut
+from veltrin.service.shot import advice
+from veltrin.service.shot import lines as line_service
 
 router = APIRouter()
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from fastapi import APIRouter
 
 from veltrin.api.deps import StoreDep
-from veltrin.service import players, privacy, settings
+from veltrin.service.accounts import settings
 from veltrin.service.contracts.players import (
     BagOut,
     GuardianIn,
@@ -16,6 +16,8 @@ from veltrin.service.contracts.players import (
     PlayerPatch,
 )
 from veltrin.service.contracts.record import SettingsIn, SettingsOut
+from veltrin.service.lessons import privacy
+from veltrin.service.players import players
 
 router = APIRouter()
 

@@ -9,12 +9,12 @@ from starlette.concurrency import run_in_threadpool
 
 from veltrin.api.deps import SignedInDep, only_admin, who_asks
 from veltrin.api.errors import NotSignedInError, TooManyTriesError
-from veltrin.service import coaches
-from veltrin.service.coaches import SignedIn
+from veltrin.service.accounts import coaches
+from veltrin.service.accounts.coaches import SignedIn
 from veltrin.service.contracts.record import HealthOut
 from veltrin.service.contracts.sign_in import EventOut, SessionOut, SessionRowOut, SignIn
-from veltrin.service.errors import NotFoundError
-from veltrin.service.health import what_is_wrong
+from veltrin.service.house.errors import NotFoundError
+from veltrin.service.house.health import what_is_wrong
 
 router = APIRouter(tags=["house"])
 

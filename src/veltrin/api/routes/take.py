@@ -6,8 +6,8 @@ from fastapi import APIRouter, Request
 
 from veltrin.api.deps import StoreDep, taker_asks
 from veltrin.api.errors import NotAllowedError, NotSignedInError
-from veltrin.service import take
 from veltrin.service.contracts.take import LinkIn, LinkOut, TakeOut
+from veltrin.service.lessons import take
 
 router = APIRouter(tags=["take"])
 

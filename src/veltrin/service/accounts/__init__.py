@@ -1,0 +1,1 @@
+"""Who signs in, what they may, and how they like it."""

@@ -1,0 +1,253 @@
+"""Use cases: measured shots from CSV: looked at first, then read in the background, all or none."""
+
+from __future__ import annotations
+
+import logging
+import threading
+import uuid
+from collections import OrderedDict
+from collections.abc import Iterable
+from dataclasses import dataclass, field, replace
+from itertools import chain
+
+from veltrin.core.counted import counted
+from veltrin.core.kit import Club
+from veltrin.exchange.shots_csv import (
+    BadRow,
+    Sheet,
+    ShotRow,
+    guess_columns,
+    guess_units,
+    read_rows,
+    read_sheet,
+)
+from veltrin.service.book.book import made_booking
+from veltrin.service.book.planned import Planned, planned_stock
+from veltrin.service.contracts.book import BookingIn, MeasuredIn
+from veltrin.service.contracts.exchange import CsvText, ImportIn, ImportOut, MatchedIn, PreviewOut, RowProblem
+from veltrin.service.house.errors import ConflictError, DomainError, NotFoundError
+from veltrin.service.players.players import find_stored
+from veltrin.store.engine import Store
+from veltrin.store.repositories import book as rows
+from veltrin.store.tables import BookingRow
+
+log = logging.getLogger(__name__)
+
+SHOWN_ROWS, SHOWN_PROBLEMS, KEPT_JOBS = 5, 50, 20
+MOST_ROWS = 100_000
+
+
+def _bare(name: str) -> str:
+    return "".join(c for c in name.lower() if c.isalnum())
+
+
+def _guess_clubs(names: list[str], bag: tuple[Club, ...]) -> dict[str, str]:
+    """The player's club for each name of the file, where it is plain."""
+    known = {_bare(c.name): c.id for c in bag} | {_bare(c.id): c.id for c in bag}
+    short = {c.id: c for c in bag}
+    for club_id in short:
+        number, _, kind = club_id.partition("-")
+        if kind:
+            known.setdefault(f"{number}{kind[0]}", club_id)
+    known |= {"d": "driver", "dr": "driver", "pw": "pw"} if "driver" in short else {}
+    return {name: known[_bare(name)] for name in names if known.get(_bare(name)) in short}
+
+
+def preview(store: Store, body: CsvText) -> PreviewOut:
+    """What a CSV file seems to hold: columns matched, units and clubs guessed, the first rows."""
+    player = find_stored(store, body.player_id).player
+    sheet = read_sheet(body.text)
+    columns = guess_columns(sheet.columns)
+    distance, speed = guess_units(sheet.columns, columns)
+    names = _club_names(sheet, columns.get("club"))
+    return PreviewOut(
+        columns=list(sheet.columns),
+        matched=MatchedIn(columns=dict(columns), distance=distance, speed=speed, clubs=_guess_clubs(names, player.bag)),
+        club_names=names,
+        rows=len(sheet.rows),
+        first=[list(row) for _, row in sheet.rows[:SHOWN_ROWS]],
+    )
+
+
+def _club_names(sheet: Sheet, column: str | None) -> list[str]:
+    if column is None:
+        return []
+    at = sheet.columns.index(column)
+    return list(dict.fromkeys(row[at] for _, row in sheet.rows if at < len(row) and row[at]))[:60]
+
+
+READING = "reading"
+
+
+@dataclass
+class Job:
+    """One import in the background."""
+
+    id: str
+    rows: int
+    state: str = READING
+    read: int = 0
+    stored: int = 0
+    doubles: int = 0
+    flagged: int = 0
+    problems: list[RowProblem] = field(default_factory=list)
+    problem: str = ""
+    stop: threading.Event = field(default_factory=threading.Event)
+
+
+_jobs: dict[tuple[str, int], OrderedDict[str, Job]] = {}
+"""The newest imports of each coach of each database: nobody else's push them out."""
+
+_lock = threading.Lock()
+
+
+def _out(job: Job) -> ImportOut:
+    return ImportOut.model_validate(
+        {name: getattr(job, name) for name in ImportOut.model_fields} | {"problems": job.problems[:SHOWN_PROBLEMS]}
+    )
+
+
+def start_import(store: Store, body: ImportIn) -> ImportOut:
+    """Begin to read; what is wrong with the whole file or its matching is refused at once."""
+    player = find_stored(store, body.player_id).player
+    sheet = read_sheet(body.text)
+    if len(sheet.rows) > MOST_ROWS:
+        raise DomainError("text", f"holds {len(sheet.rows)} rows.", f"Split it: at most {MOST_ROWS} at a time.")
+    for name, club_id in body.matched.clubs.items():
+        if player.club(club_id, f"clubs.{name}").kind == "putter":
+            raise DomainError(f"clubs.{name}", "a putter has no stock shots.", "Match another club, or drop the rows.")
+    read = read_rows(sheet, dict(body.matched.columns), body.matched.distance, body.matched.speed)
+    first = next(read, None)
+    if first is None:
+        raise DomainError("text", "holds no rows below its header.", "Export the shots again.")
+    job = Job(str(uuid.uuid4()), len(sheet.rows))
+    with _lock:
+        mine = _jobs.setdefault(_whose(store), OrderedDict())
+        # Two at once couldn't know of each other's rows: the same shots would be stored twice.
+        if any(other.state == READING for other in mine.values()):
+            raise ConflictError("text", "another import of yours is being read.", "Wait until it is done.")
+        mine[job.id] = job
+        while len(mine) > KEPT_JOBS:
+            mine.popitem(last=False)
+
+    def run() -> None:
+        try:
+            _run(store, body, job, chain([first], read))
+        except DomainError as error:
+            job.problem, job.state = f"{error.problem} {error.fix}", "refused"
+        except Exception:  # shown to the coach instead of dying in a thread
+            log.exception("import %s", job.id)
+            job.problem, job.state = f"It failed, and nothing was stored. (Import {job.id} in the log.)", "refused"
+
+    threading.Thread(target=run, name="import", daemon=True).start()
+    return _out(job)
+
+
+def _run(store: Store, body: ImportIn, job: Job, read: Iterable[ShotRow | BadRow]) -> None:
+    clubs = body.matched.clubs
+    planned: dict[str, Planned] = {}
+    with store.session() as session:
+        known = rows.known_of(session, body.player_id)
+    seen: set[ShotRow] = set()
+    bookings: list[BookingRow] = []
+    for row in read:
+        if job.stop.is_set():
+            job.state = "cancelled"
+            return
+        job.read += 1
+        if isinstance(row, BadRow):
+            job.problems.append(RowProblem(line=row.line, column=row.column, problem=row.problem))
+            continue
+        club_id = clubs.get(row.club)
+        if club_id is None:
+            job.problems.append(
+                RowProblem(line=row.line, column=body.matched.columns["club"], problem=f"'{row.club}' is not matched.")
+            )
+            continue
+        if club_id not in planned:
+            ask = BookingIn(player_id=body.player_id, purpose="stock", club_id=club_id)
+            planned[club_id] = planned_stock(store, body.player_id, ask)
+        made = _booking(planned[club_id], body.player_id, club_id, row)
+        key = (made.club_id, made.carry_m, made.carry_side_m, made.ball_speed_m_s)
+        told = replace(row, line=0)
+        # A row is a double if the book holds one of its kind that no earlier row stood for, or if the file tells the
+        # very same measured shot twice. Two shots that merely carried equally far are two.
+        is_told_twice = told in seen and (row.when is not None or row.ball_speed_m_s is not None)
+        if known[key] > 0 or is_told_twice:
+            known[key] -= known[key] > 0
+            job.doubles += 1
+            continue
+        seen.add(told)
+        bookings.append(made)
+    if job.problems:
+        job.problem = (
+            f"{counted(len(job.problems), 'row')} can't be read. Nothing was stored: put it right and read it again."
+        )
+        job.state = "refused"
+        return
+    if job.doubles and not body.leave_out_doubles:
+        job.problem = f"{job.doubles} rows are in the book already. Nothing was stored."
+        job.state = "refused"
+        return
+    with store.session() as session:
+        if job.stop.is_set():
+            job.state = "cancelled"
+            return
+        rows.add_many(session, bookings)
+    job.flagged = sum(b.far_off for b in bookings)
+    job.stored, job.state = len(bookings), "done"
+
+
+def _booking(planned: Planned, player_id: str, club_id: str, row: ShotRow) -> BookingRow:
+    # Past the target a stock shot has none: its finish is kept as it was measured.
+    body = BookingIn.model_construct(
+        **{
+            **_BLANK.__dict__,
+            "player_id": player_id,
+            "source": "import",
+            "purpose": "stock",
+            "club_id": club_id,
+            "booked_at": row.when,
+            "carry_m": row.carry_m,
+            "carry_side_m": row.side_m,
+            "measured": MeasuredIn.model_construct(
+                ball_speed_m_s=row.ball_speed_m_s,
+                launch_deg=row.launch_deg,
+                spin_rpm=row.spin_rpm,
+                descent_deg=row.descent_deg,
+            ),
+            "note": row.note,
+        }
+    )
+    made = made_booking(str(uuid.uuid4()), planned, body)
+    if row.total_m is not None:
+        made.total_m = row.total_m
+        made.side_m = None if row.total_side_m is None else 0.0 - row.total_side_m
+    return made
+
+
+_BLANK = BookingIn(player_id="-", purpose="stock", club_id="-")
+
+
+def _whose(store: Store) -> tuple[str, int]:
+    return store.name, store.coach_id
+
+
+def _job(store: Store, job_id: str) -> Job:
+    with _lock:
+        job = _jobs.get(_whose(store), OrderedDict()).get(job_id)
+    if job is None:
+        raise NotFoundError("import_id", "There is no such import any more.", "Look in the book for what it stored.")
+    return job
+
+
+def show_import(store: Store, job_id: str) -> ImportOut:
+    """How far an import is."""
+    return _out(_job(store, job_id))
+
+
+def cancel_import(store: Store, job_id: str) -> ImportOut:
+    """Stop an import; one that is done stays done."""
+    job = _job(store, job_id)
+    job.stop.set()
+    return _out(job)

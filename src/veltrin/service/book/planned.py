@@ -1,0 +1,121 @@
+"""What a booked shot was meant to be: a call of a question, or a full stock swing."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from functools import lru_cache
+
+from veltrin.core.kit import family_of
+from veltrin.core.methods.catalogue import method_named
+from veltrin.core.methods.stock import STOCK_SWING
+from veltrin.core.plan import Call, Question
+from veltrin.core.plan.candidates import parts_of
+from veltrin.core.plan.predict import Expected, expect, expect_stock
+from veltrin.service.contracts.book import (
+    BookingIn,
+)
+from veltrin.service.contracts.plan import PlanRequest
+from veltrin.service.contracts.practice_sessions import StationRun
+from veltrin.service.house.errors import ConflictError, DomainError
+from veltrin.service.house.kept import QUESTION, RUNS
+from veltrin.service.house.turns import TURNS
+from veltrin.service.players.players import find_stored
+from veltrin.service.shot.plan import no_call, plain_request, question_of
+from veltrin.service.shot.translate_world import air_in
+from veltrin.store.engine import Store
+from veltrin.store.tables import PracticePartRow
+
+STOCK_COVER = "fairway"
+
+
+@dataclass(frozen=True)
+class Planned:
+    """What a shot was meant to be: club, method, cover, where to, and what was expected of it."""
+
+    question: Question | None
+    question_json: str | None
+    club_id: str
+    club_name: str
+    family: str
+    cover: str
+    method_id: str
+    call_id: str
+    bearing_rad: float
+    expected: Expected
+    is_planned: bool = True
+    """Whether `expected` is of this call from this lie; else it is the club's stock swing, for want of one."""
+
+
+@lru_cache(maxsize=64)
+def _expect(question: Question, call_id: str) -> tuple[Call, Expected] | None:
+    # Somebody stands there with a shot to book.
+    with TURNS.taken(is_next=True):
+        return expect(question, call_id)
+
+
+def forget() -> None:
+    """Remember nothing any more."""
+    _expect.cache_clear()
+
+
+def planned_shot(store: Store, request: PlanRequest, call_id: str) -> Planned:
+    """A call of a question; ConflictError if it is no feasible one."""
+    plain = plain_request(request)
+    question = question_of(store, plain)
+    found = _expect(question, call_id)
+    if found is None:
+        raise no_call(call_id)
+    call, expected = found
+    club = question.player.club(call.club_id)
+    hand = -1.0 if question.player.left_handed else 1.0
+    return Planned(
+        question,
+        QUESTION.keep(plain),
+        club.id,
+        club.name,
+        family_of(club),
+        question.lie.cover.name,
+        call.method_id,
+        call_id,
+        hand * call.target.bearing_rad,
+        expected,
+    )
+
+
+def planned_from_former(store: Store, request: PlanRequest, call_id: str) -> Planned:
+    """A call that was made for an earlier lie; where it can't be played from this one, the club alone is known.
+
+    NotFoundError or DomainError if the club or the method is unknown, as for any call.
+    """
+    try:
+        return planned_shot(store, request, call_id)
+    except ConflictError:
+        club_id, method_id, _ = parts_of(call_id)
+        question = question_of(store, plain_request(request))
+        club = question.player.club(club_id, "call_id")
+        if club.kind == "putter":
+            raise
+        method = method_named(method_id)
+        expected = replace(expect_stock(question.player, club.id, question.air), distance_m=request.line.flag_m)
+        return Planned(
+            question, QUESTION.keep(plain_request(request)), club.id, club.name, family_of(club),
+            question.lie.cover.name, method.id, call_id, 0.0, expected, is_planned=False,
+        )  # fmt: skip
+
+
+def planned_stock(store: Store, player_id: str, body: BookingIn) -> Planned:
+    """A full stock swing with a club in the air given."""
+    player = find_stored(store, player_id).player
+    club = player.club(str(body.club_id), "club_id")
+    if club.kind == "putter":
+        raise DomainError("club_id", "a putter has no stock shot.", "Choose a club that is swung.")
+    expected = expect_stock(player, club.id, air_in(body.air))
+    method = STOCK_SWING.id
+    return Planned(
+        None, None, club.id, club.name, family_of(club), STOCK_COVER, method, f"{club.id}~{method}", 0.0, expected
+    )
+
+
+def stations_of(part: PracticePartRow) -> list[StationRun]:
+    """Stations of a part as they stood when its session began; none before."""
+    return RUNS.open(part.stations_json).value or []

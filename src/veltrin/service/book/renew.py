@@ -1,0 +1,75 @@
+"""What booked shots teach, worked out anew after the laws of the model have changed."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+
+from veltrin.core.law import LAW, NO_LAW
+from veltrin.service.book.evidence import hold_against
+from veltrin.service.book.planned import planned_shot
+from veltrin.service.house.errors import DomainError
+from veltrin.service.house.kept import QUESTION
+from veltrin.store.engine import Store
+from veltrin.store.repositories import book as rows
+from veltrin.store.repositories import coaches
+from veltrin.store.tables import BookingRow
+
+AT_ONCE = 50
+"""Shots that are worked out between two writes: what they teach is heard by the next ones, as it was when they were
+booked."""
+
+Told = Callable[[int, int], None]
+"""Is told how many are done, of how many."""
+
+
+def to_renew(store: Store) -> int:
+    """How many shots of all coaches were held against the plans of other laws, and can be held against today's."""
+    return sum(len(_waiting(own)) for own in _of_each_coach(store))
+
+
+def renew(store: Store, tell: Told = lambda _done, _of: None) -> int:
+    """Hold every such shot against its plan by today's laws, each player's in the order in which they were booked.
+
+    Returns how many were worked out. Stopped in the middle it goes on from there. The plan is worked out with what the
+    book taught before the shot, as it was then.
+    """
+    of, done = to_renew(store), 0
+    for own in _of_each_coach(store):
+        for more in renew_own(own):
+            done += more
+            tell(done, of)
+    return done
+
+
+def renew_own(own: Store) -> Iterator[int]:
+    """The same of one coach's shots, portion by portion: how many each held."""
+    ids = _waiting(own)
+    for first in range(0, len(ids), AT_ONCE):
+        with own.session() as session:
+            some = rows.with_questions(session, ids[first : first + AT_ONCE])
+        # Worked out while nobody waits for the book.
+        for booking, question in some:
+            _hold(own, booking, question)
+        with own.session() as session:
+            rows.rewrite(session, [booking for booking, _ in some])
+        yield len(some)
+
+
+def _waiting(own: Store) -> list[str]:
+    with own.session() as session:
+        return rows.of_other_laws(session, LAW)
+
+
+def _of_each_coach(store: Store) -> list[Store]:
+    with store.session() as session:
+        return [store.of_coach(coach.id) for coach in coaches.load_all(session)]
+
+
+def _hold(own: Store, booking: BookingRow, question: str) -> None:
+    request = QUESTION.open(question).value
+    try:
+        if request is None:
+            raise DomainError("request", "can't be read any more.", "")
+        hold_against(booking, planned_shot(own, request, booking.call_id).expected)
+    except DomainError:
+        booking.law = NO_LAW

@@ -1,0 +1,1 @@
+"""Printed cards."""

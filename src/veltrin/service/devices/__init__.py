@@ -1,0 +1,1 @@
+"""The weather mast and the launch monitor."""

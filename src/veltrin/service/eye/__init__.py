@@ -1,0 +1,1 @@
+"""What the eye reads: scenes, and how somebody reads them."""

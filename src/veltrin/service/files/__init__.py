@@ -1,0 +1,1 @@
+"""What goes out and comes in as a whole: files, copies, moves; search; the doctor."""

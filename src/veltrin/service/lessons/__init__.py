@@ -1,0 +1,1 @@
+"""Lessons, their photographs, and what a player takes along."""

@@ -1,0 +1,121 @@
+"""Use case: what a player's book says before a lesson, in words."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from datetime import UTC, datetime, timedelta
+
+from veltrin.core.counted import counted
+from veltrin.core.units import DAYS_A_MONTH
+from veltrin.service.book.book_read import lost_of
+from veltrin.service.contracts.lessons import NoticeOut, PreparedOut
+from veltrin.service.house.words import drill_words, lie_words
+from veltrin.service.players.players import find_stored, show_bag
+from veltrin.service.players.stock import stock_by_club
+from veltrin.store.engine import Store
+from veltrin.store.repositories import book_charts as chart_rows
+from veltrin.store.repositories import lessons as lesson_rows
+from veltrin.store.repositories import practices as practice_rows
+from veltrin.store.repositories.book import Which
+from veltrin.store.repositories.players import StoredPlayer
+
+LIES_TOLD = 3
+FEWEST_SHOTS = 5
+"""From fewer shots nothing is said of a lie. Judgement."""
+
+COSTS = 0.1
+"""A lie that costs less than this a shot over the plan is not worth a lesson. Judgement."""
+
+STOCK_OLD = timedelta(days=180)
+"""Stock shots measured longer ago than this are measured anew. Common practice: a season changes a swing."""
+
+STOCK_OFF = 0.05
+"""A bag's carry that is off by more than this share is told. Judgement."""
+
+DRILLS_TOLD = 4
+
+
+def _lies(store: Store, stored: StoredPlayer) -> Iterator[NoticeOut]:
+    """The lies that cost most together: how often times how much."""
+    with store.session() as session:
+        found = chart_rows.by_cover(session, lost_of(Which(stored.player.id), stored))
+    told = [one for one in found if one.lost_mean is not None and one.lost_of >= FEWEST_SHOTS and one.lost_mean > COSTS]
+    for one in sorted(told, key=lambda o: -(o.lost_mean or 0.0) * o.shots)[:LIES_TOLD]:
+        words = lie_words(one.cover, one.slope)
+        yield NoticeOut(
+            kind="lie",
+            ref="",
+            words=f"{words}: {one.lost_mean:.2f} strokes a shot over the plan, {counted(one.shots, 'shot')}.",
+        )
+
+
+def _drills(store: Store, player_id: str) -> Iterator[NoticeOut]:
+    """Drills whose last time was no pass, latest first."""
+    with store.session() as session:
+        done = practice_rows.done_parts(session, player_id)
+    last = {part.drill_id: part for part in done}
+    failed = [part for part in sorted(last.values(), key=lambda p: p.at, reverse=True) if not part.passed]
+    for part in failed[:DRILLS_TOLD]:
+        words = f"{drill_words(part.drill_id)}: not passed, {part.hits} of {part.struck} where {part.asked} are asked."
+        yield NoticeOut(kind="drill", ref=part.drill_id, words=words)
+
+
+def _aims(store: Store, player_id: str, before: datetime) -> Iterator[NoticeOut]:
+    """What the last lesson was for, and what was taken along."""
+    with store.session() as session:
+        last = lesson_rows.last_before(session, player_id, before)
+        if last is None:
+            return
+        told = [line.strip() for line in last.aims.splitlines() if line.strip()]
+        things = [thing.title for thing in last.things if thing.player_id == player_id]
+        when, lesson_id = f"{last.held_on:%d %b %Y}".lstrip("0"), last.id
+    for aim in told:
+        yield NoticeOut(kind="aim", ref=lesson_id, words=f"Aim of {when}: {aim}")
+    if things:
+        yield NoticeOut(kind="aim", ref=lesson_id, words=f"Taken along on {when}: {'; '.join(things)}.")
+
+
+def _stock(store: Store, player_id: str, today: datetime) -> Iterator[NoticeOut]:
+    """Whether stock shots are measured, how long ago, and which say something else than the bag."""
+    measured = stock_by_club(store, player_id)
+    if not measured:
+        yield NoticeOut(
+            kind="stock", ref="", words="No stock shot is measured: every answer rests on typed carries. Hit a few."
+        )
+        return
+    newest = max(shot.booked_at for club in measured for shot in club.shots)
+    if today - newest > STOCK_OLD:
+        months = round((today - newest).days / DAYS_A_MONTH)
+        yield NoticeOut(
+            kind="stock", ref="", words=f"Stock shots are {months} months old: measure three of each club again."
+        )
+    for club in measured:
+        off = club.carry_m / club.bag_carry_m - 1.0
+        if len(club.shots) >= FEWEST_SHOTS and abs(off) > STOCK_OFF:
+            words = f"{club.club_name}: measured {club.carry_m:.0f} m, {club.bag_carry_m:.0f} m in the bag."
+            yield NoticeOut(kind="stock", ref="", words=words)
+
+
+def _grooves(store: Store, stored: StoredPlayer) -> Iterator[NoticeOut]:
+    names = {club.id: club.name for club in stored.player.bag}
+    for club in show_bag(store, stored.player.id).clubs:
+        if club.grooves == "worn":
+            yield NoticeOut(
+                kind="grooves", ref="", words=f"{names[club.club_id]}: worn grooves, {club.wear_pct:.0f} % of the way."
+            )
+
+
+def prepare(store: Store, player_id: str, before: datetime | None = None) -> PreparedOut:
+    """Everything to know before a player comes, what was left open first."""
+    stored = find_stored(store, player_id)
+    today = datetime.now(UTC)
+    notices = [
+        *_aims(store, player_id, before or today),
+        *_lies(store, stored),
+        *_drills(store, player_id),
+        *_stock(store, player_id, today),
+        *_grooves(store, stored),
+    ]
+    if not notices:
+        notices = [NoticeOut(kind="nothing", ref="", words="The book says nothing yet: play, book, and look again.")]
+    return PreparedOut(player_id=player_id, player_name=stored.player.name, notices=notices)

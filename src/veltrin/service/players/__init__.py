@@ -1,0 +1,1 @@
+"""Players and their bags; what their books and their eyes have taught."""

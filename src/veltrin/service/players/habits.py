@@ -1,0 +1,78 @@
+"""Use cases: what a player's own book teaches; look at it."""
+
+from __future__ import annotations
+
+import math
+
+from veltrin.core.kit import NOTHING_LEARNED, Effect, Learned
+from veltrin.core.learn import learn
+from veltrin.core.learn.rates import Z_80
+from veltrin.service.contracts.book import EffectOut, LearntOut
+from veltrin.service.house.remembered import Remembered
+from veltrin.service.house.words import cover_words, method_words
+from veltrin.service.players.players import find_stored
+from veltrin.store.engine import Store
+from veltrin.store.repositories import book_sums as rows
+from veltrin.store.repositories.players import StoredPlayer
+
+MOST_KNOWN = 200
+
+_known: Remembered[tuple[str, str], tuple[rows.Sums, Learned]] = Remembered(MOST_KNOWN)
+
+
+def _learnt(store: Store, stored: StoredPlayer) -> tuple[Learned, int]:
+    """What is learnt, and from how many shots. What was summed before is not read again: every plan asks for it."""
+    key = (store.name, stored.player.id)
+    known = _known.get(key)
+    with store.session() as session:
+        found = rows.sums(session, stored.player.id, stored.learns_from, known[0] if known else None)
+    own = known[1] if known and known[0] is found else learn(found.cells)
+    _known.put(key, (found, own))
+    return own, sum(c.shots for c in found.cells if c.quantity == "speed")
+
+
+def habits_of(store: Store, stored: StoredPlayer) -> Learned:
+    """What plans add for this player; nothing where the book is switched off."""
+    return _learnt(store, stored)[0] if stored.learns else NOTHING_LEARNED
+
+
+def _words(effect: Effect) -> str:
+    if effect.by == "cover":
+        return cover_words(effect.name)
+    if effect.by == "method":
+        return method_words(effect.name).lower()
+    return f"{effect.name}s"
+
+
+def _shown(effect: Effect, value: float) -> float:
+    return round(math.degrees(value) if effect.quantity == "face" else 100.0 * math.expm1(value), 1) + 0.0
+
+
+def _effect_out(effect: Effect) -> EffectOut:
+    half = Z_80 * effect.deviation
+    return EffectOut(
+        quantity=effect.quantity,
+        by=effect.by,
+        name=effect.name,
+        words=_words(effect),
+        value=_shown(effect, effect.value),
+        low=_shown(effect, effect.value - half),
+        high=_shown(effect, effect.value + half),
+        shots=effect.shots,
+    )
+
+
+def show_learnt(store: Store, player_id: str) -> LearntOut:
+    """Everything the book teaches of a player, most shots first, whether or not it is heard."""
+    stored = find_stored(store, player_id)
+    own, shots = _learnt(store, stored)
+    order = {"cover": 0, "method": 1, "family": 2}
+    effects = sorted(own.effects, key=lambda e: (order[e.by], -e.shots, e.name))
+    return LearntOut(
+        player_id=player_id,
+        learns=stored.learns,
+        learns_from=stored.learns_from,
+        practice=stored.practice,
+        shots=shots,
+        effects=[_effect_out(e) for e in effects],
+    )

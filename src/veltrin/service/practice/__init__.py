@@ -1,0 +1,1 @@
+"""Drills, sessions, the season and what it came to."""
