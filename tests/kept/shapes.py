@@ -6,7 +6,8 @@ import json
 from pathlib import Path
 from typing import Any
 
-from veltrin.service.house.kept import FORMS, Form
+from veltrin.service.files.forms import FORMS
+from veltrin.service.house.kept import Form
 
 SHAPES = Path(__file__).parent / "shapes.json"
 

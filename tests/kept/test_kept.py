@@ -33,10 +33,12 @@ from veltrin.service.contracts.exchange import (
     SceneRecord,
     TrialRecord,
 )
+from veltrin.service.files.forms import FORMS
 from veltrin.service.files.kept_rows import KEPT_IN, unreadable
 from veltrin.service.files.restore import merge
-from veltrin.service.house.kept import CALL, FORMS, QUESTION, Form
+from veltrin.service.house.kept import Form
 from veltrin.service.house.store import DATABASE, Store, open_store
+from veltrin.service.shot.forms import CALL, QUESTION
 from veltrin.store import tables
 from veltrin.store.schema import known_versions
 
@@ -46,7 +48,7 @@ BOOKS = sorted(FILES.glob("*.json.xz"))
 
 
 def test_a_form_that_loses_a_field_or_a_word_asks_for_a_step() -> None:
-    """Where this fails: raise the form's version, write the step from the one before in `service/house/kept.py`, and run
+    """Where this fails: raise the form's version, write the step from the one before beside it (`forms.py`), and run
     `python -m tests.kept.shapes`; where only something was added that has a default, running it is enough.
     """
     written = json.loads(SHAPES.read_text())

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
+from veltrin.service.accounts.forms import SETTINGS
 from veltrin.service.contracts.record import SettingsBody, SettingsIn, SettingsOut
 from veltrin.service.house.errors import changed_elsewhere
-from veltrin.service.house.kept import SETTINGS
 from veltrin.store.engine import Store
 from veltrin.store.repositories import settings as setting_rows
 from veltrin.store.repositories import versions

@@ -23,9 +23,10 @@ from veltrin.service.contracts.book import (
 from veltrin.service.house.border import rad
 from veltrin.service.house.errors import ConflictError, DomainError, NotFoundError
 from veltrin.service.house.joining import join, wants
-from veltrin.service.house.kept import QUESTION, opened
+from veltrin.service.house.kept import opened
 from veltrin.service.house.words import struck_words
 from veltrin.service.players.players import find_stored
+from veltrin.service.shot.forms import CALL, QUESTION
 from veltrin.service.shot.plan import call_of
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as rows
@@ -184,7 +185,8 @@ def book_shot(store: Store, booking_id: str, body: BookingIn) -> BookingOut:
                 at=booking.booked_at,
                 summary=struck_words(booking),
                 request_json=planned.question_json or "",
-                call=drawn,
+                call_id="" if drawn is None else drawn.id,
+                call_json=CALL.keep(drawn),
             )
         # Of two senders of the same shot at once the first is booked, and both are told what was.
         kept = rows.load(session, booking_id)

@@ -25,9 +25,10 @@ from veltrin.service.contracts.book import (
 from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.house.border import deg
 from veltrin.service.house.errors import NotFoundError
-from veltrin.service.house.kept import QUESTION, opened
+from veltrin.service.house.kept import opened
 from veltrin.service.house.words import cover_words, drill_words, lie_words, method_words
 from veltrin.service.players.players import find_stored
+from veltrin.service.shot.forms import QUESTION
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as rows
 from veltrin.store.repositories import book_charts as chart_rows

@@ -11,15 +11,16 @@ from veltrin.core.methods.stock import STOCK_SWING
 from veltrin.core.plan import Call, Question
 from veltrin.core.plan.candidates import parts_of
 from veltrin.core.plan.predict import Expected, expect, expect_stock
+from veltrin.service.book.forms import RUNS
 from veltrin.service.contracts.book import (
     BookingIn,
 )
 from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.contracts.practice_sessions import StationRun
 from veltrin.service.house.errors import ConflictError, DomainError
-from veltrin.service.house.kept import QUESTION, RUNS
 from veltrin.service.house.turns import TURNS
 from veltrin.service.players.players import find_stored
+from veltrin.service.shot.forms import QUESTION
 from veltrin.service.shot.plan import no_call, plain_request, question_of
 from veltrin.service.shot.translate_world import air_in
 from veltrin.store.engine import Store

@@ -8,7 +8,7 @@ from veltrin.core.law import LAW, NO_LAW
 from veltrin.service.book.evidence import hold_against
 from veltrin.service.book.planned import planned_shot
 from veltrin.service.house.errors import DomainError
-from veltrin.service.house.kept import QUESTION
+from veltrin.service.shot.forms import QUESTION
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as rows
 from veltrin.store.repositories import coaches

@@ -14,9 +14,9 @@ from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.house.border import deg
 from veltrin.service.house.errors import ConflictError, NotFoundError
 from veltrin.service.house.joining import join
-from veltrin.service.house.kept import QUESTION
 from veltrin.service.house.words import method_words
 from veltrin.service.players.players import find_stored
+from veltrin.service.shot.forms import QUESTION
 from veltrin.service.shot.plan import plain_request
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as book_rows

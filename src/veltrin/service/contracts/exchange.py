@@ -7,7 +7,7 @@ import math
 from datetime import date, datetime
 from typing import Annotated, Any, Literal, Self, get_args
 
-from pydantic import ConfigDict, Field, model_validator
+from pydantic import Field, model_validator
 
 from veltrin.core.hole import AreaKindName
 from veltrin.core.learn import MOST_TOLD, SUREST_SD, Arm, Miss, Practised
@@ -30,6 +30,7 @@ from veltrin.service.contracts.book import (
     Source,
     within,
 )
+from veltrin.service.contracts.kept import MOST_LAWS, KeptJson
 from veltrin.service.contracts.lessons import MOST_PLAYERS, MOST_THINGS, ItemKind, LessonState
 from veltrin.service.contracts.lines import LineName
 from veltrin.service.contracts.methods import Stand
@@ -101,30 +102,6 @@ TOLD = (-MOST_TOLD, MOST_TOLD)
 WEIGHT = (1e-6, SUREST_SD**-2)
 
 MISSES_PATTERN = "^((" + "|".join(get_args(Miss)) + ")(,|$))*$"
-
-
-MOST_LAWS = 1_000_000
-
-
-class KeptJson(Contract):
-    """A piece of JSON as it was kept: the version of its form, the laws that made its numbers (0: not said), itself.
-
-    A plain piece, as files had them before version 4, is version 0 of its form.
-    """
-
-    model_config = ConfigDict(populate_by_name=True, serialize_by_alias=True)
-
-    version: int = Field(ge=0, le=MOST_LAWS)
-    law: int = Field(ge=0, le=MOST_LAWS)
-    json_: Any = Field(alias="json")
-
-    @model_validator(mode="before")
-    @classmethod
-    def _of_version_0(cls, told: Any) -> Any:
-        is_dated = isinstance(told, dict) and {"version", "law", "json"} == told.keys()
-        if is_dated or isinstance(told, KeptJson):
-            return told
-        return {"version": 0, "law": 0, "json": told}
 
 
 class BookingRecord(Contract):

@@ -10,6 +10,8 @@ from typing import Any, Literal
 from sqlalchemy.orm import Session
 
 from veltrin.exchange.shots_csv import write_table
+from veltrin.service.accounts.forms import SETTINGS
+from veltrin.service.book.forms import RUNS
 from veltrin.service.contracts.exchange import (
     BookFile,
     BookingRecord,
@@ -24,8 +26,9 @@ from veltrin.service.files.bookpieces import BOOK, PICTURES
 from veltrin.service.files.lessonfile import lesson_records, photograph_records
 from veltrin.service.house.border import copied
 from veltrin.service.house.errors import NotFoundError
-from veltrin.service.house.kept import DAY, LINE, QUESTION, RUNS, SCENE, SETTINGS
+from veltrin.service.players.forms import SCENE
 from veltrin.service.players.players import player_out
+from veltrin.service.shot.forms import DAY, LINE, QUESTION
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as book_rows
 from veltrin.store.repositories import days as day_rows

@@ -7,7 +7,12 @@ from typing import Any, NamedTuple
 
 from sqlalchemy import Connection, inspect, select
 
-from veltrin.service.house.kept import CALL, DAY, LINE, QUESTION, RUNS, SCENE, SETTINGS, SLOPE, STATION, Form
+from veltrin.service.accounts.forms import SETTINGS
+from veltrin.service.book.forms import RUNS
+from veltrin.service.house.kept import Form
+from veltrin.service.lessons.forms import SLOPE, STATION
+from veltrin.service.players.forms import SCENE
+from veltrin.service.shot.forms import CALL, DAY, LINE, QUESTION
 from veltrin.store.dialect import act_as
 from veltrin.store.engine import Store
 from veltrin.store.tables import (

@@ -11,7 +11,8 @@ from veltrin.service.contracts.exchange import (
     PhotographRecord,
 )
 from veltrin.service.house.border import copied
-from veltrin.service.house.kept import CALL, DAY, QUESTION, SLOPE, STATION
+from veltrin.service.lessons.forms import SLOPE, STATION
+from veltrin.service.shot.forms import CALL, DAY, QUESTION
 from veltrin.store.repositories import lessons as lesson_rows
 from veltrin.store.repositories import photographs as photograph_rows
 from veltrin.store.tables import LessonItemRow, LessonThingRow

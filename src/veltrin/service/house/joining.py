@@ -7,8 +7,6 @@ from datetime import UTC, datetime
 
 from sqlalchemy.orm import Session
 
-from veltrin.service.contracts.plan import CallOut
-from veltrin.service.house.kept import CALL
 from veltrin.store.engine import Store
 from veltrin.store.repositories import lessons as rows
 from veltrin.store.tables import LessonItemRow
@@ -23,7 +21,8 @@ def join(
     at: datetime | None = None,
     summary: str = "",
     request_json: str = "",
-    call: CallOut | None = None,
+    call_id: str = "",
+    call_json: str = "",
 ) -> None:
     """Let something of the record join the lesson that was open to its player at the time, if one was; once."""
     moment = at or datetime.now(UTC)
@@ -39,8 +38,8 @@ def join(
         ref=ref,
         summary=summary[:300],
         request_json=request_json,
-        call_id="" if call is None else call.id,
-        call_json=CALL.keep(call),
+        call_id=call_id,
+        call_json=call_json,
     )
     rows.add_item(session, row)
 

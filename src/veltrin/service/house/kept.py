@@ -16,17 +16,9 @@ from typing import Any, Generic, NamedTuple, TypeVar
 
 from pydantic import TypeAdapter, ValidationError
 
-from veltrin.core.eye import EyeKind
 from veltrin.core.law import LAW
-from veltrin.service.contracts.day import DayIn
 from veltrin.service.contracts.errors import explain
-from veltrin.service.contracts.exchange import KeptJson
-from veltrin.service.contracts.line import LineIn
-from veltrin.service.contracts.photographs import SlopeMeasured
-from veltrin.service.contracts.plan import CallOut, PlanRequest
-from veltrin.service.contracts.practice import StationOut
-from veltrin.service.contracts.practice_sessions import StationRun
-from veltrin.service.contracts.record import SettingsBody
+from veltrin.service.contracts.kept import KeptJson
 from veltrin.service.house.errors import ConflictError
 
 T = TypeVar("T")
@@ -166,33 +158,9 @@ def _place(body: Any, location: tuple[int | str, ...]) -> tuple[Any, int | str]:
     return place, steps[0] if steps else ""
 
 
-QUESTION: Form[PlanRequest] = Form("question", "The shot's question", PlanRequest)
-CALL: Form[CallOut] = Form("call", "The drawing of the call", CallOut)
-STATION: Form[StationOut] = Form("station", "The drill's station", StationOut)
-RUNS: Form[list[StationRun]] = Form("runs", "The layout of the drill", list[StationRun])
-DAY: Form[DayIn] = Form("day", "The day", DayIn)
-LINE: Form[LineIn] = Form("line", "The line", LineIn)
-SETTINGS: Form[SettingsBody] = Form("settings", "The settings", SettingsBody, mends=True)
-SLOPE: Form[SlopeMeasured] = Form("slope", "The slope that was measured", SlopeMeasured)
-SCENE: Form[dict[EyeKind, tuple[float, float]]] = Form(
-    "scene", "What was read", dict[EyeKind, tuple[float, float]], mends=True
-)
-
-FORMS: dict[str, Form[Any]] = {
-    form.name: form for form in (QUESTION, CALL, STATION, RUNS, DAY, LINE, SETTINGS, SLOPE, SCENE)
-}
-"""Every kind of thing that is kept as JSON."""
-
-
 def opened(form: Form[T], text: str | None, name: str) -> T:
     """What was kept, where nothing goes on without it; ConflictError, with the field's name, where it can't be read."""
     found = form.open(text)
     if found.value is None:
         raise ConflictError(name, found.problem or f"{form.words} was not kept.", "Plan it again.")
     return found.value
-
-
-def own_question(kept: KeptJson, player_id: str) -> str:
-    """A question asked for the player under the id they have here, as text to keep."""
-    told = {**kept.json_, "player_id": player_id} if isinstance(kept.json_, dict) else kept.json_
-    return QUESTION.keep_raw(kept.model_copy(update={"json_": told}))

@@ -8,7 +8,7 @@ from datetime import UTC, datetime
 from veltrin.core.ground import Spot, slope_in
 from veltrin.service.contracts.photographs import PhotographOut, SlopeLinesIn, SlopeMeasured
 from veltrin.service.house.errors import ConflictError, NotFoundError
-from veltrin.service.house.kept import SLOPE
+from veltrin.service.lessons.forms import SLOPE
 from veltrin.service.lessons.pictures import prepare
 from veltrin.service.lessons.privacy import may_be_shown
 from veltrin.service.players.players import find_stored

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from veltrin.core.eye import Eye, EyeKind, Read, calibrated
-from veltrin.service.house.kept import SCENE
+from veltrin.service.players.forms import SCENE
 from veltrin.store.engine import Store
 from veltrin.store.repositories import scenes as rows
 from veltrin.store.tables import SceneRow

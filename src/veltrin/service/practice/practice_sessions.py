@@ -21,6 +21,7 @@ from veltrin.core.practice import (
     result_of,
     whole_minutes,
 )
+from veltrin.service.book.forms import RUNS
 from veltrin.service.book.planned import stations_of
 from veltrin.service.contracts.practice import MarkOut
 from veltrin.service.contracts.practice_sessions import (
@@ -35,7 +36,6 @@ from veltrin.service.contracts.practice_sessions import (
 )
 from veltrin.service.house.errors import ConflictError, NotFoundError, changed_elsewhere
 from veltrin.service.house.joining import join
-from veltrin.service.house.kept import RUNS
 from veltrin.service.house.localtime import moment_of
 from veltrin.service.house.words import drill_words
 from veltrin.service.players.habits import habits_of

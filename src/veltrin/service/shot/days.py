@@ -27,9 +27,9 @@ from veltrin.service.contracts.tables import AloftOut, DayTables, ExposureOut, F
 from veltrin.service.contracts.world import AirIn, WindIn
 from veltrin.service.house.border import tell
 from veltrin.service.house.errors import NotFoundError
-from veltrin.service.house.kept import DAY
 from veltrin.service.house.turns import TURNS
 from veltrin.service.players.players import find_stored
+from veltrin.service.shot.forms import DAY
 from veltrin.service.shot.plan import question_of
 from veltrin.service.shot.translate_plan import call_out, rows_out
 from veltrin.service.shot.translate_world import air_in, wind_in

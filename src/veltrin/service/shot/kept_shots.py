@@ -6,8 +6,8 @@ from veltrin.service.contracts.record import ShotNew, ShotOut
 from veltrin.service.house.border import copied
 from veltrin.service.house.errors import ConflictError, NotFoundError
 from veltrin.service.house.joining import join
-from veltrin.service.house.kept import QUESTION
 from veltrin.service.house.words import summary_of
+from veltrin.service.shot.forms import CALL, QUESTION
 from veltrin.service.shot.plan import find_asked, plain_request, plan
 from veltrin.store.engine import Store
 from veltrin.store.repositories import lessons as lesson_rows
@@ -53,7 +53,8 @@ def keep_shot(store: Store, body: ShotNew) -> ShotOut:
             player.id,
             summary=stored.summary,
             request_json=stored.request_json,
-            call=calls[0],
+            call_id=calls[0].id,
+            call_json=CALL.keep(calls[0]),
         )
     return _out(stored)
 

@@ -1,0 +1,8 @@
+"""What of an account is kept as JSON."""
+
+from __future__ import annotations
+
+from veltrin.service.contracts.record import SettingsBody
+from veltrin.service.house.kept import Form
+
+SETTINGS: Form[SettingsBody] = Form("settings", "The settings", SettingsBody, mends=True)

@@ -1,0 +1,8 @@
+"""What of a session's balls is kept as JSON: what each was meant to be."""
+
+from __future__ import annotations
+
+from veltrin.service.contracts.practice_sessions import StationRun
+from veltrin.service.house.kept import Form
+
+RUNS: Form[list[StationRun]] = Form("runs", "The layout of the drill", list[StationRun])

@@ -1,0 +1,16 @@
+"""Every kind of thing that is kept as JSON."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from veltrin.service.accounts.forms import SETTINGS
+from veltrin.service.book.forms import RUNS
+from veltrin.service.house.kept import Form
+from veltrin.service.lessons.forms import SLOPE, STATION
+from veltrin.service.players.forms import SCENE
+from veltrin.service.shot.forms import CALL, DAY, LINE, QUESTION
+
+FORMS: dict[str, Form[Any]] = {
+    form.name: form for form in (QUESTION, CALL, STATION, RUNS, DAY, LINE, SETTINGS, SLOPE, SCENE)
+}

@@ -1,0 +1,10 @@
+"""What of a lesson is kept as JSON."""
+
+from __future__ import annotations
+
+from veltrin.service.contracts.photographs import SlopeMeasured
+from veltrin.service.contracts.practice import StationOut
+from veltrin.service.house.kept import Form
+
+STATION: Form[StationOut] = Form("station", "The drill's station", StationOut)
+SLOPE: Form[SlopeMeasured] = Form("slope", "The slope that was measured", SlopeMeasured)
