@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from veltrin.service.accounts.settings import read_settings, write_settings
-from veltrin.service.contracts.record import SettingsIn
+from veltrin.service.contracts.settings import SettingsIn
 from veltrin.service.house.store import Store
 
 

@@ -40,7 +40,7 @@ from veltrin.service.files import copies
 from veltrin.service.book import import_shots
 from veltrin.service.book.book import book_shot
 from veltrin.service.contracts.book import BookingIn
-from veltrin.service.contracts.exchange import ImportIn, MatchedIn
+from veltrin.service.contracts.import_shots import ImportIn, MatchedIn
 from veltrin.service.house.store import open_store
 path, after_s = pathlib.Path(sys.argv[1]), float(sys.argv[2])
 def soon():

@@ -51,7 +51,7 @@ from veltrin.api.routes import (
 )
 from veltrin.api.watch import UNWATCHED, Watch, Watched
 from veltrin.service.contracts.errors import ErrorBody
-from veltrin.service.contracts.record import HealthOut
+from veltrin.service.contracts.health import HealthOut
 from veltrin.service.devices.mast import MAST_PORT, MastLink
 from veltrin.service.devices.monitor import MONITOR_PORT, MonitorLink
 from veltrin.service.house.memory import keep_few_arenas

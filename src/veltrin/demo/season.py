@@ -14,14 +14,14 @@ import numpy as np
 from veltrin.core.practice import drill_named, make_ready
 from veltrin.demo.log import FIRST_DAY
 from veltrin.service.book.book import made_booking
-from veltrin.service.book.forms import RUNS
-from veltrin.service.book.planned import planned_shot, stations_of
+from veltrin.service.book.planned import planned_shot
 from veltrin.service.contracts.book import BookingIn
 from veltrin.service.contracts.exchange import SceneRecord
 from veltrin.service.players.forms import SCENE
 from veltrin.service.players.habits import habits_of
 from veltrin.service.players.players import find_stored
-from veltrin.service.practice.practice_sessions import level_of, settle
+from veltrin.service.practice.forms import RUNS
+from veltrin.service.practice.practice_sessions import level_of, settle, stations_of
 from veltrin.service.practice.stations import run_of
 from veltrin.service.shot.forms import QUESTION
 from veltrin.store.engine import Store

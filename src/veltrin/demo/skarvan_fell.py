@@ -9,10 +9,11 @@ from veltrin.demo.log import keep_log
 from veltrin.demo.season import keep_season
 from veltrin.service.accounts.settings import write_settings
 from veltrin.service.contracts.day import DayIn
+from veltrin.service.contracts.kept_shots import ShotNew
 from veltrin.service.contracts.line import LineIn
 from veltrin.service.contracts.plan import LieIn, PlanRequest
 from veltrin.service.contracts.players import PlayerEdit, PlayerNew, PlayerOut
-from veltrin.service.contracts.record import SettingsIn, ShotNew
+from veltrin.service.contracts.settings import SettingsIn
 from veltrin.service.contracts.world import AirIn
 from veltrin.service.players.players import add_player, edit_player, show_player
 from veltrin.service.shot.kept_shots import keep_shot

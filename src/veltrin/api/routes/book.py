@@ -20,15 +20,16 @@ from veltrin.service.contracts.book import (
     CountsIn,
     FaultRequest,
     FaultResponse,
-    LearntOut,
     Purpose,
-    StockOut,
     TrialNew,
     TrialOut,
 )
+from veltrin.service.contracts.learnt import LearntOut
 from veltrin.service.contracts.plan import PlanRequest
+from veltrin.service.contracts.stock import StockOut
 from veltrin.service.players import habits as habit_service
 from veltrin.service.players import stock as stock_service
+from veltrin.service.practice import practice_sessions
 
 router = APIRouter()
 
@@ -57,7 +58,8 @@ def book_shot(request: Request, store: StoreDep, booking_id: UuidPath, body: Boo
     only_practice(request, body.purpose)
     if taker_asks(request) is not None:
         book_service.may_practise(store, body.practice_id, body.booked_at)
-    return book_service.book_shot(store, booking_id, body)
+    book = practice_sessions.book_ball if body.purpose == "practice" else book_service.book_shot
+    return book(store, booking_id, body)
 
 
 @router.get("/book", tags=["book"])

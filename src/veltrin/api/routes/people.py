@@ -15,7 +15,7 @@ from veltrin.service.contracts.players import (
     PlayerOut,
     PlayerPatch,
 )
-from veltrin.service.contracts.record import SettingsIn, SettingsOut
+from veltrin.service.contracts.settings import SettingsIn, SettingsOut
 from veltrin.service.lessons import privacy
 from veltrin.service.players import players
 

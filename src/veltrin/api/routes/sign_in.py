@@ -11,7 +11,7 @@ from veltrin.api.deps import SignedInDep, only_admin, who_asks
 from veltrin.api.errors import NotSignedInError, TooManyTriesError
 from veltrin.service.accounts import coaches
 from veltrin.service.accounts.coaches import SignedIn
-from veltrin.service.contracts.record import HealthOut
+from veltrin.service.contracts.health import HealthOut
 from veltrin.service.contracts.sign_in import EventOut, SessionOut, SessionRowOut, SignIn
 from veltrin.service.house.errors import NotFoundError
 from veltrin.service.house.health import what_is_wrong

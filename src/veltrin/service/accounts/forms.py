@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from veltrin.service.contracts.record import SettingsBody
+from veltrin.service.contracts.settings import SettingsBody
 from veltrin.service.house.kept import Form
 
 SETTINGS: Form[SettingsBody] = Form("settings", "The settings", SettingsBody, mends=True)

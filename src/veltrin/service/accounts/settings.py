@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from veltrin.service.accounts.forms import SETTINGS
-from veltrin.service.contracts.record import SettingsBody, SettingsIn, SettingsOut
+from veltrin.service.contracts.settings import SettingsBody, SettingsIn, SettingsOut
 from veltrin.service.house.errors import changed_elsewhere
 from veltrin.store.engine import Store
 from veltrin.store.repositories import settings as setting_rows

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from datetime import UTC, datetime, timedelta
 
 import numpy as np
@@ -15,7 +15,7 @@ from veltrin.core.methods import slope_word
 from veltrin.core.units import RAD_S_PER_RPM
 from veltrin.service.book.book_read import booking_out
 from veltrin.service.book.evidence import hold_against
-from veltrin.service.book.planned import Planned, planned_from_former, planned_shot, planned_stock, stations_of
+from veltrin.service.book.planned import Planned, planned_from_former, planned_shot, planned_stock
 from veltrin.service.contracts.book import (
     BookingIn,
     BookingOut,
@@ -37,8 +37,12 @@ from veltrin.store.repositories import trials as trial_rows
 from veltrin.store.repositories.players import StoredPlayer
 from veltrin.store.tables import BookingRow
 
+Planner = Callable[[Store, BookingIn], Planned]
+"""Says what a booked shot was meant to be."""
 
-def _planned(store: Store, body: BookingIn) -> Planned:
+
+def planned_by_book(store: Store, body: BookingIn) -> Planned:
+    """What a shot, a stock shot or a trial's ball was meant to be."""
     if body.purpose == "stock":
         return planned_stock(store, body.player_id, body)
     if body.purpose == "trial":
@@ -48,28 +52,9 @@ def _planned(store: Store, body: BookingIn) -> Planned:
             raise NotFoundError("trial_id", "There is no such trial of this player.", "Choose one from /api/trials.")
         request = opened(QUESTION, trial.request_json, "trial_id")
         return planned_shot(store, request, trial.a_call if body.arm == "a" else trial.b_call)
-    if body.purpose == "practice":
-        return _planned_at(store, body)
     assert body.request is not None, "a shot has a request and a call (contract)"
     planned = planned_from_former if body.former_lie else planned_shot
     return planned(store, body.request, str(body.call_id))
-
-
-def _planned_at(store: Store, body: BookingIn) -> Planned:
-    """The call of a station of a session that has begun, as it stood then."""
-    with store.session() as session:
-        practice = practice_rows.load(session, str(body.practice_id))
-        known = practice is not None and practice.player_id == body.player_id
-        parts = practice.parts if practice is not None and known else []
-        stations = [s for part in parts if part.place == body.part for s in stations_of(part)]
-    if not known:
-        raise NotFoundError("practice_id", "There is no such session of this player.", "Keep and begin it first.")
-    station = dict(enumerate(stations)).get(body.station or 0)
-    if station is None or station.call_id is None:
-        raise NotFoundError(
-            "station", "This session has no such station to play from.", "Begin it, then choose one of its stations."
-        )
-    return planned_shot(store, station.request, station.call_id)
 
 
 def _finish(planned: Planned, body: BookingIn) -> tuple[float | None, float | None]:
@@ -146,8 +131,10 @@ def _rad(degrees: float | None) -> float | None:
     return None if degrees is None else rad(degrees)
 
 
-def book_shot(store: Store, booking_id: str, body: BookingIn) -> BookingOut:
+def book_shot(store: Store, booking_id: str, body: BookingIn, planner: Planner = planned_by_book) -> BookingOut:
     """Book a shot under the id its sender gave it; sent again it is booked once, and the first stays.
+
+    `planner`: says what it was meant to be, where that isn't of the book (a ball of a session).
 
     ConflictError if the id is another player's or another coach's.
     """
@@ -161,7 +148,7 @@ def book_shot(store: Store, booking_id: str, body: BookingIn) -> BookingOut:
     if known is not None:
         return booking_out(known)
     stored = find_stored(store, body.player_id)
-    planned = _planned(store, body)
+    planned = planner(store, body)
     booking = made_booking(booking_id, planned, body)
     # Its drawing is worked out before the book is written: nobody waits for the book meanwhile.
     drawn = None

@@ -24,7 +24,7 @@ from veltrin.exchange.shots_csv import (
 from veltrin.service.book.book import made_booking
 from veltrin.service.book.planned import Planned, planned_stock
 from veltrin.service.contracts.book import BookingIn, MeasuredIn
-from veltrin.service.contracts.exchange import CsvText, ImportIn, ImportOut, MatchedIn, PreviewOut, RowProblem
+from veltrin.service.contracts.import_shots import CsvText, ImportIn, ImportOut, MatchedIn, PreviewOut, RowProblem
 from veltrin.service.house.errors import ConflictError, DomainError, NotFoundError
 from veltrin.service.players.players import find_stored
 from veltrin.store.engine import Store

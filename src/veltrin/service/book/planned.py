@@ -11,12 +11,10 @@ from veltrin.core.methods.stock import STOCK_SWING
 from veltrin.core.plan import Call, Question
 from veltrin.core.plan.candidates import parts_of
 from veltrin.core.plan.predict import Expected, expect, expect_stock
-from veltrin.service.book.forms import RUNS
 from veltrin.service.contracts.book import (
     BookingIn,
 )
 from veltrin.service.contracts.plan import PlanRequest
-from veltrin.service.contracts.practice_sessions import StationRun
 from veltrin.service.house.errors import ConflictError, DomainError
 from veltrin.service.house.turns import TURNS
 from veltrin.service.players.players import find_stored
@@ -24,7 +22,6 @@ from veltrin.service.shot.forms import QUESTION
 from veltrin.service.shot.plan import no_call, plain_request, question_of
 from veltrin.service.shot.translate_world import air_in
 from veltrin.store.engine import Store
-from veltrin.store.tables import PracticePartRow
 
 STOCK_COVER = "fairway"
 
@@ -115,8 +112,3 @@ def planned_stock(store: Store, player_id: str, body: BookingIn) -> Planned:
     return Planned(
         None, None, club.id, club.name, family_of(club), STOCK_COVER, method, f"{club.id}~{method}", 0.0, expected
     )
-
-
-def stations_of(part: PracticePartRow) -> list[StationRun]:
-    """Stations of a part as they stood when its session began; none before."""
-    return RUNS.open(part.stations_json).value or []

@@ -7,7 +7,7 @@ from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field, model_validator
 
-from veltrin.core.learn import Miss, Practised
+from veltrin.core.learn import Miss
 from veltrin.service.contracts.base import Contract, Moment
 from veltrin.service.contracts.plan import PlanRequest, Points
 from veltrin.service.contracts.world import AirIn
@@ -237,30 +237,6 @@ class BookSummary(Contract):
     trend: list[StretchOut]
 
 
-class EffectOut(Contract):
-    """One learnt effect. speed, friction, scatter: percent against the model; face: deg shut."""
-
-    quantity: Literal["speed", "friction", "face", "scatter"]
-    by: Literal["family", "cover", "method"]
-    name: str
-    words: str
-    value: float
-    low: float
-    high: float
-    shots: int
-
-
-class LearntOut(Contract):
-    """What a player's book teaches, each with its interval (eight in ten), and whether it is heard."""
-
-    player_id: str
-    learns: bool
-    learns_from: datetime | None
-    practice: Practised
-    shots: int
-    effects: list[EffectOut]
-
-
 class BallIn(Contract):
     """What was seen of one ball."""
 
@@ -317,27 +293,6 @@ class FaultResponse(Contract):
     meant_m: float = Field(description="Where the stroke is meant to finish.")
     long_m: float = Field(description="So far past or short of it counts as long or short.")
     wide_m: float = Field(description="So far beside the target counts as left or right.")
-
-
-class StockShotOut(Contract):
-    """One measured stock shot."""
-
-    id: str
-    booked_at: datetime
-    carry_m: float
-    flagged: bool = Field(description="An outlier by the stated rule; kept, not counted in the stock carry.")
-
-
-class StockOut(Contract):
-    """A club's stock carry by its shots."""
-
-    club_id: str
-    club_name: str
-    bag_carry_m: float
-    carry_m: float
-    sd_m: float
-    shots: list[StockShotOut]
-    rule: str
 
 
 class TrialNew(Contract):

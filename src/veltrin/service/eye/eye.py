@@ -56,11 +56,12 @@ from veltrin.service.contracts.eye import (
     ShapeFillOut,
 )
 from veltrin.service.house.errors import ConflictError, DomainError
-from veltrin.service.house.words import cover_words, summary_of
+from veltrin.service.house.words import cover_words
 from veltrin.service.players.eyes import MOST_REMEMBERED, reads_of
 from veltrin.service.players.forms import SCENE
 from veltrin.service.players.habits import habits_of
 from veltrin.service.players.players import find_stored
+from veltrin.service.shot.summary import summary_of
 from veltrin.service.shot.translate_plan import call_out, places_out, points_out
 from veltrin.store.engine import Store
 from veltrin.store.repositories import scenes as rows

@@ -11,7 +11,6 @@ from sqlalchemy.orm import Session
 
 from veltrin.exchange.shots_csv import write_table
 from veltrin.service.accounts.forms import SETTINGS
-from veltrin.service.book.forms import RUNS
 from veltrin.service.contracts.exchange import (
     BookFile,
     BookingRecord,
@@ -28,6 +27,7 @@ from veltrin.service.house.border import copied
 from veltrin.service.house.errors import NotFoundError
 from veltrin.service.players.forms import SCENE
 from veltrin.service.players.players import player_out
+from veltrin.service.practice.forms import RUNS
 from veltrin.service.shot.forms import DAY, LINE, QUESTION
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as book_rows

@@ -28,13 +28,14 @@ from veltrin.service.contracts.plan import CallOut, PlanRequest
 from veltrin.service.contracts.practice import StationOut
 from veltrin.service.house.errors import ConflictError, NotFoundError, changed_elsewhere
 from veltrin.service.house.kept import Opened
-from veltrin.service.house.words import drill_words, struck_words, summary_of
+from veltrin.service.house.words import drill_words, struck_words
 from veltrin.service.lessons.forms import STATION
 from veltrin.service.lessons.photographs import photograph_out
 from veltrin.service.players.players import find_stored
 from veltrin.service.practice.practice import show_drill
 from veltrin.service.shot.forms import CALL, DAY, QUESTION
 from veltrin.service.shot.plan import call_of, plain_request
+from veltrin.service.shot.summary import summary_of
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as book_rows
 from veltrin.store.repositories import lessons as rows

@@ -7,7 +7,7 @@ from datetime import UTC, date, datetime
 
 from veltrin.service.accounts.settings import read_settings, write_settings
 from veltrin.service.contracts.players import GuardianIn, HeldOut, PlayerOut
-from veltrin.service.contracts.record import SettingsIn
+from veltrin.service.contracts.settings import SettingsIn
 from veltrin.service.house.errors import ConflictError, DomainError
 from veltrin.service.players.players import find_stored, is_minor, nobody, rewrite
 from veltrin.store.across import drop_unasked

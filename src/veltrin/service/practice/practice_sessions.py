@@ -21,8 +21,9 @@ from veltrin.core.practice import (
     result_of,
     whole_minutes,
 )
-from veltrin.service.book.forms import RUNS
-from veltrin.service.book.planned import stations_of
+from veltrin.service.book.book import book_shot
+from veltrin.service.book.planned import Planned, planned_shot
+from veltrin.service.contracts.book import BookingIn, BookingOut
 from veltrin.service.contracts.practice import MarkOut
 from veltrin.service.contracts.practice_sessions import (
     KeptPracticeOut,
@@ -31,6 +32,7 @@ from veltrin.service.contracts.practice_sessions import (
     PracticeKeep,
     PracticePage,
     SessionPartOut,
+    StationRun,
     When,
     WhenIn,
 )
@@ -40,6 +42,7 @@ from veltrin.service.house.localtime import moment_of
 from veltrin.service.house.words import drill_words
 from veltrin.service.players.habits import habits_of
 from veltrin.service.players.players import find_stored
+from veltrin.service.practice.forms import RUNS
 from veltrin.service.practice.stations import run_of
 from veltrin.store.engine import Store
 from veltrin.store.repositories import lessons as lesson_rows
@@ -49,6 +52,33 @@ from veltrin.store.repositories.practices import PlayedBall
 from veltrin.store.tables import PracticePartRow, PracticeRow
 
 MOST_WORDS = 500
+
+
+def stations_of(part: PracticePartRow) -> list[StationRun]:
+    """Stations of a part as they stood when its session began; none before."""
+    return RUNS.open(part.stations_json).value or []
+
+
+def _planned_at(store: Store, body: BookingIn) -> Planned:
+    """The call of a station of a session that has begun, as it stood then."""
+    with store.session() as session:
+        practice = rows.load(session, str(body.practice_id))
+        known = practice is not None and practice.player_id == body.player_id
+        parts = practice.parts if practice is not None and known else []
+        stations = [s for part in parts if part.place == body.part for s in stations_of(part)]
+    if not known:
+        raise NotFoundError("practice_id", "There is no such session of this player.", "Keep and begin it first.")
+    station = dict(enumerate(stations)).get(body.station or 0)
+    if station is None or station.call_id is None:
+        raise NotFoundError(
+            "station", "This session has no such station to play from.", "Begin it, then choose one of its stations."
+        )
+    return planned_shot(store, station.request, station.call_id)
+
+
+def book_ball(store: Store, booking_id: str, body: BookingIn) -> BookingOut:
+    """Book a ball of a session that goes on."""
+    return book_shot(store, booking_id, body, _planned_at)
 
 
 def _part_out(practice: PracticeRow, part: PracticePartRow) -> SessionPartOut:

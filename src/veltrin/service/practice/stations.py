@@ -9,7 +9,7 @@ from veltrin.service.contracts.plan import LieIn, PlanRequest
 from veltrin.service.contracts.practice import LayMeasureOut, MarkOut
 from veltrin.service.contracts.practice_sessions import StationRun
 from veltrin.service.house.border import deg, tell
-from veltrin.service.house.words import summary_of
+from veltrin.service.shot.summary import summary_of
 from veltrin.service.shot.translate_plan import call_out
 from veltrin.service.shot.translate_question import wind_out
 

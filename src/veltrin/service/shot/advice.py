@@ -33,10 +33,10 @@ from veltrin.service.contracts.advice import (
     WhoRow,
 )
 from veltrin.service.house.turns import TURNS
-from veltrin.service.house.words import summary_of
 from veltrin.service.players.eyes import eyes_of
 from veltrin.service.players.players import list_players
 from veltrin.service.shot.plan import question_of
+from veltrin.service.shot.summary import summary_of
 from veltrin.service.shot.translate_plan import call_out
 from veltrin.store.engine import Store
 
