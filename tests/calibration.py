@@ -19,7 +19,7 @@ from veltrin.core.geometry import elevation
 from veltrin.core.hole import putts, strokes_from
 from veltrin.core.plan import plan_shot
 from veltrin.core.units import METRES_PER_YARD
-from veltrin.service.contracts.plan import PlanRequest
+from veltrin.service.shot.contracts.plan import PlanRequest
 from veltrin.service.shot.translate import question_in
 
 WHO = ("tour", "scratch", "h9", "h18", "h27")

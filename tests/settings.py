@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Any
 
-from veltrin.service.accounts.settings import read_settings, write_settings
-from veltrin.service.contracts.settings import SettingsIn
 from veltrin.service.house.store import Store
+from veltrin.service.shot.contracts.settings import SettingsIn
+from veltrin.service.shot.settings import read_settings, write_settings
 
 
 def put_settings(store: Store, **changes: Any) -> None:

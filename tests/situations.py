@@ -11,7 +11,7 @@ from typing import Any
 from veltrin.core.kit import Player, Scatter, build_bag, family_of
 from veltrin.core.methods import CATALOGUE
 from veltrin.core.plan import Call, Plan, plan_shot
-from veltrin.service.contracts.plan import PlanRequest
+from veltrin.service.shot.contracts.plan import PlanRequest
 from veltrin.service.shot.translate import question_in
 
 FILE = Path(__file__).parent / "core" / "situations.toml"

@@ -15,8 +15,8 @@ import pytest
 from fastapi.testclient import TestClient
 
 from veltrin.api.app import create_app
-from veltrin.service.contracts.exchange import BookFile
 from veltrin.service.files.bookfile import export
+from veltrin.service.files.contracts.exchange import BookFile
 from veltrin.service.house.store import open_store
 from veltrin.settings import WEB_DIST
 

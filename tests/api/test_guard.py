@@ -29,9 +29,9 @@ from veltrin.api.tries import (
 )
 from veltrin.cli import main
 from veltrin.service.accounts.coaches import PROFILE, STEP_S, add_coach, begin_factor, end_factor, has_coaches, who_is
-from veltrin.service.contracts.players import PlayerNew
 from veltrin.service.house.errors import DomainError
 from veltrin.service.house.store import Store, open_store
+from veltrin.service.players.contracts.players import PlayerNew
 from veltrin.service.players.players import add_player, list_players
 from veltrin.store.tables import SessionRow
 

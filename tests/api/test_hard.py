@@ -20,9 +20,9 @@ from tests.fuzz.run import Fuzz
 from tests.waiting import until
 from veltrin.core.hole.areas import MOST_CROSSINGS, crossings
 from veltrin.devices.mast_link import MastLink
-from veltrin.service.contracts.book import BookingIn
-from veltrin.service.contracts.exchange import BookFile
-from veltrin.service.contracts.line import MOST_CORNERS
+from veltrin.service.book.contracts.book import BookingIn
+from veltrin.service.files.contracts.exchange import BookFile
+from veltrin.service.shot.contracts.line import MOST_CORNERS
 
 EXAMPLES = 300
 

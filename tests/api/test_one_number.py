@@ -11,7 +11,7 @@ from fastapi.testclient import TestClient
 from tests.lies import REACHED
 from tests.questions import plan_request
 from tests.situations import person
-from veltrin.service.contracts.plan import PlanRequest
+from veltrin.service.shot.contracts.plan import PlanRequest
 from veltrin.service.shot.translate import question_in
 from veltrin.service.shot.translate_question import request_out
 

@@ -14,7 +14,7 @@ import pytest
 from tests.situations import person
 from veltrin.core.plan import Call, Plan, plan_shot
 from veltrin.core.plan.planner import BAD_LOT, FAILS_AT_MOST, WORTH_SHOWING
-from veltrin.service.contracts.plan import PlanRequest
+from veltrin.service.shot.contracts.plan import PlanRequest
 from veltrin.service.shot.translate import question_in
 
 

@@ -20,8 +20,8 @@ from veltrin.core.kernels import CORE
 from veltrin.core.plan import MOODS, READINGS, Mood, ReadingName, sensitivity
 from veltrin.core.quantity import QUANTITIES, within
 from veltrin.core.run import FIRMNESS, SURFACES, Firmness, SurfaceName, SurroundName
-from veltrin.service.contracts.day import DayIn
-from veltrin.service.contracts.plan import PlanRequest
+from veltrin.service.shot.contracts.day import DayIn
+from veltrin.service.shot.contracts.plan import PlanRequest
 
 
 @pytest.mark.parametrize(

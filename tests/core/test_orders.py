@@ -9,7 +9,7 @@ import pytest
 
 from tests.situations import AS_GOOD, person
 from veltrin.core.plan import Call, plan_shot
-from veltrin.service.contracts.plan import PlanRequest
+from veltrin.service.shot.contracts.plan import PlanRequest
 from veltrin.service.shot.translate import question_in
 
 ALIKE = 0.025

@@ -25,7 +25,7 @@ from veltrin.core.plan.rank import STAYS_WITHIN, grass_difficulty
 from veltrin.core.plan.relief import RELIEF_ID
 from veltrin.core.run import SURFACES, Landing, green_deceleration, usual_edges
 from veltrin.core.strike import BOUNDS
-from veltrin.service.contracts.plan import PlanRequest
+from veltrin.service.shot.contracts.plan import PlanRequest
 from veltrin.service.shot.translate import question_in
 
 

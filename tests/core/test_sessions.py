@@ -29,8 +29,8 @@ from veltrin.core.practice.marks import usual_hits
 from veltrin.core.practice.ready import shared_out
 from veltrin.core.practice.session import order_of_balls
 from veltrin.core.practice.staged import question_at
-from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.practice.stations import request_at
+from veltrin.service.shot.contracts.plan import PlanRequest
 from veltrin.service.shot.translate import question_in
 
 

@@ -13,8 +13,8 @@ from veltrin.core.geometry import Vec
 from veltrin.core.plan import Call, Harder, Odds, SetupNote, Spread, StockReference, Swap
 from veltrin.core.plan.target import Target
 from veltrin.core.sides import End, Places, Sided, SidedName, Unsided, mirrored, renamed, unmarked
-from veltrin.service.contracts.base import Contract
 from veltrin.service.house.border import BorderError, check, tell
+from veltrin.service.house.contracts.base import Contract
 
 
 @dataclass(frozen=True)

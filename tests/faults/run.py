@@ -39,8 +39,8 @@ import sys, threading, os, pathlib, resource, uuid
 from veltrin.service.files import copies
 from veltrin.service.book import import_shots
 from veltrin.service.book.book import book_shot
-from veltrin.service.contracts.book import BookingIn
-from veltrin.service.contracts.import_shots import ImportIn, MatchedIn
+from veltrin.service.book.contracts.book import BookingIn
+from veltrin.service.book.contracts.import_shots import ImportIn, MatchedIn
 from veltrin.service.house.store import open_store
 path, after_s = pathlib.Path(sys.argv[1]), float(sys.argv[2])
 def soon():

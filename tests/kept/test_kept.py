@@ -20,7 +20,7 @@ from tests.kept.shapes import SHAPES, all_shapes, lost
 from tests.questions import plan_request
 from tests.raw import all_rows
 from veltrin.core.law import LAW
-from veltrin.service.contracts.exchange import (
+from veltrin.service.files.contracts.exchange import (
     BookingRecord,
     KeptRecord,
     LessonItemRecord,

@@ -12,9 +12,9 @@ import pytest
 from PIL import ExifTags, Image
 
 from veltrin.exchange.picture import LONGEST_SIDE
-from veltrin.service.contracts.photographs import MOST_BYTES
 from veltrin.service.house.errors import BusyError, DomainError
 from veltrin.service.lessons import pictures
+from veltrin.service.lessons.contracts.photographs import MOST_BYTES
 from veltrin.service.lessons.pictures import AT_ONCE, MOST_WAITING, prepare
 
 

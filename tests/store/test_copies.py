@@ -13,10 +13,10 @@ from hypothesis import strategies as st
 
 from tests.settings import put_settings
 from veltrin.core.errors import DomainError
-from veltrin.service.accounts.settings import read_settings
 from veltrin.service.files.copies import keep_daily, list_copies, make_copy
 from veltrin.service.house.store import Store, open_store
 from veltrin.service.players.players import list_players
+from veltrin.service.shot.settings import read_settings
 from veltrin.store.copies import Copy, check, copies_in, daily, restore, to_drop
 from veltrin.store.datafile import COPIES
 from veltrin.store.schema import known_versions

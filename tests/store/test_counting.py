@@ -10,10 +10,10 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from veltrin.service.book.book import made_booking
+from veltrin.service.book.contracts.book import BookingIn
 from veltrin.service.book.planned import planned_stock
-from veltrin.service.contracts.book import BookingIn
-from veltrin.service.contracts.players import PlayerNew
 from veltrin.service.house.store import Store
+from veltrin.service.players.contracts.players import PlayerNew
 from veltrin.service.players.habits import show_learnt
 from veltrin.service.players.players import add_player
 from veltrin.store.repositories import book as rows

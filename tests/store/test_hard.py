@@ -22,11 +22,11 @@ from tests.store.test_store import released
 from tests.waiting import until
 from veltrin.cli import main
 from veltrin.core.errors import DomainError
-from veltrin.service.accounts.settings import read_settings
 from veltrin.service.files import doctor
 from veltrin.service.files.copies import keep_daily, list_copies, make_copy
 from veltrin.service.house.store import Store, open_store
 from veltrin.service.players.players import list_players
+from veltrin.service.shot.settings import read_settings
 from veltrin.settings import WEB_DIST
 from veltrin.store import copies, datafile
 from veltrin.store.copies import check, copies_in, restore

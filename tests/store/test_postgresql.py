@@ -16,13 +16,13 @@ from tests.postgres import ADMIN, Cluster
 from tests.raw import all_rows
 from veltrin.cli import main
 from veltrin.service.accounts.coaches import add_coach
-from veltrin.service.contracts.players import PlayerNew
 from veltrin.service.files import doctor
 from veltrin.service.files.copies import list_copies, make_copy
 from veltrin.service.files.move import move
 from veltrin.service.files.search import search
 from veltrin.service.house.errors import DomainError
 from veltrin.service.house.store import Store, open_store
+from veltrin.service.players.contracts.players import PlayerNew
 from veltrin.service.players.players import add_player, list_players
 from veltrin.service.shot.kept_shots import list_shots
 from veltrin.service.shot.lines import list_lines

@@ -24,13 +24,13 @@ from tests.waiting import AT_MOST_S
 from veltrin.core.learn import learn
 from veltrin.service.book.book import book_shot, drop_booking
 from veltrin.service.book.book_read import list_book
-from veltrin.service.contracts.book import BookingIn
-from veltrin.service.contracts.players import PlayerEdit, PlayerNew
+from veltrin.service.book.contracts.book import BookingIn
 from veltrin.service.files.bookfile import export
 from veltrin.service.files.restore import merge
 from veltrin.service.house.errors import ConflictError
 from veltrin.service.house.store import Store, open_store
 from veltrin.service.lessons.privacy import drop_player
+from veltrin.service.players.contracts.players import PlayerEdit, PlayerNew
 from veltrin.service.players.habits import habits_of, show_learnt
 from veltrin.service.players.players import add_player, edit_player, find_stored, show_player
 from veltrin.store.repositories import book_sums

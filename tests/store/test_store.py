@@ -18,14 +18,14 @@ from sqlalchemy.exc import IntegrityError
 from tests.raw import all_rows
 from tests.settings import put_settings
 from veltrin.demo import fill
-from veltrin.service.accounts.settings import read_settings
 from veltrin.service.book.book import book_shot
-from veltrin.service.contracts.book import BookingIn
+from veltrin.service.book.contracts.book import BookingIn
 from veltrin.service.house.store import Store, open_store
 from veltrin.service.players.players import list_players
 from veltrin.service.shot.days import list_days
 from veltrin.service.shot.kept_shots import list_shots
 from veltrin.service.shot.lines import list_lines
+from veltrin.service.shot.settings import read_settings
 from veltrin.store.datafile import open_engine
 from veltrin.store.repositories import shots, stands
 from veltrin.store.schema import MIGRATIONS, known_versions

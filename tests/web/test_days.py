@@ -10,7 +10,7 @@ from tests.conftest import Running
 from tests.web.conftest import PHONE, at_rest, told
 from tests.web.test_bench import Open, drag, first_call, part, settled
 from veltrin.devices.mast import StandInMast
-from veltrin.service.contracts.players import PlayerPatch
+from veltrin.service.players.contracts.players import PlayerPatch
 from veltrin.service.players.players import patch_player
 
 CHIP = "?p=corwin&fall=0&flag=15&front=8.5&back=25.5&wide=16&alt=620"

@@ -17,8 +17,8 @@ from veltrin.api.guard import Guard
 from veltrin.core.cards import CARDS
 from veltrin.demo.lesson import made_photograph
 from veltrin.service.accounts.coaches import add_coach
-from veltrin.service.contracts.practice_sessions import PartIn, PracticeKeep
 from veltrin.service.house.store import Store
+from veltrin.service.practice.contracts.practice_sessions import PartIn, PracticeKeep
 from veltrin.service.practice.practice_sessions import keep_practice
 
 Open = Callable[..., Page]

@@ -10,7 +10,7 @@ from playwright.sync_api import Locator, Page, expect
 
 from tests.conftest import Running
 from tests.web.conftest import PHONE, drag_by_mouse
-from veltrin.service.contracts.practice_sessions import PartIn, PracticeKeep
+from veltrin.service.practice.contracts.practice_sessions import PartIn, PracticeKeep
 from veltrin.service.practice.practice_sessions import keep_practice
 
 Open = Callable[..., Page]

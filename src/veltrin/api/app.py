@@ -50,10 +50,10 @@ from veltrin.api.routes import (
     take,
 )
 from veltrin.api.watch import UNWATCHED, Watch, Watched
-from veltrin.service.contracts.errors import ErrorBody
-from veltrin.service.contracts.health import HealthOut
 from veltrin.service.devices.mast import MAST_PORT, MastLink
 from veltrin.service.devices.monitor import MONITOR_PORT, MonitorLink
+from veltrin.service.house.contracts.errors import ErrorBody
+from veltrin.service.house.contracts.health import HealthOut
 from veltrin.service.house.memory import keep_few_arenas
 from veltrin.service.house.store import Store
 from veltrin.service.house.warm import warm_up

@@ -11,7 +11,7 @@ from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
 from starlette.exceptions import HTTPException
 
-from veltrin.service.contracts.errors import ErrorItem, explain
+from veltrin.service.house.contracts.errors import ErrorItem, explain
 from veltrin.service.house.errors import BusyError, ConflictError, DomainError, NotFoundError
 from veltrin.service.house.store import StoreError
 from veltrin.service.house.wanted import NobodyWaitsError

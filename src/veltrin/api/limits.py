@@ -10,7 +10,7 @@ from starlette.responses import JSONResponse
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from veltrin.api.guard import refused
-from veltrin.service.contracts.photographs import MOST_BYTES
+from veltrin.service.lessons.contracts.photographs import MOST_BYTES
 
 MEGABYTE = 1_000_000
 LONGEST_BODY = {

@@ -10,8 +10,8 @@ from typing import Any, TextIO, TypeVar
 import click
 from pydantic import ValidationError
 
-from veltrin.service.contracts.base import Contract
-from veltrin.service.contracts.errors import ErrorBody, ErrorItem, explain
+from veltrin.service.house.contracts.base import Contract
+from veltrin.service.house.contracts.errors import ErrorBody, ErrorItem, explain
 from veltrin.service.house.errors import DomainError
 
 Question = TypeVar("Question", bound=Contract)

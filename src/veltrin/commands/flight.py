@@ -7,7 +7,7 @@ from typing import TextIO
 import click
 
 from veltrin.commands.answers import answer
-from veltrin.service.contracts.flight import FlightRequest
+from veltrin.service.shot.contracts.flight import FlightRequest
 from veltrin.service.shot.flight import fly_one
 
 

@@ -9,8 +9,8 @@ import click
 
 from veltrin.commands.answers import answer
 from veltrin.commands.shared import opened_at, settings_of
-from veltrin.service.contracts.base import Contract
-from veltrin.service.contracts.plan import PlanRequest
+from veltrin.service.house.contracts.base import Contract
+from veltrin.service.shot.contracts.plan import PlanRequest
 from veltrin.service.shot.plan import plan as plan_one
 
 

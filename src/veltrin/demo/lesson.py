@@ -11,15 +11,15 @@ from datetime import UTC, datetime, timedelta
 from PIL import Image, ImageDraw, ImageFilter
 
 from veltrin.service.book.book import book_shot
-from veltrin.service.contracts.book import BookingIn
-from veltrin.service.contracts.day import DayIn
-from veltrin.service.contracts.lessons import LessonIn, LessonItemIn, ThingIn, ThingsIn
-from veltrin.service.contracts.line import LineIn
-from veltrin.service.contracts.photographs import SlopeLinesIn
-from veltrin.service.contracts.plan import LieIn, PlanRequest
-from veltrin.service.contracts.world import AirIn
+from veltrin.service.book.contracts.book import BookingIn
+from veltrin.service.lessons.contracts.lessons import LessonIn, LessonItemIn, ThingIn, ThingsIn
+from veltrin.service.lessons.contracts.photographs import SlopeLinesIn
 from veltrin.service.lessons.lessons import keep_lesson, put_item, put_things, show_lesson
 from veltrin.service.lessons.photographs import keep_photograph, measure_slope
+from veltrin.service.shot.contracts.day import DayIn
+from veltrin.service.shot.contracts.line import LineIn
+from veltrin.service.shot.contracts.plan import LieIn, PlanRequest
+from veltrin.service.shot.contracts.world import AirIn
 from veltrin.service.shot.plan import plan
 from veltrin.store.engine import Store
 from veltrin.store.repositories import lessons as lesson_rows

@@ -12,11 +12,11 @@ import numpy as np
 from veltrin.core.plan.predict import Expected
 from veltrin.devices.monitor import Habits, habits_from
 from veltrin.service.book.book import book_together
+from veltrin.service.book.contracts.book import BookingIn
 from veltrin.service.book.planned import Planned, planned_shot, planned_stock
-from veltrin.service.contracts.book import BookingIn
-from veltrin.service.contracts.line import LineIn
-from veltrin.service.contracts.plan import LieIn, PlanRequest
-from veltrin.service.contracts.world import AirIn
+from veltrin.service.shot.contracts.line import LineIn
+from veltrin.service.shot.contracts.plan import LieIn, PlanRequest
+from veltrin.service.shot.contracts.world import AirIn
 from veltrin.service.shot.plan import plan
 from veltrin.store.engine import Store
 

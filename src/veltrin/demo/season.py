@@ -14,9 +14,9 @@ import numpy as np
 from veltrin.core.practice import drill_named, make_ready
 from veltrin.demo.log import FIRST_DAY
 from veltrin.service.book.book import made_booking
+from veltrin.service.book.contracts.book import BookingIn
 from veltrin.service.book.planned import planned_shot
-from veltrin.service.contracts.book import BookingIn
-from veltrin.service.contracts.exchange import SceneRecord
+from veltrin.service.files.contracts.exchange import SceneRecord
 from veltrin.service.players.forms import SCENE
 from veltrin.service.players.habits import habits_of
 from veltrin.service.players.players import find_stored

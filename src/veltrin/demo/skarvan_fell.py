@@ -7,17 +7,17 @@ from datetime import date
 from veltrin.demo.lesson import keep_lesson_of
 from veltrin.demo.log import keep_log
 from veltrin.demo.season import keep_season
-from veltrin.service.accounts.settings import write_settings
-from veltrin.service.contracts.day import DayIn
-from veltrin.service.contracts.kept_shots import ShotNew
-from veltrin.service.contracts.line import LineIn
-from veltrin.service.contracts.plan import LieIn, PlanRequest
-from veltrin.service.contracts.players import PlayerEdit, PlayerNew, PlayerOut
-from veltrin.service.contracts.settings import SettingsIn
-from veltrin.service.contracts.world import AirIn
+from veltrin.service.players.contracts.players import PlayerEdit, PlayerNew, PlayerOut
 from veltrin.service.players.players import add_player, edit_player, show_player
+from veltrin.service.shot.contracts.day import DayIn
+from veltrin.service.shot.contracts.kept_shots import ShotNew
+from veltrin.service.shot.contracts.line import LineIn
+from veltrin.service.shot.contracts.plan import LieIn, PlanRequest
+from veltrin.service.shot.contracts.settings import SettingsIn
+from veltrin.service.shot.contracts.world import AirIn
 from veltrin.service.shot.kept_shots import keep_shot
 from veltrin.service.shot.plan import plan
+from veltrin.service.shot.settings import write_settings
 from veltrin.store.engine import Store
 
 FELL_AIR = AirIn(temperature_c=12, altitude_m=620, humidity_pct=70)

@@ -1979,7 +1979,7 @@ export interface components {
              */
             rounds_worn: number;
             /** Steps */
-            steps: components["schemas"]["veltrin__service__contracts__players__StepOut"][];
+            steps: components["schemas"]["ClubStepOut"][];
         };
         /**
          * BallIn
@@ -2966,6 +2966,23 @@ export interface components {
             stock_carry_m: number;
         };
         /**
+         * ClubStepOut
+         * @description From one club to the next shorter one.
+         */
+        ClubStepOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "even" | "gap" | "overlap";
+            /** Longer Id */
+            longer_id: string;
+            /** Shorter Id */
+            shorter_id: string;
+            /** Step M */
+            step_m: number;
+        };
+        /**
          * CopyOut
          * @description A copy of the whole database on this machine.
          */
@@ -3878,7 +3895,7 @@ export interface components {
              */
             sets: "give" | "density" | "sunk" | "cover";
             /** Steps */
-            steps: components["schemas"]["veltrin__service__contracts__ground__StepOut"][];
+            steps: components["schemas"]["TestStepOut"][];
         };
         /**
          * HelpedOut
@@ -7872,6 +7889,18 @@ export interface components {
             y_m: number;
         };
         /**
+         * TestStepOut
+         * @description One answer to a test, the value it stands for, and how far that is usually off.
+         */
+        TestStepOut: {
+            /** Doubt */
+            doubt: number;
+            /** Value */
+            value: number | string;
+            /** Words */
+            words: string;
+        };
+        /**
          * ThingIn
          * @description One thing to take along: what it is, the words for the player, a drill, a fault with its cure.
          */
@@ -8291,35 +8320,6 @@ export interface components {
              * @default 0
              */
             speed_m_s: number;
-        };
-        /**
-         * StepOut
-         * @description One answer to a test, the value it stands for, and how far that is usually off.
-         */
-        veltrin__service__contracts__ground__StepOut: {
-            /** Doubt */
-            doubt: number;
-            /** Value */
-            value: number | string;
-            /** Words */
-            words: string;
-        };
-        /**
-         * StepOut
-         * @description From one club to the next shorter one.
-         */
-        veltrin__service__contracts__players__StepOut: {
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "even" | "gap" | "overlap";
-            /** Longer Id */
-            longer_id: string;
-            /** Shorter Id */
-            shorter_id: string;
-            /** Step M */
-            step_m: number;
         };
     };
     responses: never;

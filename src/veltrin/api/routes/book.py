@@ -11,8 +11,7 @@ from veltrin.service.book import book as book_service
 from veltrin.service.book import book_read
 from veltrin.service.book import faults as fault_service
 from veltrin.service.book import trials as trial_service
-from veltrin.service.contracts.base import Moment
-from veltrin.service.contracts.book import (
+from veltrin.service.book.contracts.book import (
     BookingIn,
     BookingOut,
     BookPage,
@@ -24,12 +23,13 @@ from veltrin.service.contracts.book import (
     TrialNew,
     TrialOut,
 )
-from veltrin.service.contracts.learnt import LearntOut
-from veltrin.service.contracts.plan import PlanRequest
-from veltrin.service.contracts.stock import StockOut
+from veltrin.service.house.contracts.base import Moment
 from veltrin.service.players import habits as habit_service
 from veltrin.service.players import stock as stock_service
+from veltrin.service.players.contracts.learnt import LearntOut
+from veltrin.service.players.contracts.stock import StockOut
 from veltrin.service.practice import practice_sessions
+from veltrin.service.shot.contracts.plan import PlanRequest
 
 router = APIRouter()
 

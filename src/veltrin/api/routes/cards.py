@@ -8,7 +8,7 @@ from fastapi.responses import StreamingResponse
 from veltrin.api.deps import StoreDep
 from veltrin.api.stream import NDJSON, lines_of
 from veltrin.service.cards import cards
-from veltrin.service.contracts.cards import CardOut, CardsRequest
+from veltrin.service.cards.contracts.cards import CardOut, CardsRequest
 
 router = APIRouter(tags=["cards"])
 

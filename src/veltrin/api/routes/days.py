@@ -7,7 +7,10 @@ from typing import Annotated
 from fastapi import APIRouter, Path, Request
 
 from veltrin.api.deps import MastDep, StoreDep, free_port
-from veltrin.service.contracts.day import (
+from veltrin.service.devices import mast as mast_service
+from veltrin.service.devices.contracts.mast import MastIn, MastOut
+from veltrin.service.shot import days as day_service
+from veltrin.service.shot.contracts.day import (
     DayIn,
     DayOut,
     DaySheetRequest,
@@ -15,9 +18,6 @@ from veltrin.service.contracts.day import (
     TwoDaysRequest,
     TwoDaysResponse,
 )
-from veltrin.service.contracts.mast import MastIn, MastOut
-from veltrin.service.devices import mast as mast_service
-from veltrin.service.shot import days as day_service
 
 router = APIRouter(tags=["days"])
 

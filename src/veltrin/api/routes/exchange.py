@@ -11,10 +11,10 @@ from veltrin.api.deps import StoreDep, only_admin
 from veltrin.api.longbody import LongBody, sends, taken_apart
 from veltrin.api.stream import NDJSON, lines_of
 from veltrin.service.book import import_shots
-from veltrin.service.contracts.exchange import BookFile, CopyOut, MergedOut, ReadStage
-from veltrin.service.contracts.import_shots import CsvText, ImportIn, ImportOut, PreviewOut
+from veltrin.service.book.contracts.import_shots import CsvText, ImportIn, ImportOut, PreviewOut
 from veltrin.service.files import bookfile, copies, restore
 from veltrin.service.files.bookfile import TableName
+from veltrin.service.files.contracts.exchange import BookFile, CopyOut, MergedOut, ReadStage
 
 router = APIRouter(tags=["exchange"])
 

@@ -5,12 +5,12 @@ from __future__ import annotations
 from fastapi import APIRouter
 
 from veltrin.api.deps import StoreDep
-from veltrin.service.contracts.ground import GroundOut, RiseIn, SlopeOut
-from veltrin.service.contracts.methods import CatalogueOut, SchoolsResponse, StandIn
-from veltrin.service.contracts.plan import PlanRequest
-from veltrin.service.contracts.players import Hand, PlayerOut
+from veltrin.service.players.contracts.players import Hand, PlayerOut
 from veltrin.service.shot import ground as ground_service
 from veltrin.service.shot import methods as method_service
+from veltrin.service.shot.contracts.ground import GroundOut, RiseIn, SlopeOut
+from veltrin.service.shot.contracts.methods import CatalogueOut, SchoolsResponse, StandIn
+from veltrin.service.shot.contracts.plan import PlanRequest
 
 router = APIRouter()
 

@@ -7,8 +7,9 @@ from typing import Annotated
 from fastapi import APIRouter, Query
 
 from veltrin.api.deps import PlayerId, StoreDep, UuidPath
-from veltrin.service.contracts.base import Moment
-from veltrin.service.contracts.lessons import (
+from veltrin.service.house.contracts.base import Moment
+from veltrin.service.lessons import lessons, prepare
+from veltrin.service.lessons.contracts.lessons import (
     GatherIn,
     LessonIn,
     LessonItemIn,
@@ -19,7 +20,6 @@ from veltrin.service.contracts.lessons import (
     PreparedOut,
     ThingsIn,
 )
-from veltrin.service.lessons import lessons, prepare
 
 router = APIRouter(tags=["lessons"])
 

@@ -7,16 +7,16 @@ from typing import Annotated
 from fastapi import APIRouter, Path
 
 from veltrin.api.deps import StoreDep
-from veltrin.service.contracts.advice import (
+from veltrin.service.shot import advice
+from veltrin.service.shot import lines as line_service
+from veltrin.service.shot.contracts.advice import (
     SensitivityRequest,
     SensitivityResponse,
     WhatIfRequest,
     WhatIfResponse,
     WhoResponse,
 )
-from veltrin.service.contracts.lines import GeoJsonAsk, GeoJsonOut, GeoJsonText, LineNew, LineOut
-from veltrin.service.shot import advice
-from veltrin.service.shot import lines as line_service
+from veltrin.service.shot.contracts.lines import GeoJsonAsk, GeoJsonOut, GeoJsonText, LineNew, LineOut
 
 router = APIRouter()
 

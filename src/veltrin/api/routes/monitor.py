@@ -7,8 +7,8 @@ from typing import Annotated
 from fastapi import APIRouter, Query, Request
 
 from veltrin.api.deps import MonitorDep, StoreDep, free_port
-from veltrin.service.contracts.monitor import MeantIn, MonitorIn, MonitorOut
 from veltrin.service.devices import monitor as monitor_service
+from veltrin.service.devices.contracts.monitor import MeantIn, MonitorIn, MonitorOut
 
 router = APIRouter(tags=["monitor"])
 

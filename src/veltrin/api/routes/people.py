@@ -5,8 +5,9 @@ from __future__ import annotations
 from fastapi import APIRouter
 
 from veltrin.api.deps import StoreDep
-from veltrin.service.accounts import settings
-from veltrin.service.contracts.players import (
+from veltrin.service.lessons import privacy
+from veltrin.service.players import players
+from veltrin.service.players.contracts.players import (
     BagOut,
     GuardianIn,
     HeldOut,
@@ -15,9 +16,8 @@ from veltrin.service.contracts.players import (
     PlayerOut,
     PlayerPatch,
 )
-from veltrin.service.contracts.settings import SettingsIn, SettingsOut
-from veltrin.service.lessons import privacy
-from veltrin.service.players import players
+from veltrin.service.shot import settings
+from veltrin.service.shot.contracts.settings import SettingsIn, SettingsOut
 
 router = APIRouter()
 

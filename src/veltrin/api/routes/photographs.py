@@ -7,8 +7,8 @@ from typing import Annotated
 from fastapi import APIRouter, Body, Response
 
 from veltrin.api.deps import PlayerId, StoreDep, UuidPath
-from veltrin.service.contracts.photographs import PhotographOut, SlopeLinesIn
 from veltrin.service.lessons import photographs
+from veltrin.service.lessons.contracts.photographs import PhotographOut, SlopeLinesIn
 
 router = APIRouter(tags=["photographs"])
 

@@ -5,8 +5,8 @@ from __future__ import annotations
 from fastapi import APIRouter
 
 from veltrin.api.deps import PlayerId, StoreDep
-from veltrin.service.contracts.practice import DrillsOut, PracticeOut, PracticeWish, ReadyDrillOut
 from veltrin.service.practice import practice as practice_service
+from veltrin.service.practice.contracts.practice import DrillsOut, PracticeOut, PracticeWish, ReadyDrillOut
 
 router = APIRouter()
 

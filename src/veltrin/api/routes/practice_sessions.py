@@ -7,7 +7,10 @@ from typing import Annotated
 from fastapi import APIRouter, Query, Response
 
 from veltrin.api.deps import PlayerId, StoreDep, UuidPath
-from veltrin.service.contracts.practice_sessions import (
+from veltrin.service.practice import practice_sessions as session_service
+from veltrin.service.practice import progress as progress_service
+from veltrin.service.practice import season as season_service
+from veltrin.service.practice.contracts.practice_sessions import (
     KeptPracticeOut,
     PracticeKeep,
     PracticePage,
@@ -15,9 +18,6 @@ from veltrin.service.contracts.practice_sessions import (
     SeasonIn,
     WhenIn,
 )
-from veltrin.service.practice import practice_sessions as session_service
-from veltrin.service.practice import progress as progress_service
-from veltrin.service.practice import season as season_service
 
 router = APIRouter()
 

@@ -7,8 +7,8 @@ from typing import Annotated
 from fastapi import APIRouter, BackgroundTasks, Path, Query
 
 from veltrin.api.deps import PlayerId, StoreDep
-from veltrin.service.contracts.eye import EyeOut, OfferedOut, ReadIn, SceneOut, ScenePage, ScoreIn, ScoreOut
 from veltrin.service.eye import eye as eye_service
+from veltrin.service.eye.contracts.eye import EyeOut, OfferedOut, ReadIn, SceneOut, ScenePage, ScoreIn, ScoreOut
 
 router = APIRouter()
 

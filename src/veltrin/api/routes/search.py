@@ -7,8 +7,8 @@ from typing import Annotated
 from fastapi import APIRouter, Query
 
 from veltrin.api.deps import StoreDep
-from veltrin.service.contracts.search import SearchOut
 from veltrin.service.files import search as search_service
+from veltrin.service.files.contracts.search import SearchOut
 
 router = APIRouter(tags=["search"])
 

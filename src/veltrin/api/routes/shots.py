@@ -10,11 +10,11 @@ from fastapi.responses import StreamingResponse
 
 from veltrin.api.deps import StoreDep
 from veltrin.api.stream import NDJSON, streamed
-from veltrin.service.contracts.flight import FlightRequest, FlightResponse
-from veltrin.service.contracts.kept_shots import CardIn, ShotNew, ShotOut
-from veltrin.service.contracts.plan import PlanRequest, PlanResponse
 from veltrin.service.shot import answers, kept_shots
 from veltrin.service.shot import flight as flight_service
+from veltrin.service.shot.contracts.flight import FlightRequest, FlightResponse
+from veltrin.service.shot.contracts.kept_shots import CardIn, ShotNew, ShotOut
+from veltrin.service.shot.contracts.plan import PlanRequest, PlanResponse
 
 router = APIRouter(tags=["shots"])
 

@@ -11,8 +11,8 @@ from veltrin.api.deps import SignedInDep, only_admin, who_asks
 from veltrin.api.errors import NotSignedInError, TooManyTriesError
 from veltrin.service.accounts import coaches
 from veltrin.service.accounts.coaches import SignedIn
-from veltrin.service.contracts.health import HealthOut
-from veltrin.service.contracts.sign_in import EventOut, SessionOut, SessionRowOut, SignIn
+from veltrin.service.accounts.contracts.sign_in import EventOut, SessionOut, SessionRowOut, SignIn
+from veltrin.service.house.contracts.health import HealthOut
 from veltrin.service.house.errors import NotFoundError
 from veltrin.service.house.health import what_is_wrong
 

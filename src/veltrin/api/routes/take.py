@@ -6,8 +6,8 @@ from fastapi import APIRouter, Request
 
 from veltrin.api.deps import StoreDep, taker_asks
 from veltrin.api.errors import NotAllowedError, NotSignedInError
-from veltrin.service.contracts.take import LinkIn, LinkOut, TakeOut
 from veltrin.service.lessons import take
+from veltrin.service.lessons.contracts.take import LinkIn, LinkOut, TakeOut
 
 router = APIRouter(tags=["take"])
 

@@ -1,1 +1,1 @@
-"""Who signs in, what they may, and how they like it."""
+"""Who signs in, and what they may."""

@@ -16,7 +16,7 @@ from argon2.exceptions import InvalidHashError, VerifyMismatchError
 from argon2.profiles import RFC_9106_LOW_MEMORY
 from sqlalchemy.orm import Session
 
-from veltrin.service.contracts.sign_in import EventOut, SessionRowOut
+from veltrin.service.accounts.contracts.sign_in import EventOut, SessionRowOut
 from veltrin.service.house.errors import BusyError, ConflictError, DomainError, NotFoundError
 from veltrin.service.house.gate import Gate
 from veltrin.store.engine import Store

@@ -14,12 +14,12 @@ from veltrin.core.law import NO_LAW
 from veltrin.core.methods import slope_word
 from veltrin.core.units import RAD_S_PER_RPM
 from veltrin.service.book.book_read import booking_out
-from veltrin.service.book.evidence import hold_against
-from veltrin.service.book.planned import Planned, planned_from_former, planned_shot, planned_stock
-from veltrin.service.contracts.book import (
+from veltrin.service.book.contracts.book import (
     BookingIn,
     BookingOut,
 )
+from veltrin.service.book.evidence import hold_against
+from veltrin.service.book.planned import Planned, planned_from_former, planned_shot, planned_stock
 from veltrin.service.house.border import rad
 from veltrin.service.house.errors import ConflictError, DomainError, NotFoundError
 from veltrin.service.house.joining import join, wants

@@ -11,7 +11,7 @@ from veltrin.core.hole import kind_named
 from veltrin.core.learn import rate
 from veltrin.core.learn.rates import Z_80, Rate
 from veltrin.core.units import RAD_S_PER_RPM
-from veltrin.service.contracts.book import (
+from veltrin.service.book.contracts.book import (
     BookingOut,
     BookPage,
     BookSummary,
@@ -22,12 +22,12 @@ from veltrin.service.contracts.book import (
     RateOut,
     StretchOut,
 )
-from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.house.border import deg
 from veltrin.service.house.errors import NotFoundError
 from veltrin.service.house.kept import opened
 from veltrin.service.house.words import cover_words, drill_words, lie_words, method_words
 from veltrin.service.players.players import find_stored
+from veltrin.service.shot.contracts.plan import PlanRequest
 from veltrin.service.shot.forms import QUESTION
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as rows

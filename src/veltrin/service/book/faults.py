@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from veltrin.core.learn import CHANCE, Ball, Shape, read_fault
-from veltrin.service.contracts.book import CauseOut, FaultRequest, FaultResponse, ShapeOut
+from veltrin.service.book.contracts.book import CauseOut, FaultRequest, FaultResponse, ShapeOut
 from veltrin.service.house.border import check, tell
 from veltrin.service.house.turns import TURNS
 from veltrin.service.shot.plan import no_call, question_of

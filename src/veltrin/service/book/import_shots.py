@@ -22,9 +22,9 @@ from veltrin.exchange.shots_csv import (
     read_sheet,
 )
 from veltrin.service.book.book import made_booking
+from veltrin.service.book.contracts.book import BookingIn, MeasuredIn
+from veltrin.service.book.contracts.import_shots import CsvText, ImportIn, ImportOut, MatchedIn, PreviewOut, RowProblem
 from veltrin.service.book.planned import Planned, planned_stock
-from veltrin.service.contracts.book import BookingIn, MeasuredIn
-from veltrin.service.contracts.import_shots import CsvText, ImportIn, ImportOut, MatchedIn, PreviewOut, RowProblem
 from veltrin.service.house.errors import ConflictError, DomainError, NotFoundError
 from veltrin.service.players.players import find_stored
 from veltrin.store.engine import Store

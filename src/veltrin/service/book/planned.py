@@ -11,13 +11,13 @@ from veltrin.core.methods.stock import STOCK_SWING
 from veltrin.core.plan import Call, Question
 from veltrin.core.plan.candidates import parts_of
 from veltrin.core.plan.predict import Expected, expect, expect_stock
-from veltrin.service.contracts.book import (
+from veltrin.service.book.contracts.book import (
     BookingIn,
 )
-from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.house.errors import ConflictError, DomainError
 from veltrin.service.house.turns import TURNS
 from veltrin.service.players.players import find_stored
+from veltrin.service.shot.contracts.plan import PlanRequest
 from veltrin.service.shot.forms import QUESTION
 from veltrin.service.shot.plan import no_call, plain_request, question_of
 from veltrin.service.shot.translate_world import air_in

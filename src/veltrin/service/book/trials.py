@@ -8,14 +8,14 @@ from typing import Any, get_args
 
 from veltrin.core.learn import Arm, Difference, compare, mean_within, order_of
 from veltrin.core.units import RAD_S_PER_RPM
+from veltrin.service.book.contracts.book import CloudOut, FinishedOut, MeasureOut, TrialNew, TrialOut
 from veltrin.service.book.planned import planned_shot
-from veltrin.service.contracts.book import CloudOut, FinishedOut, MeasureOut, TrialNew, TrialOut
-from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.house.border import deg
 from veltrin.service.house.errors import ConflictError, NotFoundError
 from veltrin.service.house.joining import join
 from veltrin.service.house.words import method_words
 from veltrin.service.players.players import find_stored
+from veltrin.service.shot.contracts.plan import PlanRequest
 from veltrin.service.shot.forms import QUESTION
 from veltrin.service.shot.plan import plain_request
 from veltrin.store.engine import Store

@@ -6,7 +6,7 @@ import math
 from collections.abc import Iterator
 
 from veltrin.core.cards import CARDS, DOUBTS, Card, CardKind, Cell, Column, Made, Whom, make_cards
-from veltrin.service.contracts.cards import (
+from veltrin.service.cards.contracts.cards import (
     CardCellOut,
     CardColumnOut,
     CardOut,

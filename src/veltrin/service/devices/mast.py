@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 from veltrin.devices.mast_link import MastLink
-from veltrin.service.contracts.mast import MastAirOut, MastIn, MastMeanOut, MastOut
+from veltrin.service.devices.contracts.mast import MastAirOut, MastIn, MastMeanOut, MastOut
 
 MAST_PORT = 8711
 

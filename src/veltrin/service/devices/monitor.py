@@ -5,9 +5,9 @@ from __future__ import annotations
 from veltrin.core.units import RAD_S_PER_RPM
 from veltrin.devices.monitor_link import Landed, MonitorLink
 from veltrin.devices.protocol import Ready
+from veltrin.service.book.contracts.book import BookingIn
 from veltrin.service.book.planned import Planned, planned_shot, planned_stock
-from veltrin.service.contracts.book import BookingIn
-from veltrin.service.contracts.monitor import LandedOut, MeantIn, MonitorIn, MonitorOut
+from veltrin.service.devices.contracts.monitor import LandedOut, MeantIn, MonitorIn, MonitorOut
 from veltrin.service.house.border import deg
 from veltrin.service.house.errors import DomainError
 from veltrin.service.players.players import find_stored

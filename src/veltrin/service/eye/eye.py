@@ -38,7 +38,7 @@ from veltrin.core.eye import (
 from veltrin.core.eye.calibrate import usual_of
 from veltrin.core.geometry import Vec
 from veltrin.core.plan import READINGS, Question
-from veltrin.service.contracts.eye import (
+from veltrin.service.eye.contracts.eye import (
     AskedOut,
     DayScene,
     EyeKindOut,

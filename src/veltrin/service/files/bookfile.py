@@ -10,8 +10,8 @@ from typing import Any, Literal
 from sqlalchemy.orm import Session
 
 from veltrin.exchange.shots_csv import write_table
-from veltrin.service.accounts.forms import SETTINGS
-from veltrin.service.contracts.exchange import (
+from veltrin.service.files.bookpieces import BOOK, PICTURES
+from veltrin.service.files.contracts.exchange import (
     BookFile,
     BookingRecord,
     DayRecord,
@@ -21,14 +21,13 @@ from veltrin.service.contracts.exchange import (
     SceneRecord,
     TrialRecord,
 )
-from veltrin.service.files.bookpieces import BOOK, PICTURES
 from veltrin.service.files.lessonfile import lesson_records, photograph_records
 from veltrin.service.house.border import copied
 from veltrin.service.house.errors import NotFoundError
 from veltrin.service.players.forms import SCENE
 from veltrin.service.players.players import player_out
 from veltrin.service.practice.forms import RUNS
-from veltrin.service.shot.forms import DAY, LINE, QUESTION
+from veltrin.service.shot.forms import DAY, LINE, QUESTION, SETTINGS
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as book_rows
 from veltrin.store.repositories import days as day_rows

@@ -11,8 +11,7 @@ from typing import IO, Any, NamedTuple, TypeVar
 from pydantic import BaseModel, ValidationError
 
 from veltrin.core.wanted import go_on
-from veltrin.service.contracts.errors import explain
-from veltrin.service.contracts.exchange import (
+from veltrin.service.files.contracts.exchange import (
     BookFile,
     BookingRecord,
     KeptRecord,
@@ -25,9 +24,10 @@ from veltrin.service.contracts.exchange import (
     SceneRecord,
     TrialRecord,
 )
-from veltrin.service.contracts.photographs import MOST_BYTES
+from veltrin.service.house.contracts.errors import explain
 from veltrin.service.house.errors import DomainError
 from veltrin.service.house.longjson import read_json
+from veltrin.service.lessons.contracts.photographs import MOST_BYTES
 from veltrin.service.players.players import made_of
 
 BOOK, PICTURES = "book.json", "photographs/"

@@ -8,7 +8,7 @@ import threading
 from pathlib import Path
 
 from veltrin.core.errors import DomainError
-from veltrin.service.contracts.exchange import CopyOut
+from veltrin.service.files.contracts.exchange import CopyOut
 from veltrin.store import copies as files
 from veltrin.store.copies import Copy
 from veltrin.store.datafile import COPIES

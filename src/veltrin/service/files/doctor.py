@@ -7,10 +7,10 @@ import time
 from dataclasses import dataclass
 from pathlib import Path
 
-from veltrin.service.contracts.flight import FlightRequest
 from veltrin.service.files.kept_rows import unreadable
 from veltrin.service.house.store import DATABASE, open_store
 from veltrin.service.house.warm import plan_one, warm_up
+from veltrin.service.shot.contracts.flight import FlightRequest
 from veltrin.service.shot.flight import fly_one
 from veltrin.store.datafile import way_back
 from veltrin.store.schema import known_versions

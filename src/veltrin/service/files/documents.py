@@ -22,11 +22,11 @@ from veltrin.core.run.terrain import (
     USUAL_FRONT_SHARE,
     USUAL_WIDTH_SHARE,
 )
-from veltrin.service.contracts.base import Contract
-from veltrin.service.contracts.exchange import BookFile
-from veltrin.service.contracts.flight import FlightRequest, FlightResponse
-from veltrin.service.contracts.methods import SchoolsResponse
-from veltrin.service.contracts.plan import PlanRequest, PlanResponse
+from veltrin.service.files.contracts.exchange import BookFile
+from veltrin.service.house.contracts.base import Contract
+from veltrin.service.shot.contracts.flight import FlightRequest, FlightResponse
+from veltrin.service.shot.contracts.methods import SchoolsResponse
+from veltrin.service.shot.contracts.plan import PlanRequest, PlanResponse
 from veltrin.service.shot.days import day_tables
 from veltrin.service.shot.ground import ground
 

@@ -4,12 +4,11 @@ from __future__ import annotations
 
 from typing import Any
 
-from veltrin.service.accounts.forms import SETTINGS
 from veltrin.service.house.kept import Form
 from veltrin.service.lessons.forms import SLOPE, STATION
 from veltrin.service.players.forms import SCENE
 from veltrin.service.practice.forms import RUNS
-from veltrin.service.shot.forms import CALL, DAY, LINE, QUESTION
+from veltrin.service.shot.forms import CALL, DAY, LINE, QUESTION, SETTINGS
 
 FORMS: dict[str, Form[Any]] = {
     form.name: form for form in (QUESTION, CALL, STATION, RUNS, DAY, LINE, SETTINGS, SLOPE, SCENE)

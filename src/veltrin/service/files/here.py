@@ -9,9 +9,9 @@ from collections.abc import Iterator, Sequence
 from typing import Any, NamedTuple
 
 from veltrin.core.wanted import go_on
-from veltrin.service.contracts.exchange import PhotographRecord, ReadStage
-from veltrin.service.contracts.kept import KeptJson
 from veltrin.service.files.bookpieces import Pictures
+from veltrin.service.files.contracts.exchange import PhotographRecord, ReadStage
+from veltrin.service.house.contracts.kept import KeptJson
 from veltrin.service.house.errors import DomainError
 
 AT_ONCE = 500

@@ -7,12 +7,11 @@ from typing import Any, NamedTuple
 
 from sqlalchemy import Connection, inspect, select
 
-from veltrin.service.accounts.forms import SETTINGS
 from veltrin.service.house.kept import Form
 from veltrin.service.lessons.forms import SLOPE, STATION
 from veltrin.service.players.forms import SCENE
 from veltrin.service.practice.forms import RUNS
-from veltrin.service.shot.forms import CALL, DAY, LINE, QUESTION
+from veltrin.service.shot.forms import CALL, DAY, LINE, QUESTION, SETTINGS
 from veltrin.store.dialect import act_as
 from veltrin.store.engine import Store
 from veltrin.store.tables import (

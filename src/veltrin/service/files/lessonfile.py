@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from sqlalchemy.orm import Session
 
-from veltrin.service.contracts.exchange import (
+from veltrin.service.files.contracts.exchange import (
     LessonItemRecord,
     LessonRecord,
     LessonThingRecord,

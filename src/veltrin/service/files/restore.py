@@ -11,9 +11,9 @@ from dataclasses import replace
 from typing import IO, Any
 
 from veltrin.core.wanted import go_on
-from veltrin.service.accounts.forms import SETTINGS
 from veltrin.service.book.renew import renew_own
-from veltrin.service.contracts.exchange import (
+from veltrin.service.files.bookpieces import Opened, opened_book
+from veltrin.service.files.contracts.exchange import (
     LessonItemRecord,
     LessonRecord,
     MergedOut,
@@ -23,14 +23,13 @@ from veltrin.service.contracts.exchange import (
     ReadStage,
     SceneRecord,
 )
-from veltrin.service.contracts.kept import KeptJson
-from veltrin.service.files.bookpieces import Opened, opened_book
 from veltrin.service.files.forms import FORMS
 from veltrin.service.files.here import Here, derived_id, derived_slug, image_of, number_of, own_runs, portions
+from veltrin.service.house.contracts.kept import KeptJson
 from veltrin.service.house.errors import ConflictError
 from veltrin.service.lessons.pictures import Darkroom, darkroom
 from veltrin.service.players.players import made_of
-from veltrin.service.shot.forms import QUESTION, own_question
+from veltrin.service.shot.forms import QUESTION, SETTINGS, own_question
 from veltrin.store.engine import Store
 from veltrin.store.repositories import arrivals
 from veltrin.store.repositories import book as book_rows

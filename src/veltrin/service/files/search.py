@@ -10,7 +10,7 @@ from veltrin.core.glossary import GLOSSARY
 from veltrin.core.learn import CAUSES
 from veltrin.core.methods import CATALOGUE, in_general
 from veltrin.core.practice import DRILLS
-from veltrin.service.contracts.search import FoundKind, FoundOut, SearchOut
+from veltrin.service.files.contracts.search import FoundKind, FoundOut, SearchOut
 from veltrin.store import search as store_search
 from veltrin.store.engine import Store
 from veltrin.store.search import Found

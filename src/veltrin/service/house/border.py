@@ -16,7 +16,7 @@ from typing import Any, NamedTuple, TypeVar, Union, get_args, get_origin, get_ty
 
 from veltrin.core.sides import Side, side_of
 from veltrin.core.units import RAD_S_PER_RPM
-from veltrin.service.contracts.base import Contract
+from veltrin.service.house.contracts.base import Contract
 
 Told = TypeVar("Told", bound=Contract)
 Turn = Callable[[Any], Any]

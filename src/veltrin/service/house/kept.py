@@ -17,8 +17,8 @@ from typing import Any, Generic, NamedTuple, TypeVar
 from pydantic import TypeAdapter, ValidationError
 
 from veltrin.core.law import LAW
-from veltrin.service.contracts.errors import explain
-from veltrin.service.contracts.kept import KeptJson
+from veltrin.service.house.contracts.errors import explain
+from veltrin.service.house.contracts.kept import KeptJson
 from veltrin.service.house.errors import ConflictError
 
 T = TypeVar("T")

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from veltrin.service.contracts.photographs import SlopeMeasured
-from veltrin.service.contracts.practice import StationOut
 from veltrin.service.house.kept import Form
+from veltrin.service.lessons.contracts.photographs import SlopeMeasured
+from veltrin.service.practice.contracts.practice import StationOut
 
 STATION: Form[StationOut] = Form("station", "The drill's station", StationOut)
 SLOPE: Form[SlopeMeasured] = Form("slope", "The slope that was measured", SlopeMeasured)

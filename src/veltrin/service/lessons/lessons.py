@@ -10,7 +10,10 @@ from sqlalchemy.orm import Session
 
 from veltrin.core.practice import drill_named
 from veltrin.service.book.book_read import booking_out
-from veltrin.service.contracts.lessons import (
+from veltrin.service.house.errors import ConflictError, NotFoundError, changed_elsewhere
+from veltrin.service.house.kept import Opened
+from veltrin.service.house.words import drill_words, struck_words
+from veltrin.service.lessons.contracts.lessons import (
     GatherIn,
     LessonIn,
     LessonItemIn,
@@ -24,15 +27,12 @@ from veltrin.service.contracts.lessons import (
     ThingOut,
     ThingsIn,
 )
-from veltrin.service.contracts.plan import CallOut, PlanRequest
-from veltrin.service.contracts.practice import StationOut
-from veltrin.service.house.errors import ConflictError, NotFoundError, changed_elsewhere
-from veltrin.service.house.kept import Opened
-from veltrin.service.house.words import drill_words, struck_words
 from veltrin.service.lessons.forms import STATION
 from veltrin.service.lessons.photographs import photograph_out
 from veltrin.service.players.players import find_stored
+from veltrin.service.practice.contracts.practice import StationOut
 from veltrin.service.practice.practice import show_drill
+from veltrin.service.shot.contracts.plan import CallOut, PlanRequest
 from veltrin.service.shot.forms import CALL, DAY, QUESTION
 from veltrin.service.shot.plan import call_of, plain_request
 from veltrin.service.shot.summary import summary_of

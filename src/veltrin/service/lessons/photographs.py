@@ -6,8 +6,8 @@ import math
 from datetime import UTC, datetime
 
 from veltrin.core.ground import Spot, slope_in
-from veltrin.service.contracts.photographs import PhotographOut, SlopeLinesIn, SlopeMeasured
 from veltrin.service.house.errors import ConflictError, NotFoundError
+from veltrin.service.lessons.contracts.photographs import PhotographOut, SlopeLinesIn, SlopeMeasured
 from veltrin.service.lessons.forms import SLOPE
 from veltrin.service.lessons.pictures import prepare
 from veltrin.service.lessons.privacy import may_be_shown

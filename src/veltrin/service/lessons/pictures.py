@@ -11,9 +11,9 @@ from contextlib import contextmanager
 from typing import IO
 
 from veltrin.exchange.picture import Prepared, receive, send
-from veltrin.service.contracts.photographs import MOST_BYTES, MOST_MB
 from veltrin.service.house.errors import BusyError, DomainError
 from veltrin.service.house.gate import Gate
+from veltrin.service.lessons.contracts.photographs import MOST_BYTES, MOST_MB
 
 AT_ONCE, MOST_WAITING = 2, 12
 """Processes that unpack pictures, and requests that wait for one: who comes then is asked to come again."""

@@ -8,8 +8,8 @@ from datetime import UTC, datetime, timedelta
 from veltrin.core.counted import counted
 from veltrin.core.units import DAYS_A_MONTH
 from veltrin.service.book.book_read import lost_of
-from veltrin.service.contracts.lessons import NoticeOut, PreparedOut
 from veltrin.service.house.words import drill_words, lie_words
+from veltrin.service.lessons.contracts.lessons import NoticeOut, PreparedOut
 from veltrin.service.players.players import find_stored, show_bag
 from veltrin.service.players.stock import stock_by_club
 from veltrin.store.engine import Store

@@ -5,11 +5,11 @@ from __future__ import annotations
 from dataclasses import replace
 from datetime import UTC, date, datetime
 
-from veltrin.service.accounts.settings import read_settings, write_settings
-from veltrin.service.contracts.players import GuardianIn, HeldOut, PlayerOut
-from veltrin.service.contracts.settings import SettingsIn
 from veltrin.service.house.errors import ConflictError, DomainError
+from veltrin.service.players.contracts.players import GuardianIn, HeldOut, PlayerOut
 from veltrin.service.players.players import find_stored, is_minor, nobody, rewrite
+from veltrin.service.shot.contracts.settings import SettingsIn
+from veltrin.service.shot.settings import read_settings, write_settings
 from veltrin.store.across import drop_unasked
 from veltrin.store.engine import Store
 from veltrin.store.repositories import held as held_rows

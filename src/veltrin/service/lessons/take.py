@@ -10,13 +10,13 @@ import secrets
 from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
 
-from veltrin.service.accounts.settings import read_settings
-from veltrin.service.contracts.lessons import SheetOut
-from veltrin.service.contracts.take import LinkIn, LinkOut, TakenLesson, TakeOut, TakeUnits
 from veltrin.service.house.errors import DomainError, NotFoundError
+from veltrin.service.lessons.contracts.lessons import SheetOut
+from veltrin.service.lessons.contracts.take import LinkIn, LinkOut, TakenLesson, TakeOut, TakeUnits
 from veltrin.service.lessons.lessons import sheet_of
 from veltrin.service.lessons.privacy import may_be_shown
 from veltrin.service.players.players import find_stored
+from veltrin.service.shot.settings import read_settings
 from veltrin.store.engine import Store
 from veltrin.store.repositories import lessons as lesson_rows
 from veltrin.store.repositories import links as rows

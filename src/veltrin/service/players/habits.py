@@ -7,9 +7,9 @@ import math
 from veltrin.core.kit import NOTHING_LEARNED, Effect, Learned
 from veltrin.core.learn import learn
 from veltrin.core.learn.rates import Z_80
-from veltrin.service.contracts.learnt import EffectOut, LearntOut
 from veltrin.service.house.remembered import Remembered
 from veltrin.service.house.words import cover_words, method_words
+from veltrin.service.players.contracts.learnt import EffectOut, LearntOut
 from veltrin.service.players.players import find_stored
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book_sums as rows

@@ -13,19 +13,19 @@ from veltrin.core.kit.bag_notes import groove_state, missing, steps, suits
 from veltrin.core.kit.grooves import ROUNDS_WORN
 from veltrin.core.plan import stock_speeds
 from veltrin.core.units import DAYS_A_MONTH
-from veltrin.service.contracts.players import (
+from veltrin.service.house.border import deg
+from veltrin.service.house.errors import DomainError, NotFoundError, changed_elsewhere
+from veltrin.service.players.contracts.players import (
     BagOut,
     ClubNoteOut,
     ClubOut,
+    ClubStepOut,
     PlayerBase,
     PlayerEdit,
     PlayerNew,
     PlayerOut,
     PlayerPatch,
-    StepOut,
 )
-from veltrin.service.house.border import deg
-from veltrin.service.house.errors import DomainError, NotFoundError, changed_elsewhere
 from veltrin.service.players.translate_player import club_in, club_out, player_in
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as book_rows
@@ -195,7 +195,7 @@ def show_bag(store: Store, player_id: str, today: date | None = None) -> BagOut:
     speeds = stock_speeds(player)
     return BagOut(
         steps=[
-            StepOut(longer_id=s.longer_id, shorter_id=s.shorter_id, step_m=round(s.step_m, 1), kind=s.kind)
+            ClubStepOut(longer_id=s.longer_id, shorter_id=s.shorter_id, step_m=round(s.step_m, 1), kind=s.kind)
             for s in steps(player.bag)
         ],
         clubs=[

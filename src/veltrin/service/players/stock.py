@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from veltrin.core.learn import OUTLIER_FROM, stock_of
-from veltrin.service.contracts.stock import StockOut, StockShotOut
+from veltrin.service.players.contracts.stock import StockOut, StockShotOut
 from veltrin.service.players.players import find_stored
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book_charts as rows

@@ -5,8 +5,8 @@ from __future__ import annotations
 from datetime import date
 
 from veltrin.core.kit import Club, Player, Scatter
-from veltrin.service.contracts.players import ClubOut, PlayerBase
 from veltrin.service.house.border import deg, rad
+from veltrin.service.players.contracts.players import ClubOut, PlayerBase
 
 
 def club_in(club: ClubOut) -> Club:

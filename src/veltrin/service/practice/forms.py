@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from veltrin.service.contracts.practice_sessions import StationRun
 from veltrin.service.house.kept import Form
+from veltrin.service.practice.contracts.practice_sessions import StationRun
 
 RUNS: Form[list[StationRun]] = Form("runs", "The layout of the drill", list[StationRun])

@@ -31,7 +31,11 @@ from veltrin.core.practice import (
     worth_of,
 )
 from veltrin.service.book.book_read import lost_of
-from veltrin.service.contracts.practice import (
+from veltrin.service.house.border import check, deg, tell
+from veltrin.service.house.words import lie_words
+from veltrin.service.players.habits import habits_of
+from veltrin.service.players.players import find_stored
+from veltrin.service.practice.contracts.practice import (
     DrillOut,
     DrillsOut,
     ItemOut,
@@ -42,10 +46,6 @@ from veltrin.service.contracts.practice import (
     ReadyDrillOut,
     StationOut,
 )
-from veltrin.service.house.border import check, deg, tell
-from veltrin.service.house.words import lie_words
-from veltrin.service.players.habits import habits_of
-from veltrin.service.players.players import find_stored
 from veltrin.service.practice.practice_sessions import last_test
 from veltrin.service.practice.stations import measures_out
 from veltrin.service.shot.translate_plan import call_out, places_out

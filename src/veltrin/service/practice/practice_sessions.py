@@ -22,10 +22,16 @@ from veltrin.core.practice import (
     whole_minutes,
 )
 from veltrin.service.book.book import book_shot
+from veltrin.service.book.contracts.book import BookingIn, BookingOut
 from veltrin.service.book.planned import Planned, planned_shot
-from veltrin.service.contracts.book import BookingIn, BookingOut
-from veltrin.service.contracts.practice import MarkOut
-from veltrin.service.contracts.practice_sessions import (
+from veltrin.service.house.errors import ConflictError, NotFoundError, changed_elsewhere
+from veltrin.service.house.joining import join
+from veltrin.service.house.localtime import moment_of
+from veltrin.service.house.words import drill_words
+from veltrin.service.players.habits import habits_of
+from veltrin.service.players.players import find_stored
+from veltrin.service.practice.contracts.practice import MarkOut
+from veltrin.service.practice.contracts.practice_sessions import (
     KeptPracticeOut,
     PartIn,
     PlayedOut,
@@ -36,12 +42,6 @@ from veltrin.service.contracts.practice_sessions import (
     When,
     WhenIn,
 )
-from veltrin.service.house.errors import ConflictError, NotFoundError, changed_elsewhere
-from veltrin.service.house.joining import join
-from veltrin.service.house.localtime import moment_of
-from veltrin.service.house.words import drill_words
-from veltrin.service.players.habits import habits_of
-from veltrin.service.players.players import find_stored
 from veltrin.service.practice.forms import RUNS
 from veltrin.service.practice.stations import run_of
 from veltrin.store.engine import Store

@@ -10,15 +10,15 @@ from veltrin.core.counted import counted
 from veltrin.core.learn import rate
 from veltrin.core.practice import DRILLS, Helped, helped, kinds_of
 from veltrin.service.book.book_read import rate_out
-from veltrin.service.contracts.practice_sessions import (
+from veltrin.service.house.words import drill_words, kind_words
+from veltrin.service.players.players import find_stored
+from veltrin.service.practice.contracts.practice_sessions import (
     DrillProgressOut,
     HelpedOut,
     KindProgressOut,
     ProgressOut,
     WentOut,
 )
-from veltrin.service.house.words import drill_words, kind_words
-from veltrin.service.players.players import find_stored
 from veltrin.service.practice.practice_sessions import level_of
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book_charts as chart_rows

@@ -6,11 +6,11 @@ import uuid
 from datetime import datetime, timedelta
 
 from veltrin.core.practice import season
-from veltrin.service.contracts.practice import PracticeWish
-from veltrin.service.contracts.practice_sessions import PartIn, PracticeKeep, PracticePage, SeasonIn
 from veltrin.service.house.localtime import zone_named
 from veltrin.service.house.words import drill_words
 from veltrin.service.players.players import find_stored
+from veltrin.service.practice.contracts.practice import PracticeWish
+from veltrin.service.practice.contracts.practice_sessions import PartIn, PracticeKeep, PracticePage, SeasonIn
 from veltrin.service.practice.practice import build_for, known_of
 from veltrin.service.practice.practice_sessions import keep_practice, minutes_in
 from veltrin.store.engine import Store

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from veltrin.core.practice import ReadyStation, Station
 from veltrin.core.run import Landing
-from veltrin.service.contracts.line import LineIn
-from veltrin.service.contracts.plan import LieIn, PlanRequest
-from veltrin.service.contracts.practice import LayMeasureOut, MarkOut
-from veltrin.service.contracts.practice_sessions import StationRun
 from veltrin.service.house.border import deg, tell
+from veltrin.service.practice.contracts.practice import LayMeasureOut, MarkOut
+from veltrin.service.practice.contracts.practice_sessions import StationRun
+from veltrin.service.shot.contracts.line import LineIn
+from veltrin.service.shot.contracts.plan import LieIn, PlanRequest
 from veltrin.service.shot.summary import summary_of
 from veltrin.service.shot.translate_plan import call_out
 from veltrin.service.shot.translate_question import wind_out

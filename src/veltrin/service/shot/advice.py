@@ -21,7 +21,10 @@ from veltrin.core.plan import (
 )
 from veltrin.core.plan.readings import reading_named
 from veltrin.core.plan.screen import STOPS_SHORT
-from veltrin.service.contracts.advice import (
+from veltrin.service.house.turns import TURNS
+from veltrin.service.players.eyes import eyes_of
+from veltrin.service.players.players import list_players
+from veltrin.service.shot.contracts.advice import (
     SensitiveOut,
     SensitivityRequest,
     SensitivityResponse,
@@ -32,9 +35,6 @@ from veltrin.service.contracts.advice import (
     WhoResponse,
     WhoRow,
 )
-from veltrin.service.house.turns import TURNS
-from veltrin.service.players.eyes import eyes_of
-from veltrin.service.players.players import list_players
 from veltrin.service.shot.plan import question_of
 from veltrin.service.shot.summary import summary_of
 from veltrin.service.shot.translate_plan import call_out

@@ -6,10 +6,10 @@ from collections.abc import Iterator
 from typing import NamedTuple
 
 from veltrin.core.plan import Plan, Question, plan_shot, plan_stages, ranking
-from veltrin.service.contracts.plan import PlanRequest
 from veltrin.service.house.remembered import Remembered
 from veltrin.service.house.stages import stage
 from veltrin.service.house.turns import TURNS
+from veltrin.service.shot.contracts.plan import PlanRequest
 from veltrin.service.shot.plan import question_of
 from veltrin.service.shot.translate_plan import plan_out
 from veltrin.store.engine import Store

@@ -10,7 +10,11 @@ from veltrin.core.day import GROWTHS, SAND_STATES, SEASONS, Day, Season, give_on
 from veltrin.core.ground import COVERS
 from veltrin.core.plan import CarriedOver, DayPlan, day_sheet, two_days
 from veltrin.core.run import FIRMNESS
-from veltrin.service.contracts.day import (
+from veltrin.service.house.border import tell
+from veltrin.service.house.errors import NotFoundError
+from veltrin.service.house.turns import TURNS
+from veltrin.service.players.players import find_stored
+from veltrin.service.shot.contracts.day import (
     CarriedOut,
     CellOut,
     DayIn,
@@ -22,13 +26,9 @@ from veltrin.service.contracts.day import (
     TwoDaysRequest,
     TwoDaysResponse,
 )
-from veltrin.service.contracts.plan import PlanRequest
-from veltrin.service.contracts.tables import AloftOut, DayTables, ExposureOut, ForceOut, GrassOut, SeasonOut
-from veltrin.service.contracts.world import AirIn, WindIn
-from veltrin.service.house.border import tell
-from veltrin.service.house.errors import NotFoundError
-from veltrin.service.house.turns import TURNS
-from veltrin.service.players.players import find_stored
+from veltrin.service.shot.contracts.plan import PlanRequest
+from veltrin.service.shot.contracts.tables import AloftOut, DayTables, ExposureOut, ForceOut, GrassOut, SeasonOut
+from veltrin.service.shot.contracts.world import AirIn, WindIn
 from veltrin.service.shot.forms import DAY
 from veltrin.service.shot.plan import question_of
 from veltrin.service.shot.translate_plan import call_out, rows_out

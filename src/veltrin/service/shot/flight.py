@@ -10,7 +10,7 @@ from veltrin.core.flight import fly
 from veltrin.core.geometry import elevation, turn, turn_about_z, vectors
 from veltrin.core.run import run_out
 from veltrin.core.units import rpm_to_rad_s
-from veltrin.service.contracts.flight import FlightRequest, FlightResponse
+from veltrin.service.shot.contracts.flight import FlightRequest, FlightResponse
 from veltrin.service.shot.translate_world import air_in, landing_in, wind_in
 
 

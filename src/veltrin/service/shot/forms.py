@@ -1,17 +1,19 @@
-"""What of a shot is kept as JSON."""
+"""What of a shot, and of how a coach likes it, is kept as JSON."""
 
 from __future__ import annotations
 
-from veltrin.service.contracts.day import DayIn
-from veltrin.service.contracts.kept import KeptJson
-from veltrin.service.contracts.line import LineIn
-from veltrin.service.contracts.plan import CallOut, PlanRequest
+from veltrin.service.house.contracts.kept import KeptJson
 from veltrin.service.house.kept import Form
+from veltrin.service.shot.contracts.day import DayIn
+from veltrin.service.shot.contracts.line import LineIn
+from veltrin.service.shot.contracts.plan import CallOut, PlanRequest
+from veltrin.service.shot.contracts.settings import SettingsBody
 
 QUESTION: Form[PlanRequest] = Form("question", "The shot's question", PlanRequest)
 CALL: Form[CallOut] = Form("call", "The drawing of the call", CallOut)
 DAY: Form[DayIn] = Form("day", "The day", DayIn)
 LINE: Form[LineIn] = Form("line", "The line", LineIn)
+SETTINGS: Form[SettingsBody] = Form("settings", "The settings", SettingsBody, mends=True)
 
 
 def own_question(kept: KeptJson, player_id: str) -> str:

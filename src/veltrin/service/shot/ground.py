@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 from veltrin.core.ground import COVERS, HELPS, Cover, rise_over_run
-from veltrin.service.contracts.ground import CoverOut, GroundOut, HelpOut, RiseIn, SlopeOut, StepOut
+from veltrin.service.shot.contracts.ground import CoverOut, GroundOut, HelpOut, RiseIn, SlopeOut, TestStepOut
 
 
 def _cover(cover: Cover) -> CoverOut:
@@ -28,7 +28,7 @@ def ground() -> GroundOut:
             name=h.name,
             how=h.how,
             sets=h.sets,
-            steps=[StepOut(words=s.words, value=s.value, doubt=s.doubt) for s in h.steps],
+            steps=[TestStepOut(words=s.words, value=s.value, doubt=s.doubt) for s in h.steps],
         )
         for h in HELPS
     ]

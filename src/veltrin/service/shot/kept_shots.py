@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from veltrin.service.contracts.kept_shots import ShotNew, ShotOut
 from veltrin.service.house.border import copied
 from veltrin.service.house.errors import ConflictError, NotFoundError
 from veltrin.service.house.joining import join
+from veltrin.service.shot.contracts.kept_shots import ShotNew, ShotOut
 from veltrin.service.shot.forms import CALL, QUESTION
 from veltrin.service.shot.plan import find_asked, plain_request, plan
 from veltrin.service.shot.summary import summary_of

@@ -5,9 +5,9 @@ from __future__ import annotations
 from pydantic import ValidationError
 
 from veltrin.exchange.geojson import Origin, read_line, write_line
-from veltrin.service.contracts.errors import explain
-from veltrin.service.contracts.lines import GeoJsonAsk, GeoJsonOut, GeoJsonText, LineNew, LineOut
+from veltrin.service.house.contracts.errors import explain
 from veltrin.service.house.errors import ConflictError, DomainError, NotFoundError
+from veltrin.service.shot.contracts.lines import GeoJsonAsk, GeoJsonOut, GeoJsonText, LineNew, LineOut
 from veltrin.service.shot.forms import LINE
 from veltrin.service.shot.translate_line import line_in, line_out
 from veltrin.store.engine import Store

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from veltrin.core.methods import CATALOGUE, DISPUTES, method_named
 from veltrin.core.plan import compare_schools
-from veltrin.service.contracts.methods import CatalogueOut, DisputeOut, SchoolsResponse, Stand
-from veltrin.service.contracts.plan import PlanRequest
-from veltrin.service.contracts.players import Hand, PlayerOut
 from veltrin.service.house.turns import TURNS
+from veltrin.service.players.contracts.players import Hand, PlayerOut
 from veltrin.service.players.players import find_stored, show_player
+from veltrin.service.shot.contracts.methods import CatalogueOut, DisputeOut, SchoolsResponse, Stand
+from veltrin.service.shot.contracts.plan import PlanRequest
 from veltrin.service.shot.plan import question_of
 from veltrin.service.shot.translate_plan import method_out, schools_out
 from veltrin.store.engine import Store

@@ -7,11 +7,11 @@ from dataclasses import replace
 from veltrin.core.kit import NOTHING_LEARNED
 from veltrin.core.methods import method_named
 from veltrin.core.plan import Question, plan_shot
-from veltrin.service.contracts.plan import CallOut, PlanRequest, PlanResponse
 from veltrin.service.house.errors import ConflictError
 from veltrin.service.players.habits import habits_of
 from veltrin.service.players.players import find_stored
 from veltrin.service.players.translate_player import club_in, player_in
+from veltrin.service.shot.contracts.plan import CallOut, PlanRequest, PlanResponse
 from veltrin.service.shot.translate import question_in
 from veltrin.service.shot.translate_plan import plan_out
 from veltrin.store.engine import Store

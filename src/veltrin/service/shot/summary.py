@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from veltrin.core.plan import TARGET_WORDS
-from veltrin.service.contracts.plan import CallOut
+from veltrin.service.shot.contracts.plan import CallOut
 
 
 def summary_of(call: CallOut) -> str:

@@ -9,13 +9,13 @@ from veltrin.core.day import rain_film
 from veltrin.core.ground import Lie, Slope, cover_named
 from veltrin.core.kit import Player
 from veltrin.core.plan import Question
-from veltrin.service.contracts.plan import (
+from veltrin.service.house.border import rad
+from veltrin.service.shot.contracts.plan import (
     DoubtsIn,
     LieIn,
     PlanRequest,
 )
-from veltrin.service.contracts.world import WindIn
-from veltrin.service.house.border import rad
+from veltrin.service.shot.contracts.world import WindIn
 from veltrin.service.shot.translate_line import line_in
 from veltrin.service.shot.translate_world import air_in, wind_in
 

@@ -8,7 +8,7 @@ from math import radians as rad
 from veltrin.core.hole import Area, Obstacle, kind_named, obstacle_named
 from veltrin.core.plan import Line
 from veltrin.core.run import FIRMNESS, Landing, surface_named, usual_width
-from veltrin.service.contracts.line import AreaIn, LineIn, ObstacleIn, PointIn
+from veltrin.service.shot.contracts.line import AreaIn, LineIn, ObstacleIn, PointIn
 from veltrin.service.shot.translate_world import firmness_share
 
 

@@ -22,8 +22,9 @@ from veltrin.core.plan import (
     outline_of,
 )
 from veltrin.core.plan.target import Target
-from veltrin.service.contracts.methods import MethodOut, SchoolRowOut, SchoolsResponse
-from veltrin.service.contracts.plan import (
+from veltrin.service.house.border import check, tell
+from veltrin.service.shot.contracts.methods import MethodOut, SchoolRowOut, SchoolsResponse
+from veltrin.service.shot.contracts.plan import (
     CallOut,
     DetailOut,
     FellOutOut,
@@ -40,7 +41,6 @@ from veltrin.service.contracts.plan import (
     SwapOut,
     TargetOut,
 )
-from veltrin.service.house.border import check, tell
 
 ENDS_SHOWN = 100
 """Of the strikes of a scatter, so many are drawn: evenly spread, whatever their number."""

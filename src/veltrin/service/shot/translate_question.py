@@ -8,9 +8,9 @@ from collections.abc import Mapping
 from veltrin.core.air import EXPOSURES, PEAK, Air, Wind
 from veltrin.core.ground import Lie, Slope
 from veltrin.core.plan import Question
-from veltrin.service.contracts.plan import DoubtsIn, LieIn, PlanRequest
-from veltrin.service.contracts.world import AirIn, WindIn
 from veltrin.service.house.border import deg
+from veltrin.service.shot.contracts.plan import DoubtsIn, LieIn, PlanRequest
+from veltrin.service.shot.contracts.world import AirIn, WindIn
 from veltrin.service.shot.translate import DOUBTS_OF_THE_LIE
 from veltrin.service.shot.translate_line import line_out
 

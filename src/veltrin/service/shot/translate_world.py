@@ -6,7 +6,7 @@ from math import radians as rad
 
 from veltrin.core.air import Air, Wind
 from veltrin.core.run import FIRMNESS, Firmness, Landing, surface_named
-from veltrin.service.contracts.world import AirIn, LandingIn, WindIn
+from veltrin.service.shot.contracts.world import AirIn, LandingIn, WindIn
 
 
 def firmness_share(firmness: Firmness | float) -> float:

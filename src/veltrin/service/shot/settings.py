@@ -1,0 +1,32 @@
+"""Use cases: the coach's settings."""
+
+from __future__ import annotations
+
+from veltrin.service.house.errors import changed_elsewhere
+from veltrin.service.shot.contracts.settings import SettingsBody, SettingsIn, SettingsOut
+from veltrin.service.shot.forms import SETTINGS
+from veltrin.store.engine import Store
+from veltrin.store.repositories import settings as setting_rows
+from veltrin.store.repositories import versions
+
+
+def read_settings(store: Store) -> SettingsOut:
+    """Settings as stored, defaults where there are none."""
+    with store.session() as session:
+        stored = setting_rows.row(session)
+    found = None if stored is None else SETTINGS.open(stored.body).value
+    told = SettingsBody() if found is None else found
+    return SettingsOut(**dict(told), version=0 if stored is None else stored.version)
+
+
+def write_settings(store: Store, body: SettingsIn) -> SettingsOut:
+    """Replace the settings. ConflictError where somebody else has since they were read."""
+    plain = SettingsBody(**{name: getattr(body, name) for name in SettingsBody.model_fields})
+    with store.session() as session:
+        known = setting_rows.row(session)
+        is_same = known is not None and SETTINGS.open(known.body).value == plain
+        if known is not None and not is_same and not versions.take(session, known, body.version):
+            raise changed_elsewhere("what is set here")
+        if not is_same:
+            setting_rows.save(session, SETTINGS.keep(plain))
+    return read_settings(store)
