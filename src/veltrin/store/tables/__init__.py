@@ -1,0 +1,46 @@
+"""The tables, by thing. Whoever takes one from here has them all: their keys name each other."""
+
+from veltrin.store.tables.accounts import CoachRow, EventRow, SessionRow, SettingsRow
+from veltrin.store.tables.book import BookingRow, TrialRow
+from veltrin.store.tables.eye import SceneRow
+from veltrin.store.tables.house import ONLY_COACH, Base, Owned, Utc
+from veltrin.store.tables.lessons import (
+    LessonItemRow,
+    LessonPlayerRow,
+    LessonRow,
+    LessonThingRow,
+    LinkRow,
+    PhotographRow,
+)
+from veltrin.store.tables.players import ClubRow, PlayerRow, StandRow
+from veltrin.store.tables.practice import PracticePartRow, PracticeRow
+from veltrin.store.tables.shot import DayRow, LineRow, QuestionRow, ShotRow
+
+__all__ = [
+    "ONLY_COACH",
+    "Base",
+    "BookingRow",
+    "ClubRow",
+    "CoachRow",
+    "DayRow",
+    "EventRow",
+    "LessonItemRow",
+    "LessonPlayerRow",
+    "LessonRow",
+    "LessonThingRow",
+    "LineRow",
+    "LinkRow",
+    "Owned",
+    "PhotographRow",
+    "PlayerRow",
+    "PracticePartRow",
+    "PracticeRow",
+    "QuestionRow",
+    "SceneRow",
+    "SessionRow",
+    "SettingsRow",
+    "ShotRow",
+    "StandRow",
+    "TrialRow",
+    "Utc",
+]
