@@ -14,7 +14,7 @@ from fastapi.testclient import TestClient
 
 from veltrin.core.eye import key_named, scene_of
 from veltrin.store.engine import Store
-from veltrin.store.repositories import scenes as scene_rows
+from veltrin.store.repositories import eye as scene_rows
 from veltrin.store.tables import SceneRow
 
 SCENE = "41.3.side"

@@ -344,7 +344,7 @@ def test_a_failure_is_told_by_a_number_that_stands_in_the_log(
     def fails(*_: object) -> None:
         raise ZeroDivisionError("secret details")
 
-    monkeypatch.setattr("veltrin.api.routes.people.players.list_players", fails)
+    monkeypatch.setattr("veltrin.api.routes.players.players.list_players", fails)
     answer = client.get("/api/players")
     assert answer.status_code == 500
     assert "secret" not in answer.text

@@ -34,16 +34,16 @@ from veltrin.api.routes import (
     book,
     cards,
     days,
-    exchange,
+    eye,
+    files,
     ground,
     lessons,
     lines,
     monitor,
-    people,
     photographs,
+    players,
     practice,
     practice_sessions,
-    scenes,
     search,
     shots,
     sign_in,
@@ -120,8 +120,8 @@ def _api() -> APIRouter:
     # What doesn't ask for the store itself still asks who is there.
     known = [Depends(get_store)]
     for part in (
-        *(people, shots, ground, lines, days, book, practice, practice_sessions, scenes, lessons),
-        *(photographs, cards, search, take, monitor, exchange),
+        *(players, shots, ground, lines, days, book, practice, practice_sessions, eye, lessons),
+        *(photographs, cards, search, take, monitor, files),
     ):
         api.include_router(part.router, dependencies=known)
     return api
@@ -184,7 +184,7 @@ class _Described(FastAPI):
     def openapi(self) -> dict[str, Any]:
         """The OpenAPI description."""
         if not self.openapi_schema:
-            self.openapi_schema = described(super().openapi(), exchange.LONG_BODIES)
+            self.openapi_schema = described(super().openapi(), files.LONG_BODIES)
         return self.openapi_schema
 
 

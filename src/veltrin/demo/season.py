@@ -26,8 +26,8 @@ from veltrin.service.practice.stations import run_of
 from veltrin.service.shot.forms import QUESTION
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as book_rows
-from veltrin.store.repositories import practices as rows
-from veltrin.store.repositories import scenes as scene_rows
+from veltrin.store.repositories import eye as scene_rows
+from veltrin.store.repositories import practice as rows
 from veltrin.store.tables import BookingRow, PracticePartRow, PracticeRow, SceneRow
 
 SCENES = "scenes.json"

@@ -32,7 +32,7 @@ from veltrin.store.engine import Store
 from veltrin.store.repositories import book as rows
 from veltrin.store.repositories import lessons as lesson_rows
 from veltrin.store.repositories import photographs as photograph_rows
-from veltrin.store.repositories import practices as practice_rows
+from veltrin.store.repositories import practice as practice_rows
 from veltrin.store.repositories import trials as trial_rows
 from veltrin.store.repositories.players import StoredPlayer
 from veltrin.store.tables import BookingRow

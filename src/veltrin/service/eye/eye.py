@@ -64,7 +64,7 @@ from veltrin.service.players.players import find_stored
 from veltrin.service.shot.summary import summary_of
 from veltrin.service.shot.translate_plan import call_out, places_out, points_out
 from veltrin.store.engine import Store
-from veltrin.store.repositories import scenes as rows
+from veltrin.store.repositories import eye as rows
 from veltrin.store.tables import SceneRow
 
 """How somebody reads is told by the newest so many scenes: an eye changes."""

@@ -31,11 +31,11 @@ from veltrin.service.shot.forms import DAY, LINE, QUESTION, SETTINGS
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as book_rows
 from veltrin.store.repositories import days as day_rows
+from veltrin.store.repositories import eye as scene_rows
 from veltrin.store.repositories import lines as line_rows
 from veltrin.store.repositories import photographs as photograph_rows
 from veltrin.store.repositories import players as player_rows
-from veltrin.store.repositories import practices as practice_rows
-from veltrin.store.repositories import scenes as scene_rows
+from veltrin.store.repositories import practice as practice_rows
 from veltrin.store.repositories import settings as setting_rows
 from veltrin.store.repositories import shots as shot_rows
 from veltrin.store.repositories import trials as trial_rows

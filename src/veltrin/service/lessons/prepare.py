@@ -15,7 +15,7 @@ from veltrin.service.players.stock import stock_by_club
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book_charts as chart_rows
 from veltrin.store.repositories import lessons as lesson_rows
-from veltrin.store.repositories import practices as practice_rows
+from veltrin.store.repositories import practice as practice_rows
 from veltrin.store.repositories.book import Which
 from veltrin.store.repositories.players import StoredPlayer
 

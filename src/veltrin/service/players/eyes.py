@@ -5,7 +5,7 @@ from __future__ import annotations
 from veltrin.core.eye import Eye, EyeKind, Read, calibrated
 from veltrin.service.players.forms import SCENE
 from veltrin.store.engine import Store
-from veltrin.store.repositories import scenes as rows
+from veltrin.store.repositories import eye as rows
 from veltrin.store.tables import SceneRow
 
 MOST_REMEMBERED = 400

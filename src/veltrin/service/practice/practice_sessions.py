@@ -46,9 +46,9 @@ from veltrin.service.practice.forms import RUNS
 from veltrin.service.practice.stations import run_of
 from veltrin.store.engine import Store
 from veltrin.store.repositories import lessons as lesson_rows
-from veltrin.store.repositories import practices as rows
+from veltrin.store.repositories import practice as rows
 from veltrin.store.repositories import versions
-from veltrin.store.repositories.practices import PlayedBall
+from veltrin.store.repositories.practice import PlayedBall
 from veltrin.store.tables import PracticePartRow, PracticeRow
 
 MOST_WORDS = 500

@@ -22,8 +22,8 @@ from veltrin.service.practice.contracts.practice_sessions import (
 from veltrin.service.practice.practice_sessions import level_of
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book_charts as chart_rows
-from veltrin.store.repositories import practices as rows
-from veltrin.store.repositories.practices import DonePart
+from veltrin.store.repositories import practice as rows
+from veltrin.store.repositories.practice import DonePart
 
 MOST_SHOTS = 2000
 """Of the shots from a kind of lie the newest so many tell whether practice helped."""

@@ -14,7 +14,7 @@ from veltrin.service.practice.contracts.practice_sessions import PartIn, Practic
 from veltrin.service.practice.practice import build_for, known_of
 from veltrin.service.practice.practice_sessions import keep_practice, minutes_in
 from veltrin.store.engine import Store
-from veltrin.store.repositories import practices as rows
+from veltrin.store.repositories import practice as rows
 from veltrin.store.tables import PracticeRow
 
 ALARM = timedelta(hours=1)
