@@ -43,7 +43,8 @@ export default defineConfig({
           groups: [
             { name: 'start', tags: ['$initial'], priority: 2 },
             // One word's meaning comes from the list of all words, which is in the desk's sheets.
-            { name: 'desk', test: /MeaningText|DeskSheets/, priority: 1 },
+            { name: 'overlays', test: /ui\/overlays|drawing\/Outline/, priority: 1 },
+            { name: 'desk', test: /MeaningText|DeskSheets|SignIn/, priority: 1 },
             { name: 'shared', minShareCount: 2, priority: 1 },
           ],
         },

@@ -21,7 +21,6 @@ import { usePrefetch } from './lib/use-prefetch'
 import { lay, useDesk } from './lib/desk'
 import { useChoosePlayer } from './lib/use-choose-player'
 import { Bench, benchSheets } from './places/bench/Bench'
-import { SignIn } from './places/SignIn'
 import { undoBooking } from './lib/book-it'
 import { keepSending } from './lib/queue'
 import { TopLine } from './places/TopLine'
@@ -34,6 +33,7 @@ import { Told } from './ui/Told'
 import { fetchOverlays } from './ui/use-overlays'
 
 // Not what a coach opens first: fetched (from this very server) when they are gone to, or when there is time.
+const signIn = part(async () => (await import('./places/SignIn')).SignIn)
 const fieldBook = part(async () => (await import('./places/book/FieldBook')).FieldBook)
 const playersPlace = part(async () => (await import('./places/players/Players')).Players)
 const methods = part(async () => (await import('./places/methods/Methods')).Methods)
@@ -158,7 +158,12 @@ function Taking() {
 
 function Coach() {
   const session = useQuery(sessionQuery)
-  if (session.data?.needed && session.data.coach === null) return <SignIn />
+  if (session.data?.needed && session.data.coach === null)
+    return (
+      <Suspense fallback={null}>
+        <signIn.View />
+      </Suspense>
+    )
   return <Desk />
 }
 

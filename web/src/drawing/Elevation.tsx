@@ -1,6 +1,6 @@
 import type { Call } from '../api/client'
 import { coverOf } from '../lib/covers'
-import { scaleLinear } from 'd3-scale'
+import { ticks } from 'd3-array'
 import { polyline, RAD } from '../lib/geometry'
 import { boxOf } from '../lib/line'
 import { RANGES, snap, type NumberKey, type Reading } from '../lib/reading'
@@ -60,10 +60,9 @@ function Axis({ scale }: { scale: LineScale }) {
   const units = useUnits()
   const unit = scaleOf('distance', units)
   const end = unit.toShown(scale.end)
-  const ticks = scaleLinear([0, end], [0, 1]).ticks(scale.width / 62)
   return (
     <g>
-      {ticks.map((shown) => (
+      {ticks(0, end, scale.width / 62).map((shown) => (
         <g key={shown} transform={`translate(${scale.x(unit.fromShown(shown))} ${FLOOR})`}>
           <line y2={5} stroke="var(--quiet)" />
           <text className="figure quiet" y={18} textAnchor="middle">

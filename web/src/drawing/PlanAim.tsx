@@ -1,7 +1,7 @@
-import { useMemo } from 'react'
+import { Suspense, useMemo } from 'react'
 import type { Call } from '../api/client'
-import { polyline, RAD, type Point } from '../lib/geometry'
-import { regionOf } from '../lib/region'
+import { RAD, type Point } from '../lib/geometry'
+import { part } from '../lib/part'
 import type { Reading } from '../lib/reading'
 import { aimWords } from '../lib/words'
 import type { Drawn } from './Elevation'
@@ -54,8 +54,6 @@ export function Aim({ drawn, reading, scale }: AimProps) {
   )
 }
 
-const EIGHT_IN_TEN = 0.8
-
 /** Where strikes end, on the drawing. The scale is made anew at every redrawing: what it says is compared, not itself. */
 function useDots(call: Call, scale: LineScale): Point[] {
   const ends = call.detail?.ends
@@ -70,10 +68,12 @@ function useDots(call: Call, scale: LineScale): Point[] {
   )
 }
 
+// The outline of many strikes comes a moment after the first call: so may what draws it.
+const outline = part(async () => (await import('./Outline')).Outline)
+
 /** Where the strikes of the scatter end, and the region of the tightest eight tenths. */
 export function Ends({ call, scale, tone }: { call: Call; scale: LineScale; tone: Drawn['tone'] }) {
   const dots = useDots(call, scale)
-  const outline = useMemo(() => regionOf(dots, EIGHT_IN_TEN, scale.width, PLAN_H), [dots, scale.width])
   return (
     <g>
       {tone === 'hot' && (
@@ -83,15 +83,9 @@ export function Ends({ call, scale, tone }: { call: Call; scale: LineScale; tone
           ))}
         </g>
       )}
-      {outline.length > 0 && (
-        <path
-          d={outline.map((ring) => `${polyline(ring)}z`).join('')}
-          fill="none"
-          stroke={`var(--${tone})`}
-          strokeDasharray={tone === 'hot' ? '5 4' : '2 4'}
-          strokeWidth={1.2}
-        />
-      )}
+      <Suspense fallback={null}>
+        <outline.View dots={dots} width={scale.width} tone={tone} />
+      </Suspense>
     </g>
   )
 }

@@ -1,4 +1,3 @@
-import { scaleLinear } from 'd3-scale'
 import type { Call, Share } from '../api/client'
 import { areaFill, AreaHatches, Hatches } from './hatch'
 
@@ -81,7 +80,8 @@ export function reachOf(calls: readonly Call[]): Reach {
 /** The middle eight in ten along the line, about the flag, and where the worst twentieth ends. */
 export function SpreadBar(props: { spread: NonNullable<Call['spread']>; reach: Reach; words: string }) {
   const { spread, reach, words } = props
-  const x = scaleLinear([...reach], [4, W - 4]).clamp(true)
+  const [from, to] = reach
+  const x = (metres: number) => 4 + ((W - 8) * (Math.min(to, Math.max(from, metres)) - from)) / (to - from)
   return (
     <svg viewBox={`0 0 ${W} ${H}`} className="block w-full" role="img" aria-label={words}>
       <line x1={0} x2={W} y1={H / 2} y2={H / 2} stroke="var(--rule)" />

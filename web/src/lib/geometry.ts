@@ -1,4 +1,4 @@
-import { scaleLinear } from 'd3-scale'
+import { ticks } from 'd3-array'
 import { line } from 'd3-shape'
 
 export const RAD = Math.PI / 180
@@ -11,8 +11,7 @@ const path = line<Point>().digits(1)
 export const polyline = (points: readonly Point[]): string => path([...points]) ?? ''
 
 /** Round numbers from nought to an end, about so many of them, without the nought. */
-export const rings = (end: number, wanted: number): number[] =>
-  scaleLinear([0, end], [0, 1]).ticks(wanted).slice(1)
+export const rings = (end: number, wanted: number): number[] => ticks(0, end, wanted).slice(1)
 
 export interface ArcShape {
   /** Where the arc is lowest, ahead of the ball (m). */
