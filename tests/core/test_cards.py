@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 import re
+import threading
 from dataclasses import replace
 from functools import cache
 from itertools import pairwise
@@ -14,6 +15,7 @@ from tests.players import player
 from veltrin.core.air import Wind
 from veltrin.core.cards import CARDS, DOUBTS, Card, CardKind, Cell, Made, Whom, make_cards
 from veltrin.core.cards.cards import read_at_words
+from veltrin.core.cards.cell import Frame
 from veltrin.core.day import SEASONS, Day
 from veltrin.core.plan import Question
 from veltrin.core.plan.prepared import prepare
@@ -291,3 +293,29 @@ def test_neighbours_in_a_column_of_aims_go_one_way() -> None:
             aims = [math.degrees(row[i].aim_rad) for row in found.cells if row[i] is not None]  # type: ignore[union-attr]
             steps = [abs(b - a) for a, b in pairwise(aims)]
             assert max(steps) < 1.8, (words, i, aims)
+
+
+def test_a_batch_that_is_given_up_waits_for_no_piece_under_way(monkeypatch: pytest.MonkeyPatch) -> None:
+    """Whichever thread collects it ends it: one that a piece waits for must not wait for the piece."""
+    begun, goes_on, ended = threading.Event(), threading.Event(), threading.Event()
+
+    def held() -> list[tuple[int, int, Cell | None]]:
+        begun.set()
+        goes_on.wait()
+        return []
+
+    plain = CARDS["chip"]
+    frame = Frame(rows=(), columns=(), jobs=(list, held))
+    monkeypatch.setitem(CARDS, "chip", replace(plain, frame=lambda _whom, _winds: frame))
+    batch = make_cards(Whom(player(), Day("plain")), ["chip"])
+    assert next(batch).done == 1
+    assert begun.wait(30.0)
+
+    def give_up() -> None:
+        batch.close()
+        ended.set()
+
+    threading.Thread(target=give_up, daemon=True).start()
+    is_ended = ended.wait(30.0)
+    goes_on.set()
+    assert is_ended, "the batch waited for its piece"

@@ -412,7 +412,9 @@ def make_cards(whom: Whom, kinds: Sequence[CardKind], winds_m_s: Sequence[float]
             done += 1
             yield Made(done, of, None if left[kind] else _card(kind, frames[kind], cells[kind]))
     finally:
-        pool.shutdown(cancel_futures=True)
+        # Nobody waits here: a batch that is given up is ended by whichever thread collects it, and a piece under way
+        # may wait for that very thread.
+        pool.shutdown(wait=False, cancel_futures=True)
 
 
 def _card(kind: CardKind, frame: Frame, placed: Placed) -> Card:

@@ -57,8 +57,11 @@ class Turns:
         try:
             yield
         finally:
-            self._mine.reset(token)
-            self._pass_on()
+            # The turn goes on whatever becomes of this one's own mark.
+            try:
+                self._mine.reset(token)
+            finally:
+                self._pass_on()
 
     def each(self, steps: Iterator[Step], *, is_short: bool = False) -> Iterator[Step]:
         """Take every step in a turn of its own: none is held while what was found is on its way to somebody."""
