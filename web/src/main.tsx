@@ -6,6 +6,7 @@ import { App } from './App'
 import { RefusedError } from './api/client'
 import { useAway } from './lib/away'
 import './theme/theme.css'
+import './theme/paper.css'
 
 const queries = new QueryClient({
   defaultOptions: {

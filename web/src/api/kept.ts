@@ -10,6 +10,7 @@ const MOST = { plan: 12, made: 8, looked: 150 } as const
 type Kind = keyof typeof MOST
 
 type Session = components['schemas']['SessionOut']
+type PlanRequest = components['schemas']['PlanRequest']
 
 /** Whose answers are kept here: what the server said of who is signed in. */
 const OWNER = 'veltrin.kept-for'
@@ -74,15 +75,18 @@ export function nameOf(method: string, url: string, body: string): Name | null {
   if (method === 'GET' && !NOT_KEPT.test(pathname)) return { kind: 'looked', key: pathname + search }
   if (method !== 'POST') return null
   if (PLANNED.test(pathname)) {
+    const question = JSON.parse(body) as PlanRequest
+    // A fast answer of some calls is none to keep: it comes with every move of a hand.
+    if ((question.only ?? []).length > 0) return null
     // Which call stands first on the page already is no part of the question.
-    const question: Record<string, unknown> = { ...(JSON.parse(body) as object), shown_id: null }
-    return { kind: 'plan', key: `plan ${JSON.stringify(question)}`, player: String(question['player_id']) }
+    const key = `plan ${JSON.stringify({ ...question, shown_id: null })}`
+    return { kind: 'plan', key, player: String(question.player_id) }
   }
   return MADE.test(pathname) ? { kind: 'made', key: `${pathname} ${body}` } : null
 }
 
 async function keep({ kind, key, ...whose }: Name, told: string): Promise<void> {
-  // Of a plan that comes in stages the last one is the answer; a fast one of some calls only is none.
+  // Of a plan that comes in stages the last one is the answer.
   const text = kind === 'plan' ? (told.trim().split('\n').at(-1) ?? '') : told
   await owned
   if (owner() === null || (kind === 'plan' && !isWholePlan(text))) return

@@ -166,6 +166,7 @@ export function Trend({ stretches }: { stretches: BookSummary['trend'] }) {
   const [drawing, W] = useDrawnWidth(1180)
   if (known.length < 2) return <p className="text-quiet">A trend needs more shots.</p>
   const H = 160
+  const [oldest, newest] = [known[0], known.at(-1)]
   const most = Math.max(0.3, ...known.map((s) => Math.abs(s.lost ?? 0))) * 1.15
   const x = scaleLinear([0, known.length - 1], [44, W - 16])
   const y = scaleLinear([-most, most], [H - 32, 16])
@@ -203,10 +204,10 @@ export function Trend({ stretches }: { stretches: BookSummary['trend'] }) {
         />
       ))}
       <text x={44} y={H - 4} className="figure quiet">
-        {known[0] && dayWords(known[0].first)}
+        {oldest && dayWords(oldest.first)}
       </text>
       <text x={W - 10} y={H - 4} textAnchor="end" className="figure quiet">
-        {known.length > 0 && dayWords(known[known.length - 1]?.last ?? '')}
+        {newest && dayWords(newest.last)}
       </text>
     </svg>
   )

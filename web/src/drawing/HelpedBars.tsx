@@ -1,6 +1,7 @@
 import { scaleLinear } from 'd3-scale'
 import type { Progress } from '../api/client'
 import { useDrawnWidth } from '../lib/use-drawn-width'
+import { whisker } from './whisker'
 
 type Helped = Progress['helped'][number]
 
@@ -58,7 +59,7 @@ export function HelpedBars({ told }: { told: readonly Helped[] }) {
               {one.kind}
             </text>
             <path
-              d={`M${x(one.low)} ${y}H${x(one.high)}M${x(one.low)} ${y - 5}v10M${x(one.high)} ${y - 5}v10`}
+              d={whisker(x(one.low), x(one.high), y)}
               stroke={isSure ? 'var(--hot)' : 'var(--quiet)'}
               strokeWidth={2}
               fill="none"

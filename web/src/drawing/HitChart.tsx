@@ -19,6 +19,7 @@ export function HitChart({ drill }: { drill: Drilled }) {
   const x = scaleLinear(first === last ? [first - 1, last + 1] : [first, last], [LEFT + 12, W - 12])
   const y = scaleLinear([0, 100], [FOOT, 14])
   const share = ({ rate }: Drilled['went'][number]) => (100 * rate.hits) / Math.max(rate.of, 1)
+  const [oldest, newest] = [drill.went[0], drill.went.at(-1)]
   const words = drill.went
     .map((one) => `${dayWords(one.at)}: ${one.rate.hits} of ${one.rate.of}${one.passed ? ', passed' : ''}`)
     .join('; ')
@@ -59,11 +60,11 @@ export function HitChart({ drill }: { drill: Drilled }) {
         </g>
       ))}
       <text x={LEFT + 2} y={H - 6} className="figure quiet">
-        {drill.went[0] && dayWords(drill.went[0].at)}
+        {oldest && dayWords(oldest.at)}
       </text>
-      {drill.went.length > 1 && (
+      {newest && newest !== oldest && (
         <text x={W} y={H - 6} textAnchor="end" className="figure quiet">
-          {dayWords(drill.went[drill.went.length - 1]?.at ?? '')}
+          {dayWords(newest.at)}
         </text>
       )}
     </svg>

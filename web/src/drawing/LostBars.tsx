@@ -2,6 +2,7 @@ import { scaleLinear } from 'd3-scale'
 import type { LieRate } from '../api/client'
 import { counted } from '../lib/counted'
 import { useDrawnWidth } from '../lib/use-drawn-width'
+import { whisker } from './whisker'
 
 interface LostBarsProps {
   lies: readonly LieRate[]
@@ -81,11 +82,7 @@ export function LostBars({ lies, onOpen }: LostBarsProps) {
               fill={lost > 0 ? 'var(--hot)' : 'var(--turf)'}
               opacity={0.75}
             />
-            <path
-              d={`M${x(lost - within)} ${y}H${x(lost + within)}M${x(lost - within)} ${y - 5}v10M${x(lost + within)} ${y - 5}v10`}
-              stroke="var(--ink)"
-              fill="none"
-            />
+            <path d={whisker(x(lost - within), x(lost + within), y)} stroke="var(--ink)" fill="none" />
           </g>
         )
       })}

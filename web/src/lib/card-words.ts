@@ -72,17 +72,26 @@ export function foldAt(columns: readonly Column[], units: Units): number {
 /** What marks a cell that the model isn't sure of. */
 export const DOUBT_MARKS = { '': '', close: '≈', strike: '!', runs: '→', ground: '?' } as const
 
+/** The marks that stand on a card. */
+export function doubtsOn(card: Card) {
+  const used = new Set(card.rows.flatMap((row) => row.cells.map((cell) => cell?.doubt ?? '')))
+  return (['close', 'strike', 'runs', 'ground'] as const).filter((doubt) => used.has(doubt))
+}
+
+/** Less is not told: of an aim (m), and of a ball's place (m), where a centimetre is less than anybody sets up to. */
+export const TOLD_AIM_M = 0.5
+export const TOLD_BALL_M = 0.0125
+
 function aimWords(cell: CardCell, units: Units): string {
   const off = Math.abs(cell.aim_offset_m)
-  if (off < 0.5) return 'straight'
+  if (off < TOLD_AIM_M) return 'straight'
   // To a pace is near enough where it is that much.
   const told = off < 10 ? distance(off, units) : whole(off, units)
   return `${told} ${cell.aim_offset_m > 0 ? 'R' : 'L'}`
 }
 
 function ballWords(cell: CardCell, units: Units): string {
-  // A centimetre is less than anybody sets up to.
-  if (Math.abs(cell.ball_back_m) < 0.0125) return ''
+  if (Math.abs(cell.ball_back_m) < TOLD_BALL_M) return ''
   return `${small(Math.abs(cell.ball_back_m), units)} ${cell.ball_back_m > 0 ? 'back' : 'fwd'}`
 }
 

@@ -82,11 +82,15 @@ export function markWords(mark: DrillMark, score: Drill['score'], units: Units):
   return `${mark.hits} of ${mark.balls} ${within}`
 }
 
+/** The first drill that is about a cover. */
+export const drillOn = (drills: readonly Drill[], cover: string): Drill | undefined =>
+  drills.find(({ covers }) => covers.some((one) => one === cover))
+
 /** The drill that the book asks for: one for the lie that costs most; the first of all where it asks for none. */
 export function drillFor(drills: readonly Drill[], lies: readonly LieRate[]): Drill | undefined {
   const dearest = lies.filter(({ lost }) => (lost ?? 0) > 0).sort((a, b) => (b.lost ?? 0) - (a.lost ?? 0))
   for (const { cover } of dearest) {
-    const found = drills.find(({ covers }) => covers.some((one) => one === cover))
+    const found = drillOn(drills, cover)
     if (found) return found
   }
   return drills[0]

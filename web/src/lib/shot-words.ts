@@ -16,7 +16,8 @@ function slopeWord({ fall, side }: Reading): string {
 
 /** A shot in the trade's few words: "Downhill chip from rough, 16 m". */
 export function shotWords(reading: Reading, units: Units): string {
-  const isSand = reading.cover.startsWith('sand')
+  const cover = coverOf(reading.cover)
+  const isSand = cover.group === 'sand'
   const kind = isSand
     ? 'bunker shot'
     : reading.flag <= CHIP_M
@@ -26,7 +27,7 @@ export function shotWords(reading: Reading, units: Units): string {
         : 'shot'
   const slope = slopeWord(reading)
   const isBefore = slope === 'downhill' || slope === 'uphill'
-  const from = isSand || reading.cover === 'fairway' ? '' : ` from ${coverOf(reading.cover).words}`
+  const from = isSand || reading.cover === 'fairway' ? '' : ` from ${cover.words}`
   const words = `${isBefore ? `${slope} ` : ''}${kind}${from}${slope && !isBefore ? `, ball ${slope}` : ''}`
   return `${words.charAt(0).toUpperCase()}${words.slice(1)}, ${show(reading.flag, 'distance', units)}`
 }

@@ -5,6 +5,7 @@ import { searchQuery } from '../api/search'
 import { daysQuery, linesQuery } from '../api/queries'
 import { lay, tell, useLaid } from '../lib/desk'
 import { fromDay } from '../lib/day'
+import { openOnBench } from '../lib/open-on-bench'
 import { usePlace } from '../lib/place'
 import { fromLine, fromRequest } from '../lib/request'
 import { useBench } from '../lib/store'
@@ -33,7 +34,7 @@ function useOpen() {
   const { go } = usePlace()
   const queries = useQueryClient()
   const choosePlayer = useChoosePlayer()
-  const { open, set } = useBench.getState()
+  const { set } = useBench.getState()
   const ways: Record<Found['kind'], (ref: string) => Promise<void> | void> = {
     player: (ref) => {
       choosePlayer(ref)
@@ -45,8 +46,7 @@ function useOpen() {
         await client.GET('/api/shots/{shot_id}', { params: { path: { shot_id: Number(ref) } } }),
       )
       if (!shot.request) throw new Error(shot.problem)
-      open(fromRequest(shot.request, shot.call_id))
-      go('bench')
+      openOnBench(fromRequest(shot.request, shot.call_id))
     },
     line: async (ref) => {
       const line = (await queries.query(linesQuery)).find((one) => `${one.id}` === ref)

@@ -114,6 +114,8 @@ describe('what a browser keeps for when nobody answers', () => {
     expect(nameOf('POST', at('/api/players'), '{}')).toBeNull()
     expect(nameOf('PUT', at('/api/book/1'), '{}')).toBeNull()
     expect(nameOf('POST', at('/api/cards/stream'), '{}')).not.toBeNull()
+    expect(nameOf('POST', at('/api/plan'), '{"player_id":"tove","only":[]}')?.kind).toBe('plan')
+    expect(nameOf('POST', at('/api/plan'), '{"player_id":"tove","only":["54~glide"]}')).toBeNull()
     expect(nameOf('GET', at('/api/practices/1'), '')?.key).toBe('/api/practices/1')
   })
 

@@ -89,14 +89,15 @@ def planned_from_former(store: Store, request: PlanRequest, call_id: str) -> Pla
         return planned_shot(store, request, call_id)
     except ConflictError:
         club_id, method_id, _ = parts_of(call_id)
-        question = question_of(store, plain_request(request))
+        plain = plain_request(request)
+        question = question_of(store, plain)
         club = question.player.club(club_id, "call_id")
         if club.kind == "putter":
             raise
         method = method_named(method_id)
         expected = replace(expect_stock(question.player, club.id, question.air), distance_m=request.line.flag_m)
         return Planned(
-            question, QUESTION.keep(plain_request(request)), club.id, club.name, family_of(club),
+            question, QUESTION.keep(plain), club.id, club.name, family_of(club),
             question.lie.cover.name, method.id, call_id, 0.0, expected, is_planned=False,
         )  # fmt: skip
 

@@ -1,8 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useTask } from '../../api/task'
-import { usePlace } from '../../lib/place'
+import { openOnBench } from '../../lib/open-on-bench'
 import { fromRequest } from '../../lib/request'
-import { useBench } from '../../lib/store'
 import type { Sorted } from '../../lib/use-filters'
 import { Fragment, useState } from 'react'
 import { Spark } from '../../drawing/Spark'
@@ -64,10 +63,7 @@ function Change({ row, onDone }: { row: Booking; onDone: () => void }) {
             disabled={open.isPending}
             onClick={() =>
               open.mutate(undefined, {
-                onSuccess: (question) => {
-                  useBench.getState().open(fromRequest(question, row.call_id))
-                  usePlace.getState().go('bench')
-                },
+                onSuccess: (question) => openOnBench(fromRequest(question, row.call_id)),
               })
             }
           >

@@ -1,5 +1,5 @@
 import type { Card } from '../../api/client'
-import { DOUBT_MARKS, foldAt, lineWords } from '../../lib/card-words'
+import { DOUBT_MARKS, doubtsOn, foldAt, lineWords } from '../../lib/card-words'
 import { useUnits } from '../../lib/use-units'
 import type { PaperSize } from '../../ui/Paper'
 import { CardTable } from './CardTable'
@@ -19,8 +19,7 @@ const UNIT_OF_ROWS: Partial<Record<Card['kind'], string>> = {
 
 /** What the marks mean, those that stand on this card. */
 function Marks({ card }: { card: Card }) {
-  const used = new Set(card.rows.flatMap((row) => row.cells.map((cell) => cell?.doubt ?? '')))
-  const told = (['close', 'strike', 'runs', 'ground'] as const).filter((doubt) => used.has(doubt))
+  const told = doubtsOn(card)
   if (told.length === 0) return null
   return <>{told.map((doubt) => `${DOUBT_MARKS[doubt]} ${card.doubts[doubt] ?? ''}`).join('; ')}. </>
 }

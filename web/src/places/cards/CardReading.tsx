@@ -1,24 +1,18 @@
 import type { Card, CardCell } from '../../api/client'
-import { columnWords, DOUBT_MARKS, groupWords } from '../../lib/card-words'
-import { usePlace } from '../../lib/place'
-import { fromRequest } from '../../lib/request'
-import { useBench } from '../../lib/store'
+import { columnWords, DOUBT_MARKS, doubtsOn, groupWords, TOLD_AIM_M, TOLD_BALL_M } from '../../lib/card-words'
 import { distance, small, type Units } from '../../lib/units'
 import { useUnits } from '../../lib/use-units'
-
-/** Less than this is not told: of an aim (m), of a ball's place (m). */
-const AIM_M = 0.5
-const BALL_M = 0.0125
+import { openCell } from './CardTable'
 
 function aimed(cell: CardCell, units: Units): string {
   const off = cell.aim_offset_m
-  if (Math.abs(off) < AIM_M) return 'aim straight'
+  if (Math.abs(off) < TOLD_AIM_M) return 'aim straight'
   return `aim ${distance(Math.abs(off), units)} ${units.distance} ${off > 0 ? 'right' : 'left'}`
 }
 
 function placed(cell: CardCell, units: Units): string {
   const back = cell.ball_back_m
-  if (Math.abs(back) < BALL_M) return ''
+  if (Math.abs(back) < TOLD_BALL_M) return ''
   return `, ball ${small(Math.abs(back), units)} ${back > 0 ? 'back' : 'forward'}`
 }
 
@@ -35,9 +29,7 @@ export function CardReading({ card }: { card: Card }) {
   const units = useUnits()
   const found = example(card)
   const column = found && card.columns[found.column]
-  const marks = (['close', 'strike', 'runs', 'ground'] as const).filter((doubt) =>
-    card.rows.some(({ cells }) => cells.some((cell) => cell?.doubt === doubt)),
-  )
+  const marks = doubtsOn(card)
   return (
     <aside aria-label="How to read it" className="no-print max-w-prose">
       <h2 className="text-head font-bold">How to read it</h2>
@@ -51,14 +43,7 @@ export function CardReading({ card }: { card: Card }) {
           </b>
           ; {aimed(found.cell, units)}
           {placed(found.cell, units)}.{' '}
-          <button
-            type="button"
-            className="word"
-            onClick={() => {
-              useBench.getState().open(fromRequest(found.cell.request, found.cell.call_id))
-              usePlace.getState().go('bench')
-            }}
-          >
+          <button type="button" className="word" onClick={() => openCell(found.cell)}>
             Open it on the Bench
           </button>
         </p>

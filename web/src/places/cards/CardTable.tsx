@@ -1,9 +1,8 @@
 import type { CSSProperties } from 'react'
 import type { Card, CardCell } from '../../api/client'
 import { cellLines, columnWords, DOUBT_MARKS, groupsOf } from '../../lib/card-words'
-import { usePlace } from '../../lib/place'
+import { openOnBench } from '../../lib/open-on-bench'
 import { fromRequest } from '../../lib/request'
-import { useBench } from '../../lib/store'
 import { trim, YARD } from '../../lib/units'
 import { useUnits } from '../../lib/use-units'
 import { shortClub } from '../../lib/short-club'
@@ -18,10 +17,7 @@ interface CardTableProps {
 }
 
 /** Open the shot behind a cell, with the call that stands there. */
-function openCell(cell: CardCell) {
-  useBench.getState().open(fromRequest(cell.request, cell.call_id))
-  usePlace.getState().go('bench')
-}
+export const openCell = (cell: CardCell) => openOnBench(fromRequest(cell.request, cell.call_id))
 
 /** A card's cells. Each opens on the Bench. */
 export function CardTable({ card, size, from = 0, upTo = card.columns.length }: CardTableProps) {

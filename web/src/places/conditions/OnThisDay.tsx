@@ -1,11 +1,11 @@
 import { useQuery } from '@tanstack/react-query'
-import type { Day, OnDay, Player } from '../../api/client'
+import type { Day, Player } from '../../api/client'
 import { daySheetQuery, twoDaysQuery } from '../../api/queries'
 import { BagToday } from '../../drawing/BagToday'
 import { frameOf, SmallFlight } from '../../drawing/SmallFlight'
 import { callName } from '../../lib/advice'
 import { DAY_START, toDay } from '../../lib/day'
-import { usePlace } from '../../lib/place'
+import { openOnBench } from '../../lib/open-on-bench'
 import { change, START, type Reading } from '../../lib/reading'
 import { fromRequest, toRequest } from '../../lib/request'
 import { against } from '../../lib/sky-words'
@@ -95,7 +95,11 @@ function Standing({ flag, days, player }: StandingProps) {
             </p>
             <p className="text-small text-quiet">
               {first.strokes.toFixed(2)} strokes, calm {second.strokes.toFixed(2)}.{' '}
-              <button type="button" className="word" onClick={() => openOnBench(today, player)}>
+              <button
+                type="button"
+                className="word"
+                onClick={() => openOnBench({ ...fromRequest(today.request, ''), player: player.id })}
+              >
                 open it on the Bench
               </button>
             </p>
@@ -116,9 +120,4 @@ function Standing({ flag, days, player }: StandingProps) {
       )}
     </div>
   )
-}
-
-function openOnBench(one: OnDay, player: Player) {
-  useBench.getState().open({ ...fromRequest(one.request, ''), player: player.id })
-  usePlace.getState().go('bench')
 }

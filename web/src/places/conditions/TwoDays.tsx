@@ -7,11 +7,10 @@ import { useDrawnWidth } from '../../lib/use-drawn-width'
 import { LINE_WIDE, lineScale } from '../../drawing/line-scale'
 import { callName } from '../../lib/advice'
 import { daysIn, seasonsAt, toDay } from '../../lib/day'
-import { usePlace } from '../../lib/place'
+import { openOnBench } from '../../lib/open-on-bench'
 import type { Reading } from '../../lib/reading'
 import { fromRequest, toRequest } from '../../lib/request'
 import { conditionWords } from '../../lib/sky-words'
-import { useBench } from '../../lib/store'
 import { carriedWords, changedRows } from '../../lib/two-days'
 import { show } from '../../lib/units'
 import { aimFigure, callSentence, lieWords } from '../../lib/words'
@@ -33,7 +32,6 @@ interface TwoDaysProps {
 function DayColumn(props: { one: OnDay; other: OnDay; player: Player; tone: 'hot' | 'second' }) {
   const units = useUnits()
   const { one, other, player, tone } = props
-  const { go } = usePlace.getState()
   const [first] = one.calls
   const there = fromRequest(one.request, '')
   return (
@@ -69,12 +67,7 @@ function DayColumn(props: { one: OnDay; other: OnDay; player: Player; tone: 'hot
           <button
             type="button"
             className="press mt-2 text-small"
-            onClick={() => {
-              useBench
-                .getState()
-                .open({ ...fromRequest(one.request, ''), dayName: one.name, player: player.id })
-              go('bench')
-            }}
+            onClick={() => openOnBench({ ...there, dayName: one.name, player: player.id })}
           >
             Work on it on the Bench
           </button>

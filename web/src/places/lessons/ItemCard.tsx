@@ -2,9 +2,8 @@ import type { LessonItem, Photograph } from '../../api/client'
 import { frameOf, SmallFlight } from '../../drawing/SmallFlight'
 import { Section, wayOf } from '../../drawing/Section'
 import { coverOf } from '../../lib/covers'
-import { usePlace } from '../../lib/place'
+import { openOnBench } from '../../lib/open-on-bench'
 import { fromRequest } from '../../lib/request'
-import { useBench } from '../../lib/store'
 import { distance, type Units } from '../../lib/units'
 import { useUnits } from '../../lib/use-units'
 import { lieWords } from '../../lib/words'
@@ -53,11 +52,7 @@ export function ItemCard({ item, name, photographs, isTaken, onTake, onDrop }: I
   const units = useUnits()
   const { call, request, booking } = item
   const reading = request && fromRequest(request, call?.id ?? '')
-  const open = () => {
-    if (!reading) return
-    useBench.getState().open(reading)
-    usePlace.getState().go('bench')
-  }
+  const open = () => reading && openOnBench(reading)
   const isStroke = call !== null && call.finish !== 'none'
   return (
     <li className="border-t border-rule py-2" aria-label={item.summary}>

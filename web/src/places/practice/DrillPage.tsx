@@ -7,8 +7,7 @@ import { LayoutNear } from '../../drawing/LayoutNear'
 import { callName } from '../../lib/advice'
 import { aimWords, lengthWords, markWords, readingAt, todayWords } from '../../lib/drill-words'
 import { useGather } from '../../lib/gather'
-import { usePlace } from '../../lib/place'
-import { useBench } from '../../lib/store'
+import { openOnBench } from '../../lib/open-on-bench'
 import { useUnits } from '../../lib/use-units'
 import { Measures } from '../../ui/Measures'
 import { Problem } from '../../ui/Problem'
@@ -38,10 +37,7 @@ function PassMark({ drill, station }: Omit<StationProps, 'player'>) {
 function Station({ drill, station, player }: StationProps) {
   const units = useUnits()
   const { call } = station
-  const open = () => {
-    useBench.getState().open(readingAt(station, player.id))
-    usePlace.getState().go('bench')
-  }
+  const open = () => openOnBench(readingAt(station, player.id))
   return (
     <section aria-label={station.words} className="@container mt-3 min-w-0 border-t border-rule pt-2">
       <h3 className="text-head font-bold">

@@ -6,7 +6,7 @@ import { progressQuery } from '../../api/practice'
 import { HelpedBars } from '../../drawing/HelpedBars'
 import { HitChart } from '../../drawing/HitChart'
 import { LostBars } from '../../drawing/LostBars'
-import { drillFor } from '../../lib/drill-words'
+import { drillOn } from '../../lib/drill-words'
 import { Problem } from '../../ui/Problem'
 import { counted } from '../../lib/counted'
 
@@ -76,7 +76,7 @@ function LostNow({ player, drills, onOpen }: LostNowProps) {
       <LostBars
         lies={known}
         onOpen={(lie) => {
-          const drill = drillFor(drills, [{ ...lie, lost: 1 }])
+          const drill = drillOn(drills, lie.cover) ?? drills[0]
           if (drill) onOpen(drill.id)
         }}
       />

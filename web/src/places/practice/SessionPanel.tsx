@@ -46,11 +46,12 @@ export function SessionPanel({
   onRun,
 }: SessionPanelProps) {
   const day = useReading()
+  const absent = told.needs.filter((need) => missing.includes(need))
   const [wish, setWish] = useState<PracticeWish>(() => ({
     player_id: player.id,
     minutes: MINUTES,
     balls: null,
-    missing: told.needs.filter((need) => missing.includes(need)),
+    missing: absent,
     theme: null,
     firmness: day.ground,
     wind_m_s: day.wind,
@@ -78,12 +79,7 @@ export function SessionPanel({
           isBuilding={built.isFetching}
           onMissing={onMissing}
           onWish={(next) => {
-            setWish({
-              ...wish,
-              ...next,
-              missing: told.needs.filter((need) => missing.includes(need)),
-              ...{ firmness: day.ground, wind_m_s: day.wind },
-            })
+            setWish({ ...wish, ...next, missing: absent, firmness: day.ground, wind_m_s: day.wind })
             setChanged({ of: undefined, steps: [] })
           }}
         />

@@ -1,4 +1,4 @@
-"""Settings and kept shots."""
+"""Kept shots."""
 
 from __future__ import annotations
 
