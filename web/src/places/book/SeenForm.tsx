@@ -88,72 +88,75 @@ export function SeenForm({ seen, target, player, onSeen }: SeenFormProps) {
         : [...seen.misses, miss].slice(-5),
     })
   return (
-    <div className="grid gap-x-6 gap-y-3 lg:grid-cols-[1fr_20rem]">
-      <div>
-        <p className="mb-1 flex items-baseline justify-between">
-          <span className="font-semibold">Finished: {words}</span>
-          <button
-            type="button"
-            className="min-h-8 border border-ink px-2.5"
-            aria-pressed={seen.finish?.holed ?? false}
-            onClick={() => onSeen({ ...seen, finish: { past: 0, side: 0, holed: true } })}
-          >
-            holed
-          </button>
-        </p>
-        <FinishTap
-          finish={seen.finish}
-          target={target}
-          words={words}
-          shown={(metres) => distance(metres, units)}
-          onFinish={(finish) => onSeen({ ...seen, finish })}
-        />
-        <div className="mt-1.5">
-          <FinishField seen={seen} onSeen={onSeen} />
-        </div>
-      </div>
-      <div className="grid content-start gap-3">
-        <Chips label="What was wrong" options={MISS_OPTIONS} chosen={seen.misses} onToggle={toggle} />
-        <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
-          <span>Putts then</span>
-          <Chips
-            label="Putts"
-            options={PUTT_OPTIONS}
-            chosen={seen.putts === null ? [] : [`${seen.putts}`]}
-            onToggle={(putts) =>
-              onSeen({ ...seen, putts: seen.putts === Number(putts) ? null : Number(putts) })
-            }
+    // Side by side where it has the room itself: a trial gives it less than the window has.
+    <div className="@container">
+      <div className="grid gap-x-6 gap-y-3 @min-[44rem]:grid-cols-[1fr_20rem]">
+        <div>
+          <p className="mb-1 flex items-baseline justify-between">
+            <span className="font-semibold">Finished: {words}</span>
+            <button
+              type="button"
+              className="min-h-8 border border-ink px-2.5"
+              aria-pressed={seen.finish?.holed ?? false}
+              onClick={() => onSeen({ ...seen, finish: { past: 0, side: 0, holed: true } })}
+            >
+              holed
+            </button>
+          </p>
+          <FinishTap
+            finish={seen.finish}
+            target={target}
+            words={words}
+            shown={(metres) => distance(metres, units)}
+            onFinish={(finish) => onSeen({ ...seen, finish })}
           />
-          <Chips
-            label="Chipped again"
-            options={[{ value: 'again', words: 'chipped again' }]}
-            chosen={seen.again ? ['again'] : []}
-            onToggle={() => onSeen({ ...seen, again: seen.again ? null : true })}
-          />
+          <div className="mt-1.5">
+            <FinishField seen={seen} onSeen={onSeen} />
+          </div>
         </div>
-        <details open={isWide}>
-          <summary className="cursor-pointer font-semibold">Strike, landing and a note</summary>
-          <div className="mt-2 grid gap-3">
-            <div className="grid gap-2 min-[360px]:grid-cols-2">
-              <FaceTap
-                at={seen.heel === null ? null : { heel: seen.heel, up: seen.up ?? 10 }}
-                leftHanded={player.hand === 'left'}
-                onTap={(at) => onSeen({ ...seen, heel: at?.heel ?? null, up: at?.up ?? null })}
-              />
-              <TurfTap at={seen.turf} onTap={(turf) => onSeen({ ...seen, turf })} />
-            </div>
-            <Carry seen={seen} target={target} onSeen={onSeen} />
-            <textarea
-              className="field w-full"
-              rows={2}
-              maxLength={500}
-              aria-label="Note"
-              placeholder="What the player felt"
-              value={seen.note}
-              onChange={(event) => onSeen({ ...seen, note: event.target.value })}
+        <div className="grid content-start gap-3">
+          <Chips label="What was wrong" options={MISS_OPTIONS} chosen={seen.misses} onToggle={toggle} />
+          <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
+            <span>Putts then</span>
+            <Chips
+              label="Putts"
+              options={PUTT_OPTIONS}
+              chosen={seen.putts === null ? [] : [`${seen.putts}`]}
+              onToggle={(putts) =>
+                onSeen({ ...seen, putts: seen.putts === Number(putts) ? null : Number(putts) })
+              }
+            />
+            <Chips
+              label="Chipped again"
+              options={[{ value: 'again', words: 'chipped again' }]}
+              chosen={seen.again ? ['again'] : []}
+              onToggle={() => onSeen({ ...seen, again: seen.again ? null : true })}
             />
           </div>
-        </details>
+          <details open={isWide}>
+            <summary className="cursor-pointer font-semibold">Strike, landing and a note</summary>
+            <div className="mt-2 grid gap-3">
+              <div className="grid gap-2 min-[360px]:grid-cols-2">
+                <FaceTap
+                  at={seen.heel === null ? null : { heel: seen.heel, up: seen.up ?? 10 }}
+                  leftHanded={player.hand === 'left'}
+                  onTap={(at) => onSeen({ ...seen, heel: at?.heel ?? null, up: at?.up ?? null })}
+                />
+                <TurfTap at={seen.turf} onTap={(turf) => onSeen({ ...seen, turf })} />
+              </div>
+              <Carry seen={seen} target={target} onSeen={onSeen} />
+              <textarea
+                className="field w-full"
+                rows={2}
+                maxLength={500}
+                aria-label="Note"
+                placeholder="What the player felt"
+                value={seen.note}
+                onChange={(event) => onSeen({ ...seen, note: event.target.value })}
+              />
+            </div>
+          </details>
+        </div>
       </div>
     </div>
   )
