@@ -7,7 +7,7 @@ from typing import NamedTuple
 
 import numpy as np
 
-from veltrin.core.flight import drag_coefficient, lift_coefficient
+from veltrin.core.flight import FLIGHT, drag_coefficient, lift_coefficient
 
 WIDE, HIGH, LEFT, TOP = 330, 240, 46, 24
 SPIN_TO = 0.6
@@ -25,8 +25,8 @@ class Panel(NamedTuple):
 
 
 PANELS = (
-    Panel("C_D", drag_coefficient, lambda w: 0.24 + 0.18 * w, (0.22, 0.30), 0.5),
-    Panel("C_L", lift_coefficient, lambda w: 0.54 * w**0.4, (0.13, 0.30), 0.5),
+    Panel("C_D", lambda re, w: drag_coefficient(re, w, FLIGHT), lambda w: 0.24 + 0.18 * w, (0.22, 0.30), 0.5),
+    Panel("C_L", lambda re, w: lift_coefficient(re, w, FLIGHT), lambda w: 0.54 * w**0.4, (0.13, 0.30), 0.5),
 )
 
 

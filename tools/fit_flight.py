@@ -1,4 +1,4 @@
-"""Fit the drag and lift law of core/flight/aero.py to the published averages; prints DRAG and LIFT.
+"""Fit the drag and lift law of core/flight/aero.py to the published averages; prints them.
 
 Every third row has no part in it. Carry, peak and descent are fitted together with what winds the same at all heights
 and thin air do: bounds of common practice that cost nothing inside (see tests/core/test_flight.py, which holds the law
@@ -17,7 +17,7 @@ from pathlib import Path
 import numpy as np
 from scipy.optimize import least_squares
 
-from veltrin.core.flight import aero
+from veltrin.core.flight.aero import FLIGHT, REYNOLDS_MID
 
 ROWS = list(csv.DictReader((Path(__file__).parent.parent / "tests/reference/published_averages.csv").open()))
 RADIUS, MASS, GRAVITY = 0.04267 / 2, 0.04593, 9.80665
@@ -35,7 +35,7 @@ THIN = 0.835
 """Density at 1,500 m and the same temperature, over that at the sea (ISO 2533)."""
 
 BOUNDS = ((0.2005, 0.26), (0.0, 1.2), (0.05, 3.0), (0.2, 0.9), (0.02, 1.0), (-0.15, 0.15))
-"""What measurements leave open: DRAG, then LIFT."""
+"""What measurements leave open: of drag, then of lift, as FlightCoefficients names them."""
 
 
 def column(name: str) -> np.ndarray:
@@ -49,12 +49,12 @@ CARRY, DOWN, APEX = column("carry_yd") * 0.9144, column("descent_deg"), column("
 
 def law(p: np.ndarray, reynolds: np.ndarray, ratio: np.ndarray) -> tuple[np.ndarray, np.ndarray]:
     """Drag and lift, as aero.py has them."""
-    r = (np.clip(reynolds, aero.REYNOLDS_LOW, aero.REYNOLDS_HIGH) - aero.REYNOLDS_MID) / 1e5
-    begins, ends = aero.CRISIS_BEGINS, aero.CRISIS_ENDS
+    r = (np.clip(reynolds, FLIGHT.reynolds_low, FLIGHT.reynolds_high) - REYNOLDS_MID) / 1e5
+    begins, ends = FLIGHT.crisis_begins, FLIGHT.crisis_ends
     slow = ((begins - np.clip(reynolds, ends, begins)) / (begins - ends)) ** 3
     drag = p[0] + p[1] * ratio / (p[2] + ratio)
     lift = p[3] * ratio / (p[4] + ratio) * (1 + p[5] * r)
-    return drag + (aero.SUBCRITICAL_DRAG - drag) * slow, lift * (1 - (1 - aero.SUBCRITICAL_LIFT) * slow)
+    return drag + (FLIGHT.subcritical_drag - drag) * slow, lift * (1 - (1 - FLIGHT.subcritical_lift) * slow)
 
 
 def fly(p: np.ndarray, rows: np.ndarray, wind: float = 0.0, thin: float = 1.0) -> np.ndarray:
@@ -117,8 +117,8 @@ def residuals(p: np.ndarray) -> np.ndarray:
 if __name__ == "__main__":
     low, high = np.array(BOUNDS).T
     found = least_squares(residuals, [0.21, 0.4, 0.5, 0.45, 0.15, -0.1], bounds=(low, high)).x
-    print("DRAG =", tuple(np.round(found[:3], 4).tolist()))
-    print("LIFT =", tuple(np.round(found[3:], 4).tolist()))
+    for name, value in zip(FLIGHT._fields, np.round(found, 4).tolist(), strict=False):
+        print(f"{name} = {value}")
     for name, some in (("fitted", FITTED), ("held out", ~FITTED)):
         off = fly(found, np.flatnonzero(some))[:, 0] / CARRY[some] - 1
         print(f"{name}: carry off by {100 * math.sqrt(np.mean(off**2)):.1f} % (root mean square)")

@@ -33,7 +33,7 @@ from tests.questions import STORED_ONLY, plan_request
 from veltrin.api.app import create_app
 from veltrin.core.air import Air
 from veltrin.core.constants import BALL_AREA_M2, BALL_MASS_KG, BALL_RADIUS_M, GRAVITY_M_S2
-from veltrin.core.flight import drag_coefficient, fly, lift_coefficient
+from veltrin.core.flight import FLIGHT, drag_coefficient, fly, lift_coefficient
 from veltrin.demo import fill
 from veltrin.service.house.store import open_store
 
@@ -63,7 +63,12 @@ def reference(velocity: np.ndarray, spin: np.ndarray, rtol: float) -> float:
         speed = math.sqrt(v @ v)
         ratio, reynolds = BALL_RADIUS_M * s[6] / speed, rho * speed * 2 * BALL_RADIUS_M / mu
         force = (
-            k * speed * (-drag_coefficient(reynolds, ratio) * v + lift_coefficient(reynolds, ratio) * np.cross(axis, v))
+            k
+            * speed
+            * (
+                -drag_coefficient(reynolds, ratio, FLIGHT) * v
+                + lift_coefficient(reynolds, ratio, FLIGHT) * np.cross(axis, v)
+            )
         )
         force[2] -= GRAVITY_M_S2
         return np.concatenate([v, force, [-2e-5 * s[6] * speed / BALL_RADIUS_M]])

@@ -11,7 +11,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.players import player, question
-from veltrin.core.ground import BALL_M, CLEAN_DRY_FRICTION, COVERS, Lie, ball_kept, face_friction, speed_kept
+from veltrin.core.ground import BALL_M, COVERS, GROUND, Lie, ball_kept, face_friction, speed_kept
 from veltrin.core.methods import CATALOGUE, Case
 from veltrin.core.plan import plan_shot
 
@@ -37,7 +37,7 @@ def refusal(method: str, *args: object, **more: object) -> str | None:
 def test_no_cover_grips_better_than_a_clean_dry_face(name: str) -> None:
     dry = float(face_friction(usual(name), NO_WAY)[0])
     wet = float(face_friction(usual(name, wet=1.0), NO_WAY)[0])
-    assert 0.05 < dry <= CLEAN_DRY_FRICTION
+    assert 0.05 < dry <= GROUND.grass.clean_friction
     assert wet <= dry
 
 

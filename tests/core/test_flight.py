@@ -15,7 +15,15 @@ from tests.averages import M_S_PER_MPH, changed, even_wind, flown_as, launch, na
 from tests.reference.tables import rows
 from veltrin.core.air import CALM, Air, Wind
 from veltrin.core.constants import BALL_AREA_M2, BALL_MASS_KG, BALL_RADIUS_M, GRAVITY_M_S2
-from veltrin.core.flight import COARSE_STEP_S, STEP_S, drag_coefficient, fly, lift_coefficient
+from veltrin.core.flight import (
+    COARSE_STEP_S,
+    FLIGHT,
+    STEP_S,
+    FlightCoefficients,
+    drag_coefficient,
+    fly,
+    lift_coefficient,
+)
 from veltrin.core.geometry import elevation
 from veltrin.core.units import METRES_PER_YARD
 
@@ -48,7 +56,7 @@ def reference_carry(velocity: np.ndarray, spin: np.ndarray, air: Air, wind: Wind
         relative = s[3:6] - grown * np.array([wind.x_m_s, wind.y_m_s, 0.0])
         speed = np.linalg.norm(relative)
         ratio, reynolds = BALL_RADIUS_M * s[6] / speed, rho * speed * 2 * BALL_RADIUS_M / mu
-        drag, lift = drag_coefficient(reynolds, ratio), lift_coefficient(reynolds, ratio)
+        drag, lift = drag_coefficient(reynolds, ratio, FLIGHT), lift_coefficient(reynolds, ratio, FLIGHT)
         force = k * speed * (-drag * relative + lift * np.cross(axis, relative))
         force[2] -= GRAVITY_M_S2
         return np.concatenate([s[3:6], force, [-2e-5 * s[6] * speed / BALL_RADIUS_M]])
@@ -80,8 +88,8 @@ def test_forty_random_flights_agree_with_dop853() -> None:
 @pytest.mark.parametrize("row", rows("aerodynamics"), ids=lambda r: f"Re {r['reynolds']} W {r['spin_ratio']}")
 def test_coefficients_at_worked_points(row: dict[str, str]) -> None:
     reynolds, ratio = float(row["reynolds"]), float(row["spin_ratio"])
-    assert drag_coefficient(reynolds, ratio) == pytest.approx(float(row["drag"]), abs=5e-4)
-    assert lift_coefficient(reynolds, ratio) == pytest.approx(float(row["lift"]), abs=5e-4)
+    assert drag_coefficient(reynolds, ratio, FLIGHT) == pytest.approx(float(row["drag"]), abs=5e-4)
+    assert lift_coefficient(reynolds, ratio, FLIGHT) == pytest.approx(float(row["lift"]), abs=5e-4)
 
 
 # The shape of the law: that of published curves (Bearman & Harvey 1976, Smits & Smith 1994, from memory), over the
@@ -92,19 +100,19 @@ RATIOS = np.linspace(0.01, 1.3, 44)
 
 def test_lift_grows_with_the_spin_ratio() -> None:
     for reynolds in np.linspace(3.0e4, 3.2e5, 30):
-        assert np.all(np.diff([lift_coefficient(reynolds, w) for w in RATIOS]) > 0)
+        assert np.all(np.diff([lift_coefficient(reynolds, w, FLIGHT) for w in RATIOS]) > 0)
 
 
 def test_lift_hardly_changes_with_the_reynolds_number_above_the_crisis() -> None:
     for w in RATIOS:
-        middle = lift_coefficient(1.8e5, w)
+        middle = lift_coefficient(1.8e5, w, FLIGHT)
         for reynolds in ABOVE_CRISIS:
-            change = abs(lift_coefficient(reynolds, w) / middle - 1.0)
+            change = abs(lift_coefficient(reynolds, w, FLIGHT) / middle - 1.0)
             assert change <= 0.15 * abs(reynolds - 1.8e5) / 1e5 + 1e-9
 
 
 def test_drag_of_little_spin_is_what_was_measured() -> None:
-    low = [drag_coefficient(re, w) for re in ABOVE_CRISIS for w in np.linspace(0.0, 0.3, 13)]
+    low = [drag_coefficient(re, w, FLIGHT) for re in ABOVE_CRISIS for w in np.linspace(0.0, 0.3, 13)]
     assert min(low) >= 0.20
     assert max(low) <= 0.33
 
@@ -112,8 +120,8 @@ def test_drag_of_little_spin_is_what_was_measured() -> None:
 def test_towards_the_crisis_drag_grows_and_lift_falls_smoothly() -> None:
     down = np.linspace(1.05e5, 4.0e4, 131)
     for w in (0.05, 0.15, 0.3, 0.5, 0.8):
-        drag = np.array([drag_coefficient(re, w) for re in down])
-        lift = np.array([lift_coefficient(re, w) for re in down])
+        drag = np.array([drag_coefficient(re, w, FLIGHT) for re in down])
+        lift = np.array([lift_coefficient(re, w, FLIGHT) for re in down])
         assert np.all(np.diff(drag) > 0)
         assert np.all(np.diff(lift) < 0)
         # No jump, and the curve sets in without a corner: its first steps are small ones.
@@ -123,9 +131,11 @@ def test_towards_the_crisis_drag_grows_and_lift_falls_smoothly() -> None:
 
 
 @pytest.mark.parametrize("of", [drag_coefficient, lift_coefficient])
-def test_coefficients_have_no_jump_where_a_part_of_the_law_ends(of: Callable[[float, float], float]) -> None:
-    for edge in (4.0e4, 1.05e5, 1.1e5, 2.8e5):
-        assert of(edge * 0.9999, 0.3) == pytest.approx(of(edge * 1.0001, 0.3), abs=1e-4)
+def test_coefficients_have_no_jump_where_a_part_of_the_law_ends(
+    of: Callable[[float, float, FlightCoefficients], float],
+) -> None:
+    for edge in (FLIGHT.crisis_ends, FLIGHT.crisis_begins, FLIGHT.reynolds_low, FLIGHT.reynolds_high):
+        assert of(edge * 0.9999, 0.3, FLIGHT) == pytest.approx(of(edge * 1.0001, 0.3, FLIGHT), abs=1e-4)
 
 
 class Off(NamedTuple):

@@ -23,7 +23,8 @@ from veltrin.core.ground import (
     speed_kept,
     way_through,
 )
-from veltrin.core.ground.grass import HEAD_STIRS_PER_M, HEAD_TEARS_N, _standing
+from veltrin.core.ground.coefficients import GROUND
+from veltrin.core.ground.grass import _standing
 from veltrin.core.methods import CATALOGUE, Case
 from veltrin.core.plan import plan_shot, stock_speeds
 from veltrin.core.plan.play import Batch, Played, play
@@ -115,7 +116,8 @@ def test_energy_lost_in_grass_agrees_with_stepping_through_it() -> None:
     standing = _standing(lie)
 
     def slope(_: float, v: np.ndarray) -> np.ndarray:
-        return -HEAD_STIRS_PER_M * standing * grass_drag * v - HEAD_TEARS_N * standing * grass_drag / mass / v
+        c = GROUND.grass
+        return -c.head_stirs_per_m * standing * grass_drag * v - c.head_tears_n * standing * grass_drag / mass / v
 
     stepped = solve_ivp(slope, (0.0, way), [speed], rtol=1e-9, atol=1e-9).y[0, -1]
     kept = speed_kept(lie, np.array([way]), np.array([grass_drag]), np.array([speed]), mass)[0]

@@ -14,7 +14,7 @@ from tests.players_line import ask
 from veltrin.core.air import EXPOSURES, Exposure
 from veltrin.core.care import RAINS, Rain
 from veltrin.core.errors import OutOfRangeError
-from veltrin.core.ground import COVERS, GRAIN_FACTOR, CoverName, Grain, Lie, SandName
+from veltrin.core.ground import COVERS, CoverName, Lie, SandName
 from veltrin.core.hole import KINDS, OBSTACLES, AreaKindName, ObstacleName
 from veltrin.core.kernels import CORE
 from veltrin.core.plan import MOODS, READINGS, Mood, ReadingName, sensitivity
@@ -28,7 +28,7 @@ from veltrin.service.shot.contracts.plan import PlanRequest
     ("name", "table"),
     [
         (CoverName, COVERS), (AreaKindName, KINDS), (ObstacleName, OBSTACLES), (ReadingName, READINGS), (Mood, MOODS),
-        (Firmness, FIRMNESS), (Grain, GRAIN_FACTOR), (Exposure, EXPOSURES), (Rain, RAINS),
+        (Firmness, FIRMNESS), (Exposure, EXPOSURES), (Rain, RAINS),
         (SandName, [c for c in COVERS if COVERS[c].group == "sand"]),
     ],
 )  # fmt: skip

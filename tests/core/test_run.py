@@ -12,8 +12,9 @@ from hypothesis import strategies as st
 from veltrin.core.constants import BALL_RADIUS_M, GRAVITY_M_S2, GREEN_RAMP_SPEED_M_S
 from veltrin.core.errors import OutOfRangeError, UnknownNameError
 from veltrin.core.run import SURFACES, Landing, Patch, run_out, two_way_green_speed
+from veltrin.core.run.coefficients import TURF
 from veltrin.core.run.landing import bounce
-from veltrin.core.run.surface import TURF_FRICTION, surface_named, turf_restitution
+from veltrin.core.run.surface import surface_named, turf_restitution
 
 
 def rolled(green_speed_ft: float, fall_deg: float, speed: float = GREEN_RAMP_SPEED_M_S) -> float:
@@ -62,7 +63,7 @@ def test_ball_that_cannot_hold_says_so() -> None:
 @pytest.mark.parametrize(("speed", "e"), [(0.0, 0.510), (10.0, 0.2253), (20.0, 0.1212), (25.0, 0.120)])
 def test_turf_restitution_at_worked_points(speed: float, e: float) -> None:
     # Source: Penner 2002 formula worked by hand.
-    assert turf_restitution(speed) == pytest.approx(e, abs=1e-4)
+    assert turf_restitution(speed, TURF) == pytest.approx(e, abs=1e-4)
 
 
 UP = np.array([0.0, 0.0, 1.0])
@@ -77,7 +78,7 @@ def test_bounce_never_gains_energy(speed: float, steep: float, spin: float) -> N
         return 0.5 * float(v @ v) + 0.2 * BALL_RADIUS_M**2 * float(w @ w)
 
     before = energy()
-    bounce(v, w, UP, 1.0, 1.0, TURF_FRICTION, 0.0)
+    bounce(v, w, UP, 1.0, 1.0, TURF.friction, 0.0, TURF)
     assert energy() <= before * (1 + 1e-9)
     assert v[2] >= 0
 
@@ -90,8 +91,8 @@ def test_penner_dent_at_his_measured_point() -> None:
     face = np.array([-math.sin(tilt), 0.0, math.cos(tilt)])
     into = -float(v @ face)
     w = np.zeros(3)
-    bounce(v, w, UP, 1.0, 1.0, TURF_FRICTION, 0.0)
-    assert float(v @ face) == pytest.approx(turf_restitution(into) * into, rel=1e-9)
+    bounce(v, w, UP, 1.0, 1.0, TURF.friction, 0.0, TURF)
+    assert float(v @ face) == pytest.approx(turf_restitution(into, TURF) * into, rel=1e-9)
 
 
 def test_backspin_checks_and_side_spin_kicks() -> None:

@@ -42,8 +42,15 @@ def is_fetched(page: Page, part: str) -> None:
 
 
 def drawn(page: Page) -> None:
-    """Wait until what was changed is drawn: two frames later everything has been laid out once more."""
-    page.evaluate("() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))")
+    """Wait until what was changed is drawn.
+
+    Two frames later everything has been laid out once more; on a busy machine what follows from the layout (a drawing
+    that learns its width) may still be queued, and is done when the page is idle.
+    """
+    page.evaluate(
+        "() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame("
+        "() => requestIdleCallback(() => requestAnimationFrame(done)))))"
+    )
 
 
 def drag_by_mouse(page: Page, start: tuple[float, float], by: tuple[float, float], steps: int = 8) -> None:

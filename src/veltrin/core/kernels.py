@@ -21,9 +21,9 @@ from numba.core import config
 CORE = Path(__file__).parent
 
 MADE_OF = (
-    "constants.py", "flight/aero.py", "flight/contour.py", "flight/integrator.py", "ground/slope.py", "kit/club.py",
-    "run/landing.py", "run/surface.py", "run/terrain.py", "strike/delivery.py", "strike/impact.py", "strike/meeting.py",
-    "strike/setup.py",
+    "constants.py", "flight/aero.py", "flight/contour.py", "flight/integrator.py", "ground/coefficients.py",
+    "ground/slope.py", "kit/club.py", "run/coefficients.py", "run/landing.py", "run/surface.py", "run/terrain.py",
+    "strike/delivery.py", "strike/impact.py", "strike/meeting.py", "strike/setup.py",
 )  # fmt: skip
 """Files that hold kernels, or numbers that are compiled into them."""
 

@@ -15,11 +15,13 @@ export function useDrawnWidth(
   const watch = useCallback(
     (drawing: Element | null) => {
       if (drawing === null || typeof ResizeObserver === 'undefined') return undefined
-      const observer = new ResizeObserver(([seen]) => {
-        const wide = seen?.contentRect.width ?? 0
+      const drawFor = (wide: number) => {
         // Nothing that is not shown (a closed fold, a hidden tab) has a width to draw for.
         if (wide > 0) setWidth(Math.round(Math.min(design, Math.max(least, wide))))
-      })
+      }
+      // Measured as it is put on the page too: the observer tells only after a frame was shown with words of 4 px.
+      drawFor(drawing.getBoundingClientRect().width)
+      const observer = new ResizeObserver(([seen]) => drawFor(seen?.contentRect.width ?? 0))
       observer.observe(drawing)
       return () => observer.disconnect()
     },

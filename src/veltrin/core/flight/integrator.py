@@ -17,7 +17,7 @@ import numpy as np
 
 from veltrin.core.air import CALM, Air, Wind
 from veltrin.core.constants import BALL_AREA_M2, BALL_MASS_KG, BALL_RADIUS_M, GRAVITY_M_S2
-from veltrin.core.flight.aero import SPIN_DECAY, drag_coefficient, lift_coefficient
+from veltrin.core.flight.aero import FLIGHT, FlightCoefficients, drag_coefficient, lift_coefficient
 from veltrin.core.flight.contour import LEVEL_GROUND, Contour, height_at
 from veltrin.core.geometry import Index, Vec
 from veltrin.core.kernels import LOOSE, kernel
@@ -47,7 +47,7 @@ LEAST_SPEED2 = 1e-18
 
 class Medium(NamedTuple):
     """Air and wind for the kernel: density (kg/m^3), viscosity (Pa s), wind at its reading height (m/s), roughness (m),
-    1 / ln of the reading height over it, and what drag and lift are multiplied with.
+    1 / ln of the reading height over it, what drag and lift are multiplied with, and what they are set by.
     """
 
     density: float
@@ -58,6 +58,7 @@ class Medium(NamedTuple):
     per_log: float
     drag: float
     lift: float
+    coefficients: FlightCoefficients
 
 
 class Landed(NamedTuple):
@@ -107,13 +108,13 @@ def _slope(
     ratio = BALL_RADIUS_M * rate / speed
     pressure = 0.5 * medium.density * BALL_AREA_M2 / BALL_MASS_KG * speed
     reynolds = medium.density * speed * 2.0 * BALL_RADIUS_M / medium.viscosity
-    drag = medium.drag * pressure * drag_coefficient(reynolds, ratio)
-    lift = medium.lift * pressure * lift_coefficient(reynolds, ratio)
+    drag = medium.drag * pressure * drag_coefficient(reynolds, ratio, medium.coefficients)
+    lift = medium.lift * pressure * lift_coefficient(reynolds, ratio, medium.coefficients)
     return (
         -drag * ax + lift * (axis[1] * az - axis[2] * ay),
         -drag * ay + lift * (axis[2] * ax - axis[0] * az),
         -drag * az + lift * (axis[0] * ay - axis[1] * ax) - GRAVITY_M_S2,
-        -medium.drag * SPIN_DECAY * rate * speed / BALL_RADIUS_M,
+        -medium.drag * medium.coefficients.spin_decay * rate * speed / BALL_RADIUS_M,
     )
 
 
@@ -426,11 +427,17 @@ NO_WALLS = np.zeros((0, 6))
 NO_GUSTS = np.zeros((0, 2))
 
 
-def medium_of(air: Air, wind: Wind, drag_scale: float = 1.0, lift_scale: float = 1.0) -> Medium:
+def medium_of(
+    air: Air,
+    wind: Wind,
+    drag_scale: float = 1.0,
+    lift_scale: float = 1.0,
+    coefficients: FlightCoefficients = FLIGHT,
+) -> Medium:
     """Air and wind as the kernel takes them; the scales switch drag and lift off for closed-form checks."""
     per_log = 1.0 / math.log((wind.height_m + wind.roughness_m) / wind.roughness_m)
     numbers = (air.density, air.viscosity, wind.x_m_s, wind.y_m_s, wind.roughness_m, per_log, drag_scale, lift_scale)
-    return Medium(*map(float, numbers))
+    return Medium(*numbers, coefficients)
 
 
 def fly(
@@ -447,6 +454,7 @@ def fly(
     contour: Contour = LEVEL_GROUND,
     walls: Vec = NO_WALLS,
     gusts: Vec = NO_GUSTS,
+    coefficients: FlightCoefficients = FLIGHT,
 ) -> Flights:
     """Fly a batch: `velocity` (n, 3) in m/s and `spin` (n, 3) in rad/s, to the ground.
 
@@ -463,7 +471,7 @@ def fly(
     length = int(MAX_FLIGHT_S / STEP_S) + 2 if record else 0
     out = Landed.empty(count)
     path, points = np.zeros((count, length, 3)), np.zeros(count, dtype=np.int64)
-    medium = medium_of(air, wind, drag_scale, lift_scale)
+    medium = medium_of(air, wind, drag_scale, lift_scale, coefficients)
     shape = contour.for_kernel()
 
     def part(rows: slice) -> None:

@@ -8,6 +8,7 @@ from typing import Literal
 
 from veltrin.core.constants import BALL_RADIUS_M
 from veltrin.core.errors import DomainError
+from veltrin.core.ground.coefficients import GROUND, GroundCoefficients
 from veltrin.core.ground.cover import COVERS, Bed, Cover
 from veltrin.core.quantity import within
 
@@ -15,27 +16,8 @@ BALL_M = 2.0 * BALL_RADIUS_M
 
 Grain = Literal["with", "across", "against"]
 
-GRAIN_FACTOR: dict[Grain, float] = {"with": 0.75, "across": 1.0, "against": 1.35}
-"""How much thicker grass feels by the way it grows to the shot. Judgement."""
-
-ROOM_SHARE = 0.8
-"""Share of fairway grass under a ball that a sole can press through before it is on the soil, of the first of it.
-Judgement."""
-
-ROOM_FILLS_M = 0.012
-"""Grass under a ball half of which a sole presses through no more easily than soil: the longer it is, the more of it
-lies down under the ball. Judgement, so that grass under the ball forgives a little and never more than mown turf."""
-
-LOOSE_SHARE = 0.35
-"""Share of the sand or mud above a ball's bottom that holds a sole up at once; the rest gives way. Judgement."""
-
 FAIRWAY_DENSITY = 0.3
-MATTED = 1.7
-"""Denser grass is matted below the ball and carries a sole like soil: the share falls off by exp(-1.7 density).
-Judgement, so that high handicaps pay for rough as published."""
-
-FULL_SAND_M = 0.05
-"""Sand at least this deep behaves as sand; less of it, and the base below throws the sole back. Judgement."""
+"""Density at which fairway grass has its whole share of room."""
 
 LIP_ROLLED_M = 0.12
 """A lip lower than this lets a rolling ball climb out. Judgement."""
@@ -48,7 +30,8 @@ class Lie:
     `sunk`: depth of the ball's bottom below the tips (sand: below its surface; divot: below its rim) in ball
     diameters: 0 on top, 1 level with them, at most down to the soil. `wet`: 0 dry .. 1 dripping. `height_m`,
     `density` and `give` replace the cover's own where they were read. `lip_m` is how high a bank or bunker
-    lip stands `lip_at_m` ahead of the ball; `sand_m` is how deep the sand is.
+    lip stands `lip_at_m` ahead of the ball; `sand_m` is how deep the sand is. `coefficients`: what its laws are set
+    by, this course's own where they were measured.
     """
 
     cover: Cover = COVERS["fairway"]
@@ -61,6 +44,7 @@ class Lie:
     sand_m: float = 0.10
     lip_m: float = 0.0
     lip_at_m: float = 3.0
+    coefficients: GroundCoefficients = GROUND
 
     def __post_init__(self) -> None:
         within("lie.sunk", self.sunk)
@@ -105,7 +89,9 @@ class Lie:
     @property
     def thickness(self) -> float:
         """Density of the grass behind the ball as it feels to this shot: 0 none, 1 deep rough."""
-        return self.read_density * GRAIN_FACTOR[self.growth]
+        c = self.coefficients.grass
+        grain = {"with": c.with_grain, "across": 1.0, "against": c.against_grain}
+        return self.read_density * grain[self.growth]
 
     @property
     def read_density(self) -> float:
@@ -124,14 +110,15 @@ class Lie:
         Negative in sand and mud: the ball's bottom lies below the surface.
         """
         if self.in_sand or self.cover.muddy:
-            return -LOOSE_SHARE * self.over_m
+            return -self.coefficients.soil.loose_share * self.over_m
         if self.cover.group == "bare":
             return -self.over_m
         if self.cover.group == "divot":
             return 0.0
-        share = ROOM_SHARE * math.exp(-MATTED * (self.read_density - FAIRWAY_DENSITY))
+        c = self.coefficients.grass
+        share = c.room_share * math.exp(-c.matted * (self.read_density - FAIRWAY_DENSITY))
         under = self.top_m - self.over_m
-        return share * under * ROOM_FILLS_M / (ROOM_FILLS_M + under)
+        return share * under * c.room_fills_m / (c.room_fills_m + under)
 
     @property
     def in_sand(self) -> bool:
@@ -152,12 +139,12 @@ class Lie:
     @property
     def bed(self) -> Bed | None:
         """The sand as it meets the sole: shallow sand throws it back as the base does."""
-        bed = self.cover.bed
-        if bed is None or self.sand_m >= FULL_SAND_M:
+        bed, full_m = self.cover.bed, self.coefficients.sand.full_sand_m
+        if bed is None or self.sand_m >= full_m:
             return bed
         base = COVERS["sand-dry-hard"].bed
         assert base is not None, "compacted sand has a bed"
-        share = self.sand_m / FULL_SAND_M
+        share = self.sand_m / full_m
         return Bed(bed.density, base.lift + (bed.lift - base.lift) * share, bed.load)
 
 

@@ -4,6 +4,7 @@ from veltrin.core.kit.bag import build_bag
 from veltrin.core.kit.bag_notes import GrooveState, StepKind
 from veltrin.core.kit.ball import REFERENCE_BALL_C, ball_restitution_factor
 from veltrin.core.kit.club import Club, ClubKind, Presented, present
+from veltrin.core.kit.coefficients import SCATTER, ScatterCoefficients
 from veltrin.core.kit.grooves import BALL_COVERS, BALL_GRIP, BALL_HOLD, BallCover, face_grip, groove_wear
 from veltrin.core.kit.learned import (
     BYS,
@@ -27,6 +28,7 @@ __all__ = [
     "NOTHING_LEARNED",
     "QUANTITIES",
     "REFERENCE_BALL_C",
+    "SCATTER",
     "BallCover",
     "By",
     "Club",
@@ -40,6 +42,7 @@ __all__ = [
     "Presented",
     "Quantity",
     "Scatter",
+    "ScatterCoefficients",
     "StepKind",
     "ball_restitution_factor",
     "build_bag",

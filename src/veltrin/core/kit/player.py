@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass, field
+from collections.abc import Mapping
+from dataclasses import dataclass, field, fields
 
 from veltrin.core.checks import require
 from veltrin.core.errors import DomainError, UnknownNameError
 from veltrin.core.kit.club import Club
+from veltrin.core.kit.coefficients import SCATTER, ScatterCoefficients
 from veltrin.core.kit.grooves import BallCover
 from veltrin.core.quantity import within
 
@@ -29,19 +31,31 @@ class Scatter:
     along_m: float = 0.017
     deep_m: float = 0.0019
     landing_m: float = 1.9
+    coefficients: ScatterCoefficients = SCATTER
+
+    @property
+    def widths(self) -> dict[str, float]:
+        """Each width by its name."""
+        return {f.name: getattr(self, f.name) for f in fields(self) if f.name != "coefficients"}
+
+    def times(self, ratio: Mapping[str, float]) -> Scatter:
+        """The same, each width so many times as wide."""
+        wide = {name: width * ratio[name] for name, width in self.widths.items()}
+        return Scatter(**wide, coefficients=self.coefficients)
 
     @classmethod
-    def for_handicap(cls, handicap: float) -> Scatter:
+    def for_handicap(cls, handicap: float, c: ScatterCoefficients = SCATTER) -> Scatter:
         """Scatter of a typical player of this handicap (-6 to 54)."""
         require("player.handicap", handicap, -6.0, 54.0, "strokes")
         return cls(
-            face_rad=math.radians(2.1 + 0.06 * handicap),
-            loft_rad=math.radians(1.1 + 0.05 * handicap),
-            speed_share_full=0.026 + 0.0008 * handicap,
-            speed_share_touch=0.045 + 0.0015 * handicap,
-            along_m=0.009 + 0.0007 * handicap,
-            deep_m=0.00110 + 0.000062 * handicap,
-            landing_m=2.7 + 0.06 * handicap,
+            face_rad=math.radians(c.face_deg + c.face_deg_per_stroke * handicap),
+            loft_rad=math.radians(c.loft_deg + c.loft_deg_per_stroke * handicap),
+            speed_share_full=c.full_speed + c.full_speed_per_stroke * handicap,
+            speed_share_touch=c.touch_speed + c.touch_speed_per_stroke * handicap,
+            along_m=c.along_m + c.along_m_per_stroke * handicap,
+            deep_m=c.deep_m + c.deep_m_per_stroke * handicap,
+            landing_m=c.landing_m + c.landing_m_per_stroke * handicap,
+            coefficients=c,
         )
 
 

@@ -1,5 +1,6 @@
 """The plan: candidates, speed and aim solved, ranked, explained."""
 
+from veltrin.core.plan.coefficients import USUAL, Coefficients, under
 from veltrin.core.plan.day_sheet import SheetCell, SheetRow, day_sheet
 from veltrin.core.plan.days import CarriedOver, DayPlan, DayStrike, on_day, two_days
 from veltrin.core.plan.mirror import compare_schools, plan_shot, plan_stages
@@ -34,8 +35,10 @@ __all__ = [
     "MOODS",
     "READINGS",
     "TARGET_WORDS",
+    "USUAL",
     "Call",
     "CarriedOver",
+    "Coefficients",
     "DayPlan",
     "DayStrike",
     "FellOut",
@@ -72,5 +75,6 @@ __all__ = [
     "sensitivity",
     "stock_speeds",
     "two_days",
+    "under",
     "what_if",
 ]

@@ -116,8 +116,8 @@ def _odds(
     # The strike's difficulty holds its own day's grass and footing: swap them for the other day's.
     swing = np.array([call.swing])
     was, now = (
-        np.sqrt(grass_difficulty(world.lie, played.contact.grass.way_m))
-        * np.where(batch.asks("entry_m") > 0.0, 1.0, footing(world.lie, swing))
+        np.sqrt(grass_difficulty(world.lie, played.contact.grass.way_m, scatter.coefficients))
+        * np.where(batch.asks("entry_m") > 0.0, 1.0, footing(world.lie, swing, scatter.coefficients))
         for world, played in (here, there)
     )
     world, played = there

@@ -11,6 +11,7 @@ from veltrin.core.air import CALM, Air, Wind
 from veltrin.core.care import FAIR, Note, Weather
 from veltrin.core.checks import require
 from veltrin.core.errors import DomainError
+from veltrin.core.flight import FLIGHT, FlightCoefficients
 from veltrin.core.geometry import Vec
 from veltrin.core.ground import CLEAN, Lie, Slope
 from veltrin.core.hole import Area, AreaKindName, Hole, Obstacle, kind_named, relief_strokes
@@ -74,7 +75,8 @@ class Question:
     `pinned` methods come before all others where they can be played; `excluded` ones are left out.
     `ball_c`: temperature of the ball (C); `layers` of clothes over a shirt; `weather`: what care looks at besides.
     `learned`: what the player's record adds to the model. `shown_id`: the call that stands first on the page, which
-    stays there until another beats it by a margin (see rank).
+    stays there until another beats it by a margin (see rank). `flight`: what the ball's flight is set by; what lie,
+    landing ground and scatter are set by stands with them.
     """
 
     player: Player
@@ -95,6 +97,7 @@ class Question:
     weather: Weather = FAIR
     learned: Learned = NOTHING_LEARNED
     shown_id: SidedName | None = None
+    flight: FlightCoefficients = FLIGHT
 
     @cached_property
     def home(self) -> Area | None:

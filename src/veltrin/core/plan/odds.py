@@ -9,7 +9,7 @@ from scipy.special import ndtri
 
 from veltrin.core.constants import BALL_RADIUS_M
 from veltrin.core.geometry import Mask, Vec
-from veltrin.core.ground import PATCHY, Lie
+from veltrin.core.ground import Lie
 from veltrin.core.kit import Scatter
 from veltrin.core.plan.model import Odds
 from veltrin.core.plan.play import Batch, Contact, Miss
@@ -18,15 +18,6 @@ from veltrin.core.strike.meeting import HEAVY_KEPT, Approach
 from veltrin.core.strike.splash import STUCK_SHARE, splash_window
 
 STRIKES = 128
-
-DEEP_FULL = 1.5
-"""How much more the depth of a full swing wanders than a touch's. Judgement."""
-
-WEDGE_ARC_M = 1.54
-LONGER_POWER = 4.0
-"""How the bottom of the arc wanders with a longer club: with the fourth power of the arc over a wedge's, a quarter more
-with a long iron, seven tenths more with a fairway wood. Judgement: the same angles are off by more, flatter and further
-away."""
 
 EDGE_SLIP = 0.45
 """How far, in ball radii, a laid-on edge may sink or rise before the ball pops up or is pressed down. Judgement."""
@@ -55,11 +46,13 @@ def even_normals(count: int, kinds: int) -> Vec:
 def strike_scatter(scatter: Scatter, swing: Vec, difficulty: Vec, arc_m: Vec, uneven_m: float = 0.0) -> tuple[Vec, Vec]:
     """Standard deviation of the low point along the ground and in depth (m, (n,)).
 
-    On an arc of radius `arc_m`; `uneven_m`: of the ground itself, whoever swings.
+    On an arc of radius `arc_m`; `uneven_m`: of the ground itself, whoever swings. With a longer club the same angles
+    are off by more, flatter and further away: a quarter more with a long iron, seven tenths more with a fairway wood.
     """
-    longer = (arc_m / WEDGE_ARC_M) ** LONGER_POWER
-    along = scatter.along_m * (0.8 + 0.5 * swing) * difficulty * longer
-    deep = scatter.deep_m * (1.0 + (DEEP_FULL - 1.0) * swing) * difficulty * longer
+    c = scatter.coefficients
+    longer = (arc_m / c.wedge_arc_m) ** c.longer_power
+    along = scatter.along_m * (c.along_touch + c.along_longer * swing) * difficulty * longer
+    deep = scatter.deep_m * (1.0 + (c.deep_full - 1.0) * swing) * difficulty * longer
     return np.asarray(along), np.hypot(deep, uneven_m)
 
 
@@ -98,7 +91,7 @@ def strike_odds(batch: Batch, lie: Lie, contact: Contact, scatter: Scatter, swin
     along, deep = strike_scatter(scatter, swing, difficulty, batch.clubs.arc_m, lie.cover.uneven_m)
     draws = even_normals(STRIKES, 3)
     rows = np.repeat(np.arange(n), STRIKES)
-    patch = np.tile(np.exp(PATCHY * draws[:, 2]), n)
+    patch = np.tile(np.exp(lie.coefficients.grass.patchy * draws[:, 2]), n)
     miss = Miss(np.outer(along, draws[:, 0]).ravel(), np.outer(deep, draws[:, 1]).ravel(), patch)
     meant = None if contact.splash is None else np.repeat(contact.splash.carried, STRIKES)
     many = batch.take(rows)

@@ -10,7 +10,7 @@ import numpy as np
 
 from veltrin.core.air import Air, Wind
 from veltrin.core.constants import BALL_RADIUS_M
-from veltrin.core.flight import NO_GUSTS, STEP_S, Flights, fly
+from veltrin.core.flight import FLIGHT, NO_GUSTS, STEP_S, FlightCoefficients, Flights, fly
 from veltrin.core.geometry import Index, Mask, Vec, cross, dot, elevation, turn_about_z
 from veltrin.core.ground import (
     CLEAN,
@@ -46,7 +46,7 @@ from veltrin.core.strike import (
     strike_ball,
 )
 from veltrin.core.strike.impact import grip_restitution, restitution
-from veltrin.core.strike.meeting import BLADED_SHARE, off_sweet
+from veltrin.core.strike.meeting import off_sweet
 from veltrin.core.wanted import go_on
 
 
@@ -112,7 +112,9 @@ class Batch:
 
 @dataclass(frozen=True)
 class World:
-    """Everything around the strokes: lie, air, wind, landing ground, boxes in the way, temperature of the ball (C)."""
+    """Everything around the strokes: lie, air, wind, landing ground, boxes in the way, temperature of the ball (C), and
+    what its flight is set by.
+    """
 
     slope: Slope
     air: Air
@@ -121,6 +123,7 @@ class World:
     lie: Lie = CLEAN
     walls: tuple[Wall, ...] = ()
     ball_c: float = REFERENCE_BALL_C
+    flight: FlightCoefficients = FLIGHT
 
 
 class Miss(NamedTuple):
@@ -214,10 +217,6 @@ def nudge(change: Change, **extra: Vec | float) -> Change:
     return replace(change, **{k: np.asarray(getattr(change, k)) + v for k, v in extra.items()})
 
 
-PATH_LEADS_SAND = 0.6
-"""Share of the path, against the face, in where a splash goes. Judgement."""
-
-
 def _contact(batch: Batch, lie: Lie, setup: Setup, loft: Vec, bounce: Vec, miss: Miss, grass: InGrass) -> Contact:
     """Meet the ground; `loft` and `bounce` against it."""
     approach = Approach(
@@ -250,9 +249,9 @@ def _contact(batch: Batch, lie: Lie, setup: Setup, loft: Vec, bounce: Vec, miss:
     return Contact(approach, met, moved, is_splash, thin, grass)
 
 
-def _splashed(contact: Contact, moved: Splash, delivery: Delivery, normal: Vec, speed: Vec) -> tuple[Vec, Vec]:
+def _splashed(path_leads: float, moved: Splash, delivery: Delivery, normal: Vec, speed: Vec) -> tuple[Vec, Vec]:
     """Velocity and spin of a ball that sand or grass carries."""
-    mixed = PATH_LEADS_SAND * delivery.path + (1.0 - PATH_LEADS_SAND) * delivery.face
+    mixed = path_leads * delivery.path + (1.0 - path_leads) * delivery.face
     along = _in_ground(mixed, normal)
     u = speed * moved.carried
     velocity = u[:, None] * (np.cos(moved.launch)[:, None] * along + np.sin(moved.launch)[:, None] * normal)
@@ -304,15 +303,15 @@ def launch(
         speed,
         clubs.head_mass,
         restitution(v_n, clubs.cor_at_rest, clubs.cor_slope, ball_restitution_factor(world.ball_c))
-        * np.where(on_edge, BLADED_SHARE, 1.0),
+        * np.where(on_edge, lie.coefficients.soil.bladed_share, 1.0),
         (1.0 + grip_restitution(v_n, clubs.gear_loss)) * clubs.hold - 1.0,
         face_friction(lie, way) * clubs.grip * (1.0 if learned is None else learned.friction),
     )
-    sweet = np.where(on_edge, 1.0, off_sweet(met.edge_m, loft))[:, None]
+    sweet = np.where(on_edge, 1.0, off_sweet(met.edge_m, loft, lie.coefficients.soil))[:, None]
     velocity, spin = left_face.velocity * sweet, left_face.spin * sweet
     if contact.splash is not None:
         carried = (contact.is_splash & ~contact.thin)[:, None]
-        out = _splashed(contact, contact.splash, delivery, normal, speed)
+        out = _splashed(lie.coefficients.sand.path_leads, contact.splash, delivery, normal, speed)
         velocity, spin = np.where(carried, out[0], velocity), np.where(carried, out[1], spin)
     left = ball_kept(lie, elevation(velocity), np.sqrt(dot(velocity, velocity)), miss.patch)
     if lie.in_sand:
@@ -337,6 +336,7 @@ def flown(
         contour=world.landing.contour,
         walls=np.array(world.walls, float).reshape(-1, 6),
         gusts=gusts,
+        coefficients=world.flight,
     )
 
 

@@ -96,6 +96,7 @@ def level_choice(question: Question) -> LevelChoice | None:
             layers=q.layers,
             weather=q.weather,
             learned=q.learned,
+            flight=q.flight,
         )
     )
 

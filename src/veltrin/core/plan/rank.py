@@ -23,39 +23,14 @@ from veltrin.core.flight import COARSE_STEP_S
 from veltrin.core.geometry import Index, Mask, Vec
 from veltrin.core.ground import Lie, Slope
 from veltrin.core.hole import Hole
-from veltrin.core.kit import Scatter
+from veltrin.core.kit import SCATTER, Scatter, ScatterCoefficients
 from veltrin.core.plan.play import Batch, Played, World, nudge, play
 from veltrin.core.plan.target import Targets, unit_vector
 from veltrin.core.run import Landing, green_deceleration, run_out
 
-FIRMNESS_DOUBT = 0.12
-"""How far a reading of firmness is usually off, on its 0..1 scale. Judgement."""
-
-
-PITCHED_APEX_M = 1.4
-"""Height of a flight from which on it counts as pitched, as an e-folding. Judgement: a roll chip rises to the shin."""
-
-SKIPPED = 0.4
-"""Share of what a pitched ball's contact and bounce add that a ball run along the ground keeps. Judgement."""
-
-SURROUND_DOUBT = 0.12
-"""How far the brake of unmown or fairway grass on a rolling ball is usually misjudged. Judgement."""
-
 UNKNOWN_FLIGHT_PER_RAD = 0.002 * 180.0 / math.pi
 """Strokes that a flight unlike the one the player would choose from level counts more: 0.002 a degree. Judgement."""
 
-
-TOUCH_IN_SAND, PICKED_SWING, TOUCH_SWING = 2.5, 0.60, 0.40
-"""The same for a touch off loose grains; from the longer swing down it grows, at the shorter it is all there.
-Judgement."""
-
-GRASS_WIDENS_PER_M = 1.5
-"""How much wider the scatter is for each metre of way through full-density grass. Judgement, set by what rough costs as
-published."""
-
-SAND_FOOTING = 0.82
-"""By how much the bottom of the arc wanders more where the feet sink in as in sodden ground, however long the swing.
-Judgement."""
 
 STAYS_WITHIN = 0.03
 """A call that stands first stays there until another is so many strokes better: near-equals don't flip while a reading
@@ -74,26 +49,26 @@ def unknown_flight(delivered_loft: Vec, rolls: Mask, known_loft_rad: float | Non
     return np.where(rolls, 0.0, UNKNOWN_FLIGHT_PER_RAD * np.abs(delivered_loft - known_loft_rad))
 
 
-def slope_difficulty(slope: Slope) -> float:
+def slope_difficulty(slope: Slope, c: ScatterCoefficients = SCATTER) -> float:
     """How much a slope widens scatter, 1 on the level.
 
     Judgement in the order of the trade: downhill and below the feet worst, both together the hardest of all.
     """
     fall, side = math.degrees(slope.fall_rad), math.degrees(slope.side_rad)
-    along = abs(fall) * (0.040 if fall > 0 else 0.025)
-    across = abs(side) * (0.040 if side < 0 else 0.030)
+    along = abs(fall) * (c.downhill_per_deg if fall > 0 else c.uphill_per_deg)
+    across = abs(side) * (c.below_per_deg if side < 0 else c.above_per_deg)
     return 1.0 + along + across + along * across
 
 
-def grass_difficulty(lie: Lie, way_m: Vec) -> Vec:
+def grass_difficulty(lie: Lie, way_m: Vec, c: ScatterCoefficients = SCATTER) -> Vec:
     """How much grass around the ball widens scatter, 1 for a ball on top, (n,); `way_m`: the head's way through it.
 
     What turns and stops a head does so along its way: the flatter it comes down, the longer.
     """
-    return np.asarray(1.0 + GRASS_WIDENS_PER_M * lie.thickness * (1.0 + 0.3 * lie.wet) * way_m)
+    return np.asarray(1.0 + c.grass_per_m * lie.thickness * (1.0 + c.wet_grass * lie.wet) * way_m)
 
 
-def footing(lie: Lie, swing: Vec) -> Vec:
+def footing(lie: Lie, swing: Vec, c: ScatterCoefficients = SCATTER) -> Vec:
     """How much the bottom of the arc wanders more in sand, where the face is to take the ball, 1 elsewhere (n,).
 
     Feet give way, and a touch is not picked off loose grains for certain: it is splashed. Judgement, set so that the
@@ -101,16 +76,18 @@ def footing(lie: Lie, swing: Vec) -> Vec:
     """
     if not lie.in_sand:
         return np.ones_like(swing)
-    touch = np.clip((PICKED_SWING - swing) / (PICKED_SWING - TOUCH_SWING), 0.0, 1.0)
-    return np.asarray(1.0 + lie.softness * (SAND_FOOTING + TOUCH_IN_SAND * touch))
+    touch = np.clip((c.picked_swing - swing) / (c.picked_swing - c.touch_swing), 0.0, 1.0)
+    return np.asarray(1.0 + lie.softness * (c.footing + c.touch_in_sand * touch))
 
 
-def club_difficulty(delivered_loft: Vec, rolls: Mask) -> Vec:
+def club_difficulty(delivered_loft: Vec, rolls: Mask, c: ScatterCoefficients = SCATTER) -> Vec:
     """How much little loft widens scatter: nothing from 25 deg up, 2 % a degree below; nothing where the ball rolls.
 
     Judgement.
     """
-    return np.asarray(1.0 + np.where(rolls, 0.0, 0.02 * np.maximum(25.0 - np.degrees(delivered_loft), 0.0)))
+    return np.asarray(
+        1.0 + np.where(rolls, 0.0, c.little_loft_per_deg * np.maximum(25.0 - np.degrees(delivered_loft), 0.0))
+    )
 
 
 def speed_scatter(scatter: Scatter, batch: Batch, swing: Vec) -> Vec:
@@ -135,21 +112,24 @@ def landing_doubt(played: Played, scatter: Scatter, difficulty: Vec) -> Vec:
     """How far contact and first bounce throw the finish (m, (n,)): all of it where a ball is pitched, little where it
     is run along the ground.
     """
-    pitched = 1.0 - np.exp(-played.flights.apex_m / PITCHED_APEX_M)
-    return np.asarray(scatter.landing_m * difficulty * (SKIPPED + (1.0 - SKIPPED) * pitched))
+    c = scatter.coefficients
+    pitched = 1.0 - np.exp(-played.flights.apex_m / c.pitched_apex_m)
+    return np.asarray(scatter.landing_m * difficulty * (c.skipped + (1.0 - c.skipped) * pitched))
 
 
-def ground_doubts(played: Played, landing: Landing, targets: Targets, pitched: Vec) -> Doubts:
-    """Run the same flights out on ground firmer and softer by FIRMNESS_DOUBT; judge the surround's brake.
+def ground_doubts(
+    played: Played, landing: Landing, targets: Targets, pitched: Vec, c: ScatterCoefficients = SCATTER
+) -> Doubts:
+    """Run the same flights out on ground as firm and as soft as it may be misread; judge the surround's brake.
 
     `pitched`: what the first bounce adds (m), see landing_doubt.
     """
     flown = played.flights
     ends = [
         targets.along(run_out(flown.landing, flown.velocity, flown.spin, replace(landing, firmness=f)).rest)
-        for f in (min(landing.firmness + FIRMNESS_DOUBT, 1.0), max(landing.firmness - FIRMNESS_DOUBT, 0.0))
+        for f in (min(landing.firmness + c.firmness_doubt, 1.0), max(landing.firmness - c.firmness_doubt, 0.0))
     ]
-    return Doubts(np.hypot(0.5 * (ends[0] - ends[1]), pitched), roll_shift(played, landing))
+    return Doubts(np.hypot(0.5 * (ends[0] - ends[1]), pitched), roll_shift(played, landing, c))
 
 
 class Typical(NamedTuple):
@@ -196,8 +176,8 @@ def typical(
     return Typical(leave, ends.strokes.reshape(2 * _DOUBTED, n).mean(axis=0))
 
 
-def roll_shift(played: Played, landing: Landing) -> Vec:
-    """How far the ball stops short where the surround brakes SURROUND_DOUBT more than judged (m, (n,)).
+def roll_shift(played: Played, landing: Landing, c: ScatterCoefficients = SCATTER) -> Vec:
+    """How far the ball stops short where the surround brakes as much more as it is misjudged by (m, (n,)).
 
     Energy: what is lost more on the way to the green is missing on it, as many times over as the green is faster.
     """
@@ -207,4 +187,4 @@ def roll_shift(played: Played, landing: Landing) -> Vec:
     fast = green_deceleration(landing.green_speed_ft)
     through = np.clip(np.minimum(played.total, landing.front_m) - played.carry, 0.0, None)
     on_green = played.total > landing.front_m
-    return np.asarray(SURROUND_DOUBT * through * np.where(on_green, slow / fast, 1.0))
+    return np.asarray(c.surround_doubt * through * np.where(on_green, slow / fast, 1.0))

@@ -13,7 +13,6 @@ from veltrin.core.air import Wind
 from veltrin.core.air.wind import ACROSS_SHARE
 from veltrin.core.flight import COARSE_STEP_S, NO_GUSTS, Flights
 from veltrin.core.geometry import Index, Mask, Vec
-from veltrin.core.ground import PATCHY
 from veltrin.core.hole import KIND_LIST, Hole, holed_share
 from veltrin.core.kit import Scatter
 from veltrin.core.plan.model import Share, Spread
@@ -108,9 +107,9 @@ def strike_often(
     )
     swings, aims = np.repeat(swing, strikes), np.repeat(aim, strikes)
     gusts = np.tile(_gusts(world.wind, draws[:, 7:]), (n, 1)) if windy else NO_GUSTS
-    missed = Miss(each(along, 3), each(deep, 4), np.tile(np.exp(PATCHY * draws[:, 6]), n))
+    missed = Miss(each(along, 3), each(deep, 4), np.tile(np.exp(world.lie.coefficients.grass.patchy * draws[:, 6]), n))
     played = play(many, world, swings, aims, miss=missed, step_s=COARSE_STEP_S, gusts=gusts)
-    rolled = roll_shift(played, world.landing)
+    rolled = roll_shift(played, world.landing, scatter.coefficients)
     # A ball that lies against something, or in water, lies there whatever the ground.
     stays = (played.flights.struck >= 0) | ended(world.landing, played.runs.rest)
     # Doubts are those of the ball as meant; one that hardly moved hasn't met so much ground.

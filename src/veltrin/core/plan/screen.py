@@ -60,14 +60,23 @@ LEAST_CLEAN = 0.12
 def world_of(question: Question) -> World:
     """Everything around the strokes of a question."""
     walls = walls_of(question.line.obstacles, question.line.landing)
-    return World(question.slope, question.air, question.wind, question.ground, question.lie, walls, question.ball_c)
+    return World(
+        question.slope,
+        question.air,
+        question.wind,
+        question.ground,
+        question.lie,
+        walls,
+        question.ball_c,
+        question.flight,
+    )
 
 
 def make_batch(question: Question, candidates: list[Candidate], kept_club_id: str | None) -> Batch:
     """Gather clubs, full speeds and changes of the candidates."""
     player = question.player
     places = np.array([c.bag_place for c in candidates], dtype=int)
-    speeds = np.array(stock_speeds(player))[places]
+    speeds = np.array(stock_speeds(player, question.flight))[places]
     able = player.able(question.layers)
     felt = {target: turned(question, target) or question for target in dict.fromkeys(c.target for c in candidates)}
     cases = {
@@ -220,12 +229,13 @@ def screen(
     """Solve the candidates, sort out those that fail, and work out what the others typically cost."""
     batch = make_batch(question, candidates, kept_club_id)
     scatter, hole = question.player.scatter, question.hole
+    widens = scatter.coefficients
     targets = targets_of(candidates, question.line.land_m)
     solved = solve(batch, world, targets)
     loft = solved.played.delivery.delivered_loft
     ease = np.array([c.method.difficulty for c in candidates])
     rolls = np.array([c.method.rolls for c in candidates])
-    thick = grass_difficulty(question.lie, solved.played.contact.grass.way_m)
+    thick = grass_difficulty(question.lie, solved.played.contact.grass.way_m, widens)
     steady = 1.0 if batch.learned is None else batch.learned.scatter
     stretched = np.array(
         [
@@ -233,18 +243,18 @@ def screen(
             for c, s in zip(candidates, solved.swing, strict=True)
         ]
     )
-    scatter_factor = slope_difficulty(question.slope) * thick * club_difficulty(loft, rolls) * ease * steady * stretched
-    scatter_factor = scatter_factor * strained(solved.played.setup)
+    scatter_factor = slope_difficulty(question.slope, widens) * thick * club_difficulty(loft, rolls, widens)
+    scatter_factor = scatter_factor * ease * steady * stretched * strained(solved.played.setup, widens)
     # Thick grass hides the ball and turns the face; it widens where the arc bottoms out less than where the ball goes.
     strike_factor = (
         scatter_factor
         / np.sqrt(thick)
-        * np.where(batch.asks("entry_m") > 0.0, 1.0, footing(question.lie, solved.swing))
+        * np.where(batch.asks("entry_m") > 0.0, 1.0, footing(question.lie, solved.swing, widens))
     )
     odds = strike_odds(batch, question.lie, solved.played.contact, scatter, solved.swing, strike_factor)
     reasons = reasons_against(candidates, solved, odds, question)
     pitched = landing_doubt(solved.played, scatter, scatter_factor)
-    doubts = ground_doubts(solved.played, world.landing, targets, pitched)
+    doubts = ground_doubts(solved.played, world.landing, targets, pitched, widens)
     good = np.flatnonzero([reason is None for reason in reasons])
     if not len(good):
         # Nothing is as it should be: then the best of what can be done at all, and past what is in the way if it can.

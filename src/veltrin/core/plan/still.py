@@ -13,7 +13,7 @@ from veltrin.core.strike import Change
 
 def stock_world(world: World) -> World:
     """The same green, level and dry, on a still day: what a stock shot meets."""
-    return World(Slope(), REFERENCE_AIR, CALM, replace(world.landing.levelled(), wet=0.0))
+    return World(Slope(), REFERENCE_AIR, CALM, replace(world.landing.levelled(), wet=0.0), flight=world.flight)
 
 
 def stock_batch(batch: Batch) -> Batch:

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from functools import lru_cache
 
 import numpy as np
 
 from veltrin.core.air import CALM
 from veltrin.core.errors import DomainError
+from veltrin.core.flight import FLIGHT, FlightCoefficients
 from veltrin.core.geometry import Vec
 from veltrin.core.ground import Slope
 from veltrin.core.kit import Club, Player
@@ -25,30 +27,30 @@ LEVEL = Slope()
 STOCK_WORLD = World(LEVEL, REFERENCE_AIR, CALM, Landing())
 
 
-def _full_carries(batch: Batch) -> Vec:
+def _full_carries(batch: Batch, world: World) -> Vec:
     ones = np.ones(batch.count)
-    leaving = launch(batch, STOCK_WORLD, ones, 0.0 * ones).launch
-    return flown(leaving, STOCK_WORLD).landing[:, 0]
+    leaving = launch(batch, world, ones, 0.0 * ones).launch
+    return flown(leaving, world).landing[:, 0]
 
 
 @lru_cache(maxsize=256)
-def stock_speeds(player: Player) -> tuple[float, ...]:
+def stock_speeds(player: Player, flight: FlightCoefficients = FLIGHT) -> tuple[float, ...]:
     """Full club-head speed (m/s) for each club of the bag, in bag order.
 
     Bisection between 6 and 60 m/s on the carry from level ground in reference air. Raises DomainError naming the
     club whose carry no speed in that range gives.
     """
     swung = [c for c in player.bag if c.kind != "putter"]
-    found = iter(_carried_speeds(player, swung) if swung else ())
+    found = iter(_carried_speeds(player, swung, flight) if swung else ())
     return tuple(PUTTER_FULL_M_S if c.kind == "putter" else next(found) for c in player.bag)
 
 
-def _carried_speeds(player: Player, bag: list[Club]) -> tuple[float, ...]:
-    clubs = club_arrays(player, bag)
+def _carried_speeds(player: Player, bag: list[Club], flight: FlightCoefficients) -> tuple[float, ...]:
+    clubs, world = club_arrays(player, bag), replace(STOCK_WORLD, flight=flight)
     low, high = np.full(len(bag), SLOWEST_M_S), np.full(len(bag), FASTEST_M_S)
     wanted = np.array([c.stock_carry_m for c in bag])
     for bound, sign in ((low, 1.0), (high, -1.0)):
-        off = sign * (_full_carries(Batch(clubs, bound, Change(), player.stature_m)) - wanted)
+        off = sign * (_full_carries(Batch(clubs, bound, Change(), player.stature_m), world) - wanted)
         if np.any(off > 0):
             club = bag[int(np.argmax(off))]
             raise DomainError(
@@ -58,7 +60,7 @@ def _carried_speeds(player: Player, bag: list[Club]) -> tuple[float, ...]:
             )
     for _ in range(30):
         middle = 0.5 * (low + high)
-        short = _full_carries(Batch(clubs, middle, Change(), player.stature_m)) < wanted
+        short = _full_carries(Batch(clubs, middle, Change(), player.stature_m), world) < wanted
         low, high = np.where(short, middle, low), np.where(short, high, middle)
         if np.max(high - low) < 1e-5:
             break

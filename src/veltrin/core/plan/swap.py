@@ -20,8 +20,8 @@ def swap_note(question: Question, level: LevelChoice | None, best: Call | None, 
     player = question.player
     ids = [c.id for c in player.bag]
     place = np.array([ids.index(level.club_id), ids.index(level.club_id), ids.index(best.club_id)])
-    speed_before = stock_speeds(player)[place[0]] * level.swing
-    speeds = np.array(stock_speeds(player))[place]
+    speed_before = stock_speeds(player, question.flight)[place[0]] * level.swing
+    speeds = np.array(stock_speeds(player, question.flight))[place]
     able = player.able(question.layers)
     batch = Batch(club_arrays(player, player.bag).take(place), speeds, Change(), player.stature_m, able)
     swing = np.minimum(speed_before / speeds, 1.0)

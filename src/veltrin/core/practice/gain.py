@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import fields, replace
+from dataclasses import replace
 from functools import lru_cache
 
 import numpy as np
@@ -33,7 +33,7 @@ Judgement."""
 
 
 def _still(scatter: Scatter) -> Scatter:
-    return Scatter(**{f.name: NO_SCATTER * getattr(scatter, f.name) for f in fields(Scatter)})
+    return scatter.times(dict.fromkeys(scatter.widths, NO_SCATTER))
 
 
 def _cost(shot: Prepared, call_id: str, question: Question) -> float | None:

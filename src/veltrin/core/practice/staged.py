@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass, fields, replace
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -110,9 +110,8 @@ def handicap_after(handicap: float, steps: int) -> float:
 def narrowed(player: Player, handicap: float) -> Player:
     """The player with a scatter as much narrower as a typical one's gets by that handicap."""
     now, then = Scatter.for_handicap(player.handicap), Scatter.for_handicap(handicap)
-    ratio = {f.name: getattr(then, f.name) / getattr(now, f.name) for f in fields(Scatter)}
-    own = player.scatter
-    return replace(player, scatter=replace(own, **{name: getattr(own, name) * r for name, r in ratio.items()}))
+    ratio = {name: then.widths[name] / width for name, width in now.widths.items()}
+    return replace(player, scatter=player.scatter.times(ratio))
 
 
 def steps_better(staged: Staged, steps: int) -> Staged:

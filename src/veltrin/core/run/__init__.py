@@ -1,5 +1,6 @@
 """Run: surfaces, bounces, roll to rest."""
 
+from veltrin.core.run.coefficients import TURF, TurfCoefficients
 from veltrin.core.run.landing import Runs, run_out
 from veltrin.core.run.surface import (
     FIRMNESS,
@@ -18,6 +19,7 @@ from veltrin.core.run.terrain import Landing, Patch, Ring, ended, oval, stopped,
 __all__ = [
     "FIRMNESS",
     "SURFACES",
+    "TURF",
     "Firmness",
     "Landing",
     "Patch",
@@ -26,6 +28,7 @@ __all__ = [
     "Surface",
     "SurfaceName",
     "SurroundName",
+    "TurfCoefficients",
     "bounce_numbers",
     "ended",
     "green_deceleration",

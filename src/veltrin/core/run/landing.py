@@ -16,31 +16,15 @@ from veltrin.core.constants import BALL_RADIUS_M, GRAVITY_M_S2
 from veltrin.core.flight import share_out
 from veltrin.core.geometry import Index, Mask, Vec
 from veltrin.core.kernels import LOOSE, kernel
+from veltrin.core.run.coefficients import TurfCoefficients
 from veltrin.core.run.surface import turf_restitution
 from veltrin.core.run.terrain import AWAY, BRAKE, FREE, GIVE, LEFT, RESTITUTION, SWALLOWS, Frame, Landing, terrain_of
-
-FIRM_TILT_RAD = math.radians(15.4)
-"""Tilt of the dented turf at 18.6 m/s and 44.4 deg from the normal. Source: Penner 2002, from memory."""
 
 PENNER_NORMAL_M_S = 18.6 * math.cos(math.radians(44.4))
 """Normal speed at Penner's measured point, 13.3 m/s."""
 
 LAST_HOP_M_S = 0.35
 """A rebound slower than this rises 6 mm: the ball is rolling (Penner stops at 5 mm)."""
-
-SPIN_SOAKED = 0.4
-"""Share of the spin left after a bounce that a dent of Penner's depth takes as well. Judgement: without it a full wedge
-spins back eight metres on a medium green, where the trade sees one to three."""
-
-CRATER_BACK_M_S = 3.0
-"""Speed back at which a dent of Penner's depth halves what its spin throws a ball back with: it has to climb out of its
-own pitch mark. Judgement: without it a stock 7-iron in a gale, coming down nearly straight, spins back ten metres and
-more, where a full wedge in the calm comes back one to three (common practice)."""
-
-SKIM_KEPT, SKIM_TAN, SKIM_M_S = 0.8, math.tan(math.radians(25.0)), 12.0
-"""What a ball keeps of its speed that grazes loose sand; steeper than the second it digs in and stays; slower along
-than the third the grains hold it. Judgement: a skulled ball at pace skims through flat sand, a chip that lands in it
-stays."""
 
 ROLL_STEP_S = 0.02
 MAX_ROLL_S = 120.0
@@ -62,6 +46,7 @@ def bounce(
     restitution_factor: float,
     friction: float,
     swallows: float,
+    c: TurfCoefficients,
 ) -> None:
     """Bounce in place on turf whose undented normal is `normal`.
 
@@ -70,7 +55,7 @@ def bounce(
     Penner 2002 has v / 18.6 in place of v_n / 13.3, which is the same at his measured point but lets a
     skimming ball dig ever deeper (docs/decisions/0003). Against that face: rebound by e, and friction that either
     slides (mu) or grips (2/7 of the slip). Grains that flow away (`swallows`) make no face to climb, and take what
-    the ball brings but for what a flat and fast one keeps as it skims (SKIM_KEPT).
+    the ball brings but for what a flat and fast one keeps as it skims (`skim_kept`).
     """
     # Written out by component: this is the innermost loop, and small arrays would cost more than the sums.
     nx, ny, nz = normal[0], normal[1], normal[2]
@@ -81,13 +66,13 @@ def bounce(
     fx, fy, fz = nx, ny, nz
     if along_speed > 1e-9:
         phi = math.degrees(math.atan2(along_speed, into))
-        theta = give * FIRM_TILT_RAD * (into / PENNER_NORMAL_M_S) * (phi / 44.4)
+        theta = give * c.dent_rad * (into / PENNER_NORMAL_M_S) * (phi / 44.4)
         # The dent can't face the ball more squarely than the ball's own way in.
         theta = min(theta, math.radians(phi)) * (1.0 - swallows)
         cos, sin = math.cos(theta), math.sin(theta) / along_speed
         fx, fy, fz = nx * cos - ax * sin, ny * cos - ay * sin, nz * cos - az * sin
     v_n = -(vx * fx + vy * fy + vz * fz)
-    e = min(restitution_factor * turf_restitution(v_n), 0.6)
+    e = min(restitution_factor * turf_restitution(v_n, c), 0.6)
     # Velocity of the ball's contact point along the face: its own, and what the spin adds at the end of the arm.
     rx, ry, rz = -BALL_RADIUS_M * fx, -BALL_RADIUS_M * fy, -BALL_RADIUS_M * fz
     wx, wy, wz = spin[0], spin[1], spin[2]
@@ -106,14 +91,14 @@ def bounce(
         pushed = math.sqrt(kx * kx + ky * ky + kz * kz)
         back = (vx * kx + vy * ky + vz * kz) / max(pushed, 1e-9)
         if back > 0.0:
-            held = (1.0 / (1.0 + deep * back / CRATER_BACK_M_S) - 1.0) * back / max(pushed, 1e-9)
+            held = (1.0 / (1.0 + deep * back / c.crater_back_m_s) - 1.0) * back / max(pushed, 1e-9)
             vx, vy, vz = vx + held * kx, vy + held * ky, vz + held * kz
         turn = 2.5 / BALL_RADIUS_M**2
         wx, wy, wz = wx + turn * (ry * kz - rz * ky), wy + turn * (rz * kx - rx * kz), wz + turn * (rx * ky - ry * kx)
     # The dent grips the ball all round, not at a point: some of the spin left is spent in it.
-    left = 1.0 - min(SPIN_SOAKED * deep, 1.0)
-    flat = max(1.0 - into / (SKIM_TAN * max(along_speed, 1e-9)), 0.0) * min(along_speed / SKIM_M_S, 1.0)
-    kept = 1.0 - swallows * (1.0 - SKIM_KEPT * flat)
+    left = 1.0 - min(c.spin_soaked * deep, 1.0)
+    flat = max(1.0 - into / (math.tan(c.skim_rad) * max(along_speed, 1e-9)), 0.0) * min(along_speed / c.skim_m_s, 1.0)
+    kept = 1.0 - swallows * (1.0 - c.skim_kept * flat)
     velocity[0], velocity[1], velocity[2] = vx * kept, vy * kept, vz * kept
     spin[0], spin[1], spin[2] = wx * left * kept, wy * left * kept, wz * left * kept
 
@@ -240,7 +225,9 @@ def _run_many(
             for k in range(3):
                 pull[k] = press * normal[k]
             pull[2] -= GRAVITY_M_S2
-            bounce(v, w, normal, around[GIVE], around[RESTITUTION], frame.friction, around[SWALLOWS])
+            bounce(
+                v, w, normal, around[GIVE], around[RESTITUTION], frame.friction, around[SWALLOWS], frame.coefficients
+            )
             rise = v[0] * normal[0] + v[1] * normal[1] + v[2] * normal[2]
             if rise < LAST_HOP_M_S:
                 break

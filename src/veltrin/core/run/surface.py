@@ -12,6 +12,7 @@ from veltrin.core.constants import GREEN_RAMP_SPEED_M_S
 from veltrin.core.geometry import Vec
 from veltrin.core.kernels import kernel
 from veltrin.core.quantity import within
+from veltrin.core.run.coefficients import TURF, TurfCoefficients
 from veltrin.core.units import feet_to_metres
 
 SurfaceName = Literal["green", "fringe", "fairway", "semi", "rough"]
@@ -87,34 +88,27 @@ def two_way_green_speed(down: float, up: float) -> float:
     return 2.0 * down * up / (down + up)
 
 
-TURF_FRICTION = 0.40
-"""Sliding friction of ball on turf. Source: Penner 2002, from memory."""
-
-WET_BRAKE = 0.3
-"""How much more soaked grass brakes a roll than dry grass. Judgement: 10 ft read under 8 with water on the green."""
-
-WET_SLIP = 0.35
-"""How much of its friction a bounce loses on soaked grass: the ball skids on. Judgement."""
-
-
-def bounce_numbers(surface: Surface, firmness: float, green_speed_ft: float, wet: float = 0.0) -> Vec:
+def bounce_numbers(
+    surface: Surface, firmness: float, green_speed_ft: float, wet: float = 0.0, c: TurfCoefficients = TURF
+) -> Vec:
     """Pack (give, restitution factor, swallows, deceleration) for the kernel. `firmness` 0 sodden, 0.5 as Penner
     measured, 1 hard.
     """
     within("line.firmness", firmness)
     speed = green_speed_ft if surface.speed_ft is None else surface.speed_ft
-    give = surface.give * (1.5 - firmness)
-    restitution_factor = surface.restitution_factor * (0.7 + 0.6 * firmness)
-    return np.array([give, restitution_factor, surface.swallows, green_deceleration(speed) * (1.0 + WET_BRAKE * wet)])
+    give = surface.give * (1.0 + c.give_by_firmness * (0.5 - firmness))
+    restitution_factor = surface.restitution_factor * (1.0 + c.rebound_by_firmness * (firmness - 0.5))
+    brake = green_deceleration(speed) * (1.0 + c.wet_brake * wet)
+    return np.array([give, restitution_factor, surface.swallows, brake])
 
 
 @kernel(inline="always")
-def turf_restitution(normal_speed: float) -> float:
+def turf_restitution(normal_speed: float, c: TurfCoefficients) -> float:
     """Coefficient of restitution of turf at normal speed v (m/s).
 
     e = 0.510 - 0.0375 v + 0.000903 v^2 up to 20 m/s, else 0.120. Source: Penner 2002, Can. J. Phys. 80, 931,
     "The run of a golf ball", from memory.
     """
     if normal_speed > 20.0:
-        return 0.120
-    return 0.510 - 0.0375 * normal_speed + 0.000903 * normal_speed**2
+        return c.restitution_fast
+    return c.restitution - c.restitution_per_m_s * normal_speed + c.restitution_curve * normal_speed**2

@@ -20,7 +20,8 @@ from scipy.ndimage import distance_transform_cdt, uniform_filter
 from veltrin.core.flight import Contour
 from veltrin.core.geometry import Mask, Vec
 from veltrin.core.quantity import QUANTITIES, within
-from veltrin.core.run.surface import SURFACES, TURF_FRICTION, WET_SLIP, Surface, bounce_numbers
+from veltrin.core.run.coefficients import TURF, TurfCoefficients
+from veltrin.core.run.surface import SURFACES, Surface, bounce_numbers
 from veltrin.core.sides import Sided
 
 USUAL_FRONT_M, USUAL_FRONT_SHARE, USUAL_BACK_M = 8.0, 0.6, 10.0
@@ -65,7 +66,7 @@ class Landing:
     with a finite `width_m` is an oval: `patches` lie on it and around it, later ones on top, and its tilt is its own;
     without a width everything tilts alike. `rise_m` is how far the green lies above the ball: the ground climbs evenly
     up to its front edge. `ground_firmness`: of everything but the green, where it differs. `wet`: water on it all, 0
-    dry .. 1 soaked.
+    dry .. 1 soaked. `coefficients`: what bounce and roll are set by, this course's own where they were measured.
     """
 
     front_m: float = -math.inf
@@ -81,6 +82,7 @@ class Landing:
     patches: tuple[Patch, ...] = ()
     ground_firmness: float | None = None
     wet: float = 0.0
+    coefficients: TurfCoefficients = TURF
 
     def __post_init__(self) -> None:
         within("line.green_wet", self.wet)
@@ -153,8 +155,8 @@ class Raster(NamedTuple):
 
 
 class Frame(NamedTuple):
-    """Corner and size of the cells (m), and what is the same all over: the friction of a bounce, and whether anything
-    tilts.
+    """Corner and size of the cells (m), and what is the same all over: the friction of a bounce, whether anything
+    tilts, and what bounces are set by.
     """
 
     x0: float
@@ -162,6 +164,7 @@ class Frame(NamedTuple):
     cell: float
     friction: float
     is_tilted: bool
+    coefficients: TurfCoefficients
 
 
 GIVE, RESTITUTION, SWALLOWS, AWAY, LEFT, BRAKE, FREE = range(7)
@@ -261,7 +264,8 @@ def terrain_of(ground: Landing) -> Terrain:
     pieces = _pieces(ground)
     raster = _raster(ground.front_m, ground.back_m, ground.width_m, tuple((p.ring, p.is_solid) for p in ground.patches))
     numbers = [
-        bounce_numbers(p.surface, ground.firmness_of(p.surface), ground.green_speed_ft, ground.wet) for p in pieces
+        bounce_numbers(p.surface, ground.firmness_of(p.surface), ground.green_speed_ft, ground.wet, ground.coefficients)
+        for p in pieces
     ]
     tilts = [(math.tan(p.fall_rad), math.tan(p.side_rad)) for p in pieces]
     bounces, brakes = np.split(np.array(numbers), [AWAY], axis=1)
@@ -274,9 +278,10 @@ def terrain_of(ground: Landing) -> Terrain:
         fields[:, :, AWAY] -= np.where(climbing, ground.rise_m / ground.climb_m, 0.0)
     cells = round(COLLAR_M / raster.cell) if math.isfinite(raster.cell) else 0
     around = [_around(fields[:, :, k], cells) for k in range(BRAKE)]
-    friction = TURF_FRICTION * (1.0 - WET_SLIP * ground.wet)
+    c = ground.coefficients
+    friction = c.friction * (1.0 - c.wet_slip * ground.wet)
     is_tilted = bool(around[AWAY].any() or around[LEFT].any())
-    frame = Frame(float(raster.x0), float(raster.y0), float(raster.cell), friction, is_tilted)
+    frame = Frame(float(raster.x0), float(raster.y0), float(raster.cell), friction, is_tilted, c)
     return Terrain(frame, np.stack([*around, fields[:, :, BRAKE], raster.free], axis=2), ends)
 
 

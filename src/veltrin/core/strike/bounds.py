@@ -9,6 +9,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from veltrin.core.geometry import Vec
+from veltrin.core.kit import SCATTER, ScatterCoefficients
 from veltrin.core.strike.setup import Setup
 
 
@@ -44,22 +45,18 @@ BOUNDS = (
 )  # fmt: skip
 
 
-STRAINED_FROM = 0.5
-STRAINS = 0.6
-"""From which share of a bound on a set-up widens the scatter, and by how much at the bound. Judgement: its price has
-grown before a way of playing falls out.
-"""
+def strained(setup: Setup, c: ScatterCoefficients = SCATTER) -> Vec:
+    """How much a set-up near the bounds of body and grip widens the scatter, 1 well inside them (n,).
 
-
-def strained(setup: Setup) -> Vec:
-    """How much a set-up near the bounds of body and grip widens the scatter, 1 well inside them (n,)."""
+    Its price has grown before a way of playing falls out.
+    """
     used = [
         np.maximum(np.asarray(b.amount(setup), float) / b.high, np.asarray(b.amount(setup), float) / b.low)
         for b in BOUNDS
         if b.strains
     ]
     most = np.max(np.broadcast_arrays(*used, np.zeros(len(setup.tilt_fall))), axis=0)
-    return np.asarray(1.0 + STRAINS * np.clip((most - STRAINED_FROM) / (1.0 - STRAINED_FROM), 0.0, 1.0))
+    return np.asarray(1.0 + c.strains * np.clip((most - c.strained_from) / (1.0 - c.strained_from), 0.0, 1.0))
 
 
 def beyond(setup: Setup) -> list[str | None]:

@@ -14,7 +14,7 @@ from numpy.typing import ArrayLike
 
 from veltrin.core.constants import BALL_MASS_KG, BALL_RADIUS_M, INERTIA_FACTOR
 from veltrin.core.geometry import Mask, Vec, rows
-from veltrin.core.ground import CLEAN_DRY_FRICTION
+from veltrin.core.ground import GROUND
 from veltrin.core.kernels import LOOSE, kernel
 
 
@@ -52,7 +52,7 @@ def strike_ball(
     head_mass: Vec,
     e_normal: Vec,
     e_grip: Vec,
-    friction: ArrayLike = CLEAN_DRY_FRICTION,
+    friction: ArrayLike = GROUND.grass.clean_friction,
 ) -> Launch:
     """Ball velocity and spin after a blow at `speed` (m/s) along unit `path` with unit face normal `face`.
 

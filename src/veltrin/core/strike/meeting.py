@@ -15,83 +15,11 @@ from numpy.typing import ArrayLike
 
 from veltrin.core.constants import BALL_RADIUS_M
 from veltrin.core.geometry import Mask, Vec, length_of, rows
-from veltrin.core.ground import Lie
+from veltrin.core.ground import GROUND, Lie, SoilCoefficients
 from veltrin.core.kernels import LOOSE, kernel
 
-SWEET_SPOT_M = 0.014
-"""How far up the face a level stroke meets the ball from choice: a putt, a sweep. Judgement."""
-
-BALL_THEN_TURF_M, DOWN_RAD = 0.0018, math.radians(4.0)
-"""How far below the ball's bottom the edge passes in a stroke that comes down at this angle and more: ball first, then
-turf, with every club. Judgement, after common practice."""
-
-LOWEST_SWEET_M, HIGHEST_SWEET_M = 0.012, 0.018
-"""How far up the face that is with a wedge, and with a long iron or a wood. Geometry, and how high faces are."""
-
-SOLE_REST_SHARE = 0.4
-"""Where along its width a sole touches the ground first, from the leading edge. Judgement."""
-
-CAMBER_M = 0.050
-"""Radius to which a sole is rounded from its leading to its trailing edge. Judgement, after usual heads: the lowest
-part of a wood's wide sole lies 3 to 4 mm below its leading edge, that of an iron 1 mm."""
-
-CLEAR_M = 0.0015
-"""How far above the soil a player lets the edge pass, where there is room for it: nobody aims at the soil itself.
-Judgement."""
-
-PICKED_RAD = math.radians(1.0)
-"""How far a stroke comes down that picks; a putt doesn't, it stays half way between ground and thin. Judgement."""
-
-PICK_CLEAR_M = 0.003
-"""How far above sand or mud the edge passes where a ball is picked: with every club, so less loft is picked no more
-surely. Judgement."""
-
-USUAL_SOLE_M = 0.021
-"""Sole that ploughs as DIG_PER_M says; a wider one moves more. Width of a short iron's: usual sets."""
-
-HARD_SCRUBS = 0.45
-"""How much of DIG_PER_M hard-pan takes by scrubbing and jarring a sole that doesn't dig. Judgement."""
-
-REBOUND = 0.75
-"""Share of the angle at which sole and ground meet that hard-pan throws back. Judgement."""
-
-DIG_PER_M = 9.0
-"""Speed lost per metre of way in medium ground by a sole that neither digs nor glides. Judgement: an inch early costs a
-fifth of the speed."""
-
-DIG_STEP_RAD = math.radians(9.0)
 HEAVY_KEPT = 0.80
 """Less speed than this left after the ground, and the strike is called heavy. Judgement."""
-
-LOOSE_DIGS = 2.5
-"""How much faster sand takes the speed of a head that should have missed it than turf does. Judgement."""
-
-SOIL_HOLDS_N, SAND_HOLDS_N = 40.0, 160.0
-"""Force with which sodden soil, and sand as loose, hold a sole that goes through them. Judgement: in sand a touch that
-is a grain early hardly moves the ball."""
-
-FIRM_LIFT = 20.0
-"""Lift (1/m) of sand on which a sole is held up as on turf: compacted."""
-
-RIM_SHARE = 0.35
-"""Way in the ground, over the distance to a divot's rim, that cutting through the whole rim is worth. Judgement."""
-
-FITS_M, BRIDGES_M = 0.024, 0.040
-"""Width of a sole that fits a usual divot, and of one that can't get down into it. Judgement: no wood from a hole."""
-
-BRIDGED, DEEP_DIVOT_M = 0.03, 0.01
-"""Way over the rims (m) that a sole which bridges a divot is braked for, and how deep that one is. Judgement."""
-
-OFF_SWEET = 0.25
-"""Share of its speed that a ball loses when it is struck at the very edge instead of the sweet spot, or as far above
-it.
-Judgement: a thin one is no good one even where the face strikes, and a perched ball that is slid under comes out
-weak."""
-
-MOST_OFF_SWEET = 0.45
-
-BLADED_SHARE = 0.85
-"""Restitution of an edge that meets the ball, over that of the face. Judgement."""
 
 
 class Meeting(NamedTuple):
@@ -149,6 +77,7 @@ class Soil(NamedTuple):
     is_picked: bool
     wall_m: float
     lift: float
+    coefficients: SoilCoefficients
 
     @classmethod
     def of(cls, lie: Lie) -> Soil:
@@ -161,6 +90,7 @@ class Soil(NamedTuple):
             bool(lie.in_sand or lie.cover.muddy),
             -1.0 if lie.cover.wall_m is None else float(lie.cover.wall_m),
             -1.0 if lie.bed is None else float(lie.bed.lift),
+            lie.coefficients.soil,
         )
 
 
@@ -182,16 +112,16 @@ def bladed_elevation(edge_m: Vec) -> Vec:
 
 
 @kernel(inline="always", fastmath=LOOSE)
-def _sole_drop(sole_m: float, sole_contact_share: float) -> float:
+def _sole_drop(sole_m: float, sole_contact_share: float, c: SoilCoefficients) -> float:
     """How far the lowest part of a rounded sole lies below its leading edge (m): w^2 / 8 R, geometry of a shallow
     arc."""
-    return float((sole_m * sole_contact_share) ** 2 / (8.0 * CAMBER_M))
+    return float((sole_m * sole_contact_share) ** 2 / (8.0 * c.camber_m))
 
 
 @kernel(inline="always", fastmath=LOOSE)
-def _bridging(sole_m: float) -> float:
+def _bridging(sole_m: float, c: SoilCoefficients) -> float:
     """How far a sole is from fitting into a divot: 0 it does, 1 not at all."""
-    return float(min(max((sole_m - FITS_M) / (BRIDGES_M - FITS_M), 0.0), 1.0))
+    return float(min(max((sole_m - c.fits_m) / (c.bridges_m - c.fits_m), 0.0), 1.0))
 
 
 @kernel(inline="always", fastmath=LOOSE)
@@ -200,14 +130,14 @@ def _room_under(soil: Soil, sole_m: float) -> float:
 
     A sole wider than the floor of a divot bridges it and rides on its rim.
     """
-    return float(soil.room_m - (_bridging(sole_m) * soil.over_m if soil.is_divot else 0.0))
+    return float(soil.room_m - (_bridging(sole_m, soil.coefficients) * soil.over_m if soil.is_divot else 0.0))
 
 
 @kernel(inline="always", fastmath=LOOSE)
-def sweet_spot(loft: float) -> float:
+def sweet_spot(loft: float, c: SoilCoefficients) -> float:
     """How far up a face of this loft a ball is struck from choice (m)."""
-    low = (thin_limit(loft) + BALL_THEN_TURF_M) / math.cos(min(max(loft, 0.0), 1.3))
-    return float(min(max(low, LOWEST_SWEET_M), HIGHEST_SWEET_M))
+    low = (thin_limit(loft) + c.ball_then_turf_m) / math.cos(min(max(loft, 0.0), 1.3))
+    return float(min(max(low, c.lowest_sweet_m), c.highest_sweet_m))
 
 
 @kernel(inline="always", fastmath=LOOSE)
@@ -219,46 +149,46 @@ def aimed_edge(soil: Soil, loft: float, steep: float, drop: float, room: float) 
     just clear of the ground where the stroke comes down, and no nearer to thin than half way. `steep`: how far the
     stroke comes down; `drop`: by how much the sole reaches lower than the edge; `room`: see _room_under.
     """
-    limit, ground = thin_limit(loft), drop - room
+    c, limit, ground = soil.coefficients, thin_limit(loft), drop - room
     half_way = max(0.5 * (limit + ground), ground)
     if soil.is_picked:
-        picked = min(max(steep / PICKED_RAD, 0.0), 1.0)
-        return float(half_way - picked * max(half_way - ground - PICK_CLEAR_M, 0.0))
-    down = min(max(steep / DOWN_RAD, 0.0), 1.0)
-    sought = (1.0 - down) * (limit - SWEET_SPOT_M * math.cos(loft)) - down * BALL_THEN_TURF_M
-    return float(min(max(sought, ground + CLEAR_M), half_way))
+        picked = min(max(steep / c.picked_rad, 0.0), 1.0)
+        return float(half_way - picked * max(half_way - ground - c.pick_clear_m, 0.0))
+    down = min(max(steep / c.down_rad, 0.0), 1.0)
+    sought = (1.0 - down) * (limit - c.sweet_spot_m * math.cos(loft)) - down * c.ball_then_turf_m
+    return float(min(max(sought, ground + c.clear_m), half_way))
 
 
 @kernel(fastmath=LOOSE)
-def _off_sweet(edge_and_loft: Vec, out: Vec) -> None:
+def _off_sweet(edge_and_loft: Vec, c: SoilCoefficients, out: Vec) -> None:
     for i in range(out.shape[0]):
         edge_m, loft = edge_and_loft[0, i], edge_and_loft[1, i]
         up = max((thin_limit(loft) - edge_m) / math.cos(min(max(loft, 0.0), 1.3)), 0.0)
-        out[i] = 1.0 - min(OFF_SWEET * (up / sweet_spot(loft) - 1.0) ** 2, MOST_OFF_SWEET)
+        out[i] = 1.0 - min(c.off_sweet * (up / sweet_spot(loft, c) - 1.0) ** 2, c.most_off_sweet)
 
 
-def off_sweet(edge_m: Vec, loft: Vec) -> Vec:
+def off_sweet(edge_m: Vec, loft: Vec, c: SoilCoefficients = GROUND.soil) -> Vec:
     """Share of ball speed kept by a face that meets the ball below or above its sweet spot.
 
     The ball touches the face (limit - edge) / cos(loft) above the edge; the loss grows with the square of what is off.
     """
     out = np.empty(length_of(edge_m, loft))
-    _off_sweet(rows(len(out), edge_m, loft), out)
+    _off_sweet(rows(len(out), edge_m, loft), c, out)
     return out
 
 
 @kernel(inline="always", fastmath=LOOSE)
 def dig_rate(soil: Soil, steep: float, bounce: float, sole_m: float, sole_contact_share: float) -> float:
     """Speed lost per metre of way in the soil (1/m): more the softer, more where the edge leads the sole down."""
-    soft = soil.softness
+    c, soft = soil.coefficients, soil.softness
     # Loose grains give way under a sole: bounce counts for as much as this sand can throw it up.
-    held = 1.0 if soil.lift < 0.0 else min(soil.lift / FIRM_LIFT, 1.0)
-    leads = (steep - held * bounce) / DIG_STEP_RAD * min(1.0, soft / 0.3)
-    loose = 1.0 if soil.lift < 0.0 else LOOSE_DIGS
-    wide = sole_contact_share * max(sole_m / USUAL_SOLE_M, 1.0)
-    digs = (0.3 + 1.6 * soft) * min(max(1.0 + leads, 0.3), 4.0)
+    held = 1.0 if soil.lift < 0.0 else min(soil.lift / c.firm_lift_per_m, 1.0)
+    leads = (steep - held * bounce) / c.dig_step_rad * min(1.0, soft / 0.3)
+    loose = 1.0 if soil.lift < 0.0 else c.loose_digs
+    wide = sole_contact_share * max(sole_m / c.usual_sole_m, 1.0)
+    digs = (c.dig_hard + c.dig_soft * soft) * min(max(1.0 + leads, 0.3), 4.0)
     # What scrubs over hard ground rubs with its weight, however little of the sole is on it.
-    return float(loose * DIG_PER_M * (wide * digs + HARD_SCRUBS * (1.0 - soft) ** 8))
+    return float(loose * c.dig_per_m * (wide * digs + c.hard_scrubs * (1.0 - soft) ** 8))
 
 
 @kernel(inline="always", fastmath=LOOSE)
@@ -266,20 +196,20 @@ def _rim(soil: Soil, lowest: float, low_at: float, arc_m: float) -> float:
     """How far behind the ball the head meets the rim of a divot: the wall itself, and the way cut through it."""
     at_wall = lowest + (soil.wall_m + low_at) ** 2 / (2.0 * arc_m)
     cut = max(soil.over_m - at_wall, 0.0)
-    return float(min(cut / max(soil.over_m, 1e-6), 1.0) * soil.wall_m * RIM_SHARE)
+    return float(min(cut / max(soil.over_m, 1e-6), 1.0) * soil.wall_m * soil.coefficients.rim_share)
 
 
 @kernel(nogil=True, fastmath=LOOSE)
 def _meet(told: Vec, soil: Soil, out: Vec) -> None:
     """Every stroke: rows of Approach, further ahead, deeper (11, n); `out`: rows of Meeting."""
-    hard = (1.0 - soil.softness) ** 2
-    force = (SOIL_HOLDS_N if soil.lift < 0.0 else SAND_HOLDS_N) * soil.softness
+    c, hard = soil.coefficients, (1.0 - soil.softness) ** 2
+    force = (c.soil_holds_n if soil.lift < 0.0 else c.sand_holds_n) * soil.softness
     for i in range(told.shape[1]):
         steep, low_point, loft, bounce, arc_m = told[0, i], told[1, i], told[2, i], told[3, i], told[4, i]
         sole_m, share, speed, mass, along, deep = (
             told[5, i], told[6, i], told[7, i], told[8, i], told[9, i], told[10, i],
         )  # fmt: skip
-        room, drop = _room_under(soil, sole_m), _sole_drop(sole_m, share)
+        room, drop = _room_under(soil, sole_m), _sole_drop(sole_m, share, c)
         lowest = aimed_edge(soil, loft, steep, drop, room) - low_point**2 / (2.0 * arc_m) - deep
         low_at = low_point + along
         free = lowest + low_at**2 / (2.0 * arc_m)
@@ -287,11 +217,11 @@ def _meet(told: Vec, soil: Soil, out: Vec) -> None:
         early = max(math.sqrt(2.0 * arc_m * into_soil) - low_at, 0.0) if into_soil > 0.0 else 0.0
         if soil.wall_m >= 0.0 and soil.over_m > 0.0:
             early = max(early, _rim(soil, lowest - drop, low_at, arc_m))
-            early = max(early, BRIDGED * _bridging(sole_m) * min(soil.over_m / DEEP_DIVOT_M, 1.0))
+            early = max(early, c.bridged_m * _bridging(sole_m, c) * min(soil.over_m / c.deep_divot_m, 1.0))
         # Where the soil was met, or will be right at the ball, it holds the sole up and throws it back.
         thrown_up = max(bounce, 0.0)
-        lift = SOLE_REST_SHARE * sole_m * share * math.sin(thrown_up)
-        back = math.tan(REBOUND * hard * max(steep + thrown_up, 0.0))
+        lift = c.sole_rest_share * sole_m * share * math.sin(thrown_up)
+        back = math.tan(c.rebound * hard * max(steep + thrown_up, 0.0))
         thrown = -room + lift + early * back
         on_soil = min(max((-room + lift - free) / 0.001, 0.0), 1.0)
         out[0, i] = free + on_soil * hard * max(thrown - free, 0.0)

@@ -14,31 +14,11 @@ from numpy.typing import ArrayLike
 
 from veltrin.core.constants import BALL_RADIUS_M
 from veltrin.core.geometry import Mask, Vec
-from veltrin.core.ground import BALL_M, Bed, Lie
+from veltrin.core.ground import BALL_M, GROUND, Bed, Lie, SandCoefficients
 from veltrin.core.strike.meeting import DEPTH_STEPS, EARLY_STEPS, Approach, Window, furthest_good
-
-SLAB_WIDTH_M = 0.065
-"""Width of the slab a wedge head moves. Judgement: face and half of what lies beside it."""
-
-UNDER_M = 0.002
-"""How far above the ball's bottom an edge may pass and still be under it. Judgement."""
-
-UNDER_SHARE = 0.78
-"""How high up a sunk ball, over its depth in the sand, an edge may pass and still move it through the sand in between.
-Judgement."""
 
 STUCK_SHARE = 0.72
 """Less ball speed than this of what was meant leaves the ball half way: about half the distance."""
-
-STOPPED_BY = 3.0
-"""Moved mass, over the head's, that has stopped a head: a quarter of its speed is left."""
-
-BURIED_TAKES = 0.5
-"""How a ball that lies a whole ball deep leaves slower, as an exponent: it moves the sand in front of it. Judgement."""
-
-LAUNCH_SHARE = 0.86
-BURIED_LAUNCH = 0.36
-"""Share of the loft at which the slab leaves, and how much of it a buried ball loses. Judgement."""
 
 
 class Splash(NamedTuple):
@@ -58,16 +38,18 @@ class Splash(NamedTuple):
 
 def grass_bed(lie: Lie) -> Bed:
     """Grass as a bed to splash from: light, thrown up by the ground below it. Judgement."""
-    return Bed(density=350.0 * max(lie.thickness, 0.2), lift=4.0 + 16.0 * (1.0 - lie.softness) ** 2, load=3.0)
+    c = lie.coefficients.sand
+    lift = c.gouge_lift_soft_per_m + c.gouge_lift_hard_per_m * (1.0 - lie.softness) ** 2
+    return Bed(density=c.gouge_kg_m3 * max(lie.thickness, 0.2), lift=lift, load=c.gouge_load)
 
 
-def carried_share(entry_m: Vec) -> Vec:
+def carried_share(entry_m: Vec, c: SandCoefficients = GROUND.sand) -> Vec:
     """Ball speed over head speed when the head passes below it, by entry behind the ball (m). Judgement.
 
     1.45 with nothing in between, as off the face; 0.73 at 5 cm; then slowly less.
     """
     behind = np.maximum(entry_m, 0.0)
-    return np.asarray(0.5 * np.exp(-behind / 0.015) + 0.95 * np.exp(-behind / 0.17))
+    return np.asarray(c.near * np.exp(-behind / c.near_fades_m) + c.far * np.exp(-behind / c.far_fades_m))
 
 
 def splash(
@@ -78,7 +60,7 @@ def splash(
     Depth x behind the entry: x tan(steep) - x^2 c / 2 with curvature c = 1/arc + lift sin(bounce): bounce throws
     the sole up, an edge that leads digs on. Momentum: V M = V' (M + load m).
     """
-    bed = lie.bed or grass_bed(lie)
+    c, bed = lie.coefficients.sand, lie.bed or grass_bed(lie)
     in_sand = lie.in_sand
     over = lie.over_m if in_sand else 0.0
     entry = np.maximum(entry_m - np.asarray(along_m), 0.0)
@@ -91,18 +73,19 @@ def splash(
         edge = np.maximum(edge, -lie.room_m - 0.006 * lie.softness)
     way = np.minimum(entry + BALL_RADIUS_M, 2.0 * slope / curve)
     area = np.maximum(0.5 * slope * way**2 - curve * way**3 / 6.0 + np.maximum(np.asarray(deep_m), 0.0) * way, 0.0)
-    mass = bed.density * SLAB_WIDTH_M * a.sole_contact_share * (area + 0.1 * over * way)
+    mass = bed.density * c.slab_width_m * a.sole_contact_share * (area + c.over_moved * over * way)
     kept = head_mass / (head_mass + bed.load * mass)
     buried = min(over / BALL_M, 1.0)
     # An edge that isn't all the way under a sunk ball still moves it, through the sand in between.
-    over_edge = edge > max(UNDER_M, UNDER_SHARE * over)
-    carried = kept * carried_share(entry) * np.exp(-BURIED_TAKES * buried)
-    thick = entry + 0.6 * over
-    spin_ratio = (0.9 if in_sand else 0.45) * np.exp(-thick / 0.09) * (1.0 - 0.5 * lie.wet)
-    launch = (LAUNCH_SHARE - BURIED_LAUNCH * buried) * a.loft
+    over_edge = edge > max(c.under_m, c.under_share * over)
+    carried = kept * carried_share(entry, c) * np.exp(-c.buried_takes * buried)
+    thick = entry + c.over_between * over
+    spin = c.spin_sand if in_sand else c.spin_grass
+    spin_ratio = spin * np.exp(-thick / c.spin_fades_m) * (1.0 - c.wet_spin * lie.wet)
+    launch = (c.launch_share - c.buried_launch * buried) * a.loft
     # Where the sole doesn't come up again, the mark ends where the moved sand has stopped the head.
-    per_length2 = 0.5 * bed.load * bed.density * SLAB_WIDTH_M * a.sole_contact_share * slope
-    mark = np.minimum(2.0 * slope / curve, np.sqrt(STOPPED_BY * head_mass / per_length2))
+    per_length2 = 0.5 * bed.load * bed.density * c.slab_width_m * a.sole_contact_share * slope
+    mark = np.minimum(2.0 * slope / curve, np.sqrt(c.stopped_by * head_mass / per_length2))
     deepest_at = np.minimum(slope / curve, mark)
     # What is seen in the sand is the sole's way, and its back hangs below the edge by its bounce.
     sole = a.sole_m * a.sole_contact_share * np.sin(np.maximum(a.bounce, 0.0))

@@ -6,11 +6,13 @@ import json
 from dataclasses import asdict
 from pathlib import Path
 
+from veltrin.core.coefficient import rows_of
 from veltrin.core.glossary import GLOSSARY
 from veltrin.core.ground import BALL_M
 from veltrin.core.hole import KINDS, OBSTACLES
 from veltrin.core.methods import CATALOGUE, DISPUTES, HAND_WORDS, Method, in_general
-from veltrin.core.plan import READINGS, TARGET_WORDS
+from veltrin.core.plan import READINGS, TARGET_WORDS, USUAL, Coefficients
+from veltrin.core.plan.coefficients import WORDS
 from veltrin.core.plan.rank import STAYS_WITHIN
 from veltrin.core.practice import ALWAYS, DRILLS, SCORE_WORDS, Drill
 from veltrin.core.quantity import QUANTITIES
@@ -43,6 +45,16 @@ _METHODS_HEAD = """# Methods
 
 Written by `make docs` from `core/methods`; change it there. Each method is data plus small functions: where it applies,
 what it asks for besides what the slope itself demands, how it delivers, what goes wrong.
+"""
+
+
+_COEFFICIENTS_HEAD = """# Coefficients
+
+Written by `make docs` from the code; change them there: `flight/aero.py`, `run/coefficients.py`,
+`ground/coefficients.py` and `kit/coefficients.py` of `core`. These are the numbers that the laws are set by. They are
+handed down as arguments, so a question can be asked under others (`core/plan/coefficients.py`). The doubt is one
+standard deviation: the plausible range is read as two to either side. What is only judgement says so; whatever is
+published names its source. A test moves each of them through its range and asks that a plan changes.
 """
 
 
@@ -100,6 +112,16 @@ def _drill_text(drill: Drill) -> str:
     return "\n".join(lines) + "\n"
 
 
+def _law_text(law: str) -> str:
+    rows = [
+        f"| `{name}` | {is_.words} | {value:.4g} | {is_.unit} | {is_.low:.3g} to {is_.high:.3g} | {is_.doubt:.2g} "
+        f"| {is_.source} |"
+        for name, is_, value in rows_of(getattr(USUAL, law))
+    ]
+    head = "| name | what it is | value | unit | plausible range | doubt | source |\n|---|---|---|---|---|---|---|"
+    return f"\n## {law.capitalize()}\n\n{WORDS[law]}.\n\n{head}\n" + "\n".join(rows) + "\n"
+
+
 def _house() -> dict[str, object]:
     """What pages read about a question: limits and steps of its numbers, what there is to draw, a usual green."""
     return {
@@ -144,6 +166,7 @@ def texts(openapi: dict[str, object]) -> dict[str, str]:
         _method_text(m) for m in CATALOGUE.values()
     )
     always = "".join(f"- {words}\n" for words in ALWAYS)
+    made["coefficients.md"] = _COEFFICIENTS_HEAD + "".join(map(_law_text, Coefficients._fields))
     made["drills.md"] = f"{_DRILLS_HEAD}\n{always}" + "".join(_drill_text(d) for d in DRILLS.values())
     return made
 
