@@ -30,6 +30,36 @@ def test_layers_are_kept() -> None:
     assert done.returncode == 0, done.stdout
 
 
+PAGE = ROOT / "web/src"
+FLOORS = (
+    ("theme", "api", "lib"), ("devices",), ("shot", "drawing", "ui", "players"), ("accounts",), ("book",), ("eye",),
+    ("cards",), ("practice",), ("lessons",), ("files",), ("desk",),
+)  # fmt: skip
+"""The page's things, each knowing those before it and its own floor only."""
+
+PLACES_THAT_SHOW_MORE = {
+    ("players/Players.tsx", "book"): "what the book has taught a player stands with the player",
+    ("players/use-edit.ts", "book"): "one store of drafts in a browser, of players and of shots being entered",
+    ("shot/bench/BenchSheets.tsx", "book"): "a shot is booked where it was planned",
+    ("shot/bench/Holds.tsx", "eye"): "how well somebody reads a lie stands beside the reading",
+}
+
+
+def test_a_thing_of_the_page_knows_those_below_it_only() -> None:
+    floor = {thing: i for i, things in enumerate(FLOORS) for thing in things}
+    ups = set()
+    for file in [*PAGE.rglob("*.ts"), *PAGE.rglob("*.tsx")]:
+        name = file.relative_to(PAGE)
+        for told in re.findall(r"(?:from |import\()'(\.[^']+)'", file.read_text()):
+            target = (file.parent / told).resolve()
+            if name.parts[0] not in floor or not target.is_relative_to(PAGE):
+                continue
+            thing = target.relative_to(PAGE).parts[0]
+            if floor[thing] > floor[name.parts[0]]:
+                ups.add((str(name), thing))
+    assert ups == set(PLACES_THAT_SHOW_MORE)
+
+
 def test_every_method_is_documented() -> None:
     text = (ROOT / "docs" / "methods.md").read_text()
     for method in CATALOGUE.values():

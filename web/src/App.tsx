@@ -1,29 +1,28 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Suspense, useEffect, useRef, type ComponentType } from 'react'
 import type { Player, Settings } from './api/client'
-import { healthQuery, playersQuery, sessionQuery, settingsQuery } from './api/queries'
-import { fromSearch, keepSearch, lastSearch, toSearch } from './lib/address'
-import { fromDay } from './lib/day'
-import { change, START } from './lib/reading'
-import { begin } from './lib/history'
+import { fromSearch, keepSearch, lastSearch, toSearch } from './shot/address'
+import { fromDay } from './shot/day'
+import { change, START } from './shot/reading'
+import { begin } from './shot/history'
 import { useAway } from './lib/away'
 import { awayWords } from './lib/away-words'
-import { useBench, useReading } from './lib/store'
+import { useBench, useReading } from './shot/store'
 import { placeAt, PLACE_NAMES, PLACES, useBackAndForward, usePlace, type Place } from './lib/place'
-import { useMast } from './lib/use-mast'
+import { useMast } from './shot/use-mast'
 import { useArrival } from './lib/use-arrival'
 import { useDusk } from './lib/use-dusk'
 import { useKeys } from './lib/use-keys'
 import { InUnits } from './lib/use-units'
 import { part, renewParts } from './lib/part'
-import { isTaking } from './lib/take'
-import { usePrefetch } from './lib/use-prefetch'
+import { isTaking } from './lessons/take'
+import { usePrefetch } from './shot/use-prefetch'
 import { lay, useDesk } from './lib/desk'
-import { useChoosePlayer } from './lib/use-choose-player'
-import { Bench, benchSheets } from './places/bench/Bench'
-import { undoBooking } from './lib/book-it'
-import { keepSending } from './lib/queue'
-import { TopLine } from './places/TopLine'
+import { useChoosePlayer } from './shot/use-choose-player'
+import { Bench, benchSheets } from './shot/bench/Bench'
+import { undoBooking } from './book/book-it'
+import { keepSending } from './book/queue'
+import { TopLine } from './desk/TopLine'
 import { Problem } from './ui/Problem'
 import { Boundary } from './ui/Boundary'
 import { Live } from './ui/Live'
@@ -31,19 +30,23 @@ import { meaning } from './ui/Meaning'
 import { Once } from './ui/Once'
 import { Told } from './ui/Told'
 import { fetchOverlays } from './ui/use-overlays'
+import { sessionQuery } from './accounts/api'
+import { healthQuery } from './api/health'
+import { playersQuery } from './players/api'
+import { settingsQuery } from './shot/api'
 
 // Not what a coach opens first: fetched (from this very server) when they are gone to, or when there is time.
-const signIn = part(async () => (await import('./places/SignIn')).SignIn)
-const fieldBook = part(async () => (await import('./places/book/FieldBook')).FieldBook)
-const playersPlace = part(async () => (await import('./places/players/Players')).Players)
-const methods = part(async () => (await import('./places/methods/Methods')).Methods)
-const conditions = part(async () => (await import('./places/conditions/Conditions')).Conditions)
-const deskSheets = part(async () => (await import('./places/DeskSheets')).DeskSheets)
-const take = part(async () => (await import('./places/take/Take')).Take)
-const playerForm = part(async () => (await import('./places/bench/PlayerForm')).PlayerForm)
-const lessons = part(async () => (await import('./places/lessons/Lessons')).Lessons)
-const cards = part(async () => (await import('./places/cards/Cards')).Cards)
-const practice = part(async () => (await import('./places/practice/Practice')).Practice)
+const signIn = part(async () => (await import('./accounts/SignIn')).SignIn)
+const fieldBook = part(async () => (await import('./book/FieldBook')).FieldBook)
+const playersPlace = part(async () => (await import('./players/Players')).Players)
+const methods = part(async () => (await import('./shot/methods/Methods')).Methods)
+const conditions = part(async () => (await import('./shot/conditions/Conditions')).Conditions)
+const deskSheets = part(async () => (await import('./desk/DeskSheets')).DeskSheets)
+const take = part(async () => (await import('./lessons/Take')).Take)
+const playerForm = part(async () => (await import('./shot/bench/PlayerForm')).PlayerForm)
+const lessons = part(async () => (await import('./lessons/Lessons')).Lessons)
+const cards = part(async () => (await import('./cards/Cards')).Cards)
+const practice = part(async () => (await import('./practice/Practice')).Practice)
 // Booking first: it is what has to open where there is no network any more.
 const PARTS = [
   ...[benchSheets, deskSheets, fieldBook, practice, lessons],

@@ -25,3 +25,7 @@ export function useDevice<In, Told>(ask: (body: In) => Promise<Told>, queryKey: 
   const queries = useQueryClient()
   return useMutation({ mutationFn: ask, onSuccess: (told) => queries.setQueryData(queryKey, told) })
 }
+
+export const PLANS: QueryKey = ['plan']
+
+export const BOOK: QueryKey = ['book']

@@ -1,5 +1,5 @@
 import { RAD } from '../lib/geometry'
-import { RANGES, snap, type Reading } from '../lib/reading'
+import { RANGES, snap, type Reading } from '../shot/reading'
 import { Handle } from './Handle'
 import { Hatches } from './hatch'
 

@@ -1,7 +1,7 @@
 import type { Odds, Setup } from '../api/client'
 import { arcHeight, arcOf, polyline, type ArcShape } from '../lib/geometry'
 import { small, type Units } from '../lib/units'
-import { offWords } from '../lib/strike-words'
+import { offWords } from '../shot/strike-words'
 
 interface ArcsProps {
   setup: Setup

@@ -1,4 +1,4 @@
-import { BALL_MM, coverOf, type CoverName } from '../lib/covers'
+import { BALL_MM, coverOf, type CoverName } from '../shot/covers'
 
 interface CoverProps {
   id: string

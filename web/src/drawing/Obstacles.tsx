@@ -1,4 +1,4 @@
-import { OBSTACLE_WORDS, withEntry, type Obstacle } from '../lib/line'
+import { OBSTACLE_WORDS, withEntry, type Obstacle } from '../shot/line'
 import { show } from '../lib/units'
 import { Grip } from './Grip'
 import type { LineScale } from './line-scale'

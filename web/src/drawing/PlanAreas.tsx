@@ -1,5 +1,5 @@
 import { polyline } from '../lib/geometry'
-import { AREA_WORDS, boxOf, moveArea, stretchArea, withEntry, type Area } from '../lib/line'
+import { AREA_WORDS, boxOf, moveArea, stretchArea, withEntry, type Area } from '../shot/line'
 import { show } from '../lib/units'
 import { Grip } from './Grip'
 import { areaFill } from './hatch'

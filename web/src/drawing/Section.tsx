@@ -1,5 +1,5 @@
 import type { FaultResponse, Setup } from '../api/client'
-import { BALL_MM } from '../lib/covers'
+import { BALL_MM } from '../shot/covers'
 import { arcHeight, arcOf, polyline } from '../lib/geometry'
 import { Hatches } from './hatch'
 

@@ -1,4 +1,4 @@
-import { BALL_MM, coverOf, type CoverName } from '../lib/covers'
+import { BALL_MM, coverOf, type CoverName } from '../shot/covers'
 import { CoverBehind, CoverFront } from './GroundCover'
 import { Hatches } from './hatch'
 

@@ -1,7 +1,7 @@
 import { scaleLinear } from 'd3-scale'
-import { aloft, windAtHeight, type DayReading } from '../lib/day'
+import { aloft, windAtHeight, type DayReading } from '../shot/day'
 import { polyline } from '../lib/geometry'
-import { speedWords } from '../lib/sky-words'
+import { speedWords } from '../shot/sky-words'
 import { height } from '../lib/units'
 import { useUnits } from '../lib/use-units'
 

@@ -1,6 +1,6 @@
-import { fromLine, type DayReading } from '../lib/day'
-import { RANGES, snap, type Reading } from '../lib/reading'
-import { sideOfWind, speedWords } from '../lib/sky-words'
+import { fromLine, type DayReading } from '../shot/day'
+import { RANGES, snap, type Reading } from '../shot/reading'
+import { sideOfWind, speedWords } from '../shot/sky-words'
 import { Grip } from './Grip'
 import { useUnits } from '../lib/use-units'
 

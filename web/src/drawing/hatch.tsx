@@ -1,4 +1,4 @@
-import type { AreaKind } from '../lib/line'
+import type { AreaKind } from '../shot/line'
 
 interface HatchesProps {
   id: string

@@ -1,6 +1,6 @@
 import type { Call } from '../api/client'
-import { boxOf } from '../lib/line'
-import type { Reading } from '../lib/reading'
+import { boxOf } from '../shot/line'
+import type { Reading } from '../shot/reading'
 
 /** Widths the line is drawn at: beside the other panels, and on a phone. */
 export const LINE_WIDE = 572

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import type { ItemIn } from '../api/client'
-import { openLessonQuery, useDropItem, usePutItem } from '../api/lessons'
-import { newId } from './booking'
+import { openLessonQuery, useDropItem, usePutItem } from '../api/lesson'
+import { newId } from './new-id'
 import { tell } from './desk'
 
 /** Ids of what was gathered, by lesson and thing: the same thing done again is written anew, not once more. */

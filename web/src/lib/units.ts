@@ -1,5 +1,5 @@
 import type { Player, Settings } from '../api/client'
-import type { Range } from './reading'
+import type { Range } from './range'
 
 export type Units = Pick<Settings, 'distance' | 'small' | 'slope' | 'temperature' | 'speed'>
 

@@ -1,13 +1,13 @@
 import { cleanup, render, screen } from '@testing-library/react'
 import { afterEach, describe, expect, it } from 'vitest'
 import type { Card, CardCell } from '../api/client'
-import { cellLines, columnWords, foldAt, groupsOf, lineWords } from '../lib/card-words'
-import { START } from '../lib/reading'
-import { toRequest } from '../lib/request'
-import { shortClub } from '../lib/short-club'
+import { cellLines, columnWords, foldAt, groupsOf, lineWords } from '../cards/card-words'
+import { START } from '../shot/reading'
+import { toRequest } from '../shot/request'
+import { shortClub } from '../players/short-club'
 import { standalone } from '../lib/standalone'
 import { METRIC, type Units } from '../lib/units'
-import { CardPaper } from '../places/cards/CardPaper'
+import { CardPaper } from '../cards/CardPaper'
 
 afterEach(cleanup)
 

@@ -2,7 +2,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import type { Lesson } from '../api/client'
-import { LessonForm } from '../places/lessons/LessonForm'
+import { LessonForm } from '../lessons/LessonForm'
 import { PLAYER } from './players'
 import { serve } from './serve'
 

@@ -4,9 +4,9 @@ import type { PlanResponse } from '../api/client'
 import { WindAloft } from '../drawing/WindAloft'
 import { WindArrow } from '../drawing/WindArrow'
 import { tailOf, windAt, WindFromAbove } from '../drawing/WindFromAbove'
-import { fromSearch, toSearch } from '../lib/address'
-import { blowWords, harderWords, isBlown, playsAsWords } from '../lib/blow-words'
-import { COVER_NAMES } from '../lib/covers'
+import { fromSearch, toSearch } from '../shot/address'
+import { blowWords, harderWords, isBlown, playsAsWords } from '../shot/blow-words'
+import { COVER_NAMES } from '../shot/covers'
 import {
   aloft,
   BEAUFORT,
@@ -19,12 +19,12 @@ import {
   seasonsAt,
   toDay,
   windAtHeight,
-} from '../lib/day'
-import { change, START, type Reading } from '../lib/reading'
-import { fromRequest, toRequest } from '../lib/request'
-import { compassWords, conditionWords, forceOf, partsWords, sideOfWind, windWords } from '../lib/sky-words'
+} from '../shot/day'
+import { change, START, type Reading } from '../shot/reading'
+import { fromRequest, toRequest } from '../shot/request'
+import { compassWords, conditionWords, forceOf, partsWords, sideOfWind, windWords } from '../shot/sky-words'
 import { METRIC, scaleOf, type Units } from '../lib/units'
-import { slopeOf } from '../lib/use-tilt'
+import { slopeOf } from '../devices/use-tilt'
 import { sampleCall } from './sample'
 
 const MPH: Units = { ...METRIC, distance: 'yd', speed: 'mph' }

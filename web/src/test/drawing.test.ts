@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { lineScale, LINE_WIDE } from '../drawing/line-scale'
 import { arcHeight, polyline, rings } from '../lib/geometry'
-import { rescaled } from '../lib/ledger'
-import { START } from '../lib/reading'
-import { drawnIds, merge } from '../lib/use-plan'
-import { groupByReason } from '../places/bench/Fallen'
+import { rescaled } from '../shot/ledger'
+import { START } from '../shot/reading'
+import { drawnIds, merge } from '../shot/use-plan'
+import { groupByReason } from '../shot/bench/Fallen'
 import { sampleCall, sampleFell, samplePlan } from './sample'
 
 const row = (words: string, value: number, total = false) => ({ words, value, total })

@@ -1,7 +1,7 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/react'
 import { afterEach, describe, expect, it, vi } from 'vitest'
-import { START } from '../lib/reading'
-import { shotWords } from '../lib/shot-words'
+import { START } from '../shot/reading'
+import { shotWords } from '../shot/shot-words'
 import type { Units } from '../lib/units'
 import { FilteredChoice } from '../ui/FilteredChoice'
 

@@ -1,6 +1,6 @@
 // @vitest-environment node
 import { expect, it } from 'vitest'
-import { begin, glide, push, redo, settle, undo } from '../lib/history'
+import { begin, glide, push, redo, settle, undo } from '../shot/history'
 
 it('goes back and forth', () => {
   let history = push(push(begin(1), 2), 3)

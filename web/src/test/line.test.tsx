@@ -4,7 +4,7 @@ import { placed } from '../drawing/Obstacles'
 import { Grip } from '../drawing/Grip'
 import { lineScale } from '../drawing/line-scale'
 import { Plot } from '../drawing/Plot'
-import { fromSearch, toSearch } from '../lib/address'
+import { fromSearch, toSearch } from '../shot/address'
 import {
   changeWords,
   holdsWords,
@@ -13,7 +13,7 @@ import {
   sharesWords,
   stopsBy,
   whatIfRange,
-} from '../lib/advice'
+} from '../shot/advice'
 import {
   areasFromText,
   boxOf,
@@ -23,12 +23,12 @@ import {
   obstaclesFromText,
   stretchArea,
   usualBox,
-} from '../lib/line'
-import { QUICK_STARTS } from '../lib/quick-starts'
-import { change, START, type Reading } from '../lib/reading'
-import { fromLine, toRequest } from '../lib/request'
+} from '../shot/line'
+import { QUICK_STARTS } from '../shot/quick-starts'
+import { change, START, type Reading } from '../shot/reading'
+import { fromLine, toRequest } from '../shot/request'
 import { METRIC } from '../lib/units'
-import { aimWords, callSentence } from '../lib/words'
+import { aimWords, callSentence } from '../shot/words'
 import { sampleCall, samplePlan, sampleSpread } from './sample'
 
 afterEach(cleanup)

@@ -1,5 +1,5 @@
 import type { Club, Player } from '../api/client'
-import { PLAIN_PLAYER } from '../lib/bag'
+import { PLAIN_PLAYER } from '../players/bag'
 
 /** A club for tests. */
 export const club = (id: string, patch: Partial<Club> = {}): Club => ({

@@ -1,8 +1,8 @@
 // @vitest-environment node
 import { describe, expect, it } from 'vitest'
-import { fromSearch, toSearch } from '../lib/address'
-import { change, snap, START, type Reading } from '../lib/reading'
-import { fromRequest, toRequest } from '../lib/request'
+import { fromSearch, toSearch } from '../shot/address'
+import { change, snap, START, type Reading } from '../shot/reading'
+import { fromRequest, toRequest } from '../shot/request'
 
 const LIE: Reading = {
   ...change(START, { cover: 'rough' }),

@@ -2,12 +2,12 @@
 import { describe, expect, it } from 'vitest'
 import schema from '../../../docs/schema/plan-request.schema.json'
 import type { PlanRequest } from '../api/client'
-import { fromSearch, toSearch } from '../lib/address'
-import { BALL_MM, coverOf, hasGrass } from '../lib/covers'
-import { around } from '../lib/day'
-import { AREA_KINDS, AREA_WORDS } from '../lib/line'
-import { START } from '../lib/reading'
-import { fromRequest, greenOf, toRequest } from '../lib/request'
+import { fromSearch, toSearch } from '../shot/address'
+import { BALL_MM, coverOf, hasGrass } from '../shot/covers'
+import { around } from '../shot/day'
+import { AREA_KINDS, AREA_WORDS } from '../shot/line'
+import { START } from '../shot/reading'
+import { fromRequest, greenOf, toRequest } from '../shot/request'
 
 interface Schema {
   $ref?: string

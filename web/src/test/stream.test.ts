@@ -2,8 +2,8 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { RefusedError, type PlanRequest, type PlanResponse } from '../api/client'
 import { streamPlan } from '../api/stream'
-import { START } from '../lib/reading'
-import { toRequest } from '../lib/request'
+import { START } from '../shot/reading'
+import { toRequest } from '../shot/request'
 import { sampleCall, samplePlan } from './sample'
 
 const REQUEST: PlanRequest = toRequest({ ...START, player: 'tove' })

@@ -1,12 +1,12 @@
 // @vitest-environment node
 import { describe, expect, it } from 'vitest'
 import type { Mast, OnDay } from '../api/client'
-import { change, START } from '../lib/reading'
-import { toRequest } from '../lib/request'
-import { carriedWords, changedRows } from '../lib/two-days'
+import { change, START } from '../shot/reading'
+import { toRequest } from '../shot/request'
+import { carriedWords, changedRows } from '../shot/two-days'
 import { METRIC } from '../lib/units'
-import { fromMast, mastWords } from '../lib/mast'
-import { aimFigure } from '../lib/words'
+import { fromMast, mastWords } from '../shot/mast'
+import { aimFigure } from '../shot/words'
 import { sampleCall } from './sample'
 
 describe('two days', () => {

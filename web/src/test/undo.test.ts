@@ -1,8 +1,8 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { bookIt, undoBooking } from '../lib/book-it'
+import { bookIt, undoBooking } from '../book/book-it'
 import { useDesk } from '../lib/desk'
-import { useQueue, type enqueue } from '../lib/queue'
-import { useBench } from '../lib/store'
+import { useQueue, type enqueue } from '../book/queue'
+import { useBench } from '../shot/store'
 
 const BODY = { player_id: 'tove' } as Parameters<typeof enqueue>[1]
 const answer = (status: number, body: unknown) =>

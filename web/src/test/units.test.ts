@@ -1,6 +1,6 @@
 // @vitest-environment node
 import { describe, expect, it } from 'vitest'
-import { RANGES } from '../lib/reading'
+import { RANGES } from '../shot/reading'
 import { cardUnits, distance, height, METRIC, parseNumber, show, small, trim, type Units } from '../lib/units'
 
 const YARDS: Units = { distance: 'yd', small: 'in', slope: 'pct', temperature: 'F', speed: 'mph' }

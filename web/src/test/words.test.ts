@@ -1,7 +1,7 @@
 // @vitest-environment node
 import { describe, expect, it } from 'vitest'
 import { METRIC } from '../lib/units'
-import { aimWords, callSentence, fallWords, landWords, sayLines, sideWords } from '../lib/words'
+import { aimWords, callSentence, fallWords, landWords, sayLines, sideWords } from '../shot/words'
 import { sampleCall } from './sample'
 
 describe('reading in words', () => {

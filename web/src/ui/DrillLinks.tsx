@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import type { Drill } from '../api/client'
-import { drillsQuery } from '../api/queries'
 import { usePlace } from '../lib/place'
+import { drillsQuery } from '../api/drills'
 
 /** The drills that a thing leads to, each a press away. */
 export function DrillLinks({ serves }: { serves: (drill: Drill) => boolean }) {

@@ -1,5 +1,5 @@
 import { useState, type KeyboardEvent } from 'react'
-import type { Range } from '../lib/reading'
+import type { Range } from '../lib/range'
 import { parseNumber, scaleOf, trim } from '../lib/units'
 import { useUnits } from '../lib/use-units'
 

@@ -1,0 +1,128 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { useDrawnWidth } from '../../lib/use-drawn-width'
+import { Elevation, LOW_CUT, TALLEST, WIDE_CUT, type Drawn } from '../../drawing/Elevation'
+import { LINE_NARROW, LINE_WIDE, lineScale } from '../../drawing/line-scale'
+import { PlanView } from '../../drawing/PlanView'
+import type { AreaKind } from '../line'
+import { isLed } from '../mast'
+import type { Reading } from '../reading'
+import { useBench } from '../store'
+import { MIDDLE, useAtLeast } from '../../lib/use-wide'
+import { OUT_WORDS } from '../advice'
+import { distance, height, show } from '../../lib/units'
+import { Head } from '../../ui/Head'
+import { LineTools } from './LineTools'
+import { useUnits } from '../../lib/use-units'
+import { mastQuery } from '../../devices/api'
+
+interface LinePanelProps {
+  reading: Reading
+  drawn: Drawn[]
+  onLines: () => void
+}
+
+const SWATCH = { hot: '', second: '7 4', ghost: '2 4' }
+
+function Key(props: { tone: 'hot' | 'second' | 'ghost'; name: string; words: string }) {
+  const colour = props.tone === 'ghost' ? 'var(--quiet)' : `var(--${props.tone})`
+  return (
+    <li className="lg:whitespace-nowrap">
+      <svg width={26} height={8} aria-hidden className="mr-2 inline-block align-middle">
+        <line x2={26} y1={4} y2={4} stroke={colour} strokeWidth={2.2} strokeDasharray={SWATCH[props.tone]} />
+      </svg>
+      <span style={{ color: colour }} className="mr-2 font-semibold">
+        {props.name}
+      </span>
+      <span className="text-quiet">{props.words}</span>
+    </li>
+  )
+}
+
+function Legend({ drawn }: { drawn: Drawn[] }) {
+  const units = useUnits()
+  const unit = units.distance
+  const first = drawn[0]?.call
+  return (
+    <ul className="px-3.5 text-small" aria-label="What is drawn">
+      {drawn.map(({ call, tone }) => (
+        <Key
+          key={call.id}
+          tone={tone}
+          name={call.club_name}
+          words={`${call.method_name.toLowerCase()}${call.target.name === 'flag' ? '' : `, ${OUT_WORDS[call.target.name]}`}: lands ${distance(call.carry_m, units)}, stops ${distance(call.total_m, units)} ${unit}, peak ${height(call.apex_m, units)}`}
+        />
+      ))}
+      {first?.detail && (
+        <Key
+          tone="ghost"
+          name="stock, level ground"
+          words={`same club and swing: stops ${distance(first.detail.ghost.total_m, units)} ${unit}, peak ${height(first.detail.ghost.apex_m, units)}`}
+        />
+      )}
+    </ul>
+  )
+}
+
+/** Line: from the side and from above, at one scale. */
+export function LinePanel({ reading, drawn, onLines }: LinePanelProps) {
+  const units = useUnits()
+  const led = isLed(useQuery(mastQuery).data)
+  const [drawing, setDrawing] = useState<AreaKind | null>(null)
+  const { set, drag, release } = useBench.getState()
+  const isWide = useAtLeast(MIDDLE)
+  const [lines, width] = useDrawnWidth(LINE_NARROW)
+  const scale = lineScale(
+    isWide ? LINE_WIDE : width,
+    reading,
+    drawn.map((d) => d.call),
+    TALLEST - (isWide ? WIDE_CUT : LOW_CUT),
+  )
+  const [first] = drawn
+  const toGreen =
+    reading.front > 0 ? `, ${show(reading.front, 'distance', units)} to the green` : ', on the green'
+  const heights = scale.lift === 1 ? 'heights true' : `heights ×${scale.lift}`
+  return (
+    <section
+      ref={lines}
+      aria-label="Line"
+      className="bench-line flex min-w-0 flex-col border-rule lg:border-r"
+    >
+      <Head
+        title="Line"
+        note={`${show(reading.flag, 'distance', units)} to the flag${toGreen}; ${heights}`}
+      />
+      <div className="flex flex-wrap items-baseline">
+        <LineTools reading={reading} drawing={drawing} onDrawing={setDrawing} onLines={onLines} />
+        {first && (
+          <p className="ml-auto px-3.5 text-tiny text-quiet">
+            dots: strikes; dashed: 8 in 10; mean leave {show(first.call.leave_m, 'distance', units)}
+          </p>
+        )}
+      </div>
+      <Legend drawn={drawn} />
+      <Elevation
+        reading={reading}
+        drawn={drawn}
+        scale={scale}
+        cut={isWide ? WIDE_CUT : LOW_CUT}
+        onDrag={drag}
+        onRelease={release}
+        onStep={set}
+      />
+      <div className="border-t border-rule">
+        <PlanView
+          reading={reading}
+          drawn={drawn}
+          scale={scale}
+          drawing={drawing}
+          onDrawn={() => setDrawing(null)}
+          isLed={led}
+          onDrag={drag}
+          onRelease={release}
+          onStep={set}
+        />
+      </div>
+    </section>
+  )
+}
