@@ -1,1 +1,5 @@
 """Veltrin: a workbench for the playing coach."""
+
+from veltrin.made_once import tell_compiler
+
+tell_compiler()

@@ -10,18 +10,18 @@ from pathlib import Path
 
 import pytest
 
-from veltrin.core.kernels import CORE, MADE_OF, PREFIX, name_of, tidy
+from veltrin.made_once import CORE, KERNELS_OF, PREFIX, kernels_of, tidy
 
 
-@pytest.mark.parametrize("file", MADE_OF)
+@pytest.mark.parametrize("file", KERNELS_OF)
 def test_a_change_in_any_source_gives_another_folder(file: str, tmp_path: Path) -> None:
-    for name in MADE_OF:
+    for name in KERNELS_OF:
         (tmp_path / name).parent.mkdir(exist_ok=True)
         shutil.copyfile(CORE / name, tmp_path / name)
-    assert name_of(tmp_path) == name_of(CORE)
+    assert kernels_of(tmp_path) == kernels_of(CORE)
     with (tmp_path / file).open("a") as source:
         source.write("\n")
-    assert name_of(tmp_path) != name_of(CORE)
+    assert kernels_of(tmp_path) != kernels_of(CORE)
 
 
 def kernels_in(file: Path) -> tuple[ast.Module, list[ast.FunctionDef]]:
@@ -42,8 +42,8 @@ def test_whatever_a_kernel_takes_in_stands_in_the_list() -> None:
             if isinstance(node, ast.ImportFrom) and (node.module or "").startswith("veltrin.core"):
                 taken = {a.asname or a.name for a in node.names} & used
                 source = (node.module or "").removeprefix("veltrin.core.").replace(".", "/") + ".py"
-                assert not taken or source in MADE_OF, f"{file.name} takes {taken} from {source}"
-    assert seen <= set(MADE_OF)
+                assert not taken or source in KERNELS_OF, f"{file.name} takes {taken} from {source}"
+    assert seen <= set(KERNELS_OF)
     assert len(seen) >= 5
 
 
@@ -71,7 +71,8 @@ if __name__ == "__main__":
 def test_a_law_changed_in_another_file_is_answered_with_at_once(tmp_path: Path) -> None:
     """A bounce, compiled in one file after the law of another: Penner's at 10 m/s, then with the law changed."""
     shutil.copytree(CORE, tmp_path / "veltrin/core", ignore=shutil.ignore_patterns("__pycache__"))
-    (tmp_path / "veltrin/__init__.py").touch()
+    for name in ("__init__.py", "made_once.py"):
+        shutil.copyfile(CORE.parent / name, tmp_path / "veltrin" / name)
     (tmp_path / "caller.py").write_text(CALLER)
 
     def asked() -> float:

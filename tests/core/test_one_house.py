@@ -16,10 +16,10 @@ from veltrin.core.care import RAINS, Rain
 from veltrin.core.errors import OutOfRangeError
 from veltrin.core.ground import COVERS, CoverName, Lie, SandName
 from veltrin.core.hole import KINDS, OBSTACLES, AreaKindName, ObstacleName
-from veltrin.core.kernels import CORE
 from veltrin.core.plan import MOODS, READINGS, Mood, ReadingName, sensitivity
 from veltrin.core.quantity import QUANTITIES, within
 from veltrin.core.run import FIRMNESS, SURFACES, Firmness, SurfaceName, SurroundName
+from veltrin.made_once import CORE
 from veltrin.service.shot.contracts.day import DayIn
 from veltrin.service.shot.contracts.plan import PlanRequest
 

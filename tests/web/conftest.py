@@ -44,12 +44,16 @@ def is_fetched(page: Page, part: str) -> None:
 def drawn(page: Page) -> None:
     """Wait until what was changed is drawn.
 
-    Two frames later everything has been laid out once more; on a busy machine what follows from the layout (a drawing
-    that learns its width) may still be queued, and is done when the page is idle.
+    Two frames later everything has been laid out once more. What follows from the layout (a drawing that learns its
+    width) is queued as a message by then, and done before one that is sent now.
     """
     page.evaluate(
-        "() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame("
-        "() => requestIdleCallback(() => requestAnimationFrame(done)))))"
+        """() => new Promise((done) => {
+          const frame = (then) => requestAnimationFrame(() => then())
+          const told = new MessageChannel()
+          told.port1.onmessage = () => { told.port1.close(); frame(done) }
+          frame(() => frame(() => told.port2.postMessage(null)))
+        })"""
     )
 
 

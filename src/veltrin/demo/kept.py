@@ -10,8 +10,8 @@ from functools import cache
 from pathlib import Path
 
 import veltrin
-from veltrin.core.kernels import cache_folder, tidy
 from veltrin.demo.skarvan_fell import fill
+from veltrin.made_once import cache_folder, tidy
 from veltrin.store.engine import Store
 
 PREFIX, MAKING = "demo-", "making-"

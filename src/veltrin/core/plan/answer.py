@@ -146,36 +146,15 @@ class Judged(NamedTuple):
     odds: Odds
 
 
-def as_calls(
-    at: Index,
-    candidates: Sequence[Candidate],
-    batch: Batch,
-    world: World,
-    solved: Solved,
-    targets: Targets,
-    judged: Sequence[Judged],
-    pinned: Container[str] = (),
-) -> list[Call]:
-    """Say solved candidates as calls: those at the places given of all of a batch, `judged` in the places' order.
-
-    `pinned`: methods that the coach holds up where they go for the flag.
-    """
-    if not len(at):
-        return []
-    beside = _beside_of(batch, world, solved, targets)
+def _columns(batch: Batch, solved: Solved, targets: Targets, own: Targets, beside: Beside) -> dict[str, NDArray[Any]]:
+    """Every number of a call by its name, (n,); `own`: the targets themselves, also where a finish is moved off one."""
     played, leaving, flights = solved.played, solved.played.launch, solved.played.flights
-    chosen = [candidates[i] for i in at]
-    methods = [c.method for c in chosen]
-    distance, bearing = (np.zeros(batch.count) for _ in range(2))
-    distance[at], bearing[at] = [c.target.distance_m for c in chosen], [c.target.bearing_rad for c in chosen]
-    # Told along the way to the target itself, also where the finish is moved off it.
-    own = Targets(distance, bearing)
     carry, total = own.along(flights.landing), own.along(played.runs.rest)
     flies = carry >= ROLLED_M
-    columns = {
+    return {
         "swing": solved.swing,
         "aim_rad": solved.aim,
-        "aim_offset_m": distance * np.tan(solved.aim - bearing),
+        "aim_offset_m": own.distance * np.tan(solved.aim - own.bearing),
         "start_rad": azimuth(leaving.velocity),
         "carry_m": carry,
         "run_m": total - carry,
@@ -194,52 +173,88 @@ def as_calls(
         "blown_m": beside.blown_m,
         "delivered_loft_rad": played.delivery.delivered_loft,
         "effective_bounce_rad": played.delivery.effective_bounce,
-        "past_m": total - distance,
-        "trouble_rad": np.zeros(batch.count) if targets.on_carry else targets.bearing - bearing,
+        "past_m": total - own.distance,
+        "trouble_rad": np.zeros(batch.count) if targets.on_carry else targets.bearing - own.bearing,
         "full_speed_m_s": batch.able * batch.full_speed,
     }
+
+
+def as_calls(
+    at: Index,
+    candidates: Sequence[Candidate],
+    batch: Batch,
+    world: World,
+    solved: Solved,
+    targets: Targets,
+    judged: Sequence[Judged],
+    pinned: Container[str] = (),
+) -> list[Call]:
+    """Say solved candidates as calls: those at the places given of all of a batch, `judged` in the places' order.
+
+    `pinned`: methods that the coach holds up where they go for the flag.
+    """
+    if not len(at):
+        return []
+    beside = _beside_of(batch, world, solved, targets)
+    chosen = [candidates[i] for i in at]
+    distance, bearing = (np.zeros(batch.count) for _ in range(2))
+    distance[at], bearing[at] = [c.target.distance_m for c in chosen], [c.target.bearing_rad for c in chosen]
+    columns = _columns(batch, solved, targets, Targets(distance, bearing), beside)
     slopes = {target: _felt(world.slope, target) for target in dict.fromkeys(c.target for c in chosen)}
-    notes = _notes(at, methods, played, batch, beside)
+    notes = _notes(at, [c.method for c in chosen], solved.played, batch, beside)
     calls = []
     for i, one, worth, note, numbers in zip(at, chosen, judged, notes, _rows(columns, at), strict=True):
-        method = one.method
         said = spoken(
-            method,
+            one.method,
             world.lie,
             slopes[one.target],
             left_handed=batch.left_handed,
             width_m=note.stance_width_m,
             ball_back_m=note.ball_back_m,
         )
-        calls.append(
-            Call(
-                **numbers,
-                id=one.id,
-                club_id=one.club.id,
-                club_name=one.club.name,
-                method_id=method.id,
-                method_name=method.name,
-                school=method.school,
-                way=method.way,
-                swing_words=swing_words(numbers["swing"], rolls=method.rolls),
-                target=one.target,
-                leave_m=worth.leave_m,
-                strokes=worth.strokes,
-                score=worth.score,
-                difficulty=worth.difficulty,
-                miss=said.miss,
-                wins_when=said.wins_when,
-                source=method.source,
-                cautions=_cautions(said, numbers["apex_m"]),
-                key_words=said.key_words,
-                faults=said.faults,
-                setup=note,
-                odds=worth.odds,
-                finish=_finish(i, solved, numbers["past_m"]),
-                pinned=method.id in pinned and one.target.name == "flag",
-            )
-        )
+        is_held_up = one.method.id in pinned and one.target.name == "flag"
+        finish = _finish(i, solved, numbers["past_m"])
+        calls.append(_call(one, numbers, note, worth, said, finish=finish, pinned=is_held_up))
     return calls
+
+
+def _call(
+    one: Candidate,
+    numbers: dict[str, Any],
+    note: SetupNote,
+    worth: Judged,
+    said: Method,
+    *,
+    finish: Finish,
+    pinned: bool,
+) -> Call:
+    method = one.method
+    return Call(
+        **numbers,
+        id=one.id,
+        club_id=one.club.id,
+        club_name=one.club.name,
+        method_id=method.id,
+        method_name=method.name,
+        school=method.school,
+        way=method.way,
+        swing_words=swing_words(numbers["swing"], rolls=method.rolls),
+        target=one.target,
+        leave_m=worth.leave_m,
+        strokes=worth.strokes,
+        score=worth.score,
+        difficulty=worth.difficulty,
+        miss=said.miss,
+        wins_when=said.wins_when,
+        source=method.source,
+        cautions=_cautions(said, numbers["apex_m"]),
+        key_words=said.key_words,
+        faults=said.faults,
+        setup=note,
+        odds=worth.odds,
+        finish=finish,
+        pinned=pinned,
+    )
 
 
 LOW_FLIGHT_M = 12.0

@@ -219,6 +219,55 @@ class Screened:
         return np.array([*rest[: max(count - len(ways_out), 1)], *ways_out], dtype=int)
 
 
+class _Widened(NamedTuple):
+    """By how much each candidate's scatter is wider than on a flat clean lie: of the shot, and of the strike alone."""
+
+    shot: Vec
+    strike: Vec
+
+
+def _widened(question: Question, candidates: list[Candidate], batch: Batch, solved: Solved) -> _Widened:
+    c, loft = question.player.scatter.coefficients, solved.played.delivery.delivered_loft
+    rolls = np.array([one.method.rolls for one in candidates])
+    thick = grass_difficulty(question.lie, solved.played.contact.grass.way_m, c)
+    ease = np.array([one.method.difficulty for one in candidates])
+    steady = 1.0 if batch.learned is None else batch.learned.scatter
+    swings = zip(candidates, solved.swing, strict=True)
+    stretched = np.array([one.method.stretched(one.target.distance_m, s, question.lie) for one, s in swings])
+    shot = slope_difficulty(question.slope, c) * thick * club_difficulty(loft, rolls, c)
+    shot = shot * ease * steady * stretched * strained(solved.played.setup, c)
+    # Thick grass hides the ball and turns the face; it widens where the arc bottoms out less than where the ball goes.
+    by_feet = np.where(batch.asks("entry_m") > 0.0, 1.0, footing(question.lie, solved.swing, c))
+    return _Widened(shot, shot / np.sqrt(thick) * by_feet)
+
+
+def _possible(reasons: Sequence[Against | None]) -> Index:
+    """Places of the candidates that are calls.
+
+    Where nothing is as it should be, the best of what can be done at all, and past what is in the way if it can.
+    """
+    good = np.flatnonzero([reason is None for reason in reasons])
+    if len(good):
+        return good
+    possible = [reason is None or not reason.is_final for reason in reasons]
+    past = [can and not (reason and reason.is_stopped) for can, reason in zip(possible, reasons, strict=True)]
+    return np.flatnonzero(past if any(past) else possible)
+
+
+def _failed(question: Question, part: Batch, way: Vec, bearing: Vec, odds: Sequence[Odds]) -> tuple[Vec, Vec]:
+    """How often each stroke fails, and what those failures still cost, weighted by how often they come (n,)."""
+    heavy, thin = (np.array([getattr(one, name) for one in odds]) for name in ("heavy", "thin"))
+    in_sand = np.full(part.count, question.lie.in_sand)
+    splashes = in_sand & (part.asks("entry_m") > 0.0)
+    left = np.zeros(part.count)
+    for fails, ends_so, shares in ((heavy, in_sand, STUCK_ON_SHARES), (thin, splashes, SKULLED_SHARES)):
+        for share in shares:
+            ends = np.where(ends_so, share, FAILED_SHARE) * way
+            at_end = question.hole.ends(ends * np.cos(bearing), ends * np.sin(bearing))
+            left += fails * at_end.strokes / len(shares)
+    return heavy + thin, left
+
+
 def screen(
     question: Question,
     candidates: list[Candidate],
@@ -228,56 +277,22 @@ def screen(
 ) -> Screened:
     """Solve the candidates, sort out those that fail, and work out what the others typically cost."""
     batch = make_batch(question, candidates, kept_club_id)
-    scatter, hole = question.player.scatter, question.hole
-    widens = scatter.coefficients
-    targets = targets_of(candidates, question.line.land_m)
+    scatter, targets = question.player.scatter, targets_of(candidates, question.line.land_m)
     solved = solve(batch, world, targets)
-    loft = solved.played.delivery.delivered_loft
-    ease = np.array([c.method.difficulty for c in candidates])
-    rolls = np.array([c.method.rolls for c in candidates])
-    thick = grass_difficulty(question.lie, solved.played.contact.grass.way_m, widens)
-    steady = 1.0 if batch.learned is None else batch.learned.scatter
-    stretched = np.array(
-        [
-            c.method.stretched(c.target.distance_m, s, question.lie)
-            for c, s in zip(candidates, solved.swing, strict=True)
-        ]
-    )
-    scatter_factor = slope_difficulty(question.slope, widens) * thick * club_difficulty(loft, rolls, widens)
-    scatter_factor = scatter_factor * ease * steady * stretched * strained(solved.played.setup, widens)
-    # Thick grass hides the ball and turns the face; it widens where the arc bottoms out less than where the ball goes.
-    strike_factor = (
-        scatter_factor
-        / np.sqrt(thick)
-        * np.where(batch.asks("entry_m") > 0.0, 1.0, footing(question.lie, solved.swing, widens))
-    )
-    odds = strike_odds(batch, question.lie, solved.played.contact, scatter, solved.swing, strike_factor)
+    wide = _widened(question, candidates, batch, solved)
+    odds = strike_odds(batch, question.lie, solved.played.contact, scatter, solved.swing, wide.strike)
     reasons = reasons_against(candidates, solved, odds, question)
-    pitched = landing_doubt(solved.played, scatter, scatter_factor)
-    doubts = ground_doubts(solved.played, world.landing, targets, pitched, widens)
-    good = np.flatnonzero([reason is None for reason in reasons])
-    if not len(good):
-        # Nothing is as it should be: then the best of what can be done at all, and past what is in the way if it can.
-        possible = [reason is None or not reason.is_final for reason in reasons]
-        past = [can and not (reason and reason.is_stopped) for can, reason in zip(possible, reasons, strict=True)]
-        good = np.flatnonzero(past if any(past) else possible)
+    pitched = landing_doubt(solved.played, scatter, wide.shot)
+    doubts = ground_doubts(solved.played, world.landing, targets, pitched, scatter.coefficients)
+    good = _possible(reasons)
     leave, strokes = np.full(len(candidates), math.inf), np.full(len(candidates), math.inf)
     if len(good):
-        part, meant, doubted = batch.take(good), targets.take(good), doubts.take(good)
-        struck = (solved.swing[good], solved.aim[good], solved.played.runs.rest[good])
-        found = typical(part, world, hole, struck, scatter, scatter_factor[good], doubted, meant)
-        heavy, thin = (np.array([getattr(odds[i], name) for i in good]) for name in ("heavy", "thin"))
-        in_sand = np.full(len(good), question.lie.in_sand)
-        splashes = in_sand & (part.asks("entry_m") > 0.0)
-        way = meant.along(solved.played.runs.rest[good])
-        left = np.zeros(len(good))
-        for fails, ends_so, shares in ((heavy, in_sand, STUCK_ON_SHARES), (thin, splashes, SKULLED_SHARES)):
-            for share in shares:
-                ends = np.where(ends_so, share, FAILED_SHARE) * way
-                at_end = hole.ends(ends * np.cos(meant.bearing), ends * np.sin(meant.bearing))
-                left += fails * at_end.strokes / len(shares)
+        part, meant, rest = batch.take(good), targets.take(good), solved.played.runs.rest[good]
+        struck = (solved.swing[good], solved.aim[good], rest)
+        found = typical(part, world, question.hole, struck, scatter, wide.shot[good], doubts.take(good), meant)
+        fails, left = _failed(question, part, meant.along(rest), meant.bearing, [odds[i] for i in good])
         leave[good] = found.leave
-        strokes[good] = 1.0 + (1.0 - heavy - thin) * found.strokes + left
+        strokes[good] = 1.0 + (1.0 - fails) * found.strokes + left
         worth = strokes <= strokes.min() + SHORT_WITHIN
         good = good[(worth | ~solved.short)[good]]
     is_call = set(map(int, good))
@@ -286,6 +301,8 @@ def screen(
         for i, (c, reason) in enumerate(zip(candidates, reasons, strict=True))
         if i not in is_call and c.target.name == "flag"
     ]
+    rolls = np.array([c.method.rolls for c in candidates])
+    unlike = unknown_flight(solved.played.delivery.delivered_loft, rolls, known_loft)
     return Screened(
         candidates=candidates,
         batch=batch,
@@ -296,9 +313,9 @@ def screen(
         good=good,
         leave=leave,
         strokes=strokes,
-        score=strokes + unknown_flight(loft, rolls, known_loft),
-        scatter_factor=scatter_factor,
-        strike_factor=strike_factor,
+        score=strokes + unlike,
+        scatter_factor=wide.shot,
+        strike_factor=wide.strike,
         doubts=doubts,
         known_loft=known_loft,
     )

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import dataclass
 from typing import NamedTuple
 
 import numpy as np
@@ -59,14 +60,66 @@ def _astray(played: Played, targets: Targets) -> Vec:
     return np.asarray(np.arctan2(targets.across(rest), np.maximum(targets.along(rest), 1.0)))
 
 
+@dataclass
+class _Bracket:
+    """Swings between which each stroke reaches its target, and how far past it they end (m), arrays (n,)."""
+
+    low: Vec
+    high: Vec
+    f_low: Vec
+    f_high: Vec
+    reaches: Mask
+
+
+STAYS_COUNTS = 0.6
+"""What the end that stays counts in the next round, every round, or it would hold the secant on one side: a milder
+discount than the half that the Illinois rule gives an end kept twice. Judgement."""
+
+
+def _close_in(
+    batch: Batch, world: World, targets: Targets, found: _Bracket, swing: Vec, aim: Vec, active: Index
+) -> None:
+    """Regula falsi, with a discount for the end that stays: swing and aim of the active strokes, in place."""
+    for _ in range(_ROUNDS):
+        if not len(active):
+            return
+        a, wanted, reaches = active, targets.take(active), found.reaches[active]
+        span = found.f_high[a] - found.f_low[a]
+        guess = (found.low[a] * found.f_high[a] - found.high[a] * found.f_low[a]) / np.where(
+            np.abs(span) > 1e-9, span, 1.0
+        )
+        swing[a] = np.where(reaches, np.clip(guess, found.low[a], found.high[a]), FULL_SWING)
+        played = play(batch.take(a), world, swing[a], aim[a], step_s=COARSE_STEP_S)
+        miss, astray = _progress(played, wanted) - wanted.distance, _astray(played, wanted)
+        done = ((np.abs(miss) < ON_TARGET_M) | ~reaches) & (np.abs(astray * wanted.distance) < ON_TARGET_M)
+        past = miss >= 0
+        found.f_low[a] = np.where(past, STAYS_COUNTS * found.f_low[a], miss)
+        found.f_high[a] = np.where(past, miss, STAYS_COUNTS * found.f_high[a])
+        found.low[a] = np.where(past, found.low[a], swing[a])
+        found.high[a] = np.where(past, swing[a], found.high[a])
+        aim[a] -= np.where(done, 0.0, astray)
+        active = a[~done]
+
+
+def _beyond(batch: Batch, world: World, targets: Targets, found: _Bracket, aim: Vec, rows: Index) -> tuple[Vec, Mask]:
+    """Swings for strokes whose ground jumps at the target: just beyond it, else the nearer end; and which settle so."""
+    part, wanted = batch.take(rows), targets.take(rows)
+    low, high = found.low[rows], found.high[rows]
+    ends = [play(part, world, swings, aim[rows]) for swings in (high, low)]
+    beyond, before = (_progress(p, wanted) - wanted.distance for p in ends)
+    is_near = (beyond >= 0.0) & (beyond < JUST_BEYOND * wanted.distance + 2.0)
+    is_straight = np.abs(_astray(ends[0], wanted)) * wanted.distance < UNSETTLED_M
+    return np.where(is_near | (np.abs(beyond) <= np.abs(before)), high, low), is_near & is_straight
+
+
 def solve(batch: Batch, world: World, targets: Targets) -> Solved:
     """Solve all candidates at once, each for its own target.
 
-    A coarse grid of swings brackets the shortest swing that reaches the target; regula falsi (Illinois) closes in on
-    it while the aim is turned against the offline finish in the same rounds. A candidate whose full swing stops
-    short is flagged `short` and swung in full, one whose shortest swing already runs past `long`. Where the ground
-    jumps at the target (water in front of it, a tilt on which nothing stays) the ball that ends just beyond is taken,
-    else the one that ends nearest, and flagged `unsettled`.
+    A coarse grid of swings brackets the shortest swing that reaches the target; regula falsi closes in on it while the
+    aim is turned against the offline finish in the same rounds. A candidate whose full swing stops short is flagged
+    `short` and swung in full, one whose shortest swing already runs past `long`. Where the ground jumps at the target
+    (water in front of it, a tilt on which nothing stays) the ball that ends just beyond is taken, else the one that
+    ends nearest, and flagged `unsettled`.
     """
     n, k = batch.count, len(_GRID)
     rows = np.repeat(np.arange(n), k)
@@ -75,43 +128,21 @@ def solve(batch: Batch, world: World, targets: Targets) -> Solved:
     grid = play(batch.take(rows), world, np.tile(_GRID, n), spread.bearing, step_s=COARSE_STEP_S)
     totals = _progress(grid, spread).reshape(n, k)
     first, reaches = _brackets(totals, targets.distance[:, None])
-    high_at = np.where(reaches, np.maximum(first, 1), k - 1)
-    place = np.arange(n)
-    low, high = _GRID[high_at - 1].copy(), _GRID[high_at].copy()
+    high_at, place = np.where(reaches, np.maximum(first, 1), k - 1), np.arange(n)
     f_low, f_high = totals[place, high_at - 1] - targets.distance, totals[place, high_at] - targets.distance
+    found = _Bracket(_GRID[high_at - 1].copy(), _GRID[high_at].copy(), f_low, f_high, reaches)
     aim = targets.bearing - _astray(grid, spread).reshape(n, k)[place, high_at]
     long = reaches & (first == 0)
-    swing = np.where(long, SHORTEST_SWING, high)
-    active = np.flatnonzero(~long)
-    for _ in range(_ROUNDS):
-        if not len(active):
-            break
-        a, wanted = active, targets.take(active)
-        span = f_high[a] - f_low[a]
-        guess = (low[a] * f_high[a] - high[a] * f_low[a]) / np.where(np.abs(span) > 1e-9, span, 1.0)
-        swing[a] = np.where(reaches[a], np.clip(guess, low[a], high[a]), FULL_SWING)
-        played = play(batch.take(a), world, swing[a], aim[a], step_s=COARSE_STEP_S)
-        miss, astray = _progress(played, wanted) - wanted.distance, _astray(played, wanted)
-        done = ((np.abs(miss) < ON_TARGET_M) | ~reaches[a]) & (np.abs(astray * wanted.distance) < ON_TARGET_M)
-        past = miss >= 0
-        # The end that stays is discounted, or it would hold the secant on one side (Illinois).
-        f_low[a], f_high[a] = np.where(past, 0.6 * f_low[a], miss), np.where(past, miss, 0.6 * f_high[a])
-        low[a], high[a] = np.where(past, low[a], swing[a]), np.where(past, swing[a], high[a])
-        aim[a] -= np.where(done, 0.0, astray)
-        active = a[~done]
+    swing = np.where(long, SHORTEST_SWING, found.high)
+    _close_in(batch, world, targets, found, swing, aim, np.flatnonzero(~long))
     played = play(batch, world, swing, aim)
     off = np.hypot(_progress(played, targets) - targets.distance, _astray(played, targets) * targets.distance)
     jumps = reaches & ~long & (off > UNSETTLED_M)
     if jumps.any():
         rows = np.flatnonzero(jumps)
-        part, wanted = batch.take(rows), targets.take(rows)
-        ends = [play(part, world, swings[rows], aim[rows]) for swings in (high, low)]
-        beyond, before = (_progress(p, wanted) - wanted.distance for p in ends)
-        is_near = (beyond >= 0.0) & (beyond < JUST_BEYOND * wanted.distance + 2.0)
-        is_straight = np.abs(_astray(ends[0], wanted)) * wanted.distance < UNSETTLED_M
-        swing[rows] = np.where(is_near | (np.abs(beyond) <= np.abs(before)), high[rows], low[rows])
+        swing[rows], settled = _beyond(batch, world, targets, found, aim, rows)
         played = play(batch, world, swing, aim)
-        jumps[rows] = ~(is_near & is_straight)
+        jumps[rows] = ~settled
     return Solved(swing, aim, played, ~reaches, long, jumps, totals[:, -1], _needed(totals, targets.distance))
 
 

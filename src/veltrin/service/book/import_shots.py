@@ -143,55 +143,69 @@ def start_import(store: Store, body: ImportIn) -> ImportOut:
     return _out(job)
 
 
-def _run(store: Store, body: ImportIn, job: Job, read: Iterable[ShotRow | BadRow]) -> None:
-    clubs = body.matched.clubs
+class _Sieve:
+    """Lets each row through once: what the book holds already, or the file tells twice, is a double.
+
+    A row is a double if the book holds one of its kind that no earlier row stood for, or if the file tells the very
+    same measured shot twice. Two shots that merely carried equally far are two.
+    """
+
+    def __init__(self, store: Store, player_id: str) -> None:
+        with store.session() as session:
+            self.known = rows.known_of(session, player_id)
+        self.told: set[ShotRow] = set()
+
+    def is_double(self, made: BookingRow, row: ShotRow) -> bool:
+        key, told = (made.club_id, made.carry_m, made.carry_side_m, made.ball_speed_m_s), replace(row, line=0)
+        is_told_twice = told in self.told and (row.when is not None or row.ball_speed_m_s is not None)
+        if self.known[key] > 0 or is_told_twice:
+            self.known[key] -= self.known[key] > 0
+            return True
+        self.told.add(told)
+        return False
+
+
+def _bookings(store: Store, body: ImportIn, job: Job, read: Iterable[ShotRow | BadRow]) -> list[BookingRow]:
+    """What the rows are in the book; what is wrong with them is noted, and stopping stops it."""
     planned: dict[str, Planned] = {}
-    with store.session() as session:
-        known = rows.known_of(session, body.player_id)
-    seen: set[ShotRow] = set()
-    bookings: list[BookingRow] = []
+    sieve, made = _Sieve(store, body.player_id), []
     for row in read:
         if job.stop.is_set():
-            job.state = "cancelled"
-            return
+            return []
         job.read += 1
         if isinstance(row, BadRow):
             job.problems.append(RowProblem(line=row.line, column=row.column, problem=row.problem))
             continue
-        club_id = clubs.get(row.club)
+        club_id = body.matched.clubs.get(row.club)
         if club_id is None:
-            job.problems.append(
-                RowProblem(line=row.line, column=body.matched.columns["club"], problem=f"'{row.club}' is not matched.")
-            )
+            unmatched = f"'{row.club}' is not matched."
+            job.problems.append(RowProblem(line=row.line, column=body.matched.columns["club"], problem=unmatched))
             continue
         if club_id not in planned:
             ask = BookingIn(player_id=body.player_id, purpose="stock", club_id=club_id)
             planned[club_id] = planned_stock(store, body.player_id, ask)
-        made = _booking(planned[club_id], body.player_id, club_id, row)
-        key = (made.club_id, made.carry_m, made.carry_side_m, made.ball_speed_m_s)
-        told = replace(row, line=0)
-        # A row is a double if the book holds one of its kind that no earlier row stood for, or if the file tells the
-        # very same measured shot twice. Two shots that merely carried equally far are two.
-        is_told_twice = told in seen and (row.when is not None or row.ball_speed_m_s is not None)
-        if known[key] > 0 or is_told_twice:
-            known[key] -= known[key] > 0
+        booking = _booking(planned[club_id], body.player_id, club_id, row)
+        if sieve.is_double(booking, row):
             job.doubles += 1
-            continue
-        seen.add(told)
-        bookings.append(made)
+        else:
+            made.append(booking)
+    return made
+
+
+def _run(store: Store, body: ImportIn, job: Job, read: Iterable[ShotRow | BadRow]) -> None:
+    bookings = _bookings(store, body, job, read)
     if job.problems:
         job.problem = (
             f"{counted(len(job.problems), 'row')} can't be read. Nothing was stored: put it right and read it again."
         )
-        job.state = "refused"
-        return
-    if job.doubles and not body.leave_out_doubles:
+    elif job.doubles and not body.leave_out_doubles:
         job.problem = f"{job.doubles} rows are in the book already. Nothing was stored."
+    if job.problem and not job.stop.is_set():
         job.state = "refused"
         return
     with store.session() as session:
         if job.stop.is_set():
-            job.state = "cancelled"
+            job.problem, job.state = "", "cancelled"
             return
         rows.add_many(session, bookings)
     job.flagged = sum(b.far_off for b in bookings)

@@ -9,6 +9,7 @@ from veltrin.core.ground import Slope
 from veltrin.core.kit import Player, build_bag
 from veltrin.core.plan import Line, Question, plan_shot
 from veltrin.core.run import Landing
+from veltrin.made_once import tidy_kernels
 
 
 def plan_one(flag_m: float) -> None:
@@ -20,7 +21,8 @@ def plan_one(flag_m: float) -> None:
 
 @cache
 def warm_up() -> None:
-    """Plan one shot, once a process; compiled kernels are cached on disk where that is allowed."""
+    """Plan one shot, once a process; compiled kernels are kept on disk where that is allowed, older ones go."""
+    tidy_kernels()
     plan_one(20.0)
 
 
