@@ -32,6 +32,11 @@ UNITS: tuple[tuple[str, str, Turn], ...] = (
 """How a contract's name ends, how the core's does, and what makes the one of the other."""
 
 
+def neat(value: float) -> float:
+    """A number that went through a unit and back, without the last digits that this left: 6.000000000000001 is 6."""
+    return round(value, 12) + 0.0
+
+
 NOTHING: frozenset[str] = frozenset()
 
 

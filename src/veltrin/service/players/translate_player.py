@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import date
 
 from veltrin.core.kit import Club, Player, Scatter
-from veltrin.service.house.border import deg, rad
+from veltrin.service.house.border import deg, neat, rad
 from veltrin.service.players.contracts.players import ClubOut, PlayerBase
 
 
@@ -32,11 +32,11 @@ def club_out(club: Club, bought: date | None = None, cleaned: date | None = None
         id=club.id,
         name=club.name,
         kind=club.kind,
-        loft_deg=round(deg(club.loft_rad), 2),
-        lie_deg=round(deg(club.lie_rad), 2),
-        bounce_deg=round(deg(club.bounce_rad), 2),
-        sole_mm=round(club.sole_width_m * 1000, 1),
-        head_g=round(club.head_mass_kg * 1000, 1),
+        loft_deg=neat(deg(club.loft_rad)),
+        lie_deg=neat(deg(club.lie_rad)),
+        bounce_deg=neat(deg(club.bounce_rad)),
+        sole_mm=neat(1000.0 * club.sole_width_m),
+        head_g=neat(1000.0 * club.head_mass_kg),
         length_m=club.length_m,
         stock_carry_m=club.stock_carry_m,
         rounds=club.rounds,

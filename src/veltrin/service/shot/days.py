@@ -32,6 +32,7 @@ from veltrin.service.shot.contracts.world import AirIn, WindIn
 from veltrin.service.shot.forms import DAY
 from veltrin.service.shot.plan import question_of
 from veltrin.service.shot.translate_plan import call_out, rows_out
+from veltrin.service.shot.translate_question import lie_out
 from veltrin.service.shot.translate_world import air_in, wind_in
 from veltrin.store.engine import Store
 from veltrin.store.repositories import days as day_rows
@@ -91,15 +92,8 @@ def _carried(carried: CarriedOver | None) -> CarriedOut | None:
 
 def _request_on(request: PlanRequest, day: DayIn, wind: WindIn, there: DayPlan) -> PlanRequest:
     """The question of that day as a client would ask it."""
-    lie = there.question.lie
-    told = {
-        "cover": lie.cover.name,
-        "sunk": round(lie.sunk, 3),
-        "wet": lie.wet,
-        "give": lie.give,
-        "density": lie.density,
-        "grass_mm": None if lie.height_m is None else max(round(1000 * lie.height_m, 1), 2.0),
-    }
+    lie, slope = there.question.lie, there.question.slope
+    told = lie_out(lie, slope, {}).model_dump(include={"cover", "sunk", "wet", "give", "density", "grass_mm"})
     line = {
         "firmness": day.greens,
         "ground_firmness": day.ground,

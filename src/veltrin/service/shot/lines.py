@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from pydantic import ValidationError
 
 from veltrin.exchange.geojson import Origin, read_line, write_line
 from veltrin.service.house.contracts.errors import explain
 from veltrin.service.house.errors import ConflictError, DomainError, NotFoundError
+from veltrin.service.shot.contracts.line import LineIn
 from veltrin.service.shot.contracts.lines import GeoJsonAsk, GeoJsonOut, GeoJsonText, LineNew, LineOut
 from veltrin.service.shot.forms import LINE
 from veltrin.service.shot.translate_line import line_in, line_out
@@ -65,11 +68,20 @@ def to_geojson(body: GeoJsonAsk) -> GeoJsonOut:
     return GeoJsonOut(document=write_line(line_in(body.line), body.name, origin))
 
 
+def _to_the_centimetre(told: Any) -> Any:
+    """Numbers of a line as somebody would read them off a map."""
+    if isinstance(told, dict):
+        return {name: _to_the_centimetre(value) for name, value in told.items()}
+    if isinstance(told, list):
+        return [_to_the_centimetre(value) for value in told]
+    return round(told, 2) + 0.0 if isinstance(told, float) else told
+
+
 def from_geojson(body: GeoJsonText) -> LineNew:
     """Read a line from GeoJSON."""
     name, line = read_line(body.text)
     try:
-        return LineNew(name=name, line=line_out(line))
+        return LineNew(name=name, line=LineIn.model_validate(_to_the_centimetre(line_out(line).model_dump())))
     except ValidationError as error:
         wrong = explain(error.errors()[0])
         raise DomainError("geojson", f"{wrong.field} {wrong.problem}", wrong.fix) from error

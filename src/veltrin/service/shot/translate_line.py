@@ -2,12 +2,10 @@
 
 from __future__ import annotations
 
-from math import degrees as deg
-from math import radians as rad
-
 from veltrin.core.hole import Area, Obstacle, kind_named, obstacle_named
 from veltrin.core.plan import Line
-from veltrin.core.run import FIRMNESS, Landing, surface_named, usual_width
+from veltrin.core.run import FIRMNESS, Firmness, Landing, surface_named, usual_width
+from veltrin.service.house.border import deg, neat, rad
 from veltrin.service.shot.contracts.line import AreaIn, LineIn, ObstacleIn, PointIn
 from veltrin.service.shot.translate_world import firmness_share
 
@@ -48,45 +46,49 @@ def obstacle_in(o: ObstacleIn) -> Obstacle:
     return Obstacle(obstacle_named(o.kind), o.at_m, o.deep_m, o.high_m, o.low_m, -o.left_m, -o.right_m)
 
 
-def _plain(value: float, digits: int = 2) -> float:
-    return round(value, digits) + 0.0
+def _firmness(share: float) -> Firmness | float:
+    """A firmness in its word where it has one."""
+    return next((word for word, value in FIRMNESS.items() if abs(value - share) < 1e-6), share)
 
 
 def line_out(line: Line) -> LineIn:
-    """Core to contract, for a line that was imported."""
+    """Core to contract."""
     green = line.landing
-    told = {
-        "flag_m": _plain(line.flag_m),
-        "green_front_m": _plain(green.front_m),
-        "green_back_m": _plain(green.back_m),
-        "green_width_m": _plain(green.width_m),
-        "surround": green.surround.name,
-        "green_speed_ft": _plain(green.green_speed_ft),
-        "firmness": next((w for w, v in FIRMNESS.items() if abs(v - green.firmness) < 1e-6), _plain(green.firmness, 3)),
-        "fall_deg": _plain(deg(green.fall_rad)),
-        "side_deg": _plain(-deg(green.side_rad)),
-        "rise_m": _plain(green.rise_m),
-        "land_m": None if line.land_m is None else _plain(line.land_m),
-        "areas": [
-            {
-                "kind": a.kind.name,
-                "points": [PointIn(x_m=_plain(x), y_m=_plain(-y)) for x, y in a.ring],
-                "fall_deg": _plain(deg(a.fall_rad)),
-                "side_deg": _plain(-deg(a.side_rad)),
-            }
-            for a in line.areas
-        ],
-        "obstacles": [
-            {
-                "kind": o.kind.name,
-                "at_m": _plain(o.at_m),
-                "deep_m": _plain(o.deep_m),
-                "high_m": _plain(o.high_m),
-                "low_m": _plain(o.low_m),
-                "left_m": _plain(-o.left_m),
-                "right_m": _plain(-o.right_m),
-            }
-            for o in line.obstacles
-        ],
-    }
-    return LineIn.model_validate(told)
+    return LineIn(
+        flag_m=line.flag_m,
+        green_front_m=green.front_m,
+        green_back_m=green.back_m,
+        green_width_m=green.width_m,
+        surround=green.surround.name,
+        green_speed_ft=green.green_speed_ft,
+        firmness=_firmness(green.firmness),
+        ground_firmness=None if green.ground_firmness is None else _firmness(green.ground_firmness),
+        green_wet=green.wet,
+        fall_deg=neat(deg(green.fall_rad)),
+        side_deg=neat(-deg(green.side_rad)),
+        rise_m=green.rise_m,
+        land_m=line.land_m,
+        areas=[area_out(area) for area in line.areas],
+        obstacles=[obstacle_out(obstacle) for obstacle in line.obstacles],
+    )
+
+
+def area_out(area: Area) -> AreaIn:
+    """Core to contract."""
+    points = [PointIn(x_m=x, y_m=neat(-y)) for x, y in area.ring]
+    return AreaIn(
+        kind=area.kind.name, points=points, fall_deg=neat(deg(area.fall_rad)), side_deg=neat(-deg(area.side_rad))
+    )
+
+
+def obstacle_out(o: Obstacle) -> ObstacleIn:
+    """Core to contract."""
+    return ObstacleIn(
+        kind=o.kind.name,
+        at_m=o.at_m,
+        deep_m=o.deep_m,
+        high_m=o.high_m,
+        low_m=o.low_m,
+        left_m=neat(-o.left_m),
+        right_m=neat(-o.right_m),
+    )
