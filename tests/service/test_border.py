@@ -112,7 +112,8 @@ AIRS = st.fixed_dictionaries(
 )  # fmt: skip
 WINDS = st.fixed_dictionaries(
     {
-        "speed_m_s": st.just(0.0) | number("wind.speed_m_s", low=0.01), "from_deg": number("wind.from_deg"), "height_m": number("wind.height_m"),
+        "speed_m_s": st.just(0.0) | number("wind.speed_m_s", low=0.01), "from_deg": number("wind.from_deg"),
+        "height_m": number("wind.height_m"),
         "exposure": st.sampled_from([*EXPOSURES]), "by": st.sampled_from(["line", "compass"]),
         "bearing_deg": number("wind.bearing_deg"), "doubt_m_s": given_or_not("wind.doubt_m_s"),
     }

@@ -3,13 +3,14 @@ import { coverOf } from '../shot/covers'
 import { ticks } from 'd3-array'
 import { polyline, RAD } from '../lib/geometry'
 import { boxOf } from '../shot/line'
-import { RANGES, snap, type NumberKey, type Reading } from '../shot/reading'
+import { snap, type Reading } from '../shot/reading'
 import { scaleOf, show, trim } from '../lib/units'
 import { Handle } from './Handle'
 import { areaFill, AreaHatches, Hatches } from './hatch'
 import type { LineScale } from './line-scale'
 import { Obstacles } from './Obstacles'
 import { useUnits } from '../lib/use-units'
+import { type NumberKey, NUMBERS } from '../shot/numbers'
 
 const ELEV_H = 214
 export const TALLEST = 140
@@ -190,9 +191,9 @@ export function Elevation({ reading, drawn, scale, cut, onDrag, onRelease, onSte
       along="x"
       label={label}
       value={at}
-      low={RANGES[key].low}
-      high={RANGES[key].high}
-      step={RANGES[key].step}
+      low={NUMBERS[key].low}
+      high={NUMBERS[key].high}
+      step={NUMBERS[key].step}
       spoken={spoken}
       valueAt={(x) => snap(key, (x - scale.x(0)) / scale.k)}
       onDrag={(value) => onDrag({ [key]: value })}
@@ -280,9 +281,9 @@ export function Elevation({ reading, drawn, scale, cut, onDrag, onRelease, onSte
         along="y"
         label="Height of the green"
         value={reading.rise}
-        low={RANGES.rise.low}
-        high={RANGES.rise.high}
-        step={RANGES.rise.step}
+        low={NUMBERS.rise.low}
+        high={NUMBERS.rise.high}
+        step={NUMBERS.rise.step}
         spoken={show(reading.rise, 'distance', units)}
         valueAt={(_, y) => snap('rise', (scale.y(0) - y) / (scale.k * scale.lift))}
         onDrag={(rise) => onDrag({ rise })}

@@ -1,5 +1,6 @@
 import { RAD } from '../lib/geometry'
-import { RANGES, snap, type Reading } from '../shot/reading'
+import { NUMBERS } from '../shot/numbers'
+import { snap, type Reading } from '../shot/reading'
 import { Handle } from './Handle'
 import { Hatches } from './hatch'
 
@@ -51,9 +52,9 @@ export function EndView({ side, leftHanded, shown, onDrag, onRelease, onStep }: 
         along="y"
         label="Side slope: ball above or below the feet"
         value={side}
-        low={RANGES.side.low}
-        high={RANGES.side.high}
-        step={RANGES.side.step}
+        low={NUMBERS.side.low}
+        high={NUMBERS.side.high}
+        step={NUMBERS.side.step}
         spoken={shown}
         valueAt={(_, y) =>
           snap('side', Math.asin(Math.max(-0.5, Math.min(0.5, (MID.y - 5 - y) / ARM))) / RAD)

@@ -1,13 +1,14 @@
 import type { Call } from '../api/client'
 import { BALL_MM, coverOf, hasGrass } from '../shot/covers'
 import { RAD } from '../lib/geometry'
-import { deepest, RANGES, snap, type NumberKey, type Reading } from '../shot/reading'
+import { deepest, snap, type Reading } from '../shot/reading'
 import { giveWords } from '../shot/words'
 import { Arcs, lowMarks, type LowMark } from './GroundArcs'
 import { CoverBehind, CoverFront } from './GroundCover'
 import { Handle } from './Handle'
 import { Hatches } from './hatch'
 import { useUnits } from '../lib/use-units'
+import { type NumberKey, NUMBERS } from '../shot/numbers'
 
 const GROUND_W = 372
 const GROUND_H = 284
@@ -100,7 +101,7 @@ type GripProps = Pick<GroundProps, 'onDrag' | 'onRelease' | 'onStep'> & {
 
 /** A grip that sets one reading. */
 function Grip({ read, reading, high, valueAt, onDrag, onRelease, onStep, ...shape }: GripProps) {
-  const range = RANGES[read]
+  const range = NUMBERS[read]
   const within = (value: number) => Math.min(high ?? range.high, snap(read, value))
   return (
     <Handle

@@ -1,7 +1,7 @@
 import { useState, type PointerEvent } from 'react'
 import { polyline } from '../lib/geometry'
 import { newArea, type AreaKind, type Box } from '../shot/line'
-import { RANGES, snap, type Reading } from '../shot/reading'
+import { snap, type Reading } from '../shot/reading'
 import { halfDegree, show } from '../lib/units'
 import type { Drawn } from './Elevation'
 import { Aim, Ends } from './PlanAim'
@@ -13,6 +13,7 @@ import { AreaGrips, AreaShapes } from './PlanAreas'
 import { pointIn } from './pointer'
 import { WindArrow } from './WindArrow'
 import { useUnits } from '../lib/use-units'
+import { NUMBERS } from '../shot/numbers'
 
 interface PlanProps {
   reading: Reading
@@ -104,7 +105,7 @@ function Tilt({
         y={y + dy}
         label="Tilt of the green"
         value={reading.greenFall}
-        high={RANGES.greenFall.high}
+        high={NUMBERS.greenFall.high}
         spoken={words}
         onMove={(px, py) =>
           onDrag({
@@ -223,9 +224,9 @@ export function PlanView(props: PlanProps) {
             along="y"
             label="Width of the green"
             value={reading.width}
-            low={RANGES.width.low}
-            high={RANGES.width.high}
-            step={RANGES.width.step}
+            low={NUMBERS.width.low}
+            high={NUMBERS.width.high}
+            step={NUMBERS.width.step}
             spoken={show(reading.width, 'distance', units)}
             valueAt={(_, y) => snap('width', (2 * (y - MID)) / scale.k)}
             onDrag={(width) => onDrag({ width })}

@@ -1,9 +1,10 @@
 import { fromLine } from '../shot/day'
-import { RANGES, type Reading } from '../shot/reading'
+import { type Reading } from '../shot/reading'
 import { sideOfWind, speedWords } from '../shot/sky-words'
 import { Grip } from './Grip'
 import { tailOf, windAt, windStep } from './WindFromAbove'
 import { useUnits } from '../lib/use-units'
+import { NUMBERS } from '../shot/numbers'
 
 const PER_M_S = 2.6
 
@@ -48,7 +49,7 @@ export function WindArrow({ reading, x, y, isLed, onDrag, onRelease, onStep }: W
           y={y + dy}
           label="Wind"
           value={reading.wind}
-          high={RANGES.wind.high}
+          high={NUMBERS.wind.high}
           spoken={reading.wind === 0 ? 'calm' : `${words} ${sideOfWind(fromLine(reading))}`}
           onMove={(px, py) => onDrag(windAt(py - y, -(px - x), PER_M_S, reading))}
           onRelease={onRelease}

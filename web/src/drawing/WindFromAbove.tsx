@@ -1,8 +1,9 @@
 import { fromLine, type DayReading } from '../shot/day'
-import { RANGES, snap, type Reading } from '../shot/reading'
+import { snap, type Reading } from '../shot/reading'
 import { sideOfWind, speedWords } from '../shot/sky-words'
 import { Grip } from './Grip'
 import { useUnits } from '../lib/use-units'
+import { NUMBERS } from '../shot/numbers'
 
 const SIZE = 300
 const MID = SIZE / 2
@@ -29,7 +30,7 @@ export function windAt(x: number, y: number, perMetre: number, day: DayReading):
 export function windStep(reading: Reading, along: number, up: number): Partial<Reading> {
   return {
     ...(along === 0 ? {} : { windFrom: (reading.windFrom + 5 * along + 360) % 360 }),
-    ...(up === 0 ? {} : { wind: snap('wind', reading.wind + RANGES.wind.step * up) }),
+    ...(up === 0 ? {} : { wind: snap('wind', reading.wind + NUMBERS.wind.step * up) }),
   }
 }
 
@@ -97,7 +98,7 @@ export function WindFromAbove({ reading, isLed, onDrag, onRelease, onStep }: Win
           y={y}
           label="Wind"
           value={reading.wind}
-          high={RANGES.wind.high}
+          high={NUMBERS.wind.high}
           spoken={spoken}
           onMove={(px, py) => onDrag(windAt(px - MID, py - MID, PER_M_S, reading))}
           onRelease={onRelease}

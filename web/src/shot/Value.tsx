@@ -1,6 +1,7 @@
-import { RANGES, type NumberKey, type Reading } from './reading'
+import { type Reading } from './reading'
 import { useBench } from './store'
 import { EditableNumber } from '../ui/EditableNumber'
+import { type NumberKey, NUMBERS } from './numbers'
 
 /** What is above nought and what below, where a reading goes both ways: typed, the side is chosen in words. */
 const BOTH_WAYS: Partial<Record<NumberKey, readonly [string, string]>> = {
@@ -25,7 +26,7 @@ interface ValueProps {
 
 /** One number of the reading, in words that turn into a field. */
 export function Value({ read, shown, reading, low, high, also }: ValueProps) {
-  const range = RANGES[read]
+  const range = NUMBERS[read]
   return (
     <EditableNumber
       shown={shown}

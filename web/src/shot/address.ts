@@ -13,75 +13,37 @@ import {
   type DayReading,
 } from './day'
 import { areasFromText, areasToText, obstaclesFromText, obstaclesToText } from './line'
-import {
-  asUsual,
-  DOUBTS,
-  GROWTHS,
-  MOODS,
-  RANGES,
-  seated,
-  START,
-  SURROUNDS,
-  WET_NAMES,
-  type NumberKey,
-  type Reading,
-} from './reading'
+import { asUsual, DOUBTS, GROWTHS, MOODS, seated, START, SURROUNDS, WET_NAMES, type Reading } from './reading'
 import { rangeOf } from '../lib/range'
+import { ofEach, type NumberKey, NUMBERS } from './numbers'
 
 const HIGHEST_READ_M = rangeOf('wind.height_m', 'distance').high
 
 const SHORT: Record<keyof Reading, string> = {
   player: 'p',
-  fall: 'fall',
-  side: 'side',
+  ...ofEach(({ short }) => short),
   cover: 'cover',
-  sunk: 'sunk',
   wet: 'wet',
-  grass: 'mm',
-  density: 'dens',
-  give: 'give',
   growth: 'grows',
-  sand: 'sand',
-  lip: 'lip',
-  lipAt: 'lipat',
   doubtFall: 'dfall',
   doubtSide: 'dside',
   doubtSunk: 'dsunk',
   doubtGive: 'dgive',
   doubtDensity: 'ddens',
-  flag: 'flag',
-  front: 'front',
-  back: 'back',
   surround: 'round',
   firmness: 'firm',
-  speed: 'speed',
-  greenFall: 'gf',
-  greenSide: 'gs',
   greenWet: 'gwet',
-  width: 'wide',
-  rise: 'rise',
-  land: 'land',
   areas: 'areas',
   obstacles: 'things',
   mood: 'mood',
-  temperature: 't',
-  altitude: 'alt',
-  humidity: 'hum',
   dayName: 'day',
-  pressure: 'hpa',
-  ball: 'ball',
   ballBy: 'ballby',
-  layers: 'layers',
   rain: 'rain',
   preferred: 'pref',
   ground: 'ground',
   grown: 'grown',
   sandState: 'sands',
-  wind: 'wind',
-  gust: 'gust',
-  windFrom: 'from',
   windBy: 'by',
-  bearing: 'points',
   windAt: 'at',
   exposure: 'exp',
   windDoubt: 'dwind',
@@ -110,7 +72,7 @@ function readNumber(params: URLSearchParams, key: NumberKey): number | undefined
   const text = params.get(SHORT[key])
   if (text === null || text.trim() === '') return undefined
   const value = Number(text)
-  const { low, high } = RANGES[key]
+  const { low, high } = NUMBERS[key]
   return Number.isFinite(value) && value >= low && value <= high ? value : undefined
 }
 
@@ -156,7 +118,7 @@ export function fromSearch(search: string, base: Reading): Reading {
   else if (params.has(SHORT.ground) || params.has(SHORT.grown))
     base = { ...base, ...lieToday(base.cover, base) }
   const next = { ...base }
-  for (const key of Object.keys(RANGES) as NumberKey[]) next[key] = readNumber(params, key) ?? base[key]
+  for (const key of Object.keys(NUMBERS) as NumberKey[]) next[key] = readNumber(params, key) ?? base[key]
   next.player = params.get(SHORT.player) ?? base.player
   next.call = params.get(SHORT.call) ?? base.call
   next.against = params.get(SHORT.against) ?? base.against

@@ -3,12 +3,13 @@ import tables from '../../../docs/schema/day.json'
 import type { Day, SavedDay } from '../api/client'
 import { coverOf, type CoverName } from './covers'
 import type { Reading } from './reading'
+import { type DayNumbers, DAY_NUMBERS, numbersOut, numbersIn } from './numbers'
 
 export const FIRMNESSES = Object.keys(house.firmness) as (keyof typeof house.firmness)[]
-export const GROWNS = ['lean', 'usual', 'lush'] as const
-export const RAINS = ['none', 'dew', 'drizzle', 'rain', 'downpour'] as const
-export const EXPOSURES = ['open', 'part', 'sheltered', 'wooded'] as const
-export const WINDS_BY = ['line', 'compass'] as const
+export const GROWNS = house.words.growths as Day['growth'][]
+export const RAINS = house.words.rains as Day['rain'][]
+export const EXPOSURES = house.words.exposures as Day['wind']['exposure'][]
+export const WINDS_BY = house.words.winds_by as Day['wind']['by'][]
 export const WINDS_AT = ['hand', 'mast'] as const
 export const BALLS_BY = ['air', 'own'] as const
 export const YES_NO = ['no', 'yes'] as const
@@ -26,31 +27,19 @@ export function firmnessWord(firmness: Firmness): FirmnessWord {
 }
 
 /** The day, as the coach has read it: weather, ground, and what players wear. Metres, m/s, degrees. */
-export interface DayReading {
+export interface DayReading extends DayNumbers {
   /** Name of a saved day or a season; empty once anything was changed. */
   dayName: string
-  temperature: number
-  altitude: number
-  humidity: number
-  /** hPa; 0: the standard one at that altitude. */
-  pressure: number
-  /** Temperature of the ball, where it isn't that of the air. */
-  ball: number
+  /** Whether the ball is as warm as the air. */
   ballBy: (typeof BALLS_BY)[number]
-  layers: number
   rain: (typeof RAINS)[number]
   preferred: (typeof YES_NO)[number]
   /** Ground but for the greens; unmown grass; bunkers. */
   ground: Firmness
   grown: (typeof GROWNS)[number]
   sandState: CoverName
-  /** Mean; gust 0: not read; where it comes from, against the line or by compass, clockwise. */
-  wind: number
-  gust: number
-  windFrom: number
+  /** Whether it is told against the line or by compass, clockwise. */
   windBy: (typeof WINDS_BY)[number]
-  /** Where the line points, clockwise from north. */
-  bearing: number
   /** At the flag in the hand, on a mast, or so many metres above the ground. */
   windAt: (typeof WINDS_AT)[number] | number
   exposure: (typeof EXPOSURES)[number]
@@ -59,24 +48,15 @@ export interface DayReading {
 }
 
 export const DAY_START: DayReading = {
+  ...DAY_NUMBERS,
   dayName: '',
-  temperature: 15,
-  altitude: 0,
-  humidity: 50,
-  pressure: 0,
-  ball: 15,
   ballBy: 'air',
-  layers: 0,
   rain: 'none',
   preferred: 'no',
   ground: 'medium',
   grown: 'usual',
   sandState: 'sand',
-  wind: 0,
-  gust: 0,
-  windFrom: 0,
   windBy: 'line',
-  bearing: 0,
   windAt: 'hand',
   exposure: 'open',
   windDoubt: null,
@@ -134,12 +114,7 @@ export const wetShare = (day: DayReading) => WET[day.rain][firmnessWord(day.grou
 export function toDay(reading: Reading, name: string): Day {
   return {
     name,
-    air: {
-      temperature_c: reading.temperature,
-      altitude_m: reading.altitude,
-      humidity_pct: reading.humidity,
-      pressure_hpa: reading.pressure || null,
-    },
+    air: { ...numbersOut('air', reading), pressure_hpa: reading.pressure || null },
     wind: toWind(reading),
     ball_c: reading.ballBy === 'own' ? reading.ball : null,
     layers: reading.layers,
@@ -186,10 +161,8 @@ export function fromWind(wind: Day['wind']): Partial<DayReading> {
 export function fromDay(day: Day): Partial<Reading> {
   return {
     dayName: day.name,
-    temperature: day.air.temperature_c,
-    altitude: day.air.altitude_m,
-    humidity: day.air.humidity_pct,
-    pressure: day.air.pressure_hpa ?? 0,
+    pressure: 0,
+    ...numbersIn('air', day.air),
     ball: day.ball_c ?? DAY_START.ball,
     ballBy: day.ball_c == null ? 'air' : 'own',
     layers: day.layers,

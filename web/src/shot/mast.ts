@@ -1,5 +1,6 @@
 import type { Mast } from '../api/client'
-import { RANGES, type Reading } from './reading'
+import { NUMBERS } from './numbers'
+import { type Reading } from './reading'
 
 /** A reading of the mast moves the Bench only when it says something new: calls are not worked out for a flutter. */
 const NEW_WIND = 0.3
@@ -16,7 +17,7 @@ const turnBetween = (one: number, other: number) => Math.abs(((one - other + 540
 export function fromMast(mast: Mast, reading: Reading): Partial<Reading> | null {
   const { mean, air } = mast
   if (mast.state !== 'live' || !mean || !air) return null
-  if (mean.speed_m_s > RANGES.wind.high || mean.gust_m_s > RANGES.gust.high) return null
+  if (mean.speed_m_s > NUMBERS.wind.high || mean.gust_m_s > NUMBERS.gust.high) return null
   const led = reading.windBy === 'compass' && reading.windAt === 'mast' && reading.windDoubt === MAST_DOUBT
   const isNew =
     !led ||

@@ -1,3 +1,6 @@
+import house from '../../../docs/schema/house.json'
+import type { PlanRequest } from '../api/client'
+import { NUMBERS, ofEach, type Numbers, type NumberKey } from './numbers'
 import {
   DAY_START,
   lieToday,
@@ -9,46 +12,23 @@ import {
 } from './day'
 import type { Area, Obstacle } from './line'
 import { BALL_MM, coverOf, hasGrass, type CoverName } from './covers'
-import { rangeOf, type Range } from '../lib/range'
 
 /** Everything the coach has read and chosen on the Bench. Metres and degrees; right is positive. */
-export interface Reading extends DayReading {
+export interface Reading extends DayReading, Numbers {
   player: string
-  fall: number
-  side: number
   cover: CoverName
-  /** Depth of the ball's bottom below the tips, in balls. */
-  sunk: number
   wet: WetName | number
-  /** Height of the grass (mm), its density and the give of the ground (percent). */
-  grass: number
-  density: number
-  give: number
   growth: (typeof GROWTHS)[number]
-  /** Depth of the sand (mm); height of the lip and how far ahead it stands (m). */
-  sand: number
-  lip: number
-  lipAt: number
   /** How far readings are off by the way they were measured; null: not measured. */
   doubtFall: number | null
   doubtSide: number | null
   doubtSunk: number | null
   doubtGive: number | null
   doubtDensity: number | null
-  flag: number
-  front: number
-  back: number
-  surround: 'fringe' | 'fairway' | 'semi' | 'rough'
+  surround: (typeof SURROUNDS)[number]
   firmness: Firmness
-  speed: number
-  greenFall: number
-  greenSide: number
   /** Water on green and ground, 0 to 1; null: what the day leaves there. */
   greenWet: number | null
-  /** Width of the green (m), its height above the ball (m), and where the ball is to land (m; 0: where it must). */
-  width: number
-  rise: number
-  land: number
   areas: readonly Area[]
   obstacles: readonly Obstacle[]
   mood: (typeof MOODS)[number]
@@ -60,48 +40,11 @@ export interface Reading extends DayReading {
   against: string
 }
 
-// A direction is all the way round once.
-const ROUND = { low: 0, high: 360 }
-
-/** What a number of the reading may be. */
-export const RANGES = {
-  fall: rangeOf('lie.fall_deg', 'slope'),
-  side: rangeOf('lie.side_deg', 'slope'),
-  sunk: rangeOf('lie.sunk', 'ball'),
-  grass: rangeOf('lie.grass_mm', 'mm'),
-  density: rangeOf('lie.density', 'pct', 100),
-  give: rangeOf('lie.give', 'pct', 100),
-  sand: rangeOf('lie.sand_mm', 'mm'),
-  lip: rangeOf('lie.lip_m', 'distance'),
-  lipAt: rangeOf('lie.lip_at_m', 'distance'),
-  flag: rangeOf('line.flag_m', 'distance'),
-  front: rangeOf('line.green_front_m', 'distance'),
-  back: rangeOf('line.green_back_m', 'distance'),
-  speed: rangeOf('line.green_speed_ft', 'ft'),
-  greenFall: rangeOf('line.fall_deg', 'slope'),
-  greenSide: rangeOf('line.side_deg', 'slope'),
-  width: rangeOf('line.green_width_m', 'distance'),
-  rise: rangeOf('line.rise_m', 'distance'),
-  land: { ...rangeOf('line.land_m', 'distance'), low: 0 },
-  temperature: rangeOf('air.temperature_c', 'temperature'),
-  altitude: rangeOf('air.altitude_m', 'altitude'),
-  humidity: rangeOf('air.humidity_pct', 'pct'),
-  pressure: rangeOf('air.pressure_hpa', 'hPa'),
-  ball: rangeOf('ball_c', 'temperature'),
-  layers: rangeOf('layers', 'layers'),
-  wind: rangeOf('wind.speed_m_s', 'wind'),
-  gust: rangeOf('wind.gust_m_s', 'wind'),
-  windFrom: { ...rangeOf('wind.from_deg', 'bearing'), ...ROUND },
-  bearing: { ...rangeOf('wind.bearing_deg', 'bearing'), ...ROUND },
-} as const satisfies Record<string, Range>
-
-export type NumberKey = keyof typeof RANGES
-
 /** What a bad one counts: as it costs, a quarter of a stroke less, half a stroke more. */
-export const MOODS = ['lesson', 'match', 'protect'] as const
+export const MOODS = house.words.moods as PlanRequest['mood'][]
 
-export const SURROUNDS = ['fringe', 'fairway', 'semi', 'rough'] as const
-export const GROWTHS = ['with', 'across', 'against'] as const
+export const SURROUNDS = house.words.surrounds as PlanRequest['line']['surround'][]
+export const GROWTHS = house.words.grains as PlanRequest['lie']['growth'][]
 
 export const WETS = { dry: 0, damp: 0.5, wet: 1 } as const
 export type WetName = keyof typeof WETS
@@ -114,7 +57,7 @@ function toTheSoil(reading: Pick<Reading, 'cover' | 'grass'>): number {
 
 /** The same on the step, for what is dragged and typed. */
 export function deepest(reading: Pick<Reading, 'cover' | 'grass'>): number {
-  return Math.min(RANGES.sunk.high, Math.floor(toTheSoil(reading) * 20 + 1e-6) / 20)
+  return Math.min(NUMBERS.sunk.high, Math.floor(toTheSoil(reading) * 20 + 1e-6) / 20)
 }
 
 /** The depth of the ball, or as deep as it can lie where it can't lie so deep. */
@@ -150,40 +93,23 @@ export type DoubtKey = (typeof DOUBT_OF)[Doubted]
 export const DOUBTS = Object.values(DOUBT_OF)
 
 export const START: Reading = {
+  ...ofEach(({ start }) => start),
+  ...DAY_START,
   player: '',
-  fall: 6,
-  side: 0,
   cover: 'fairway',
-  sunk: 0,
   wet: 'dry',
-  grass: 12,
-  density: 30,
-  give: 45,
   growth: 'across',
-  sand: 100,
-  lip: 0,
-  lipAt: 3,
   doubtFall: null,
   doubtSide: null,
   doubtSunk: null,
   doubtGive: null,
   doubtDensity: null,
-  flag: 15,
-  front: 8,
-  back: 24,
   surround: 'fairway',
   firmness: 'medium',
-  speed: 9.5,
-  greenFall: 0,
-  greenSide: 0,
   greenWet: null,
-  width: 14,
-  rise: 0,
-  land: 0,
   areas: [],
   obstacles: [],
   mood: 'lesson',
-  ...DAY_START,
   keep: '',
   call: '',
   against: '',
@@ -191,7 +117,7 @@ export const START: Reading = {
 
 /** Keep a dragged value on its step and inside its range; typed values are refused instead (see parseNumber). */
 export function snap(key: NumberKey, value: number): number {
-  const { low, high, step } = RANGES[key]
+  const { low, high, step } = NUMBERS[key]
   const on = Math.round(value / step) * step
   return Math.min(high, Math.max(low, Number(on.toFixed(3))))
 }

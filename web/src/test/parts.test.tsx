@@ -3,13 +3,14 @@ import { cleanup, fireEvent, render, screen, within } from '@testing-library/rea
 import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest'
 import { RefusedError } from '../api/client'
 import { Handle } from '../drawing/Handle'
-import { RANGES, START } from '../shot/reading'
+import { START } from '../shot/reading'
 import { CallsPanel } from '../shot/bench/CallsPanel'
 import { EditableNumber } from '../ui/EditableNumber'
 import { Live } from '../ui/Live'
 import { Problem } from '../ui/Problem'
 import type { Call } from '../api/client'
 import { sampleCall, sampleFell, samplePlan, sampleSpread } from './sample'
+import { NUMBERS } from '../shot/numbers'
 
 beforeAll(() => {
   window.matchMedia = (query) =>
@@ -25,7 +26,7 @@ afterEach(cleanup)
 describe('a number in words', () => {
   const open = () => {
     const onChange = vi.fn()
-    render(<EditableNumber shown="6° down" value={6} range={RANGES.fall} onChange={onChange} />)
+    render(<EditableNumber shown="6° down" value={6} range={NUMBERS.fall} onChange={onChange} />)
     fireEvent.click(screen.getByRole('button', { name: /Fall: 6° down/ }))
     return { onChange, field: screen.getByRole('textbox', { name: 'Fall' }) }
   }
@@ -45,7 +46,7 @@ describe('a number in words', () => {
       <EditableNumber
         shown="3° below"
         value={-3}
-        range={{ ...RANGES.side }}
+        range={{ ...NUMBERS.side }}
         sides={sides}
         onChange={onChange}
       />,

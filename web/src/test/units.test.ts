@@ -1,7 +1,7 @@
 // @vitest-environment node
 import { describe, expect, it } from 'vitest'
-import { RANGES } from '../shot/reading'
 import { cardUnits, distance, height, METRIC, parseNumber, show, small, trim, type Units } from '../lib/units'
+import { NUMBERS } from '../shot/numbers'
 
 const YARDS: Units = { distance: 'yd', small: 'in', slope: 'pct', temperature: 'F', speed: 'mph' }
 
@@ -43,13 +43,13 @@ describe('showing', () => {
 
 describe('typing', () => {
   it('takes what is in range, in the coach’s units', () => {
-    expect(parseNumber('6,5', RANGES.fall, METRIC)).toEqual({ value: 6.5 })
-    expect(parseNumber('100', RANGES.flag, YARDS)).toEqual({ value: 91.44 })
-    expect(parseNumber('10', RANGES.fall, YARDS)).toEqual({ value: 5.7106 })
+    expect(parseNumber('6,5', NUMBERS.fall, METRIC)).toEqual({ value: 6.5 })
+    expect(parseNumber('100', NUMBERS.flag, YARDS)).toEqual({ value: 91.44 })
+    expect(parseNumber('10', NUMBERS.fall, YARDS)).toEqual({ value: 5.7106 })
   })
 
   it.each(['', 'abc', 'NaN', '1e9', '21', '-20.5'])('refuses %s and tells the range', (text) => {
-    const parsed = parseNumber(text, RANGES.fall, METRIC)
+    const parsed = parseNumber(text, NUMBERS.fall, METRIC)
     expect(parsed).toHaveProperty('problem')
     expect((parsed as { problem: string }).problem).toContain('from -20 to 20')
   })

@@ -3,20 +3,25 @@
 from __future__ import annotations
 
 import json
+from collections.abc import Iterable
 from dataclasses import asdict
 from pathlib import Path
+from typing import get_args
 
+from veltrin.core.air import EXPOSURES
+from veltrin.core.care import RAINS
 from veltrin.core.coefficient import rows_of
+from veltrin.core.day import GROWTHS
 from veltrin.core.glossary import GLOSSARY
-from veltrin.core.ground import BALL_M
+from veltrin.core.ground import BALL_M, Grain
 from veltrin.core.hole import KINDS, OBSTACLES
 from veltrin.core.methods import CATALOGUE, DISPUTES, HAND_WORDS, Method, in_general
-from veltrin.core.plan import READINGS, TARGET_WORDS, USUAL, Coefficients
+from veltrin.core.plan import MOODS, READINGS, TARGET_WORDS, USUAL, Coefficients
 from veltrin.core.plan.coefficients import WORDS
 from veltrin.core.plan.rank import STAYS_WITHIN
 from veltrin.core.practice import ALWAYS, DRILLS, SCORE_WORDS, Drill
 from veltrin.core.quantity import QUANTITIES
-from veltrin.core.run import FIRMNESS
+from veltrin.core.run import FIRMNESS, SurroundName
 from veltrin.core.run.terrain import (
     LEAST_USUAL_WIDTH_M,
     USUAL_BACK_M,
@@ -29,6 +34,7 @@ from veltrin.service.house.contracts.base import Contract
 from veltrin.service.shot.contracts.flight import FlightRequest, FlightResponse
 from veltrin.service.shot.contracts.methods import SchoolsResponse
 from veltrin.service.shot.contracts.plan import PlanRequest, PlanResponse
+from veltrin.service.shot.contracts.world import WindIn
 from veltrin.service.shot.days import day_tables
 from veltrin.service.shot.ground import ground
 
@@ -40,6 +46,17 @@ SCHEMAS: dict[str, tuple[type[Contract], bool]] = {
     "schools-response": (SchoolsResponse, False),
     "book-file": (BookFile, False),
 }
+
+WORD_LISTS: dict[str, Iterable[str]] = {
+    "moods": MOODS,
+    "surrounds": get_args(SurroundName),
+    "grains": get_args(Grain),
+    "rains": RAINS,
+    "exposures": EXPOSURES,
+    "growths": GROWTHS,
+    "winds_by": get_args(WindIn.model_fields["by"].annotation),
+}
+"""What may be chosen on a page, in its order."""
 
 _METHODS_HEAD = """# Methods
 
@@ -134,6 +151,7 @@ def _house() -> dict[str, object]:
         "obstacles": {kind.name: kind.words for kind in OBSTACLES.values()},
         "targets": TARGET_WORDS,
         "firmness": FIRMNESS,
+        "words": {name: list(words) for name, words in WORD_LISTS.items()},
         "usual_green": {
             "front_m": USUAL_FRONT_M,
             "front_share": USUAL_FRONT_SHARE,

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import type { Player } from '../../api/client'
 import { Swatch } from '../../drawing/Swatch'
 import { HELPS, helpFits, type CoverName, type Help, type Step } from '../covers'
-import { deepest, RANGES, type Reading } from '../reading'
+import { deepest, type Reading } from '../reading'
 import { useBench } from '../store'
 import { scaleOf, trim } from '../../lib/units'
 import { Problem } from '../../ui/Problem'
@@ -14,6 +14,7 @@ import { TiltBlock } from './TiltBlock'
 import { Live } from '../../ui/Live'
 import { useUnits } from '../../lib/use-units'
 import { useMeasureSlope } from '../api'
+import { NUMBERS } from '../numbers'
 
 interface HelpsSheetProps {
   open: boolean
@@ -87,7 +88,7 @@ function RiseBlock({ player }: { player: Player }) {
   const isYards = units.distance === 'yd'
   const measure = useMeasureSlope()
   const take = ({ slope_deg: slope, doubt_deg: doubt }: NonNullable<typeof measure.data>) => {
-    const limit = RANGES.fall.high
+    const limit = NUMBERS.fall.high
     if (Math.abs(slope) > limit) return
     const half = Math.round(slope * 2) / 2
     const off = Math.round(doubt * 10) / 10
@@ -151,8 +152,8 @@ function RiseBlock({ player }: { player: Player }) {
       <Live as="p" className="mt-1 text-small">
         {found &&
           `${trim(slope.toShown(found.slope_deg), 1)}${slope.sign}, give or take ${trim(found.doubt_deg, 1)}°. ${
-            Math.abs(found.slope_deg) > RANGES.fall.high
-              ? `That is more than the ${RANGES.fall.high}° on which a swing can be worked out; nothing was set.`
+            Math.abs(found.slope_deg) > NUMBERS.fall.high
+              ? `That is more than the ${NUMBERS.fall.high}° on which a swing can be worked out; nothing was set.`
               : 'Set on the Bench.'
           }`}
       </Live>

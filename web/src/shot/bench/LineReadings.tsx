@@ -1,5 +1,5 @@
 import { FIRMNESSES, firmnessTold, fromLine } from '../day'
-import { SURROUNDS, type NumberKey, type Reading } from '../reading'
+import { SURROUNDS, type Reading } from '../reading'
 import { shortSide, speedWords } from '../sky-words'
 import { useBench } from '../store'
 import { show } from '../../lib/units'
@@ -7,6 +7,7 @@ import { Choice } from '../../ui/Choice'
 import { Value } from '../Value'
 import { WordOrNumber } from '../../ui/WordOrNumber'
 import { useUnits } from '../../lib/use-units'
+import type { NumberKey } from '../numbers'
 
 const SURROUND_WORDS = { fringe: 'fringe', fairway: 'fairway', semi: 'semi-rough', rough: 'rough' }
 

@@ -5,10 +5,10 @@ import { PhotoLines } from '../../drawing/PhotoLines'
 import { newId } from '../../lib/new-id'
 import { holdPhotograph, letGoOfPhotograph } from '../../lib/desk'
 import { useMeasured } from '../measured'
-import { RANGES } from '../reading'
 import { Choice } from '../../ui/Choice'
 import { Live } from '../../ui/Live'
 import { Problem } from '../../ui/Problem'
+import { NUMBERS } from '../numbers'
 
 const MOST_BYTES = 12_000_000
 
@@ -47,13 +47,13 @@ function Lines({ photograph, player, onGone }: LinesProps) {
   const drop = useDropPhotograph()
   const measured = useMeasured(player.id)
   const found = measure.data?.measured
-  const tooSteep = found != null && Math.abs(found.value_deg) > RANGES.fall.high
+  const tooSteep = found != null && Math.abs(found.value_deg) > NUMBERS.fall.high
   const take = () =>
     measure.mutate(
       { id: photograph.id, lines: { ...lines, view, is_horizon: isHorizon } },
       {
         onSuccess: ({ measured: told }) => {
-          if (!told || Math.abs(told.value_deg) > RANGES.fall.high) return
+          if (!told || Math.abs(told.value_deg) > NUMBERS.fall.high) return
           const value = Math.round(2 * told.value_deg) / 2 + 0
           measured({ [told.reading]: value }, Math.round(10 * told.doubt_deg) / 10, 'photograph')
         },
@@ -100,7 +100,7 @@ function Lines({ photograph, player, onGone }: LinesProps) {
         {found &&
           `${found.reading === 'fall' ? 'Fall' : 'Side slope'} ${found.value_deg.toFixed(1)}°, give or take ${found.doubt_deg.toFixed(1)}° (laying the lines ${found.hand_deg.toFixed(1)}°, lens ${found.lens_deg.toFixed(1)}°, standing askew ${found.stand_deg.toFixed(1)}°). ${
             tooSteep
-              ? `That is more than the ${RANGES.fall.high}° on which a swing can be worked out; nothing was set.`
+              ? `That is more than the ${NUMBERS.fall.high}° on which a swing can be worked out; nothing was set.`
               : 'Set on the Bench.'
           }`}
       </Live>

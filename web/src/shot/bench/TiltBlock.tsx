@@ -1,12 +1,12 @@
 import { useState } from 'react'
 import type { Player } from '../../api/client'
 import { useMeasured } from '../measured'
-import { RANGES } from '../reading'
 import { show } from '../../lib/units'
 import { askForTilt, hasTilt, slopeOf, TILT_DOUBT, useTilt } from '../../devices/use-tilt'
 import { fallWords, sideWords } from '../words'
 import { Live } from '../../ui/Live'
 import { useUnits } from '../../lib/use-units'
+import { NUMBERS } from '../numbers'
 
 /** The phone as a slope level, where it has a sensor. */
 export function TiltBlock({ player }: { player: Pick<Player, 'id' | 'hand'> }) {
@@ -16,7 +16,7 @@ export function TiltBlock({ player }: { player: Pick<Player, 'id' | 'hand'> }) {
   const [told, setTold] = useState('')
   const { tilt, silent } = useTilt(isOn)
   const slope = tilt && slopeOf(tilt, player.hand)
-  const tooSteep = slope && Math.max(Math.abs(slope.fall), Math.abs(slope.side)) > RANGES.fall.high
+  const tooSteep = slope && Math.max(Math.abs(slope.fall), Math.abs(slope.side)) > NUMBERS.fall.high
   const start = async () => {
     setTold('')
     if (!hasTilt() || !(await askForTilt()))
@@ -56,7 +56,7 @@ export function TiltBlock({ player }: { player: Pick<Player, 'id' | 'hand'> }) {
             </span>
           )}
           {tooSteep && (
-            <span className="text-hot">Steeper than the {RANGES.fall.high}° one can swing on.</span>
+            <span className="text-hot">Steeper than the {NUMBERS.fall.high}° one can swing on.</span>
           )}
           <button type="button" className="text-quiet hover:text-hot" onClick={() => setOn(false)}>
             Stop

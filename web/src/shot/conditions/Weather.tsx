@@ -1,7 +1,7 @@
 import { type Player } from '../../api/client'
 import { COVER_LIST } from '../covers'
 import { FIRMNESSES, firmnessTold, GROWNS, RAINS, SANDS } from '../day'
-import { RANGES, type NumberKey, type Reading } from '../reading'
+import { type Reading } from '../reading'
 import { type Range } from '../../lib/range'
 import { RAIN_WORDS } from '../sky-words'
 import { useBench } from '../store'
@@ -13,6 +13,7 @@ import { Value } from '../Value'
 import { WordOrNumber } from '../../ui/WordOrNumber'
 import { useUnits } from '../../lib/use-units'
 import { usePatchPlayer } from '../../players/api'
+import { type NumberKey, NUMBERS } from '../numbers'
 
 const plain = <T extends string>(values: readonly T[]) => values.map((value) => ({ value, words: value }))
 
@@ -62,7 +63,7 @@ interface WeatherProps {
 export function Weather({ reading, player }: WeatherProps) {
   const units = useUnits()
   const set = useBench.getState().set
-  const number = (read: NumberKey, shown = show(reading[read], RANGES[read].unit, units)) => (
+  const number = (read: NumberKey, shown = show(reading[read], NUMBERS[read].unit, units)) => (
     <Value read={read} shown={shown} reading={reading} />
   )
   const sands = COVER_LIST.filter((cover) => SANDS.includes(cover.name))

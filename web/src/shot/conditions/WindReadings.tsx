@@ -1,5 +1,5 @@
 import { BEAUFORT, EXPOSURES, exposureWords, fromLine } from '../day'
-import type { NumberKey, Reading } from '../reading'
+import type { Reading } from '../reading'
 import { compassWords, sideOfWind, speedWords } from '../sky-words'
 import { useBench } from '../store'
 import { show } from '../../lib/units'
@@ -8,6 +8,7 @@ import { Menu } from '../../ui/Menu'
 import { Value } from '../Value'
 import { WordOrNumber } from '../../ui/WordOrNumber'
 import { useUnits } from '../../lib/use-units'
+import type { NumberKey } from '../numbers'
 
 const BY = [
   { value: 'line', words: 'counted from the line' },
