@@ -72,6 +72,15 @@ def test_every_setting_is_documented() -> None:
         assert f"VELTRIN_{name.upper()}" in README.read_text()
 
 
+def test_the_version_is_the_same_everywhere() -> None:
+    versions = {
+        re.search(r'^version = "(.+)"$', (ROOT / "pyproject.toml").read_text(), re.M),
+        re.search(r'"version": "(.+)"', (ROOT / "web/package.json").read_text()),
+        re.search(r"^## (\S+) \(", (ROOT / "CHANGELOG.md").read_text(), re.M),
+    }
+    assert len({found and found[1] for found in versions}) == 1
+
+
 def test_every_key_is_documented() -> None:
     keys = re.findall(r"^  \['(.)', '([^']+)'\]", (ROOT / "web/src/lib/keys.ts").read_text(), re.M)
     assert len(keys) > 8
