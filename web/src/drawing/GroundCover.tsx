@@ -1,4 +1,4 @@
-import { BALL_MM, coverOf, type CoverName } from '../shot/covers'
+import { BALL_MM, coverOf, looksOf, type CoverName } from '../shot/covers'
 
 interface CoverProps {
   id: string
@@ -55,7 +55,8 @@ function Earth({ id, top, reach }: { id: string; top: number; reach: number }) {
 /** What lies behind the ball in the section: soil, sand, mud, the hole of a divot. */
 export function CoverBehind(props: CoverProps) {
   const { id, cover, mm, top, over, sand, reach } = props
-  const { group, name } = coverOf(cover)
+  const { group } = coverOf(cover)
+  const { isCracked, isFilled, isSludge } = looksOf(coverOf(cover))
   if (group === 'sand') {
     const surface = -over * mm
     return (
@@ -74,7 +75,7 @@ export function CoverBehind(props: CoverProps) {
     return (
       <>
         <path d={`${hole}V400H${-reach}z`} fill={`url(#${id}-earth)`} />
-        {name === 'sanded-divot' && (
+        {isFilled && (
           <rect x={-wall + 16} y={-3 * mm} width={2 * wall - 30} height={9 * mm} fill={`url(#${id}-sand)`} />
         )}
         <path d={hole} stroke="var(--earth)" strokeWidth={1.6} fill="none" />
@@ -87,10 +88,8 @@ export function CoverBehind(props: CoverProps) {
   return (
     <>
       <Earth id={id} top={soil} reach={reach} />
-      {name === 'mud' && (
-        <rect x={-reach} y={soil} width={2 * reach} height={26 * mm} fill={`url(#${id}-mud)`} />
-      )}
-      {name === 'hard-pan' && (
+      {isSludge && <rect x={-reach} y={soil} width={2 * reach} height={26 * mm} fill={`url(#${id}-mud)`} />}
+      {isCracked && (
         <path
           d={`M${-reach} ${soil}l60 0 8 14 M-40 ${soil}l-6 18 10 12 M70 ${soil}l8 22`}
           stroke="var(--earth)"
@@ -103,7 +102,7 @@ export function CoverBehind(props: CoverProps) {
 
 /** What stands in front of the ball in the section: the blades. */
 export function CoverFront({ cover, mm, top, over, density, growth, reach }: CoverProps) {
-  const { group, name } = coverOf(cover)
+  const { group } = coverOf(cover)
   if (group !== 'grass' && group !== 'collar') return null
   const soil = (top - over) * mm
   const tips = -over * mm
@@ -112,7 +111,7 @@ export function CoverFront({ cover, mm, top, over, density, growth, reach }: Cov
     return <Blades from={-reach} to={reach} soil={soil} tips={tips} density={density} lean={lean} />
   }
   const side = 0.42 * BALL_MM * mm
-  const isBehind = name === 'collar-behind'
+  const { isBehind } = looksOf(coverOf(cover))
   const short = soil - Math.min(9 * mm, Math.max(top * mm, 4))
   const tall = isBehind ? { from: -reach, to: -side } : { from: side, to: reach }
   const mown = isBehind ? { from: side, to: reach } : { from: -reach, to: -side }

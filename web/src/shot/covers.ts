@@ -31,6 +31,16 @@ export function coverOf(name: CoverName): Cover {
   return cover
 }
 
+/** How a cover is drawn, by what it is like: a new one looks as its numbers say. */
+export function looksOf({ group, give, density }: Cover) {
+  return {
+    isCracked: group === 'bare' && give < 0.1,
+    isSludge: group === 'bare' && give > 0.8,
+    isFilled: group === 'divot' && give > 0.6,
+    isBehind: group === 'collar' && density > 0,
+  }
+}
+
 /** Whether the height of the grass can be read. */
 export function hasGrass(name: CoverName): boolean {
   return ['grass', 'collar'].includes(coverOf(name).group)
