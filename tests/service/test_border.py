@@ -22,7 +22,9 @@ from veltrin.core.quantity import QUANTITIES
 from veltrin.core.run import FIRMNESS
 from veltrin.service.house.contracts.base import Contract
 from veltrin.service.players.translate_player import club_in, club_out
-from veltrin.service.shot.contracts.plan import PlanRequest
+from veltrin.service.shot.contracts.line import LineIn
+from veltrin.service.shot.contracts.plan import LieIn, PlanRequest
+from veltrin.service.shot.contracts.world import AirIn, WindIn
 from veltrin.service.shot.translate import question_in
 from veltrin.service.shot.translate_question import request_out
 
@@ -60,21 +62,19 @@ def given_or_not(path: str) -> st.SearchStrategy[float | None]:
 DOUBTS = st.fixed_dictionaries(
     {name: given_or_not(f"lie.doubts.{name}") for name in ("fall_deg", "side_deg", "sunk", "give", "density")}
 )
-LIES = st.fixed_dictionaries(
-    {
-        "fall_deg": number("lie.fall_deg"), "side_deg": number("lie.side_deg"),
-        "cover": st.sampled_from([*COVERS]), "sunk": number("lie.sunk", high=0.3), "wet": number("lie.wet"),
-        "growth": st.sampled_from(["with", "across", "against"]), "give": given_or_not("lie.give"),
-        "sand_mm": number("lie.sand_mm"), "lip_m": number("lie.lip_m"), "lip_at_m": number("lie.lip_at_m"),
-        "doubts": DOUBTS,
-    }
-)  # fmt: skip
-GRASSY = st.fixed_dictionaries(
-    {
-        "cover": st.sampled_from([c.name for c in COVERS.values() if c.group == "grass"]),
-        "grass_mm": number("lie.grass_mm"), "density": number("lie.density"),
-    }
-)  # fmt: skip
+LIES_TOLD: dict[str, st.SearchStrategy[Any]] = {
+    "fall_deg": number("lie.fall_deg"), "side_deg": number("lie.side_deg"),
+    "cover": st.sampled_from([*COVERS]), "sunk": number("lie.sunk", high=0.3), "wet": number("lie.wet"),
+    "growth": st.sampled_from(["with", "across", "against"]), "give": given_or_not("lie.give"),
+    "sand_mm": number("lie.sand_mm"), "lip_m": number("lie.lip_m"), "lip_at_m": number("lie.lip_at_m"),
+    "doubts": DOUBTS,
+}  # fmt: skip
+LIES = st.fixed_dictionaries(LIES_TOLD)
+GRASSY_TOLD: dict[str, st.SearchStrategy[Any]] = {
+    "cover": st.sampled_from([c.name for c in COVERS.values() if c.group == "grass"]),
+    "grass_mm": number("lie.grass_mm"), "density": number("lie.density"),
+}  # fmt: skip
+GRASSY = st.fixed_dictionaries(GRASSY_TOLD)
 AREAS = st.lists(
     st.fixed_dictionaries(
         {
@@ -93,39 +93,50 @@ OBSTACLE = st.fixed_dictionaries(
         "high_m": st.floats(2, 20), "low_m": st.just(0.0), "left_m": st.floats(-20, -1), "right_m": st.floats(1, 20),
     }
 )  # fmt: skip
-LINES = st.fixed_dictionaries(
-    {
-        "flag_m": st.floats(60, 200), "green_front_m": st.floats(40, 60), "green_back_m": st.floats(200, 220),
-        "green_width_m": number("line.green_width_m"), "surround": st.sampled_from(["fringe", "fairway", "rough"]),
-        "firmness": st.sampled_from([*FIRMNESS]) | st.floats(0, 1),
-        "ground_firmness": st.none() | st.sampled_from([*FIRMNESS]) | st.floats(0, 1),
-        "green_wet": number("line.green_wet"), "green_speed_ft": number("line.green_speed_ft"),
-        "fall_deg": number("line.fall_deg"), "side_deg": number("line.side_deg"), "rise_m": number("line.rise_m"),
-        "land_m": st.none() | st.floats(30, 60), "areas": AREAS, "obstacles": st.lists(OBSTACLE, max_size=2),
-    }
-)  # fmt: skip
-AIRS = st.fixed_dictionaries(
-    {
-        "temperature_c": number("air.temperature_c"), "altitude_m": number("air.altitude_m"),
-        "humidity_pct": number("air.humidity_pct"), "pressure_hpa": given_or_not("air.pressure_hpa"),
-    }
-)  # fmt: skip
-WINDS = st.fixed_dictionaries(
-    {
-        "speed_m_s": st.just(0.0) | number("wind.speed_m_s", low=0.01), "from_deg": number("wind.from_deg"),
-        "height_m": number("wind.height_m"),
-        "exposure": st.sampled_from([*EXPOSURES]), "by": st.sampled_from(["line", "compass"]),
-        "bearing_deg": number("wind.bearing_deg"), "doubt_m_s": given_or_not("wind.doubt_m_s"),
-    }
-)  # fmt: skip
-REQUESTS = st.fixed_dictionaries(
-    {
-        "player_id": st.just("x"), "lie": st.tuples(LIES, GRASSY, st.booleans()), "line": LINES, "air": AIRS,
-        "wind": WINDS, "ball_c": given_or_not("ball_c"), "layers": st.integers(0, 4), "preferred": st.booleans(),
-        "rain": st.sampled_from([*RAINS]), "kept_club_id": st.none() | st.just("7-iron"),
-        "mood": st.sampled_from([*MOODS]),
-    }
-)  # fmt: skip
+LINES_TOLD: dict[str, st.SearchStrategy[Any]] = {
+    "flag_m": st.floats(60, 200), "green_front_m": st.floats(40, 60), "green_back_m": st.floats(200, 220),
+    "green_width_m": number("line.green_width_m"), "surround": st.sampled_from(["fringe", "fairway", "rough"]),
+    "firmness": st.sampled_from([*FIRMNESS]) | st.floats(0, 1),
+    "ground_firmness": st.none() | st.sampled_from([*FIRMNESS]) | st.floats(0, 1),
+    "green_wet": number("line.green_wet"), "green_speed_ft": number("line.green_speed_ft"),
+    "fall_deg": number("line.fall_deg"), "side_deg": number("line.side_deg"), "rise_m": number("line.rise_m"),
+    "land_m": st.none() | st.floats(30, 60), "areas": AREAS, "obstacles": st.lists(OBSTACLE, max_size=2),
+}  # fmt: skip
+LINES = st.fixed_dictionaries(LINES_TOLD)
+AIRS_TOLD: dict[str, st.SearchStrategy[Any]] = {
+    "temperature_c": number("air.temperature_c"), "altitude_m": number("air.altitude_m"),
+    "humidity_pct": number("air.humidity_pct"), "pressure_hpa": given_or_not("air.pressure_hpa"),
+}  # fmt: skip
+AIRS = st.fixed_dictionaries(AIRS_TOLD)
+WINDS_TOLD: dict[str, st.SearchStrategy[Any]] = {
+    "speed_m_s": st.just(0.0) | number("wind.speed_m_s", low=0.01), "from_deg": number("wind.from_deg"),
+    "height_m": number("wind.height_m"),
+    "exposure": st.sampled_from([*EXPOSURES]), "by": st.sampled_from(["line", "compass"]),
+    "bearing_deg": number("wind.bearing_deg"), "doubt_m_s": given_or_not("wind.doubt_m_s"),
+}  # fmt: skip
+WINDS = st.fixed_dictionaries(WINDS_TOLD)
+REQUESTS_TOLD: dict[str, st.SearchStrategy[Any]] = {
+    "player_id": st.just("x"), "lie": st.tuples(LIES, GRASSY, st.booleans()), "line": LINES, "air": AIRS,
+    "wind": WINDS, "ball_c": given_or_not("ball_c"), "layers": st.integers(0, 4), "preferred": st.booleans(),
+    "rain": st.sampled_from([*RAINS]), "kept_club_id": st.none() | st.just("7-iron"),
+    "mood": st.sampled_from([*MOODS]),
+}  # fmt: skip
+REQUESTS = st.fixed_dictionaries(REQUESTS_TOLD)
+
+
+LOOKED_AT = {"player", "detail_for", "only", "shown_id"}
+"""Of a request what the page looks at, or the player in full: no question of the shot's."""
+
+
+def test_every_field_of_a_question_is_asked_for_here() -> None:
+    """A new field that doesn't go out again is told by the test below; so it has to be in what that asks."""
+    told = {
+        "lie": (LieIn, {**LIES_TOLD, **GRASSY_TOLD}), "line": (LineIn, LINES_TOLD), "air": (AirIn, AIRS_TOLD),
+        "wind": (WindIn, {**WINDS_TOLD, "gust_m_s": None}),
+        "request": (PlanRequest, {**REQUESTS_TOLD, **dict.fromkeys(LOOKED_AT)}),
+    }  # fmt: skip
+    for name, (contract, asked) in told.items():
+        assert set(contract.model_fields) == set(asked), name
 
 
 @MANY
