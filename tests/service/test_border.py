@@ -156,6 +156,9 @@ def test_a_question_goes_out_as_it_came_in(told: dict[str, Any]) -> None:
     assert same(question, replace(again, wind=question.wind)) == []
     for height in (0.5, 2.0, 10.0, 30.0):
         assert same(question.wind.at(height), again.wind.at(height)) == []
+    # What is told of the lie and the air is what was told of them; rain may make a lie wetter.
+    assert same(request.lie, out.lie.model_copy(update={"wet": request.lie.wet})) == []
+    assert same(request.air, out.air) == []
     # And what is told is what was told: once more it doesn't change at all.
     assert same(out, request_out("x", again)) == []
 
