@@ -8,7 +8,7 @@ WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.ht
 # Compiled modules halve the start of each of the many processes that tests and commands start.
 unexport PYTHONDONTWRITEBYTECODE
 
-.PHONY: demo coverage dev test setup check check-python check-web test-web warm web bench orders fuzz faults flaky browsers answers docs calibration screenshots wheel clean
+.PHONY: demo truth coverage dev test setup check check-python check-web test-web warm web bench orders fuzz faults flaky browsers answers docs calibration screenshots wheel clean
 
 demo: ## set up, build, serve the made-up players and course
 	@$(MAKE) --no-print-directory -j2 $(STAMPS)/web
@@ -77,6 +77,9 @@ coverage: $(STAMPS)/venv warm ## which lines no test runs; without the browser. 
 	$(BIN)/coverage run -m pytest -q -n 3 --dist worksteal tests/core tests/service tests/api tests/cli
 	$(BIN)/coverage combine --quiet
 	$(BIN)/coverage report
+
+truth: $(STAMPS)/venv ## verdicts held to how often they are wrong, by simulation in full
+	$(BIN)/python -m tests.truth
 
 orders: $(STAMPS)/venv ## what lies worse costs more: every neighbour of the trade's orders
 	$(BIN)/python -W ignore -m tests.orders

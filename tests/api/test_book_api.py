@@ -248,7 +248,7 @@ def test_a_fault_is_read_from_what_was_seen(client: TestClient) -> None:
 
 
 def test_a_trial_runs_in_its_order_to_an_honest_end(client: TestClient) -> None:
-    ways = {"request": REQUEST, "a_call": CALL, "b_call": "54~stock-swing", "balls_each": 4}
+    ways = {"request": REQUEST, "a_call": CALL, "b_call": "54~stock-swing", "balls_each": 4, "decides": "left"}
     assert client.post("/api/trials", json={**ways, "b_call": CALL}).status_code == 409
     trial = client.post("/api/trials", json=ways).json()
     assert sorted(trial["order"]) == ["a"] * 4 + ["b"] * 4
@@ -257,6 +257,7 @@ def test_a_trial_runs_in_its_order_to_an_honest_end(client: TestClient) -> None:
         now = client.get(f"/api/trials/{trial['id']}").json()
         assert now["struck"] == n
         assert now["next_arm"] == trial["order"][n]
+        assert now["verdict"] == "open" or now["fell_at"] <= n // 2
         past = float(rng.normal(0 if now["next_arm"] == "a" else 8, 1))
         body = {
             "player_id": "brisa", "purpose": "trial", "trial_id": trial["id"], "arm": now["next_arm"], "past_m": past,
@@ -265,15 +266,27 @@ def test_a_trial_runs_in_its_order_to_an_honest_end(client: TestClient) -> None:
         assert client.put(f"/api/book/{new_id()}", json=body).status_code == 200
     done = client.get(f"/api/trials/{trial['id']}").json()
     assert done["next_arm"] is None
-    left = next(m for m in done["measures"] if m["name"] == "left to the target")
-    assert left["verdict"] == "a"
-    assert "is better" in left["words"]
-    assert next(m for m in done["measures"] if m["name"] == "spin")["verdict"] == "same"
+    assert (done["verdict"], done["next_look"]) == ("a", None)
+    assert done["words"].endswith(f"is better by left to the target: found after {done['fell_at']} balls each.")
+    assert [m["name"] for m in done["measures"] if m["decides"]] == ["left to the target"]
+    assert done["measures"][0]["decides"]
     assert len(client.get("/api/trials", params={"player_id": "brisa"}).json()) == 1
     assert client.delete(f"/api/trials/{trial['id']}").status_code == 204
     assert client.get(f"/api/trials/{trial['id']}").status_code == 404
     # Its balls stay in the book.
     assert total(client, purpose="trial") == 8
+
+
+def test_a_trial_says_before_it_begins_what_it_can_tell(client: TestClient) -> None:
+    ways = {"request": REQUEST, "a_call": CALL, "b_call": "54~stock-swing"}
+    few, many = (client.post("/api/trials/size", json={**ways, "balls_each": n}).json() for n in (6, 24))
+    # Four times the balls tell half the difference.
+    assert few["tells"] == pytest.approx(2.0 * many["tells"])
+    assert few["unit"] == "strokes"
+    assert few["needed"] is None or few["needed"] > 24
+    by_distance = client.post("/api/trials/size", json={**ways, "balls_each": 6, "decides": "left"}).json()
+    assert by_distance["unit"] == "m"
+    assert client.post("/api/trials/size", json={**ways, "b_call": "putter~nonsense"}).status_code == 409
 
 
 def test_stock_shots_tell_a_stock_carry_and_flag_the_odd_one(client: TestClient) -> None:

@@ -83,8 +83,8 @@ def test_a_trial_is_run_by_hand_to_its_verdict(running: Running, open_page: Call
         trial.get_by_label("Finish in words").fill(f"{ball} past 1 left")
         trial.get_by_role("button", name=f"Book ball {ball}").click()
     expect(trial).to_contain_text("All balls are struck.")
-    expect(trial).to_contain_text("left to the target")
-    expect(trial).to_contain_text(re.compile(r"2 balls each can't tell .* would settle it|is better|No difference"))
+    expect(trial).to_contain_text("strokes still to play (decides)")
+    expect(trial).to_contain_text(re.compile(r"2 balls of each find .* at best|is better by|No difference"))
 
 
 def test_a_fault_is_read(running: Running, open_page: Callable[..., Page]) -> None:

@@ -1798,6 +1798,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trials/size": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Size Of Trial
+         * @description What a trial of so many balls each can tell, before the first is struck.
+         */
+        post: operations["size_of_trial_api_trials_size_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/trials/{trial_id}": {
         parameters: {
             query?: never;
@@ -5003,9 +5023,11 @@ export interface components {
         };
         /**
          * MeasureOut
-         * @description One measure of both ways.
+         * @description One measure of both ways; `decides`: it is the one that names a winner.
          */
         MeasureOut: {
+            /** Decides */
+            decides: boolean;
             /**
              * Difference
              * @description b less a.
@@ -5031,13 +5053,6 @@ export interface components {
             shots_b: number;
             /** Unit */
             unit: string;
-            /**
-             * Verdict
-             * @enum {string}
-             */
-            verdict: "a" | "b" | "same" | "open";
-            /** Words */
-            words: string;
         };
         /**
          * MeasuredIn
@@ -7984,9 +7999,16 @@ export interface components {
             b_call: string;
             /**
              * Balls Each
-             * @default 6
+             * @default 12
              */
             balls_each: number;
+            /**
+             * Decides
+             * @description The measure that names a winner; all others describe.
+             * @default strokes
+             * @enum {string}
+             */
+            decides: "strokes" | "left";
             /**
              * Name
              * @default
@@ -8018,6 +8040,16 @@ export interface components {
              */
             clouds: components["schemas"]["CloudOut"][];
             /**
+             * Decides
+             * @enum {string}
+             */
+            decides: "strokes" | "left";
+            /**
+             * Fell At
+             * @description Balls each after which it fell; None: it hasn't.
+             */
+            fell_at: number | null;
+            /**
              * Id
              * @description A UUID.
              */
@@ -8033,6 +8065,11 @@ export interface components {
             name: string;
             /** Next Arm */
             next_arm: ("a" | "b") | null;
+            /**
+             * Next Look
+             * @description Balls each at which it is looked at next.
+             */
+            next_look: number | null;
             /** Order */
             order: ("a" | "b")[];
             /** Player Id */
@@ -8046,6 +8083,17 @@ export interface components {
             request: components["schemas"]["PlanRequest"] | null;
             /** Struck */
             struck: number;
+            /**
+             * Verdict
+             * @description By the deciding measure, at a look that was planned.
+             * @enum {string}
+             */
+            verdict: "a" | "b" | "same" | "open";
+            /**
+             * Words
+             * @description What can be said, and when more can be.
+             */
+            words: string;
         };
         /**
          * TrialRecord
@@ -8061,6 +8109,12 @@ export interface components {
             /** B Words */
             b_words: string;
             /**
+             * Decides
+             * @default left
+             * @enum {string}
+             */
+            decides: "strokes" | "left";
+            /**
              * Id
              * @description A UUID.
              */
@@ -8075,6 +8129,31 @@ export interface components {
             /** Order */
             order: string;
             request: components["schemas"]["KeptJson"];
+        };
+        /**
+         * TrialSize
+         * @description What a trial of so many balls each can tell, by the spread that the model gives both ways.
+         */
+        TrialSize: {
+            /**
+             * Matters
+             * @description The smallest difference worth having.
+             */
+            matters: number;
+            /**
+             * Needed
+             * @description Balls each that find what matters four times in five; None: too many.
+             */
+            needed: number | null;
+            /**
+             * Tells
+             * @description The smallest that so many balls find four times in five.
+             */
+            tells: number;
+            /** Unit */
+            unit: string;
+            /** Words */
+            words: string;
         };
         /**
          * TurnOut
@@ -18884,6 +18963,102 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TrialOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    size_of_trial_api_trials_size_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialNew"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialSize"];
                 };
             };
             /** @description Nobody is signed in */

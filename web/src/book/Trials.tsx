@@ -1,14 +1,12 @@
 import { useQuery } from '@tanstack/react-query'
-import { Choice } from '../ui/Choice'
 import { bookIt } from './book-it'
 import { useCallback, useEffect, useState } from 'react'
 import { type Landed, type PlanRequest, type Player, type Trial } from '../api/client'
-import { trialsQuery, useStartTrial, useDropTrial } from './api'
+import { trialsQuery, useDropTrial } from './api'
 import { callName } from '../shot/advice'
 import { bookingFrom, bookingOf, NOTHING_SEEN } from './booking'
 import { newId } from '../lib/new-id'
 import { enqueue } from './queue'
-import { toRequest } from '../shot/request'
 import { useReading } from '../shot/store'
 import { monitorWords, useMonitor, useShots } from '../devices/use-monitor'
 import { usePart } from '../lib/use-part'
@@ -20,6 +18,7 @@ import { Clouds } from '../drawing/Clouds'
 import { LandedRows } from './MonitorPanel'
 import { plainTarget } from './finish-map'
 import { SeenForm } from './SeenForm'
+import { NewTrial } from './NewTrial'
 
 function signed(value: number, digits: number): string {
   const text = Math.abs(value).toFixed(digits)
@@ -27,8 +26,17 @@ function signed(value: number, digits: number): string {
 }
 
 function Results({ trial }: { trial: Trial }) {
-  if (trial.measures.length === 0)
-    return <p className="text-quiet">At least two balls of each way have to be struck.</p>
+  const isTold = trial.verdict !== 'open'
+  return (
+    <>
+      <p className={`mb-2 text-[16px] ${isTold ? 'font-semibold' : ''}`}>{trial.words}</p>
+      {trial.measures.length > 0 && <Measured trial={trial} />}
+    </>
+  )
+}
+
+/** Every measure of both ways: the one that decides first, the others only describe. */
+function Measured({ trial }: { trial: Trial }) {
   return (
     <table className="w-full text-small">
       <thead className="text-quiet">
@@ -38,16 +46,16 @@ function Results({ trial }: { trial: Trial }) {
           <th className="text-right font-normal">B mean ± spread</th>
           <th className="text-right font-normal">B less A</th>
           <th className="text-right font-normal">9 in 10</th>
-          <th className="pl-4 text-left font-normal">what can be said</th>
         </tr>
       </thead>
       <tbody>
         {trial.measures.map((m) => {
-          const digits = m.unit === 'rpm' ? 0 : 1
+          const digits = m.unit === 'rpm' ? 0 : m.unit === 'strokes' ? 2 : 1
           return (
             <tr key={m.name} className="border-b border-rule align-baseline">
-              <th scope="row" className="text-left font-normal">
-                {m.name}, {m.unit}
+              <th scope="row" className={`text-left ${m.decides ? 'font-semibold' : 'font-normal'}`}>
+                {m.unit === m.name || m.unit === 'strokes' ? m.name : `${m.name}, ${m.unit}`}
+                {m.decides && ' (decides)'}
               </th>
               <td className="figure text-right">
                 {m.mean_a.toFixed(digits)} ± {m.sd_a.toFixed(digits)}
@@ -59,7 +67,6 @@ function Results({ trial }: { trial: Trial }) {
               <td className="figure pl-2 text-right whitespace-nowrap text-quiet">
                 {signed(m.low, digits)} … {signed(m.high, digits)}
               </td>
-              <td className={`pl-4 ${m.verdict === 'open' ? 'text-quiet' : 'font-semibold'}`}>{m.words}</td>
             </tr>
           )
         })}
@@ -138,65 +145,12 @@ function NextBall(props: { trial: Trial; request: PlanRequest; player: Player })
   )
 }
 
-/** Two calls of the shot on the Bench, so many balls each. */
-function NewTrial({ player, onStarted }: { player: Player; onStarted: (trial: Trial) => void }) {
-  const reading = useReading()
-  const { plan } = usePlan(reading)
-  const [[a, b], setPair] = useState(['', ''])
-  const [balls, setBalls] = useState('6')
-  const calls = plan?.calls ?? []
-  const [first, second] = [a || (calls[0]?.id ?? ''), b || (plan?.second_id ?? calls[1]?.id ?? '')]
-  const start = useStartTrial(player.id)
-  const pick = (label: string, value: string, onPick: (id: string) => void) => (
-    <label className="grid grid-cols-[2rem_1fr] items-center">
-      <b>{label}</b>
-      <Choice
-        look="field"
-        label={`Way ${label}`}
-        value={value}
-        options={calls.map((call) => ({ value: call.id, words: callName(call) }))}
-        onChange={onPick}
-      />
-    </label>
-  )
-  if (calls.length < 2)
-    return <p className="text-quiet">The shot on the Bench has no two calls to compare.</p>
-  return (
-    <form
-      className="grid max-w-md gap-2"
-      onSubmit={(event) => {
-        event.preventDefault()
-        start.mutate(
-          { name: '', request: toRequest(reading), a_call: first, b_call: second, balls_each: Number(balls) },
-          { onSuccess: onStarted },
-        )
-      }}
-    >
-      {pick('A', first, (id) => setPair([id, b]))}
-      {pick('B', second, (id) => setPair([a, id]))}
-      <label>
-        <input
-          className="field figure w-16"
-          inputMode="numeric"
-          aria-label="Balls each"
-          value={balls}
-          onChange={(event) => setBalls(event.target.value)}
-        />{' '}
-        balls each, in shuffled order
-      </label>
-      {start.error && <Problem error={start.error} />}
-      <button type="submit" className="press press-main justify-self-start" disabled={start.isPending}>
-        Start the trial
-      </button>
-    </form>
-  )
-}
-
 /** What the model expects of the shot's first two calls: what a trial would put to the test. */
 function BothCalls() {
   const reading = useReading()
   const { plan } = usePlan(reading)
-  const [a, b] = (plan?.calls ?? []).filter((call) => call.detail !== null)
+  const [a] = plan?.calls ?? []
+  const b = plan?.calls.find((call) => call.id === plan.second_id)
   if (!a?.detail || !b?.detail) return null
   const tracks = [
     { ...b.detail, tone: 'second' as const },

@@ -112,6 +112,17 @@ export const useStartTrial = (player_id: string) =>
     trialsQuery(player_id).queryKey,
   )
 
+/** What a trial of so many balls can tell, before the first is struck. */
+export function trialSizeQuery(body: TrialNew) {
+  return queryOptions({
+    queryKey: ['trial-size', body],
+    enabled: body.balls_each >= 2 && body.balls_each <= 60 && body.a_call !== body.b_call,
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    queryFn: async ({ signal }) => unwrap(await client.POST('/api/trials/size', { body, signal })),
+  })
+}
+
 export const useDropTrial = (player_id: string) =>
   useTask(
     async (trial_id: string) =>

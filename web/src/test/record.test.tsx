@@ -238,13 +238,14 @@ describe('a trial', () => {
   const trial: Trial = {
     id: '11111111-1111-4111-8111-111111111111', player_id: 'tove', name: 'A against B', made_at: '2026-11-25T10:00:00Z', problem: '',
     a_call: '58~dropped-foot', b_call: '54~kept-club', a_words: 'lob wedge', b_words: 'sand wedge',
-    order: ['a', 'b', 'b', 'a'], struck: 3, next_arm: 'a', request: toRequest(READING),
+    order: ['a', 'b', 'b', 'a'], decides: 'strokes', struck: 3, verdict: 'open', fell_at: null, next_look: 2,
+    words: 'No verdict yet: strokes still to play decides, and is looked at after 2 balls of each.', next_arm: 'a', request: toRequest(READING),
     balls: [{ arm: 'a', past_m: 1, side_m: 0 }, { arm: 'b', past_m: -1, side_m: 2 }, { arm: 'b', past_m: 3, side_m: 0 }],
     clouds: [{ arm: 'b', past_m: 1, past_within_m: 3, side_m: 1, side_within_m: 2 }],
     measures: [
       {
         name: 'carry', unit: 'm', shots_a: 1, shots_b: 2, mean_a: 9.5, mean_b: 9.46, sd_a: 1, sd_b: 1.2,
-        difference: -0.04, low: -2.1, high: 2, verdict: 'open', words: "2 balls each can't tell 2.2 m.",
+        difference: -0.04, low: -2.1, high: 2, decides: false,
       },
     ],
   } // prettier-ignore
@@ -254,7 +255,7 @@ describe('a trial', () => {
     shown(<Trials player={PLAYER} />, (q) => q.setQueryData(trialsQuery('tove').queryKey, [trial]))
     const part = screen.getByRole('region', { name: 'Trial' })
     expect(part.textContent).toContain('Ball 4 of 4: A, lob wedge')
-    expect(part.textContent).toContain("can't tell 2.2 m")
+    expect(part.textContent).toContain('looked at after 2 balls of each')
     expect(
       within(part)
         .getByRole('img', { name: /Finishes of 3 balls/ })

@@ -22,6 +22,7 @@ from veltrin.service.book.contracts.book import (
     Purpose,
     TrialNew,
     TrialOut,
+    TrialSize,
 )
 from veltrin.service.house.contracts.base import Moment
 from veltrin.service.players import habits as habit_service
@@ -125,6 +126,12 @@ def read_fault(store: StoreDep, body: FaultRequest) -> FaultResponse:
 def start_trial(store: StoreDep, body: TrialNew) -> TrialOut:
     """Start a trial of two calls, so many balls each in shuffled order."""
     return trial_service.start_trial(store, body)
+
+
+@router.post("/trials/size", tags=["book"])
+def size_of_trial(store: StoreDep, body: TrialNew) -> TrialSize:
+    """What a trial of so many balls each can tell, before the first is struck."""
+    return trial_service.size_of_trial(store, body)
 
 
 @router.get("/trials", tags=["book"])

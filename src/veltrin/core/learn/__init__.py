@@ -19,11 +19,25 @@ from veltrin.core.learn.habits import (
 )
 from veltrin.core.learn.outliers import OUTLIER_FROM, Stock, outliers, stock_of
 from veltrin.core.learn.rates import Rate, rate
-from veltrin.core.learn.trials import Arm, Difference, Verdict, compare, mean_within, order_of
+from veltrin.core.learn.trials import (
+    DECIDES,
+    Arm,
+    Decides,
+    Difference,
+    Settled,
+    Verdict,
+    balls_needed,
+    compare,
+    mean_within,
+    order_of,
+    settle,
+    told_by,
+)
 
 __all__ = [
     "CAUSES",
     "CHANCE",
+    "DECIDES",
     "FAILED",
     "MISSES",
     "MOST_TOLD",
@@ -35,16 +49,19 @@ __all__ = [
     "BookedStrike",
     "Cause",
     "Cell",
+    "Decides",
     "Difference",
     "Meant",
     "Miss",
     "Practised",
     "Ranked",
     "Rate",
+    "Settled",
     "Shape",
     "Stock",
     "Told",
     "Verdict",
+    "balls_needed",
     "compare",
     "is_far_off",
     "learn",
@@ -54,6 +71,8 @@ __all__ = [
     "outliers",
     "rate",
     "read_fault",
+    "settle",
     "stock_of",
     "told",
+    "told_by",
 ]

@@ -240,6 +240,11 @@ class Spread:
     ends: Places
     bad: Unsided = 0.0
 
+    @property
+    def strokes_sd(self) -> float:
+        """One standard deviation of what single strikes cost (strokes)."""
+        return self.strokes_error * math.sqrt(self.strikes)
+
 
 @dataclass(frozen=True)
 class StockReference:

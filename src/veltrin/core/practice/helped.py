@@ -26,8 +26,15 @@ class Helped:
 
 def helped(before: Sequence[float], after: Sequence[float]) -> Helped:
     """Strokes lost a shot before practice against after."""
-    found = compare(before, after, MATTERS_STROKES, more_is_better=False)
+    found = compare(before, after)
     if found is None:
         return Helped("none", len(before), len(after), None)
-    answers: dict[str, Answer] = {"b": "helped", "a": "worse", "same": "same", "open": "open"}
-    return Helped(answers[found.verdict], len(before), len(after), found)
+    return Helped(_answer(found), len(before), len(after), found)
+
+
+def _answer(found: Difference) -> Answer:
+    if found.high < 0.0:
+        return "helped"
+    if found.low > 0.0:
+        return "worse"
+    return "same" if max(-found.low, found.high) < MATTERS_STROKES else "open"

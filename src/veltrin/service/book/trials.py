@@ -2,22 +2,48 @@
 
 from __future__ import annotations
 
+import math
 import uuid
+from collections.abc import Callable
+from dataclasses import replace
 from datetime import UTC, datetime
-from typing import Any, get_args
+from typing import cast, get_args
 
-from veltrin.core.learn import Arm, Difference, compare, mean_within, order_of
+import numpy as np
+
+from veltrin.core.learn import (
+    DECIDES,
+    Arm,
+    Decides,
+    Settled,
+    balls_needed,
+    compare,
+    mean_within,
+    order_of,
+    settle,
+    told_by,
+)
+from veltrin.core.learn.trials import Deciding
+from veltrin.core.plan import Call, Question, plan_shot
 from veltrin.core.units import RAD_S_PER_RPM
-from veltrin.service.book.contracts.book import CloudOut, FinishedOut, MeasureOut, TrialNew, TrialOut
+from veltrin.service.book.contracts.book import (
+    CloudOut,
+    FinishedOut,
+    MeasureOut,
+    TrialNew,
+    TrialOut,
+    TrialSize,
+)
 from veltrin.service.book.planned import planned_shot
 from veltrin.service.house.border import deg
 from veltrin.service.house.errors import ConflictError, NotFoundError
 from veltrin.service.house.joining import join
+from veltrin.service.house.turns import TURNS
 from veltrin.service.house.words import method_words
 from veltrin.service.players.players import find_stored
 from veltrin.service.shot.contracts.plan import PlanRequest
 from veltrin.service.shot.forms import QUESTION
-from veltrin.service.shot.plan import plain_request
+from veltrin.service.shot.plan import no_call, plain_request, question_of
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as book_rows
 from veltrin.store.repositories import lessons as lesson_rows
@@ -25,15 +51,14 @@ from veltrin.store.repositories import trials as rows
 from veltrin.store.repositories.book import Which
 from veltrin.store.tables import BookingRow, TrialRow
 
-# Name, unit, how it is read off a ball, smallest difference worth having, whether more is better. Judgement.
-_MEASURES: tuple[tuple[str, str, Any, float, bool], ...] = (
-    ("left to the target", "m", lambda b: _left(b), 0.5, False),
-    ("carry", "m", lambda b: b.carry_m, 1.0, True),
-    ("finish", "m", lambda b: b.total_m, 1.0, True),
-    ("off to the side", "m", lambda b: None if b.side_m is None else abs(b.side_m), 0.5, False),
-    ("launch", "deg", lambda b: None if b.launch_rad is None else deg(b.launch_rad), 1.0, True),
-    ("descent", "deg", lambda b: None if b.descent_rad is None else deg(b.descent_rad), 2.0, True),
-    ("spin", "rpm", lambda b: None if b.spin_rad_s is None else b.spin_rad_s / RAD_S_PER_RPM, 300.0, True),
+# What is measured besides: name, unit, how it is read off a ball. More of it is neither better nor worse.
+_DESCRIBED: tuple[tuple[str, str, Callable[[BookingRow], float | None]], ...] = (
+    ("carry", "m", lambda b: b.carry_m),
+    ("finish", "m", lambda b: b.total_m),
+    ("off to the side", "m", lambda b: None if b.side_m is None else abs(b.side_m)),
+    ("launch", "deg", lambda b: None if b.launch_rad is None else deg(b.launch_rad)),
+    ("descent", "deg", lambda b: None if b.descent_rad is None else deg(b.descent_rad)),
+    ("spin", "rpm", lambda b: None if b.spin_rad_s is None else b.spin_rad_s / RAD_S_PER_RPM),
 )
 
 
@@ -66,6 +91,7 @@ def start_trial(store: Store, body: TrialNew) -> TrialOut:
         b_call=body.b_call,
         a_words=a_words,
         b_words=b_words,
+        decides=body.decides,
         order="".join(order_of(body.balls_each, uuid.UUID(trial_id).int % 2**32)),
         request_json=QUESTION.keep(request),
     )
@@ -75,23 +101,46 @@ def start_trial(store: Store, body: TrialNew) -> TrialOut:
     return _out(store, trial)
 
 
-def verdict_words(found: Difference, unit: str, a_words: str, b_words: str) -> str:
+_READ: dict[Decides, Callable[[BookingRow], float | None]] = {"strokes": lambda b: b.strokes_after, "left": _left}
+"""How a deciding measure is read off a ball."""
+
+
+def _by_arm(balls: list[BookingRow], read: Callable[[BookingRow], float | None]) -> dict[str, list[float]]:
+    """What the balls of each way come to, in the order struck."""
+    return {arm: [v for b in balls if b.arm == arm and (v := read(b)) is not None] for arm in get_args(Arm)}
+
+
+def settled(balls: list[BookingRow], trial: TrialRow) -> tuple[Settled, Deciding]:
+    """The verdict so far, and the measure it goes by."""
+    decides = cast(Decides, trial.decides)
+    told = _by_arm(balls, _READ[decides])
+    return settle(told["a"], told["b"], len(trial.order) // 2, DECIDES[decides].matters), DECIDES[decides]
+
+
+def verdict_words(found: Settled, by: Deciding, a_words: str, b_words: str) -> str:
     """An honest verdict in words."""
     if found.verdict in ("a", "b"):
-        return f"{a_words if found.verdict == 'a' else b_words} is better; the interval leaves nought out."
+        better = a_words if found.verdict == "a" else b_words
+        return f"{better} is better by {by.name}: found after {found.fell_at} balls each."
     if found.verdict == "same":
-        return "No difference worth having."
-    each = min(found.shots)
-    digits = 0 if unit == "rpm" else 1
-    more = "" if found.needed is None else f"; about {found.needed} each would settle it"
-    return f"{each} balls each can't tell {found.tells:.{digits}f} {unit}{more}."
+        return f"No difference worth having ({by.matters:g} {by.unit}) in {by.name}."
+    if found.next_look is not None:
+        return f"No verdict yet: {by.name} decides, and is looked at after {found.next_look} balls of each."
+    each = min(found.found.shots) if found.found else 0
+    tells = 0.0 if found.found is None else told_by(found.found.deviations, each)
+    needed = None if found.found is None else balls_needed(found.found.deviations, by.matters)
+    more = "" if needed is None else f"; {by.matters:g} {by.unit} would take about {needed} of each"
+    return f"{each} balls of each find {tells:.2g} {by.unit} of {by.name} at best: neither is shown to be better{more}."
 
 
 def _measures(balls: list[BookingRow], trial: TrialRow) -> list[MeasureOut]:
     measures = []
-    for name, unit, read, matters, more in _MEASURES:
-        told = {arm: [v for b in balls if b.arm == arm and (v := read(b)) is not None] for arm in ("a", "b")}
-        found = compare(told["a"], told["b"], matters, more_is_better=more)
+    deciding = [(by.name, by.unit, _READ[key], key == trial.decides) for key, by in DECIDES.items()]
+    described = [(name, unit, read, False) for name, unit, read in _DESCRIBED]
+    # What decides stands first.
+    for name, unit, read, decides in sorted([*deciding, *described], key=lambda row: not row[3]):
+        told = _by_arm(balls, read)
+        found = compare(told["a"], told["b"])
         if found is None:
             continue
         measures.append(
@@ -107,11 +156,40 @@ def _measures(balls: list[BookingRow], trial: TrialRow) -> list[MeasureOut]:
                 difference=found.difference,
                 low=found.low,
                 high=found.high,
-                verdict=found.verdict,
-                words=verdict_words(found, unit, trial.a_words, trial.b_words),
+                decides=decides,
             )
         )
     return measures
+
+
+def _spread_of(call: Call, question: Question, decides: Decides) -> float:
+    """One standard deviation of the deciding measure from ball to ball, as the model has it."""
+    spread = call.spread
+    if spread is None:
+        raise no_call(call.id)
+    if decides == "strokes":
+        return spread.strokes_sd
+    target = call.target.distance_m * np.array([math.cos(call.target.bearing_rad), math.sin(call.target.bearing_rad)])
+    return float(np.std(np.hypot(*(spread.ends - target).T), ddof=1))
+
+
+@TURNS.taken()
+def size_of_trial(store: Store, body: TrialNew) -> TrialSize:
+    """What so many balls of each way can tell, before the first is struck."""
+    question = question_of(store, plain_request(body.request))
+    calls = {c.id: c for c in plan_shot(replace(question, only=(body.a_call, body.b_call))).calls}
+    for call_id in (body.a_call, body.b_call):
+        if call_id not in calls:
+            raise no_call(call_id)
+    deviations = tuple(_spread_of(calls[c], question, body.decides) for c in (body.a_call, body.b_call))
+    both, by = (deviations[0], deviations[1]), DECIDES[body.decides]
+    tells, needed = told_by(both, body.balls_each), balls_needed(both, by.matters)
+    many = "more than anybody strikes" if needed is None else f"about {needed} of each"
+    words = (
+        f"{body.balls_each} balls of each find a difference of {tells:.2g} {by.unit} four times in five. "
+        f"What is worth having, {by.matters:g} {by.unit}, takes {many}."
+    )
+    return TrialSize(unit=by.unit, matters=by.matters, tells=tells, needed=needed, words=words)
 
 
 def _finished(balls: list[BookingRow]) -> list[FinishedOut]:
@@ -138,6 +216,7 @@ def _out(store: Store, trial: TrialRow) -> TrialOut:
     with store.session() as session:
         balls = book_rows.every(session, Which(trial.player_id, trial_id=trial.id))
     finished, asked = _finished(balls), QUESTION.open(trial.request_json)
+    found, by = settled(balls, trial)
     left = list(trial.order)
     for ball in balls:
         if ball.arm in left:
@@ -153,7 +232,12 @@ def _out(store: Store, trial: TrialRow) -> TrialOut:
             "a_words": trial.a_words,
             "b_words": trial.b_words,
             "order": list(trial.order),
+            "decides": trial.decides,
             "struck": len(balls),
+            "verdict": found.verdict,
+            "fell_at": found.fell_at,
+            "next_look": found.next_look,
+            "words": verdict_words(found, by, trial.a_words, trial.b_words),
             "next_arm": left[0] if left else None,
             "measures": _measures(balls, trial),
             "balls": finished,

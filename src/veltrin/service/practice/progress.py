@@ -7,8 +7,9 @@ from dataclasses import replace
 from datetime import datetime
 
 from veltrin.core.counted import counted
-from veltrin.core.learn import rate
+from veltrin.core.learn import balls_needed, rate
 from veltrin.core.practice import DRILLS, Helped, helped, kinds_of
+from veltrin.core.practice.helped import MATTERS_STROKES
 from veltrin.service.book.book_read import rate_out
 from veltrin.service.house.words import drill_words, kind_words
 from veltrin.service.players.players import find_stored
@@ -92,7 +93,8 @@ def _verdict(found: Helped, kind: str) -> str:
         return f"More is lost than before: {change} from {kind} ({shots}). Practise something else, or look why."
     if found.answer == "same":
         return f"No change worth having from {kind} ({shots})."
-    more = "" if difference.needed is None else f"; about {difference.needed} shots each would settle it"
+    needed = balls_needed(difference.deviations, MATTERS_STROKES)
+    more = "" if needed is None else f"; about {needed} shots each would settle it"
     return f"It can't be told yet: {change} from {kind}, but the interval holds nought ({shots}){more}."
 
 

@@ -29,6 +29,7 @@ class TrialRow(Owned, Base):
     a_words: Mapped[str] = mapped_column(String(120))
     b_words: Mapped[str] = mapped_column(String(120))
     order: Mapped[str] = mapped_column(String(120))
+    decides: Mapped[str] = mapped_column(String(12), server_default="left")
     request_json: Mapped[str] = mapped_column(Text)
 
 

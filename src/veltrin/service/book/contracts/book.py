@@ -7,7 +7,7 @@ from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field, model_validator
 
-from veltrin.core.learn import Miss
+from veltrin.core.learn import Decides, Miss
 from veltrin.service.house.contracts.base import Contract, Moment
 from veltrin.service.shot.contracts.plan import PlanRequest, Points
 from veltrin.service.shot.contracts.world import AirIn
@@ -302,11 +302,22 @@ class TrialNew(Contract):
     request: PlanRequest
     a_call: str = Field(min_length=1, max_length=60)
     b_call: str = Field(min_length=1, max_length=60)
-    balls_each: int = Field(6, ge=2, le=60)
+    balls_each: int = Field(12, ge=2, le=60)
+    decides: Decides = Field("strokes", description="The measure that names a winner; all others describe.")
+
+
+class TrialSize(Contract):
+    """What a trial of so many balls each can tell, by the spread that the model gives both ways."""
+
+    unit: str
+    matters: float = Field(description="The smallest difference worth having.")
+    tells: float = Field(description="The smallest that so many balls find four times in five.")
+    needed: int | None = Field(description="Balls each that find what matters four times in five; None: too many.")
+    words: str
 
 
 class MeasureOut(Contract):
-    """One measure of both ways."""
+    """One measure of both ways; `decides`: it is the one that names a winner."""
 
     name: str
     unit: str
@@ -319,8 +330,7 @@ class MeasureOut(Contract):
     difference: float = Field(description="b less a.")
     low: float
     high: float
-    verdict: Literal["a", "b", "same", "open"]
-    words: str
+    decides: bool
 
 
 class FinishedOut(Contract):
@@ -353,8 +363,15 @@ class TrialOut(Contract):
     a_words: str
     b_words: str
     order: list[Literal["a", "b"]]
+    decides: Decides
     struck: int
     next_arm: Literal["a", "b"] | None
+    verdict: Literal["a", "b", "same", "open"] = Field(
+        description="By the deciding measure, at a look that was planned."
+    )
+    fell_at: int | None = Field(description="Balls each after which it fell; None: it hasn't.")
+    next_look: int | None = Field(description="Balls each at which it is looked at next.")
+    words: str = Field(description="What can be said, and when more can be.")
     measures: list[MeasureOut]
     balls: list[FinishedOut] = Field(description="Where its balls finished, in the order struck.")
     clouds: list[CloudOut] = Field(description="Of each way with two balls or more.")

@@ -10,7 +10,7 @@ from typing import Annotated, Any, Literal, Self, get_args
 from pydantic import Field, model_validator
 
 from veltrin.core.hole import AreaKindName
-from veltrin.core.learn import MOST_TOLD, SUREST_SD, Arm, Miss, Practised
+from veltrin.core.learn import MOST_TOLD, SUREST_SD, Arm, Decides, Miss, Practised
 from veltrin.core.practice import TOP_LEVEL, Phase
 from veltrin.core.units import RAD_S_PER_RPM
 from veltrin.service.book.contracts.book import (
@@ -121,6 +121,7 @@ class TrialRecord(Contract):
     a_words: str = Field(max_length=120)
     b_words: str = Field(max_length=120)
     order: str = Field(pattern=r"^[ab]{0,120}$")
+    decides: Decides = "left"
     request: KeptJson
 
 
