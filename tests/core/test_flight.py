@@ -24,6 +24,7 @@ from veltrin.core.flight import (
     fly,
     lift_coefficient,
 )
+from veltrin.core.flight.integrator import _fly_many
 from veltrin.core.geometry import elevation
 from veltrin.core.units import METRES_PER_YARD
 
@@ -297,3 +298,12 @@ def test_the_coarse_step_stays_within_two_centimetres() -> None:
     spin = np.stack([0 * rate, -rate, 0.1 * rate], axis=1)
     fine, coarse = (fly(velocity, spin, AIR, step_s=s).landing for s in (STEP_S, COARSE_STEP_S))
     assert np.max(np.linalg.norm(fine - coarse, axis=1)) < 0.02
+
+
+def test_a_wind_told_in_whole_numbers_compiles_nothing_anew() -> None:
+    """A kernel is compiled for the kinds of what it is given: half a minute, for an integer where a float was."""
+    velocity, spin = np.array([[40.0, 0.0, 15.0]]), np.array([[0.0, -500.0, 0.0]])
+    fly(velocity, spin, Air(), Wind(-6.0, 1.0))
+    known = len(_fly_many.signatures)
+    fly(velocity, spin, Air(), Wind(-6, 1), drag_scale=1)
+    assert len(_fly_many.signatures) == known

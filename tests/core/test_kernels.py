@@ -56,7 +56,8 @@ def test_what_older_sources_left_is_tidied_away(tmp_path: Path) -> None:
 
 CALLER = """
 from veltrin.core.kernels import kernel
-from veltrin.core.run.surface import TURF, turf_restitution
+from veltrin.core.run.coefficients import TURF
+from veltrin.core.run.surface import turf_restitution
 
 @kernel()
 def asked(speed):

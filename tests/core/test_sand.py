@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 
 from tests.players import player, question
 from veltrin.core.errors import OutOfRangeError
-from veltrin.core.ground import COVERS, Bed, Lie
+from veltrin.core.ground import COVERS, GROUND, Bed, Lie
 from veltrin.core.kit import Player, Scatter, build_bag
 from veltrin.core.plan import Call, Plan, plan_shot
 from veltrin.core.plan.planner import plan_in_stages
@@ -149,7 +149,7 @@ def test_lip_is_cleared_by_the_parabola() -> None:
 @settings(max_examples=60, deadline=None)
 @given(st.floats(0.0, 0.15), st.floats(0.0, 0.1))
 def test_more_sand_never_carries_more(entry: float, more: float) -> None:
-    assert carried_share(np.array([entry + more]))[0] <= carried_share(np.array([entry]))[0]
+    assert carried_share(np.array([entry + more]), GROUND.sand)[0] <= carried_share(np.array([entry]), GROUND.sand)[0]
 
 
 @settings(max_examples=40, deadline=None)

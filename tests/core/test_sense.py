@@ -19,6 +19,7 @@ from tests.players import question
 from tests.situations import misfits, person, situations
 from veltrin.core.ground import COVERS, Lie, way_through
 from veltrin.core.hole import HOLE_RADIUS_M, capture_radius, holed_share, relief_strokes, strokes_from
+from veltrin.core.kit import SCATTER
 from veltrin.core.methods import CATALOGUE, in_general
 from veltrin.core.plan import Call, plan_shot
 from veltrin.core.plan.rank import STAYS_WITHIN, grass_difficulty
@@ -78,7 +79,7 @@ def test_no_question_is_left_without_a_call(who, cover, depth, flag, fall, side)
 def test_grass_that_hardly_stands_over_the_ball_hardly_widens(cover: str, sunk: float) -> None:
     lie = Lie(COVERS[cover], sunk)
     way = way_through(lie, np.radians([-8.0, -2.0, 0.0, 3.0]), np.full(4, 0.6))
-    assert grass_difficulty(lie, way) == pytest.approx(1.0, abs=0.05)
+    assert grass_difficulty(lie, way, SCATTER) == pytest.approx(1.0, abs=0.05)
 
 
 @pytest.mark.parametrize(("cover", "sunk"), [("rough", 1e-20), ("heather", 5e-324)])

@@ -1,3 +1,4 @@
+import house from '../../../docs/schema/house.json'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { Player, Trial, TrialNew } from '../api/client'
@@ -9,10 +10,7 @@ import { Choice } from '../ui/Choice'
 import { Problem } from '../ui/Problem'
 import { useStartTrial, trialSizeQuery } from './api'
 
-const DECIDING = [
-  { value: 'strokes', words: 'strokes still to play' },
-  { value: 'left', words: 'what is left to the target' },
-]
+const DECIDING = Object.entries(house.decides).map(([value, words]) => ({ value, words }))
 
 /** Two calls of the shot on the Bench, so many balls each. */
 export function NewTrial({ player, onStarted }: { player: Player; onStarted: (trial: Trial) => void }) {
@@ -32,10 +30,7 @@ export function NewTrial({ player, onStarted }: { player: Player; onStarted: (tr
     balls_each: Number(balls),
     decides,
   }
-  const size = useQuery({
-    ...trialSizeQuery(asked),
-    enabled: first !== '' && first !== second && Number(balls) >= 2,
-  })
+  const size = useQuery(trialSizeQuery(asked))
   const pick = (label: string, value: string, onPick: (id: string) => void) => (
     <label className="grid grid-cols-[2rem_1fr] items-center">
       <b>{label}</b>

@@ -114,9 +114,11 @@ export const useStartTrial = (player_id: string) =>
 
 /** What a trial of so many balls can tell, before the first is struck. */
 export function trialSizeQuery(body: TrialNew) {
+  const { a_call, b_call, balls_each } = body
+  const isWhole = a_call !== '' && b_call !== '' && a_call !== b_call && balls_each >= 2 && balls_each <= 60
   return queryOptions({
     queryKey: ['trial-size', body],
-    enabled: body.balls_each >= 2 && body.balls_each <= 60 && body.a_call !== body.b_call,
+    enabled: isWhole,
     placeholderData: keepPreviousData,
     staleTime: Infinity,
     queryFn: async ({ signal }) => unwrap(await client.POST('/api/trials/size', { body, signal })),

@@ -2,7 +2,8 @@
 
 from veltrin.core.flight.aero import FLIGHT, FlightCoefficients, drag_coefficient, lift_coefficient
 from veltrin.core.flight.contour import Contour
-from veltrin.core.flight.integrator import COARSE_STEP_S, NO_GUSTS, STEP_S, Flights, fly, share_out
+from veltrin.core.flight.integrator import COARSE_STEP_S, NO_GUSTS, STEP_S, Flights, fly
+from veltrin.core.flight.threads import share_out
 
 __all__ = [
     "COARSE_STEP_S",

@@ -8,9 +8,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
-from concurrent.futures import ThreadPoolExecutor
-from functools import lru_cache
-from itertools import pairwise
 from typing import NamedTuple
 
 import numpy as np
@@ -19,6 +16,7 @@ from veltrin.core.air import CALM, Air, Wind
 from veltrin.core.constants import BALL_AREA_M2, BALL_MASS_KG, BALL_RADIUS_M, GRAVITY_M_S2
 from veltrin.core.flight.aero import FLIGHT, FlightCoefficients, drag_coefficient, lift_coefficient
 from veltrin.core.flight.contour import LEVEL_GROUND, Contour, height_at
+from veltrin.core.flight.threads import share_out
 from veltrin.core.geometry import Index, Vec
 from veltrin.core.kernels import LOOSE, kernel
 
@@ -374,25 +372,6 @@ def _fly_many(
         lanes[:AHEAD] = lanes[AHEAD:ABOVE]
 
 
-FEWEST_TO_SHARE = 512
-"""Below this many balls, threads cost more than they bring."""
-
-
-@lru_cache(maxsize=4)
-def _pool(workers: int) -> ThreadPoolExecutor:
-    """The threads, kept: starting them anew costs more than a scatter of chips."""
-    return ThreadPoolExecutor(workers, thread_name_prefix="flight")
-
-
-def share_out(part: Callable[[slice], None], count: int, workers: int) -> None:
-    """Run `part` on slices of a batch of `count`, in threads where that pays."""
-    if workers <= 1 or count < FEWEST_TO_SHARE:
-        part(slice(0, count))
-        return
-    edges = np.linspace(0, count, workers + 1).astype(int)
-    list(_pool(workers).map(part, [slice(a, b) for a, b in pairwise(edges)]))
-
-
 class Flights(NamedTuple):
     """Where each flight comes back to the ground. Arrays (n, 3) or (n,), SI.
 
@@ -427,17 +406,21 @@ NO_WALLS = np.zeros((0, 6))
 NO_GUSTS = np.zeros((0, 2))
 
 
-def medium_of(
-    air: Air,
-    wind: Wind,
-    drag_scale: float = 1.0,
-    lift_scale: float = 1.0,
-    coefficients: FlightCoefficients = FLIGHT,
-) -> Medium:
+def medium_of(air: Air, wind: Wind, drag_scale: float, lift_scale: float, coefficients: FlightCoefficients) -> Medium:
     """Air and wind as the kernel takes them; the scales switch drag and lift off for closed-form checks."""
     per_log = 1.0 / math.log((wind.height_m + wind.roughness_m) / wind.roughness_m)
-    numbers = (air.density, air.viscosity, wind.x_m_s, wind.y_m_s, wind.roughness_m, per_log, drag_scale, lift_scale)
-    return Medium(*numbers, coefficients)
+    # Floats all of them: a kernel is compiled anew for whatever else it is given.
+    return Medium(
+        density=float(air.density),
+        viscosity=float(air.viscosity),
+        wind_x=float(wind.x_m_s),
+        wind_y=float(wind.y_m_s),
+        roughness=float(wind.roughness_m),
+        per_log=per_log,
+        drag=float(drag_scale),
+        lift=float(lift_scale),
+        coefficients=coefficients,
+    )
 
 
 def fly(

@@ -126,6 +126,6 @@ def ball_kept(lie: Lie, launch_rad: Vec, speed: Vec, patch: Vec | float = 1.0) -
         return np.ones_like(launch_rad)
     rise = np.tan(np.maximum(launch_rad, 0.02))
     over = max(lie.over_m, 0.25 * BALL_M) if is_collar else max(lie.over_m - 0.5 * BALL_RADIUS_M, 0.0)
-    length = np.minimum(over / rise, c.collar_m if is_collar else math.inf)
+    length = np.minimum(over / rise, c.collar_m) if is_collar else over / rise
     drag = standing * np.asarray(patch)
     return _left_of(speed, length, c.ball_stirs_per_m * drag, c.ball_tears_n * drag / BALL_MASS_KG)

@@ -11,6 +11,8 @@ from typing import Any, Literal
 import numpy as np
 
 from veltrin.core.checks import require
+from veltrin.core.plan import Call
+from veltrin.core.plan.target import unit_vector
 
 Arm = Literal["a", "b"]
 
@@ -107,8 +109,7 @@ Verdict = Literal["a", "b", "same", "open"]
 class Difference:
     """One measure of both ways: means, standard deviations, b less a with the interval it lies in nine times of ten.
 
-    `error`: its standard error, `free`: its degrees of freedom. `tells`: the smallest difference that so many balls
-    could be trusted to show.
+    `error`: its standard error, `free`: its degrees of freedom.
     """
 
     shots: tuple[int, int]
@@ -119,7 +120,6 @@ class Difference:
     high: float
     error: float
     free: float
-    tells: float
 
 
 def compare(a: Sequence[float], b: Sequence[float]) -> Difference | None:
@@ -131,7 +131,7 @@ def compare(a: Sequence[float], b: Sequence[float]) -> Difference | None:
     if min(len(x), len(y)) < 2:
         return None
     # Imported here: it takes long, and few questions want it.
-    from scipy.stats import norm, t
+    from scipy.stats import t
 
     va, vb = float(np.var(x, ddof=1)) / len(x), float(np.var(y, ddof=1)) / len(y)
     se = math.sqrt(va + vb)
@@ -141,7 +141,6 @@ def compare(a: Sequence[float], b: Sequence[float]) -> Difference | None:
     else:
         free = (va + vb) ** 2 / (va**2 / (len(x) - 1) + vb**2 / (len(y) - 1))
     half = float(t.ppf(0.5 + CONFIDENCE / 2.0, free)) * se
-    reach = float(t.ppf(0.5 + CONFIDENCE / 2.0, free)) + float(norm.ppf(POWER))
     return Difference(
         shots=(len(x), len(y)),
         means=(float(np.mean(x)), float(np.mean(y))),
@@ -151,25 +150,35 @@ def compare(a: Sequence[float], b: Sequence[float]) -> Difference | None:
         high=difference + half,
         error=se,
         free=free,
-        tells=reach * se,
     )
+
+
+def deviation_of(call: Call, decides: Decides) -> float | None:
+    """One standard deviation of the deciding measure from ball to ball, by the plan; None where it strikes none."""
+    if call.spread is None:
+        return None
+    if decides == "strokes":
+        return call.spread.strokes_sd
+    target = call.target.distance_m * unit_vector(np.array([call.target.bearing_rad]))
+    return float(np.std(np.hypot(*(call.spread.ends - target).T), ddof=1))
+
+
+def _power(deviations: tuple[float, float]) -> float:
+    """The difference that one ball each would find four times in five; it falls with the root of their number."""
+    from scipy.stats import norm
+
+    return (boundaries()[-1] + float(norm.ppf(POWER))) * math.hypot(*deviations)
 
 
 def balls_needed(deviations: tuple[float, float], difference: float) -> int | None:
     """Balls each with which a difference of that size is found four times in five; None where that is out of reach."""
-    from scipy.stats import norm
-
-    z = boundaries()[-1] + float(norm.ppf(POWER))
-    balls = math.ceil((deviations[0] ** 2 + deviations[1] ** 2) * (z / difference) ** 2)
+    balls = math.ceil((_power(deviations) / difference) ** 2)
     return balls if balls <= MOST_NEEDED else None
 
 
 def told_by(deviations: tuple[float, float], balls_each: int) -> float:
     """The smallest difference that so many balls each find four times in five."""
-    from scipy.stats import norm
-
-    z = boundaries()[-1] + float(norm.ppf(POWER))
-    return z * math.hypot(*deviations) / math.sqrt(balls_each)
+    return _power(deviations) / math.sqrt(balls_each)
 
 
 @dataclass(frozen=True)

@@ -23,7 +23,7 @@ from veltrin.core.flight import COARSE_STEP_S
 from veltrin.core.geometry import Index, Mask, Vec
 from veltrin.core.ground import Lie, Slope
 from veltrin.core.hole import Hole
-from veltrin.core.kit import SCATTER, Scatter, ScatterCoefficients
+from veltrin.core.kit import Scatter, ScatterCoefficients
 from veltrin.core.plan.play import Batch, Played, World, nudge, play
 from veltrin.core.plan.target import Targets, unit_vector
 from veltrin.core.run import Landing, green_deceleration, run_out
@@ -49,7 +49,7 @@ def unknown_flight(delivered_loft: Vec, rolls: Mask, known_loft_rad: float | Non
     return np.where(rolls, 0.0, UNKNOWN_FLIGHT_PER_RAD * np.abs(delivered_loft - known_loft_rad))
 
 
-def slope_difficulty(slope: Slope, c: ScatterCoefficients = SCATTER) -> float:
+def slope_difficulty(slope: Slope, c: ScatterCoefficients) -> float:
     """How much a slope widens scatter, 1 on the level.
 
     Judgement in the order of the trade: downhill and below the feet worst, both together the hardest of all.
@@ -60,7 +60,7 @@ def slope_difficulty(slope: Slope, c: ScatterCoefficients = SCATTER) -> float:
     return 1.0 + along + across + along * across
 
 
-def grass_difficulty(lie: Lie, way_m: Vec, c: ScatterCoefficients = SCATTER) -> Vec:
+def grass_difficulty(lie: Lie, way_m: Vec, c: ScatterCoefficients) -> Vec:
     """How much grass around the ball widens scatter, 1 for a ball on top, (n,); `way_m`: the head's way through it.
 
     What turns and stops a head does so along its way: the flatter it comes down, the longer.
@@ -68,7 +68,7 @@ def grass_difficulty(lie: Lie, way_m: Vec, c: ScatterCoefficients = SCATTER) -> 
     return np.asarray(1.0 + c.grass_per_m * lie.thickness * (1.0 + c.wet_grass * lie.wet) * way_m)
 
 
-def footing(lie: Lie, swing: Vec, c: ScatterCoefficients = SCATTER) -> Vec:
+def footing(lie: Lie, swing: Vec, c: ScatterCoefficients) -> Vec:
     """How much the bottom of the arc wanders more in sand, where the face is to take the ball, 1 elsewhere (n,).
 
     Feet give way, and a touch is not picked off loose grains for certain: it is splashed. Judgement, set so that the
@@ -80,7 +80,7 @@ def footing(lie: Lie, swing: Vec, c: ScatterCoefficients = SCATTER) -> Vec:
     return np.asarray(1.0 + lie.softness * (c.footing + c.touch_in_sand * touch))
 
 
-def club_difficulty(delivered_loft: Vec, rolls: Mask, c: ScatterCoefficients = SCATTER) -> Vec:
+def club_difficulty(delivered_loft: Vec, rolls: Mask, c: ScatterCoefficients) -> Vec:
     """How much little loft widens scatter: nothing from 25 deg up, 2 % a degree below; nothing where the ball rolls.
 
     Judgement.
@@ -117,9 +117,7 @@ def landing_doubt(played: Played, scatter: Scatter, difficulty: Vec) -> Vec:
     return np.asarray(scatter.landing_m * difficulty * (c.skipped + (1.0 - c.skipped) * pitched))
 
 
-def ground_doubts(
-    played: Played, landing: Landing, targets: Targets, pitched: Vec, c: ScatterCoefficients = SCATTER
-) -> Doubts:
+def ground_doubts(played: Played, landing: Landing, targets: Targets, pitched: Vec, c: ScatterCoefficients) -> Doubts:
     """Run the same flights out on ground as firm and as soft as it may be misread; judge the surround's brake.
 
     `pitched`: what the first bounce adds (m), see landing_doubt.
@@ -176,7 +174,7 @@ def typical(
     return Typical(leave, ends.strokes.reshape(2 * _DOUBTED, n).mean(axis=0))
 
 
-def roll_shift(played: Played, landing: Landing, c: ScatterCoefficients = SCATTER) -> Vec:
+def roll_shift(played: Played, landing: Landing, c: ScatterCoefficients) -> Vec:
     """How far the ball stops short where the surround brakes as much more as it is misjudged by (m, (n,)).
 
     Energy: what is lost more on the way to the green is missing on it, as many times over as the green is faster.

@@ -12,7 +12,7 @@ from veltrin.core.constants import GREEN_RAMP_SPEED_M_S
 from veltrin.core.geometry import Vec
 from veltrin.core.kernels import kernel
 from veltrin.core.quantity import within
-from veltrin.core.run.coefficients import TURF, TurfCoefficients
+from veltrin.core.run.coefficients import TurfCoefficients
 from veltrin.core.units import feet_to_metres
 
 SurfaceName = Literal["green", "fringe", "fairway", "semi", "rough"]
@@ -88,9 +88,7 @@ def two_way_green_speed(down: float, up: float) -> float:
     return 2.0 * down * up / (down + up)
 
 
-def bounce_numbers(
-    surface: Surface, firmness: float, green_speed_ft: float, wet: float = 0.0, c: TurfCoefficients = TURF
-) -> Vec:
+def bounce_numbers(surface: Surface, firmness: float, green_speed_ft: float, wet: float, c: TurfCoefficients) -> Vec:
     """Pack (give, restitution factor, swallows, deceleration) for the kernel. `firmness` 0 sodden, 0.5 as Penner
     measured, 1 hard.
     """

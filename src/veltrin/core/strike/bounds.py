@@ -9,7 +9,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from veltrin.core.geometry import Vec
-from veltrin.core.kit import SCATTER, ScatterCoefficients
+from veltrin.core.kit import ScatterCoefficients
 from veltrin.core.strike.setup import Setup
 
 
@@ -45,7 +45,7 @@ BOUNDS = (
 )  # fmt: skip
 
 
-def strained(setup: Setup, c: ScatterCoefficients = SCATTER) -> Vec:
+def strained(setup: Setup, c: ScatterCoefficients) -> Vec:
     """How much a set-up near the bounds of body and grip widens the scatter, 1 well inside them (n,).
 
     Its price has grown before a way of playing falls out.

@@ -15,7 +15,7 @@ from numpy.typing import ArrayLike
 
 from veltrin.core.constants import BALL_RADIUS_M
 from veltrin.core.geometry import Mask, Vec, length_of, rows
-from veltrin.core.ground import GROUND, Lie, SoilCoefficients
+from veltrin.core.ground import Lie, SoilCoefficients
 from veltrin.core.kernels import LOOSE, kernel
 
 HEAVY_KEPT = 0.80
@@ -167,7 +167,7 @@ def _off_sweet(edge_and_loft: Vec, c: SoilCoefficients, out: Vec) -> None:
         out[i] = 1.0 - min(c.off_sweet * (up / sweet_spot(loft, c) - 1.0) ** 2, c.most_off_sweet)
 
 
-def off_sweet(edge_m: Vec, loft: Vec, c: SoilCoefficients = GROUND.soil) -> Vec:
+def off_sweet(edge_m: Vec, loft: Vec, c: SoilCoefficients) -> Vec:
     """Share of ball speed kept by a face that meets the ball below or above its sweet spot.
 
     The ball touches the face (limit - edge) / cos(loft) above the edge; the loss grows with the square of what is off.

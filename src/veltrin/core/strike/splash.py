@@ -14,7 +14,7 @@ from numpy.typing import ArrayLike
 
 from veltrin.core.constants import BALL_RADIUS_M
 from veltrin.core.geometry import Mask, Vec
-from veltrin.core.ground import BALL_M, GROUND, Bed, Lie, SandCoefficients
+from veltrin.core.ground import BALL_M, Bed, Lie, SandCoefficients
 from veltrin.core.strike.meeting import DEPTH_STEPS, EARLY_STEPS, Approach, Window, furthest_good
 
 STUCK_SHARE = 0.72
@@ -43,7 +43,7 @@ def grass_bed(lie: Lie) -> Bed:
     return Bed(density=c.gouge_kg_m3 * max(lie.thickness, 0.2), lift=lift, load=c.gouge_load)
 
 
-def carried_share(entry_m: Vec, c: SandCoefficients = GROUND.sand) -> Vec:
+def carried_share(entry_m: Vec, c: SandCoefficients) -> Vec:
     """Ball speed over head speed when the head passes below it, by entry behind the ball (m). Judgement.
 
     1.45 with nothing in between, as off the face; 0.73 at 5 cm; then slowly less.

@@ -2,14 +2,11 @@
 
 from __future__ import annotations
 
-import math
 import uuid
 from collections.abc import Callable
 from dataclasses import replace
 from datetime import UTC, datetime
 from typing import cast, get_args
-
-import numpy as np
 
 from veltrin.core.learn import (
     DECIDES,
@@ -18,13 +15,14 @@ from veltrin.core.learn import (
     Settled,
     balls_needed,
     compare,
+    deviation_of,
     mean_within,
     order_of,
     settle,
     told_by,
 )
 from veltrin.core.learn.trials import Deciding
-from veltrin.core.plan import Call, Question, plan_shot
+from veltrin.core.plan import plan_shot
 from veltrin.core.units import RAD_S_PER_RPM
 from veltrin.service.book.contracts.book import (
     CloudOut,
@@ -110,7 +108,7 @@ def _by_arm(balls: list[BookingRow], read: Callable[[BookingRow], float | None])
     return {arm: [v for b in balls if b.arm == arm and (v := read(b)) is not None] for arm in get_args(Arm)}
 
 
-def settled(balls: list[BookingRow], trial: TrialRow) -> tuple[Settled, Deciding]:
+def _settled(balls: list[BookingRow], trial: TrialRow) -> tuple[Settled, Deciding]:
     """The verdict so far, and the measure it goes by."""
     decides = cast(Decides, trial.decides)
     told = _by_arm(balls, _READ[decides])
@@ -126,9 +124,9 @@ def verdict_words(found: Settled, by: Deciding, a_words: str, b_words: str) -> s
         return f"No difference worth having ({by.matters:g} {by.unit}) in {by.name}."
     if found.next_look is not None:
         return f"No verdict yet: {by.name} decides, and is looked at after {found.next_look} balls of each."
-    each = min(found.found.shots) if found.found else 0
-    tells = 0.0 if found.found is None else told_by(found.found.deviations, each)
-    needed = None if found.found is None else balls_needed(found.found.deviations, by.matters)
+    assert found.found is not None, "no look is left: all balls are struck"
+    each, spread = min(found.found.shots), found.found.deviations
+    tells, needed = told_by(spread, each), balls_needed(spread, by.matters)
     more = "" if needed is None else f"; {by.matters:g} {by.unit} would take about {needed} of each"
     return f"{each} balls of each find {tells:.2g} {by.unit} of {by.name} at best: neither is shown to be better{more}."
 
@@ -162,27 +160,16 @@ def _measures(balls: list[BookingRow], trial: TrialRow) -> list[MeasureOut]:
     return measures
 
 
-def _spread_of(call: Call, question: Question, decides: Decides) -> float:
-    """One standard deviation of the deciding measure from ball to ball, as the model has it."""
-    spread = call.spread
-    if spread is None:
-        raise no_call(call.id)
-    if decides == "strokes":
-        return spread.strokes_sd
-    target = call.target.distance_m * np.array([math.cos(call.target.bearing_rad), math.sin(call.target.bearing_rad)])
-    return float(np.std(np.hypot(*(spread.ends - target).T), ddof=1))
-
-
 @TURNS.taken()
 def size_of_trial(store: Store, body: TrialNew) -> TrialSize:
     """What so many balls of each way can tell, before the first is struck."""
     question = question_of(store, plain_request(body.request))
-    calls = {c.id: c for c in plan_shot(replace(question, only=(body.a_call, body.b_call))).calls}
-    for call_id in (body.a_call, body.b_call):
-        if call_id not in calls:
-            raise no_call(call_id)
-    deviations = tuple(_spread_of(calls[c], question, body.decides) for c in (body.a_call, body.b_call))
-    both, by = (deviations[0], deviations[1]), DECIDES[body.decides]
+    ways = (body.a_call, body.b_call)
+    told = {c.id: deviation_of(c, body.decides) for c in plan_shot(replace(question, only=ways)).calls}
+    a, b = (told.get(call_id) for call_id in ways)
+    if a is None or b is None:
+        raise no_call(body.a_call if a is None else body.b_call)
+    both, by = (a, b), DECIDES[body.decides]
     tells, needed = told_by(both, body.balls_each), balls_needed(both, by.matters)
     many = "more than anybody strikes" if needed is None else f"about {needed} of each"
     words = (
@@ -216,7 +203,7 @@ def _out(store: Store, trial: TrialRow) -> TrialOut:
     with store.session() as session:
         balls = book_rows.every(session, Which(trial.player_id, trial_id=trial.id))
     finished, asked = _finished(balls), QUESTION.open(trial.request_json)
-    found, by = settled(balls, trial)
+    found, by = _settled(balls, trial)
     left = list(trial.order)
     for ball in balls:
         if ball.arm in left:

@@ -15,6 +15,7 @@ from veltrin.core.day import GROWTHS
 from veltrin.core.glossary import GLOSSARY
 from veltrin.core.ground import BALL_M, Grain
 from veltrin.core.hole import KINDS, OBSTACLES
+from veltrin.core.learn import DECIDES
 from veltrin.core.methods import CATALOGUE, DISPUTES, HAND_WORDS, Method, in_general
 from veltrin.core.plan import MOODS, READINGS, TARGET_WORDS, USUAL, Coefficients
 from veltrin.core.plan.coefficients import WORDS
@@ -152,6 +153,7 @@ def _house() -> dict[str, object]:
         "targets": TARGET_WORDS,
         "firmness": FIRMNESS,
         "words": {name: list(words) for name, words in WORD_LISTS.items()},
+        "decides": {key: by.name for key, by in DECIDES.items()},
         "usual_green": {
             "front_m": USUAL_FRONT_M,
             "front_share": USUAL_FRONT_SHARE,

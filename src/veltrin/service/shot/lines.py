@@ -68,20 +68,20 @@ def to_geojson(body: GeoJsonAsk) -> GeoJsonOut:
     return GeoJsonOut(document=write_line(line_in(body.line), body.name, origin))
 
 
-def _to_the_centimetre(told: Any) -> Any:
-    """Numbers of a line as somebody would read them off a map."""
+def _as_read(told: Any, digits: int = 2) -> Any:
+    """Numbers of a line as somebody would read them off a map: to the centimetre, a firmness to three digits."""
     if isinstance(told, dict):
-        return {name: _to_the_centimetre(value) for name, value in told.items()}
+        return {name: _as_read(value, 3 if "firmness" in name else 2) for name, value in told.items()}
     if isinstance(told, list):
-        return [_to_the_centimetre(value) for value in told]
-    return round(told, 2) + 0.0 if isinstance(told, float) else told
+        return [_as_read(value) for value in told]
+    return round(told, digits) + 0.0 if isinstance(told, float) else told
 
 
 def from_geojson(body: GeoJsonText) -> LineNew:
     """Read a line from GeoJSON."""
     name, line = read_line(body.text)
     try:
-        return LineNew(name=name, line=LineIn.model_validate(_to_the_centimetre(line_out(line).model_dump())))
+        return LineNew(name=name, line=LineIn.model_validate(_as_read(line_out(line).model_dump())))
     except ValidationError as error:
         wrong = explain(error.errors()[0])
         raise DomainError("geojson", f"{wrong.field} {wrong.problem}", wrong.fix) from error

@@ -1,0 +1,28 @@
+"""A batch shared between threads: the kernels let go of the interpreter's lock."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from concurrent.futures import ThreadPoolExecutor
+from functools import lru_cache
+from itertools import pairwise
+
+import numpy as np
+
+FEWEST_TO_SHARE = 512
+"""Below this many balls, threads cost more than they bring."""
+
+
+@lru_cache(maxsize=4)
+def _pool(workers: int) -> ThreadPoolExecutor:
+    """The threads, kept: starting them anew costs more than a scatter of chips."""
+    return ThreadPoolExecutor(workers, thread_name_prefix="flight")
+
+
+def share_out(part: Callable[[slice], None], count: int, workers: int) -> None:
+    """Run `part` on slices of a batch of `count`, in threads where that pays."""
+    if workers <= 1 or count < FEWEST_TO_SHARE:
+        part(slice(0, count))
+        return
+    edges = np.linspace(0, count, workers + 1).astype(int)
+    list(_pool(workers).map(part, [slice(a, b) for a, b in pairwise(edges)]))
