@@ -2,17 +2,46 @@
 
 from __future__ import annotations
 
+from tests.core.test_sessions import ever, moves
 from tests.core.test_trials import DRAWN, winners
 
 REPEATS = 4000
 
 
-def main() -> None:
-    """Print how often a trial of two ways that are alike ends with a winner."""
+def trials() -> None:
+    """How often a trial of two ways that are alike ends with a winner."""
     print("A trial of two ways that are alike ends with a winner, of", REPEATS, "trials each:")
     for kind, draw in DRAWN.items():
         shares = [f"{planned} balls {100 * winners(draw, planned, REPEATS, 11):.1f} %" for planned in (4, 6, 12, 30)]
         print(f"  {kind}: " + ", ".join(shares))
+
+
+def levels() -> None:
+    """How often a player who plays as expected changes level, ever, and how soon one who got better goes up."""
+    up, down = moves(0.6, 2, 60, REPEATS, 1)
+    print(f"A drill of ten balls, sixty sessions, as expected: ever up {100 * up:.1f} %, ever down {100 * down:.1f} %")
+    for share in (0.7, 0.75, 0.8, 0.85):
+        shares = [f"by {n} {100 * moves(share, 1, n, 1000, 2)[0]:.0f} %" for n in (4, 8, 15, 30)]
+        print(f"  who hits {share:.2f} instead of 0.60 is up: " + ", ".join(shares))
+
+
+def practice() -> None:
+    """How often practice that did nothing is ever said to have helped, and how often what it did is found."""
+    print("Practice that did nothing is said to have helped, ever, in five looks, of 1,500 players each:")
+    for practised, others, before in ((1, 0, 40), (1, 5, 40), (1, 5, 20), (2, 3, 30), (3, 3, 40), (6, 0, 40)):
+        false = ever(1500, 10_000, practised=practised, others=others, before=before)
+        print(f"  {practised} kinds practised (the dearest), {others} not, {before} shots before: {100 * false:.1f} %")
+    print("Practice that won 0.2 strokes a shot is found at forty shots each, of 1,000 players each:")
+    for practised, others in ((1, 0), (1, 3), (1, 5), (3, 3), (6, 0)):
+        found = ever(1000, 50_000, practised=practised, others=others, wins=0.2, upto=40)
+        print(f"  {practised} kinds practised, {others} not: {100 * found:.0f} %")
+
+
+def main() -> None:
+    """Print all of them."""
+    trials()
+    levels()
+    practice()
 
 
 if __name__ == "__main__":

@@ -28,9 +28,10 @@ from veltrin.core.practice import (
     drill_named,
     drills_for,
     make_ready,
+    together,
 )
 from veltrin.core.practice.layout import LAYS, ROD_M, board_height_m
-from veltrin.core.practice.marks import at_least, rounded_up, usual_hits
+from veltrin.core.practice.marks import at_least, chances_of, rounded_up, usual_hits, widest_ring
 from veltrin.core.practice.session import (
     MOST_OF_A_FAMILY,
     MOST_OF_A_KIND,
@@ -43,7 +44,7 @@ from veltrin.core.practice.session import (
     minutes_of,
     value_of,
 )
-from veltrin.core.practice.staged import STEPS, better_handicap, clean_share, measured, stage
+from veltrin.core.practice.staged import STEPS, better_handicap, measured, share_of, stage
 from veltrin.core.practice.worth import LieLoss, Worth, kinds_of, shrunk
 from veltrin.core.practice.worth import worth_of as worth_by
 
@@ -95,7 +96,7 @@ def test_every_drill_can_be_laid_out_for_a_usual_bag(drill_id: str) -> None:
     for one in ready(drill_id):
         assert one.call is not None, one.station.words
         assert one.mark is not None
-        assert 1 <= one.mark.hits <= one.mark.aim_hits <= one.mark.balls
+        assert 1 <= one.mark.hits <= one.mark.aim_hits <= max(one.mark.balls, 1)
         assert all(math.isfinite(measure.value) for measure in one.measures)
 
 
@@ -104,26 +105,115 @@ def test_every_drill_can_be_laid_out_for_a_usual_bag(drill_id: str) -> None:
 
 @given(st.integers(1, 40), st.floats(0.01, 0.99), st.integers(0, 40))
 def test_chances_are_the_binomials(balls: int, share: float, hits: int) -> None:
-    # scipy.stats knows nothing of our formula.
-    assert at_least(hits, balls, share) == pytest.approx(float(stats.binom.sf(hits - 1, balls, share)), abs=1e-9)
+    # scipy.stats knows nothing of our sum.
+    chances = chances_of([(balls, share)])
+    assert at_least(hits, chances) == pytest.approx(float(stats.binom.sf(hits - 1, balls, share)), abs=1e-9)
+
+
+def test_chances_over_several_stations_add_up() -> None:
+    # By simulation: 200,000 sessions of three stations; the standard error of a share is about 0.001.
+    rng = np.random.default_rng(4)
+    stations = [(4, 0.3), (6, 0.7), (5, 0.5)]
+    drawn = sum(rng.binomial(balls, share, 200_000) for balls, share in stations)
+    assert at_least(9, chances_of(stations)) == pytest.approx(float(np.mean(drawn >= 9)), abs=0.005)
 
 
 @given(st.integers(1, 40), st.floats(0.05, 0.95))
 def test_the_mark_is_reached_every_other_time_and_one_more_is_not(balls: int, share: float) -> None:
-    hits = usual_hits(balls, share)
+    hits = usual_hits(chances_of([(balls, share)]))
     assert hits == 1 or stats.binom.sf(hits - 1, balls, share) >= 0.5 - 1e-9
     assert hits == balls or stats.binom.sf(hits, balls, share) < 0.5 + 1e-9
 
 
+@pytest.mark.parametrize("handicap", [2.0, 12.0, 24.0])
+def test_a_drill_has_one_mark_that_means_something(handicap: float) -> None:
+    """Reached about every other time whatever its stations; never all of the balls; the aim is more than the mark."""
+    chances = []
+    for drill in DRILLS.values():
+        mark = together([one.mark for one in ready(drill.id, handicap) if one.mark is not None])
+        assert mark is not None, drill.id
+        assert mark.balls == drill.balls
+        assert mark.hits < mark.aim_hits < mark.balls, drill.id
+        assert mark.aim_chance >= mark.by_luck
+        chances.append(mark.chance)
+    assert min(chances) >= 0.5
+    # Marks a station long used to add up to anything between 28 and 86 of a hundred. Who strikes nearly all cleanly
+    # passes what only asks for that.
+    assert np.quantile(chances, 0.8) <= 0.76
+
+
+@pytest.mark.parametrize("handicap", [2.0, 12.0, 24.0])
+def test_no_ring_is_wider_than_it_is_worth(handicap: float) -> None:
+    for drill_id in DRILLS:
+        for one in ready(drill_id, handicap):
+            if one.mark is not None and one.mark.score == "inside":
+                assert one.mark.limit is not None
+                assert one.mark.limit <= widest_ring(one.station.flag_m) <= 1.0 + one.station.flag_m / 5.0, drill_id
+    plugged = only("plugged", handicap).mark
+    assert plugged is not None
+    assert (plugged.score, plugged.limit) == ("green", None), "plugged, sixteen metres: the green is the task"
+
+
+# Facts of the trade (common practice): a drill is scored by what it trains.
+def test_drills_are_scored_by_what_they_train() -> None:
+    scores = {drill_id: drill.score for drill_id, drill in DRILLS.items()}
+    wanted = {
+        "head-gate": "gate",
+        "rod-in-grip": "rod",
+        "tee-ahead": "tee",
+        "sand-line": "entry",
+        "start-gate": "start",
+    }
+    assert {drill_id: scores[drill_id] for drill_id in wanted} == wanted
+    assert "tee ahead" not in DRILLS["hard-pan"].lay, "nothing is pushed into hard-pan"
+    clubs = [one.call.club_id for one in ready("collar") if one.call is not None]
+    kinds = [player().club(club).kind for club in clubs]
+    assert kinds == ["wedge", "putter", "hybrid"]
+
+
+def test_canes_are_taller_than_the_ball_flies_between_them() -> None:
+    one = only("start-gate")
+    assert one.call is not None
+    assert one.call.detail is not None
+    flight = one.call.detail.flight
+    passes = float(np.interp(2.0, flight[:, 0], flight[:, 2]))
+    assert passes > 0.8, "a pitch is over the knee two metres on"
+    assert measure(one, "height of the canes") == pytest.approx(passes + 0.3, abs=1e-6)
+    # The ball has to fit between them: two metres off, a degree is three and a half centimetres.
+    assert measure(one, "between the canes") > 4.3
+
+
+def test_an_opened_face_has_stance_and_path_that_go_with_it() -> None:
+    one = only("opened-rods")
+    assert one.call is not None
+    setup = one.call.setup
+    assert math.degrees(setup.open_rad) >= 12.0
+    assert math.degrees(setup.stance_rad) >= 10.0
+    assert 0.0 < setup.path_rad < setup.stance_rad
+
+
+def test_every_drill_can_be_made_easier_and_harder() -> None:
+    for drill in DRILLS.values():
+        assert drill.easier.endswith(".") or drill.easier.endswith("?"), drill.id
+        assert drill.harder != drill.easier
+        assert drill.harder[-1] in ".?", drill.id
+
+
+def test_a_board_is_worth_a_part_of_its_slope() -> None:
+    slope = LieLoss("fairway", "down", 40, 0.3)
+    board, piles = (worth_of(DRILLS[i], [slope]).per_hundred for i in ("board-down", "three-piles"))
+    assert board < 0.5 * piles
+
+
 def test_six_of_ten_are_hits_for_the_player_of_today() -> None:
-    one = only("swish-strike")
+    (one,) = [r for r in ready("three-lengths") if r.station.flag_m == 50.0]
     assert one.mark is not None
     staged = stage(player(), one.station)
     assert staged is not None
     tape = measured(staged, "inside")
     assert one.mark.limit is not None
     assert float(np.mean(tape <= one.mark.limit)) == pytest.approx(0.6, abs=0.05)
-    assert one.mark.hits == 6
+    assert one.mark.hits == 3
 
 
 def test_limits_can_be_paced() -> None:
@@ -135,7 +225,7 @@ def test_limits_can_be_paced() -> None:
 def test_a_step_better_is_narrower_and_a_strong_player_has_narrower_rings() -> None:
     assert better_handicap(12.0) == 9.0
     assert better_handicap(-6.0) == STEPS[-1]
-    limits = [only("swish-strike", handicap).mark.limit for handicap in (24.0, 12.0, 2.0)]  # type: ignore[union-attr]
+    limits = [ready("one-spot", handicap)[0].mark.limit for handicap in (24.0, 12.0, 2.0)]  # type: ignore[union-attr]
     assert limits == sorted(limits, reverse=True)
     for drill_id in ("towel-behind", "sand-line", "worst-grass"):
         mark = only(drill_id).mark
@@ -144,11 +234,11 @@ def test_a_step_better_is_narrower_and_a_strong_player_has_narrower_rings() -> N
 
 
 def test_a_clean_strike_counts_as_the_plan_counts_it() -> None:
-    one = only("sand-line")
+    one = only("out-first")
     assert one.call is not None
     staged = stage(player(), one.station)
     assert staged is not None
-    assert clean_share(staged) == pytest.approx(one.call.odds.clean, abs=0.02)
+    assert share_of(staged, "clean") == pytest.approx(one.call.odds.clean, abs=0.02)
 
 
 # --- layouts, by geometry ---
@@ -181,7 +271,7 @@ def test_rods_lie_along_feet_and_path() -> None:
         assert float(np.hypot(*along)) == pytest.approx(ROD_M)
         assert math.atan2(along[1], along[0]) == pytest.approx(one.call.aim_rad + turn, abs=1e-9)
     # The feet are on the player's side of the ball, the path's rod on the other: room for the head.
-    assert feet[:, 1].min() > 0.3
+    assert feet[:, 1].min() > 0.2
     assert path[:, 1].max() < 0.0
 
 
@@ -283,7 +373,7 @@ def greedy(worth: dict[str, float], wish: Wish) -> float:
     st.floats(20.0, 120.0),
     st.none() | st.integers(20, 150),
     st.sets(st.sampled_from(["sand", "slope", "rough", "open range", "board"])),
-    st.lists(st.floats(0.0, 5.0), min_size=31, max_size=31),
+    st.lists(st.floats(0.0, 5.0), min_size=len(DRILLS), max_size=len(DRILLS)),
 )
 def test_a_session_keeps_its_bounds_and_is_worth_no_less_than_greed(
     minutes: float, balls: int | None, missing: set[Need], values: list[float]

@@ -39,9 +39,9 @@ ROUNDS: tuple[tuple[str, LieIn, LineIn, int, float], ...] = (
 # And on which day (from the first) it begins, by the habits of which of those above: before and after a season of
 # practice, which helped one of them and not the other.
 SEASON: tuple[tuple[str, LieIn, LineIn, int, float, int, int], ...] = (
-    ("tove", ROUGH, PITCH, 18, 0.65, -48, 0),
+    ("tove", ROUGH, PITCH, 24, 0.65, -48, 0),
     ("corwin", SAND, BUNKER, 10, 0.1, -40, 4),
-    ("tove", ROUGH, PITCH, 24, 0.0, 56, 0),
+    ("tove", ROUGH, PITCH, 44, 0.0, 56, 1),
     ("corwin", SAND, BUNKER, 8, 0.25, 62, 4),
 )
 STOCK: tuple[tuple[str, str, int], ...] = (("corwin", "7-iron", 12), ("corwin", "54", 10), ("tove", "7-iron", 10))

@@ -50,20 +50,24 @@ PRACTISED = (
 )
 
 
+ABOUT_M = 8.0
+"""Where nothing is measured the balls of the demo end so far about the target (m)."""
+
+
 def _balls(
     store: Store, rng: np.random.Generator, practice: PracticeRow, part: PracticePartRow, width: float, at: datetime
 ) -> Iterator[BookingRow]:
     """Balls of a drill: where they end, and whether that was within the mark."""
     minute = 0
     for place, told in enumerate(stations_of(part)):
-        limit = None if told.mark is None else told.mark.limit
-        assert limit is not None, "a drill of the demo has a mark"
+        assert told.mark is not None, "a drill of the demo has a mark"
+        limit = told.mark.limit
         assert told.call_id is not None, "a drill of the demo can be played"
         # Once a station: what the balls before teach changes no yardstick of this session.
         planned = planned_shot(store, told.request, told.call_id)
         for _ in range(told.balls):
-            past, side = (float(v) for v in rng.normal(0.0, width * limit / 1.35, 2))
-            hit = float(np.hypot(past, side)) <= limit
+            past, side = (float(v) for v in rng.normal(0.0, width * (limit or ABOUT_M) / 1.35, 2))
+            hit = limit is not None and float(np.hypot(past, side)) <= limit
             body = BookingIn.model_validate(
                 {
                     "player_id": practice.player_id, "purpose": "practice", "practice_id": practice.id,
@@ -73,7 +77,9 @@ def _balls(
             )  # fmt: skip
             booking = made_booking(str(uuid.UUID(bytes=rng.bytes(16), version=4)), planned, body)
             booking.practice_id, booking.drill_id = practice.id, part.drill_id
-            booking.part, booking.station, booking.hit = part.place, place, hit
+            booking.part, booking.station = part.place, place
+            # Where the green is what counts, whatever ended on it is a hit.
+            booking.hit = hit if limit is not None else booking.end_kind == "green"
             minute += 1
             yield booking
 
@@ -95,6 +101,7 @@ def _keep(store: Store, rng: np.random.Generator, practised: Practised) -> None:
         practice = PracticeRow(
             id=str(uuid.UUID(bytes=rng.bytes(16), version=4)), player_id=stored.player.id, made_at=at, planned_for=at,
             state="done", began_at=at, done_at=at + timedelta(minutes=40), parts=[part],
+            handicap=stored.player.handicap, scatter_handicap=stored.scatter_handicap,
         )  # fmt: skip
         balls = list(_balls(store, rng, practice, part, width, at))
         settle(part, sum(bool(b.hit) for b in balls), len(balls), done)

@@ -2472,6 +2472,11 @@ export interface components {
             spin_rad_s: number | null;
             /** Station */
             station?: number | null;
+            /**
+             * Steady Lost
+             * @description Held against the player of the first session.
+             */
+            steady_lost?: number | null;
             /** Strokes */
             strokes: number | null;
             /** Strokes After */
@@ -3315,17 +3320,21 @@ export interface components {
              * @description Causes of the fault reader it cures, by id.
              */
             cures: string[];
+            /** Easier */
+            easier: string;
             /**
              * Family
              * @enum {string}
              */
             family: "strike" | "lie" | "distance" | "flight" | "choice";
+            /** Harder */
+            harder: string;
             /** How */
             how: string;
             /** Id */
             id: string;
             /** Lay */
-            lay: ("feet rod" | "path rod" | "grip rod" | "towel behind" | "tee ahead" | "head gate" | "landing spot" | "target ring" | "board" | "string" | "sand line" | "start gate")[];
+            lay: ("feet rod" | "path rod" | "grip rod" | "towel behind" | "tee ahead" | "head gate" | "landing spot" | "target ring" | "board" | "string" | "near string" | "rod to clear" | "turf line" | "sand line" | "start gate")[];
             /**
              * Methods
              * @description Ways of playing it serves, by id.
@@ -3334,11 +3343,11 @@ export interface components {
             /** Name */
             name: string;
             /** Needs */
-            needs: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "towels" | "string" | "board" | "putter" | "a helper to read out lies")[];
+            needs: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "canes" | "towels" | "string" | "board" | "level" | "putter" | "a helper to read out lies")[];
             /** Say */
             say: string[];
             /** Score */
-            score: ("inside" | "line" | "landing" | "under") | "clean";
+            score: ("inside" | "line" | "landing" | "under" | "low" | "start" | "gate" | "entry") | ("clean" | "green" | "over" | "tee" | "rod" | "down" | "read");
             /**
              * Score Words
              * @description What counts as a hit.
@@ -3354,10 +3363,15 @@ export interface components {
         /**
          * DrillProgressOut
          * @description A drill over time, oldest first; the level it is at now.
+         *
+         *     `evidence`: how many times likelier its hits at this level are for a better player than for one as expected. At ten
+         *     times it goes a level up.
          */
         DrillProgressOut: {
             /** Drill Id */
             drill_id: string;
+            /** Evidence */
+            evidence: number;
             /** Level */
             level: number;
             /** Name */
@@ -3375,7 +3389,7 @@ export interface components {
             /** Families */
             families: ("strike" | "lie" | "distance" | "flight" | "choice")[];
             /** Needs */
-            needs: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "towels" | "string" | "board" | "putter" | "a helper to read out lies")[];
+            needs: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "canes" | "towels" | "string" | "board" | "level" | "putter" | "a helper to read out lies")[];
         };
         /**
          * EffectOut
@@ -3919,7 +3933,10 @@ export interface components {
         };
         /**
          * HelpedOut
-         * @description Shots of a kind of lie on the course before the first session that practised it, against those after.
+         * @description What practice did to shots of a kind of lie on the course, told by all kinds together.
+         *
+         *     `before_lost` is drawn towards the mean of kinds; `difference`: what practice did, with the interval it lies in nine
+         *     times of ten.
          */
         HelpedOut: {
             /** After */
@@ -4886,14 +4903,24 @@ export interface components {
             chance_pct: number;
             /**
              * Hits
-             * @description Reached every other time today.
+             * @description What is asked: reached every other time at this level, and never all of them.
              */
             hits: number;
             /**
+             * Level Share Pct
+             * @description Hits expected of the player whose level is asked for.
+             */
+            level_share_pct?: number | null;
+            /**
              * Limit
-             * @description What counts as a hit; none where the strike alone counts.
+             * @description What counts as a hit (m); none where nothing is measured.
              */
             limit: number | null;
+            /**
+             * Score
+             * @description What counts; none: as the drill says (written before 0.16).
+             */
+            score?: ("inside" | "line" | "landing" | "under" | "low" | "start" | "gate" | "entry") | ("clean" | "green" | "over" | "tee" | "rod" | "down" | "read") | null;
             /**
              * Share Pct
              * @description Hits expected today.
@@ -6269,7 +6296,7 @@ export interface components {
              * Needs
              * @description Everything to bring or to find there.
              */
-            needs: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "towels" | "string" | "board" | "putter" | "a helper to read out lies")[];
+            needs: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "canes" | "towels" | "string" | "board" | "level" | "putter" | "a helper to read out lies")[];
             /** Parts */
             parts: components["schemas"]["PracticePartOut"][];
             /**
@@ -6313,7 +6340,7 @@ export interface components {
              * Ground
              * @enum {string}
              */
-            ground: "green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "towels" | "string" | "board" | "putter" | "a helper to read out lies";
+            ground: "green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "canes" | "towels" | "string" | "board" | "level" | "putter" | "a helper to read out lies";
             /** Minutes */
             minutes: number;
             /** Name */
@@ -6345,6 +6372,8 @@ export interface components {
             level: number;
             /** Level After */
             level_after: number | null;
+            /** Level Share */
+            level_share?: number | null;
             /** Passed */
             passed: boolean | null;
             /**
@@ -6366,6 +6395,11 @@ export interface components {
             /** Done At */
             done_at: string | null;
             /**
+             * Handicap
+             * @description Of the player when it began.
+             */
+            handicap?: number | null;
+            /**
              * Id
              * @description A UUID.
              */
@@ -6381,6 +6415,8 @@ export interface components {
             planned_for: string | null;
             /** Planned Local */
             planned_local?: string | null;
+            /** Scatter Handicap */
+            scatter_handicap?: number | null;
             /**
              * State
              * @enum {string}
@@ -6423,7 +6459,7 @@ export interface components {
              */
             minutes: number;
             /** Missing */
-            missing?: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "towels" | "string" | "board" | "putter" | "a helper to read out lies")[];
+            missing?: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "canes" | "towels" | "string" | "board" | "level" | "putter" | "a helper to read out lies")[];
             /** Player Id */
             player_id: string;
             /** Theme */
@@ -6560,6 +6596,8 @@ export interface components {
          */
         ReadyDrillOut: {
             drill: components["schemas"]["DrillOut"];
+            /** @description Of the whole drill: what passes. */
+            mark: components["schemas"]["MarkOut"] | null;
             /** Player Id */
             player_id: string;
             /** Stations */
@@ -6800,7 +6838,7 @@ export interface components {
              */
             hours: number;
             /** Missing */
-            missing?: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "towels" | "string" | "board" | "putter" | "a helper to read out lies")[];
+            missing?: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "canes" | "towels" | "string" | "board" | "level" | "putter" | "a helper to read out lies")[];
             /** Player Id */
             player_id: string;
             /**
@@ -6936,7 +6974,7 @@ export interface components {
              * Ground
              * @enum {string}
              */
-            ground: "green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "towels" | "string" | "board" | "putter" | "a helper to read out lies";
+            ground: "green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "canes" | "towels" | "string" | "board" | "level" | "putter" | "a helper to read out lies";
             /**
              * Hits
              * @description From here on: when it was played to its end.
@@ -6946,6 +6984,8 @@ export interface components {
             level: number;
             /** Level After */
             level_after: number | null;
+            /** @description Of the whole drill: what passes; none until it has begun. */
+            mark: components["schemas"]["MarkOut"] | null;
             /** Minutes */
             minutes: number;
             /** Name */
@@ -6963,7 +7003,7 @@ export interface components {
              */
             phase: "blocked" | "mixed" | "test";
             /** Score */
-            score: ("inside" | "line" | "landing" | "under") | "clean";
+            score: ("inside" | "line" | "landing" | "under" | "low" | "start" | "gate" | "entry") | ("clean" | "green" | "over" | "tee" | "rod" | "down" | "read");
             /** Stations */
             stations: components["schemas"]["StationRun"][];
         };

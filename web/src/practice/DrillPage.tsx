@@ -1,10 +1,10 @@
 import { Meaning } from '../ui/Meaning'
 import { useQuery } from '@tanstack/react-query'
-import type { Drill, Player, ReadyStation } from '../api/client'
+import type { Drill, Player, ReadyDrill, ReadyStation } from '../api/client'
 import { LayoutFar } from './LayoutFar'
 import { LayoutNear } from './LayoutNear'
 import { callName } from '../shot/advice'
-import { aimWords, lengthWords, markWords, readingAt, todayWords } from './drill-words'
+import { aimWords, countsWords, drillMarkWords, lengthWords, readingAt, todayWords } from './drill-words'
 import { useGather } from '../lib/gather'
 import { openOnBench } from '../shot/open-on-bench'
 import { useUnits } from '../lib/use-units'
@@ -18,15 +18,15 @@ interface StationProps {
   player: Player
 }
 
-/** How many of so many: today's mark, and the aim a step better. */
-function PassMark({ drill, station }: Omit<StationProps, 'player'>) {
+/** How many of so many of the whole drill: today's mark, and the aim a step better. */
+function PassMark({ ready }: { ready: ReadyDrill }) {
   const units = useUnits()
-  const { mark } = station
+  const { mark, drill, stations } = ready
   if (!mark) return null
   return (
-    <p className="mt-1">
+    <p className="mt-2">
       <Meaning of="pass mark">Pass mark</Meaning>:{' '}
-      <b className="text-head">{markWords(mark, drill.score, units)}</b>
+      <b className="text-head">{drillMarkWords(mark, stations, drill.score, units)}</b>
       <span className="block text-small">{todayWords(mark)}.</span>
       <span className="block text-small">{aimWords(mark)}</span>
     </p>
@@ -56,7 +56,11 @@ function Station({ drill, station, player }: StationProps) {
               open it on the Bench
             </button>
           </p>
-          <PassMark drill={drill} station={station} />
+          {station.mark && (
+            <p>
+              Counts: <b>{countsWords(station.mark, drill.score, units)}</b>.
+            </p>
+          )}
           <div className="mt-2 grid items-start gap-x-6 gap-y-2 @min-[44rem]:grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)]">
             <LayoutFar station={station} />
             <LayoutNear station={station} leftHanded={player.hand === 'left'} />
@@ -110,6 +114,12 @@ export function DrillPage({ drill, player }: { drill: Drill; player: Player }) {
           away={`Its layout and marks are worked out for ${player.name}, and this browser keeps none for this drill.`}
         />
       )}
+      <p className="mt-1 text-small">
+        <span className="text-quiet">Easier: </span>
+        {drill.easier} <span className="text-quiet">Harder: </span>
+        {drill.harder}
+      </p>
+      {ready.data && <PassMark ready={ready.data} />}
       {ready.data && (
         <div className={ready.data.stations.length > 1 ? 'grid gap-x-8 xl:grid-cols-2' : ''}>
           {ready.data.stations.map((station) => (

@@ -2,7 +2,7 @@ import { useState } from 'react'
 import type { Drill, KeptPractice, MissName } from '../api/client'
 import { FinishTap } from '../book/FinishTap'
 import { aboutMark } from '../book/finish-map'
-import { HIT_WORDS, lengthWords, markWords } from './drill-words'
+import { HIT_WORDS, countsWords, lengthWords } from './drill-words'
 import { finishWords, type Finish } from '../book/finish'
 import { hitBy, strikeBall, type RunBall } from './run'
 import { distance } from '../lib/units'
@@ -57,7 +57,8 @@ export function StationPage({ practice, place, drill, balls, misses, onUndo }: S
   const shown = part.stations[station]
   if (!shown?.mark) return <p className="text-quiet">Nothing in this bag can be played from here.</p>
   const isDone = balls.length >= part.order.length
-  const [hitWords, missWords] = HIT_WORDS[part.score]
+  const score = shown.mark.score ?? part.score
+  const [hitWords, missWords] = HIT_WORDS[score]
   const book = (hit: boolean, more: { misses?: readonly MissName[]; finish?: Finish } = {}) => {
     strikeBall(practice, { part: place, station, hit, ...more })
     setFinish(null)
@@ -65,7 +66,7 @@ export function StationPage({ practice, place, drill, balls, misses, onUndo }: S
     if (next) say(`${next.words}. ${next.call_words}`)
   }
   const { limit } = shown.mark
-  const placed = finish ? hitBy(part.score, limit, finish) : null
+  const placed = finish ? hitBy(score, limit, finish) : null
   return (
     <div className="grid gap-3">
       <div>
@@ -73,7 +74,16 @@ export function StationPage({ practice, place, drill, balls, misses, onUndo }: S
           <b>{shown.words}</b>, {lengthWords(shown.flag_m, units)}
         </p>
         <p>{shown.call_words}.</p>
-        <p className="mt-1 text-lg font-bold">{markWords(shown.mark, part.score, units)}</p>
+        <p className="mt-1 text-lg font-bold">{countsWords(shown.mark, part.score, units)}</p>
+        {part.mark && (
+          <p>
+            The drill:{' '}
+            <b>
+              {part.mark.hits} of {part.mark.balls}
+            </b>{' '}
+            hits.
+          </p>
+        )}
       </div>
       <Struck balls={balls} count={part.order.length} />
       <Live as="p" className="font-semibold">
@@ -113,7 +123,7 @@ export function StationPage({ practice, place, drill, balls, misses, onUndo }: S
         ))}
       </div>
       <p className="flex flex-wrap gap-x-5 gap-y-1">
-        {limit !== null && part.score !== 'under' && part.score !== 'landing' && (
+        {limit !== null && (score === 'inside' || score === 'line') && (
           <button type="button" className="word" onClick={() => setPlacing(!isPlacing)}>
             {isPlacing ? 'just inside or outside' : 'tap where it finished'}
           </button>

@@ -33,9 +33,8 @@ export function todayWords(mark: DrillMark): string {
 /** What a better player does, and how much of that is luck. */
 export function aimWords(mark: DrillMark): string {
   const luck = Math.round(mark.by_luck_pct)
-  if (mark.aim_hits === mark.hits)
-    return `A player of handicap ${trim(mark.aim_handicap, 0)} reaches the same number oftener (${Math.round(mark.aim_chance_pct)} of 100): so few balls can’t tell the step.`
-  return `Aim ${mark.aim_hits} of ${mark.balls}, as handicap ${trim(mark.aim_handicap, 0)} does; by luck alone it comes in ${luck} of 100 tries.`
+  const often = Math.round(mark.aim_chance_pct)
+  return `Aim ${mark.aim_hits} of ${mark.balls}: handicap ${trim(mark.aim_handicap, 0)} reaches it in ${often} of 100 tries, luck alone in ${luck}.`
 }
 
 /** A station as a reading on the Bench. */
@@ -62,24 +61,64 @@ export const HIT_WORDS: Record<Drill['score'], readonly [string, string]> = {
   line: ['on line', 'wide'],
   landing: ['on the towel', 'off it'],
   under: ['under', 'over'],
+  low: ['under', 'over'],
+  start: ['between', 'outside'],
+  gate: ['both stand', 'a tee fell'],
+  entry: ['at the line', 'off it'],
   clean: ['as meant', 'not as meant'],
+  green: ['on the green', 'off it'],
+  over: ['over', 'under'],
+  tee: ['brushed', 'not brushed'],
+  rod: ['untouched', 'touched'],
+  down: ['down in two', 'three or more'],
+  read: ['read right', 'read wrong'],
 }
 
 export const PHASE_WORDS = { blocked: 'one at a time', mixed: 'mixed', test: 'test' } as const
 
-const LIMIT_WORDS: Partial<Record<Drill['score'], string>> = {
-  inside: 'inside',
-  line: 'within',
-  landing: 'within',
-  under: 'under',
+/** What counts as a hit, LIMIT standing for how far off. */
+const COUNTS: Record<Drill['score'], string> = {
+  inside: 'inside LIMIT',
+  line: 'within LIMIT of the line',
+  landing: 'landed within LIMIT',
+  under: 'under LIMIT',
+  low: 'under LIMIT',
+  start: 'between the canes',
+  gate: 'with both tees standing',
+  entry: 'within LIMIT of the line',
+  clean: 'struck as meant',
+  green: 'on the green',
+  over: 'over the rod',
+  tee: 'with the tee brushed',
+  rod: 'with the ribs untouched',
+  down: 'down in two',
+  read: 'read within half a degree',
 }
 
+/** What counts as a hit at a station: inside 2.4 m. */
+export function countsWords(mark: DrillMark, score: Drill['score'], units: Units): string {
+  const limit = mark.limit === null ? '' : tapeWords(mark.limit, units)
+  return COUNTS[mark.score ?? score].replace('LIMIT', limit)
+}
+
+/** A limit as it is laid: by hand below half a metre, paced above. */
+const tapeWords = (metres: number, units: Units): string =>
+  metres < 0.5 ? small(metres, units) : lengthWords(metres, units)
+
 /** A mark in words: 6 of 10 inside 2.4 m. */
-export function markWords(mark: DrillMark, score: Drill['score'], units: Units): string {
-  const limit = LIMIT_WORDS[score]
-  const within =
-    limit && mark.limit !== null ? `${limit} ${lengthWords(mark.limit, units)}` : 'struck as meant'
-  return `${mark.hits} of ${mark.balls} ${within}`
+export const markWords = (mark: DrillMark, score: Drill['score'], units: Units): string =>
+  `${mark.hits} of ${mark.balls} ${countsWords(mark, score, units)}`
+
+/** The mark of a whole drill: with what counts where that is the same at every station. */
+export function drillMarkWords(
+  mark: DrillMark,
+  stations: readonly { mark: DrillMark | null }[],
+  score: Drill['score'],
+  units: Units,
+): string {
+  const [first, ...rest] = stations.flatMap((one) => (one.mark ? [countsWords(one.mark, score, units)] : []))
+  const isSame = first !== undefined && rest.every((words) => words === first)
+  return `${mark.hits} of ${mark.balls}${isSame ? ` ${first}` : ''}`
 }
 
 /** The first drill that is about a cover. */

@@ -32,7 +32,7 @@ const request = toRequest({ ...START, player: 'tove', fall: 6, flag: 14.5 })
 const drill = {
   id: 'three-piles', name: 'Three piles', family: 'lie', trains: 't', how: 'Three clubs, one stroke.', score: 'inside',
   score_words: 'is inside', balls: 6, stations: [], needs: [], say: [], cures: [], methods: ['dropped-foot'], covers: [],
-  lay: [], cautions: [], source: '',
+  lay: [], cautions: [], easier: '', harder: '', source: '',
 } as Drill // prettier-ignore
 
 const item = (more: Partial<LessonItem> = {}): LessonItem => ({

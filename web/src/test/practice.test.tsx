@@ -4,7 +4,14 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Drill, DrillMark, Drills, ReadyDrill, ReadyStation, PracticeSession } from '../api/client'
 import { practicesQuery, readyDrillQuery } from '../practice/api'
 import { drillsQuery } from '../api/drills'
-import { aimWords, measureWords, readingAt, todayWords } from '../practice/drill-words'
+import {
+  aimWords,
+  countsWords,
+  drillMarkWords,
+  measureWords,
+  readingAt,
+  todayWords,
+} from '../practice/drill-words'
 import { usePlace } from '../lib/place'
 import { useBench } from '../shot/store'
 import { DrillLinks } from '../ui/DrillLinks'
@@ -38,12 +45,12 @@ const drill = (id: string, name: string, more: Partial<Drill> = {}): Drill => ({
   id, name, family: 'lie', trains: 'the hill', how: 'Play it.', score: 'inside', score_words: 'ends inside the ring',
   balls: 10, stations: ['down slope'], needs: ['slope'], say: ['Shoulders with the slope.'], cures: ['upright'],
   methods: ['stock-swing'], covers: ['fairway'], lay: ['target ring'], cautions: ['Nobody in front.'],
-  source: 'common practice', ...more,
+  easier: 'Half as long.', harder: 'Twice as far.', source: 'common practice', ...more,
 }) // prettier-ignore
 const PILES = drill('three-piles', 'Three piles')
 const SAND = drill('sand-line', 'Line in the sand', { needs: ['sand'], cures: ['dipped'], family: 'strike' })
 const TOLD: Drills = { drills: [SAND, PILES], families: ['strike', 'lie'], needs: ['slope', 'sand'] }
-const READY: ReadyDrill = { drill: PILES, player_id: 'tove', stations: [STATION] }
+const READY: ReadyDrill = { drill: PILES, player_id: 'tove', mark: MARK, stations: [STATION] }
 
 function shown(part: React.ReactNode) {
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } })
@@ -66,7 +73,7 @@ describe('practice', () => {
     const page = screen.getByRole('article', { name: 'Three piles' })
     expect(page.textContent).toContain('6 of 10 inside 2.4 m')
     expect(page.textContent).toContain(
-      'Aim 7 of 10, as handicap 9 does; by luck alone it comes in 45 of 100 tries.',
+      'Aim 7 of 10: handicap 9 reaches it in 65 of 100 tries, luck alone in 45.',
     )
     expect(within(page).getByRole('img', { name: /Laid out at the ball: along the toes/ })).toBeTruthy()
     expect(within(page).getByRole('img', { name: /The line: inside counts/ })).toBeTruthy()
@@ -137,8 +144,16 @@ describe('practice', () => {
     expect(window.location.hash).toBe('#drill=three-piles')
   })
 
-  it('says when so few balls cannot tell a step', () => {
-    expect(aimWords({ ...MARK, aim_hits: 6 })).toContain('so few balls can’t tell the step')
+  it('says what a mark is worth, and what counts at each station', () => {
+    const metres = { distance: 'm', slope: 'deg', speed: 'm/s', temperature: 'C', small: 'cm' } as never
+    expect(aimWords(MARK)).toContain('reaches it in 65 of 100 tries')
+    expect(countsWords({ ...MARK, score: 'green', limit: null }, 'inside', metres)).toBe('on the green')
+    expect(countsWords({ ...MARK, score: 'entry', limit: 0.02 }, 'entry', metres)).toBe(
+      'within 2 cm of the line',
+    )
+    const other = { mark: { ...MARK, limit: 3 } }
+    expect(drillMarkWords(MARK, [STATION, STATION], 'inside', metres)).toBe('6 of 10 inside 2.4 m')
+    expect(drillMarkWords(MARK, [STATION, other], 'inside', metres)).toBe('6 of 10')
     expect(todayWords(MARK)).toBe('6 of 10: reached in 68 of 100 tries, playing as today')
     const units = { distance: 'm', slope: 'deg', speed: 'm/s', temperature: 'C' } as never
     expect(measureWords({ words: '', value: 4.2, unit: 'deg' }, units)).toBe('4.2°')

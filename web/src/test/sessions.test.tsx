@@ -30,7 +30,7 @@ const station = (words: string) => ({
 const part = (more: Partial<SessionPart> = {}): SessionPart => ({
   drill_id: 'three-piles', name: 'Three piles', phase: 'mixed', family: 'lie', score: 'inside', balls: 4, minutes: 10,
   ground: 'slope', level: 0, stations: [station('down slope'), station('up slope')], order: [1, 0, 0, 1], hits: null,
-  asked: null, passed: null, level_after: null, ...more,
+  mark: { ...MARK, balls: 4, hits: 2, aim_hits: 3 }, asked: null, passed: null, level_after: null, ...more,
 }) // prettier-ignore
 const ID = '11111111-1111-4111-8111-111111111111'
 const session = (more: Partial<KeptPractice> = {}): KeptPractice => ({
@@ -160,7 +160,7 @@ describe('progress', () => {
     } // prettier-ignore
     const told: Progress = {
       player_id: 'tove', sessions: 2, balls: 24, kinds: [{ name: 'rough', went: [went] }],
-      drills: [{ drill_id: 'three-piles', name: 'Three piles', level: 1, went: [went, { ...went, passed: false }] }],
+      drills: [{ drill_id: 'three-piles', name: 'Three piles', level: 1, evidence: 3.2, went: [went, { ...went, passed: false }] }],
       helped: [
         {
           kind: 'rough', sessions: 2, since: went.at, answer: 'helped', before: 25, after: 22, before_lost: 0.23,

@@ -34,6 +34,7 @@ from veltrin.core.learn.trials import (
     settle,
     told_by,
 )
+from veltrin.core.learn.yardstick import Yardstick
 
 __all__ = [
     "CAUSES",
@@ -62,6 +63,7 @@ __all__ = [
     "Stock",
     "Told",
     "Verdict",
+    "Yardstick",
     "balls_needed",
     "compare",
     "deviation_of",

@@ -38,6 +38,16 @@ REPORTED, IMAGINED = 0.85, 0.06
 """How often a coach reports a miss that happened, and one that didn't. Judgement."""
 
 HEEL_SD_M = 0.006
+"""How far a usual player (handicap 14) meets the ball off the middle of the face, one standard deviation. Judgement."""
+
+_USUAL_FACE_RAD = Scatter.for_handicap(14.0).face_rad
+
+
+def heel_sd(scatter: Scatter) -> float:
+    """The same of any player (m): who turns the face less also meets it nearer to its middle. Judgement."""
+    return HEEL_SD_M * scatter.face_rad / _USUAL_FACE_RAD
+
+
 SHANK_FROM_M = 0.021
 """A ball met so far towards the heel meets the hosel: half a face and the ball's own contact. Judgement."""
 
@@ -122,7 +132,7 @@ def strike(stroke: One, error: Error, draws: Vec, *, record: bool = False) -> St
     )
     off = Off(error.along_m + along * draws[:, 3], error.deep_m + deep * draws[:, 4])
     played = play(many, error.world(stroke.world), swing, aim, miss=off, record=record)
-    return Struck(played, error.heel_m + HEEL_SD_M * draws[:, 5], off)
+    return Struck(played, error.heel_m + heel_sd(scatter) * draws[:, 5], off)
 
 
 def strike_with(stroke: One, error: Error, draws: Vec) -> Seen:

@@ -3,10 +3,11 @@
 from veltrin.core.practice.catalogue import DRILLS, drill_named, drills_for
 from veltrin.core.practice.drill import ALWAYS, FAMILIES, NEEDS, SCORE_WORDS, Drill, Family, Lay, Need, Score, Station
 from veltrin.core.practice.gain import better_wins
-from veltrin.core.practice.helped import Answer, Helped, helped
+from veltrin.core.practice.helped import Answer, Helped, KindShots, helped
 from veltrin.core.practice.layout import Item, Measure, Shape, Unit
-from veltrin.core.practice.levels import TOP_LEVEL, Result, next_level, result_of
-from veltrin.core.practice.marks import Mark
+from veltrin.core.practice.levels import ERROR as LEVEL_ERROR
+from veltrin.core.practice.levels import TOP_LEVEL, Result, Times, evidence, next_level, result_of
+from veltrin.core.practice.marks import Mark, together
 from veltrin.core.practice.ready import ReadyStation, make_ready
 from veltrin.core.practice.season import Outing, season
 from veltrin.core.practice.session import (
@@ -24,12 +25,14 @@ from veltrin.core.practice.session import (
     order_of_balls,
     whole_minutes,
 )
-from veltrin.core.practice.worth import LieLoss, Worth, kinds_of, worth_of
+from veltrin.core.practice.worth import LEVEL_WORD, LieLoss, Worth, kinds_of, worth_of
 
 __all__ = [
     "ALWAYS",
     "DRILLS",
     "FAMILIES",
+    "LEVEL_ERROR",
+    "LEVEL_WORD",
     "NEEDS",
     "SCORE_WORDS",
     "SETUP_MIN",
@@ -41,6 +44,7 @@ __all__ = [
     "Family",
     "Helped",
     "Item",
+    "KindShots",
     "Lay",
     "LieLoss",
     "Mark",
@@ -55,6 +59,7 @@ __all__ = [
     "Session",
     "Shape",
     "Station",
+    "Times",
     "Unit",
     "Wish",
     "Worth",
@@ -62,6 +67,7 @@ __all__ = [
     "build",
     "drill_named",
     "drills_for",
+    "evidence",
     "ground_of",
     "helped",
     "kinds_of",
@@ -72,6 +78,7 @@ __all__ = [
     "order_of_balls",
     "result_of",
     "season",
+    "together",
     "whole_minutes",
     "worth_of",
 ]

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from veltrin.core.errors import UnknownNameError
-from veltrin.core.practice import far, lies, strike
+from veltrin.core.practice import far, games, lies, strike
 from veltrin.core.practice.drill import Drill
 
-DRILLS: dict[str, Drill] = {d.id: d for d in (*strike.DRILLS, *lies.DRILLS, *far.DRILLS)}
+DRILLS: dict[str, Drill] = {d.id: d for d in (*strike.DRILLS, *lies.DRILLS, *far.DRILLS, *games.DRILLS)}
 
 
 def drill_named(drill_id: str, field: str = "drill_id") -> Drill:

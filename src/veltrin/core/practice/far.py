@@ -26,6 +26,8 @@ DRILLS: tuple[Drill, ...] = (
         ("short grass", "green", "towels"),
         ("Look at the spot, not at the flag.", "The length of the backswing sets it."),
         ("slowed", "too-hard"), ("landing spot",),
+        easier="One towel at half of the way.",
+        harder="Name the rung after the ball is set.",
     ),
     Drill(
         "one-spot", "One spot, three clubs", "distance",
@@ -39,6 +41,8 @@ DRILLS: tuple[Drill, ...] = (
         ("short grass", "green", "towels"),
         ("Same towel; the club decides the run.",),
         ("ground-misread",), ("landing spot",),
+        easier="Two clubs.",
+        harder="Say before each where it will stop.",
     ),
     Drill(
         "three-lengths", "Three lengths of swing", "distance",
@@ -52,6 +56,8 @@ DRILLS: tuple[Drill, ...] = (
         ("short grass", "green"),
         ("Hip, chest, shoulder: the clock sets it, not the hands.",),
         ("slowed", "too-hard"), ("target ring",),
+        easier="Two lengths.",
+        harder="A caller names the length at the top of the routine.",
     ),
     Drill(
         "sand-ladder", "Sand ladder", "distance",
@@ -65,6 +71,8 @@ DRILLS: tuple[Drill, ...] = (
         ("sand", "green"),
         ("Same entry, another finish.",),
         ("slowed", "too-hard"), ("sand line", "target ring"), (SAND_EYES,),
+        easier="Short and long only.",
+        harder="In random order.",
     ),
     Drill(
         "under-string", "Under the string", "flight",
@@ -74,6 +82,8 @@ DRILLS: tuple[Drill, ...] = (
         ("short grass", "green", "string"),
         ("Hands ahead, short finish.", "Slower, not harder."),
         ("too-hard", "scooped"), ("string",), (STRING,),
+        easier="String a foot higher.",
+        harder="String a foot lower, same landing.",
     ),
     Drill(
         "into-and-with", "Into it and with it", "flight",
@@ -87,6 +97,8 @@ DRILLS: tuple[Drill, ...] = (
         ("open range", "wind"),
         ("Read it at the flag and the tree tops.", "More club, less swing."),
         ("wind-misread", "too-hard"), ("target ring",),
+        easier="With the wind only.",
+        harder="The next club down, held back.",
     ),
     Drill(
         "across-wind", "Across the wind", "flight",
@@ -100,6 +112,8 @@ DRILLS: tuple[Drill, ...] = (
         ("open range", "wind"),
         ("Choose one before you stand to it.",),
         ("wind-misread", "aimed-left", "aimed-right"), ("feet rod",),
+        easier="Ridden only.",
+        harder="Both to the narrow side of the green.",
     ),
     Drill(
         "two-ways", "Six and six", "choice",
@@ -113,6 +127,8 @@ DRILLS: tuple[Drill, ...] = (
         ("short grass", "green"),
         ("Name the way before you stand to it.",),
         (), ("target ring",),
+        easier="Three and three.",
+        harder="From another lie each time.",
     ),
     Drill(
         "roulette", "Lie roulette", "choice",
@@ -129,6 +145,8 @@ DRILLS: tuple[Drill, ...] = (
         ("short grass", "rough", "slope", "sand", "green", "a helper to read out lies"),
         ("What is the lie, what must the ball do, which club?",),
         (), ("target ring",), (SAND_EYES,),
+        easier="Three lies instead of five.",
+        harder="One ball, one minute, no second look.",
     ),
     Drill(
         "roll-first", "Roll it first", "choice",
@@ -143,5 +161,7 @@ DRILLS: tuple[Drill, ...] = (
         ("green", "putter"),
         ("Can it roll? Then lob less.",),
         ("ground-misread",), ("target ring",),
+        easier="Putter and rolling chip only.",
+        harder="From two metres further off the green.",
     ),
 )  # fmt: skip

@@ -9,13 +9,15 @@ from typing import Literal
 
 import numpy as np
 
+from veltrin.core.geometry import Vec
 from veltrin.core.practice.drill import Lay
 from veltrin.core.practice.marks import Mark
-from veltrin.core.practice.staged import Staged
+from veltrin.core.practice.staged import GATE_AT_M, NEAR_STRING_M, OVER_SHARE, Staged
 from veltrin.core.sides import Places, Unsided
 
-TOES_M, BESIDE_M = 0.50, 0.14
-"""From the ball to the rod along the toes, and to the one beside it for the path: room for the head. Judgement."""
+TOES_M, BESIDE_M, BEHIND_M = 0.50, 0.14, 0.25
+"""From the ball to the rod along the toes, and to the one beside it for the path, whose middle lies so far behind the
+ball: room for the head. Judgement."""
 
 STOCK_AHEAD_M = 0.02
 """The stock ball lies so far ahead of the middle of the feet, as it is drawn on the Bench. Judgement."""
@@ -23,10 +25,12 @@ STOCK_AHEAD_M = 0.02
 ROD_M = 1.2
 """Length of an alignment rod. Common practice."""
 
-HEAD_M, ROOM_M = 0.085, 0.02
-"""Length of a wedge's head, and the room on either side between two tees. Judgement."""
+HEAD_M = 0.085
+"""Length of a wedge's head. Judgement."""
 
-GATE_AT_M = 2.0
+CANE_ABOVE_M = 0.3
+"""Canes stand so much higher than the ball passes between them. Judgement."""
+
 BOARD_HALF_M = 0.18
 
 Unit = Literal["m", "cm", "deg"]
@@ -90,7 +94,10 @@ def _feet_rod(staged: Staged, mark: Mark) -> Laid:
 def _path_rod(staged: Staged, mark: Mark) -> Laid:
     s, aim = staged.call.setup, staged.call.aim_rad
     way = "along it" if _deg(s.path_rad) < 0.5 else "out to in" if s.path_rad > 0.0 else "in to out"
-    item = Item("rod", _rod(0.0, -BESIDE_M, aim + s.path_rad), "the way of the head", True)
+    turn = aim + s.path_rad
+    # Most of it behind the ball: with an opened face its front end would lie where the ball starts.
+    back = -BEHIND_M * np.array([math.cos(turn), math.sin(turn)])
+    item = Item("rod", _rod(float(back[0]), float(back[1]) - BESIDE_M, turn), "the way of the head", True)
     return [item], [
         Measure(f"rod beside the ball against the aim line, {way}", _deg(s.path_rad), "deg"),
         Measure("face opened before gripping", _deg(s.open_rad), "deg"),
@@ -115,20 +122,24 @@ def _tee_ahead(staged: Staged, mark: Mark) -> Laid:
 
 
 def _head_gate(staged: Staged, mark: Mark) -> Laid:
-    half = HEAD_M / 2.0 + ROOM_M
+    half = HEAD_M / 2.0 + _limit(mark)
     items = [Item("tee", np.array([[0.0, y]]), "tee", True) for y in (half, -half)]
     return items, [Measure("between the two tees", 200.0 * half, "cm")]
 
 
+def _limit(mark: Mark) -> float:
+    assert mark.limit is not None, "laid out by what is measured"
+    return mark.limit
+
+
 def _landing_spot(staged: Staged, mark: Mark) -> Laid:
     spot = staged.spot_m
-    radius = mark.limit if mark.limit is not None else 1.0
-    item = Item("spot", np.array([[spot, 0.0]]), f"towel: {staged.station.words}", False, radius)
+    item = Item("spot", np.array([[spot, 0.0]]), f"towel: {staged.station.words}", False, _limit(mark))
     return [item], [Measure(f"towel from the ball, {staged.station.words}", spot, "m")]
 
 
 def _target_ring(staged: Staged, mark: Mark) -> Laid:
-    if mark.limit is None:
+    if mark.score != "inside" or mark.limit is None:
         return [Item("spot", np.array([[staged.station.flag_m, 0.0]]), "target", False)], []
     item = Item("ring", np.array([[staged.station.flag_m, 0.0]]), "inside counts", False, mark.limit)
     return [item], [Measure("ring about the target, radius", mark.limit, "m")]
@@ -152,14 +163,32 @@ def _board(staged: Staged, mark: Mark) -> Laid:
     ]
 
 
-def _string(staged: Staged, mark: Mark) -> Laid:
-    flight = staged.call.detail.flight if staged.call.detail is not None else np.zeros((1, 3))
-    at = float(flight[int(np.argmax(flight[:, 2])), 0])
-    high = mark.limit if mark.limit is not None else staged.call.apex_m
-    return [Item("string", _across(at, 2.5), "string", False, high)], [
-        Measure("string from the ball, where the flight is highest", at, "m"),
-        Measure("height of the string", high, "m"),
+def _flight_of(staged: Staged) -> Vec:
+    return staged.call.detail.flight if staged.call.detail is not None else np.zeros((1, 3))
+
+
+def _hung(at: float, high: float, what: str, where: str) -> Laid:
+    return [Item("string", _across(at, 2.5), what, False, high)], [
+        Measure(f"{what} from the ball{where}", at, "m"),
+        Measure(f"height of the {what}", high, "m"),
     ]
+
+
+def _highest_at(staged: Staged) -> float:
+    flight = _flight_of(staged)
+    return float(flight[int(np.argmax(flight[:, 2])), 0])
+
+
+def _string(staged: Staged, mark: Mark) -> Laid:
+    return _hung(_highest_at(staged), _limit(mark), "string", ", where the flight is highest")
+
+
+def _near_string(staged: Staged, mark: Mark) -> Laid:
+    return _hung(NEAR_STRING_M, _limit(mark), "string", "")
+
+
+def _rod_to_clear(staged: Staged, mark: Mark) -> Laid:
+    return _hung(_highest_at(staged), OVER_SHARE * staged.call.apex_m, "rod", ", where the flight is highest")
 
 
 def _sand_line(staged: Staged, mark: Mark) -> Laid:
@@ -171,18 +200,29 @@ def _sand_line(staged: Staged, mark: Mark) -> Laid:
     ]
     return items, [
         Measure("first line behind the ball", 100.0 * s.entry_m, "cm"),
+        *([] if mark.score != "entry" else [Measure("counts within, either side of it", 100.0 * _limit(mark), "cm")]),
         Measure("length of the mark", 100.0 * s.mark_m, "cm"),
     ]
 
 
+def _turf_line(staged: Staged, mark: Mark) -> Laid:
+    low = staged.call.setup.low_point_m
+    where = "ahead of" if low > 0.0 else "behind"
+    return [Item("line", _across(low, 0.35), "the arc is lowest here", True)], [
+        Measure(f"line (a string or chalk) {where} the ball", 100.0 * abs(low), "cm"),
+        Measure("counts within, either side of it", 100.0 * _limit(mark), "cm"),
+    ]
+
+
 def _start_gate(staged: Staged, mark: Mark) -> Laid:
-    limit = mark.limit if mark.limit is not None else 1.0
-    half = max(limit * GATE_AT_M / staged.station.flag_m, 0.05)
-    centre = GATE_AT_M * math.tan(staged.call.start_rad)
-    items = [Item("tee", np.array([[GATE_AT_M, centre + y]]), "gate", False) for y in (half, -half)]
+    half, start = _limit(mark), math.tan(staged.call.start_rad)
+    flight = _flight_of(staged)
+    high = float(np.interp(GATE_AT_M, flight[:, 0], flight[:, 2])) + CANE_ABOVE_M
+    items = [Item("tee", np.array([[GATE_AT_M, GATE_AT_M * start + y]]), "cane", False, high) for y in (half, -half)]
     return items, [
-        Measure("gate from the ball", GATE_AT_M, "m"),
-        Measure("width of the gate", 200.0 * half, "cm"),
+        Measure("canes from the ball", GATE_AT_M, "m"),
+        Measure("between the canes", 200.0 * half, "cm"),
+        Measure("height of the canes", high, "m"),
     ]
 
 
@@ -197,6 +237,9 @@ LAYS: dict[Lay, Callable[[Staged, Mark], Laid]] = {
     "target ring": _target_ring,
     "board": _board,
     "string": _string,
+    "near string": _near_string,
+    "rod to clear": _rod_to_clear,
+    "turf line": _turf_line,
     "sand line": _sand_line,
     "start gate": _start_gate,
 }

@@ -14,6 +14,10 @@ _SAND = Lie(COVERS["sand"], 0.1)
 _DOWN = Lie(COVERS["rough"], 1.0)
 _COLLAR = Lie(COVERS["collar-behind"], 0.5)
 
+BOARD = 0.3
+"""A board makes the stance of a slope on ground that is level: it trains that, and not the strike from a slope.
+Judgement."""
+
 
 def _tilted(fall_deg: float = 0.0, side_deg: float = 0.0) -> Slope:
     return Slope(math.radians(fall_deg), math.radians(side_deg))
@@ -34,24 +38,30 @@ DRILLS: tuple[Drill, ...] = (
         ("slope", "green"),
         ("Shoulders with the slope.", "Same stroke; the club makes up for the hill."),
         ("upright",), ("target ring",), (FOOTING,),
+        easier="Down and level only.",
+        harder="Call the slope after the ball lies.",
     ),
     Drill(
         "board-down", "Board under the trail foot", "lie",
         "standing with a down slope where there is none",
         "A board under the trail foot makes the slope: so high as the stance is wide times the slope.",
-        "clean", (Station("down slope by a board", 20.0, 8, ("dropped-foot", "stock-swing"), _tilted(6.0), _FAIRWAY),),
+        "entry", (Station("down slope by a board", 20.0, 8, ("dropped-foot", "stock-swing"), _tilted(6.0), _FAIRWAY),),
         ("board", "short grass"),
         ("Nearly all pressure on the lead leg.", "Chase the head down the slope."),
-        ("upright", "hung-back"), ("board", "feet rod"), (FOOTING,),
+        ("upright", "hung-back"), ("board", "turf line", "feet rod"), (FOOTING,), rehearses=BOARD,
+        easier="A board half as high.",
+        harder="Find a real down slope.",
     ),
     Drill(
         "board-up", "Board under the lead foot", "lie",
         "standing with an up slope where there is none",
         "A board under the lead foot makes the slope: so high as the stance is wide times the slope.",
-        "clean", (Station("up slope by a board", 20.0, 8, ("up-the-hill", "stock-swing"), _tilted(-6.0), _FAIRWAY),),
+        "entry", (Station("up slope by a board", 20.0, 8, ("up-the-hill", "stock-swing"), _tilted(-6.0), _FAIRWAY),),
         ("board", "short grass"),
         ("Shoulders with the slope, pressure on the trail leg.", "Turn up the hill."),
-        ("upright",), ("board",), (FOOTING,),
+        ("upright",), ("board", "turf line"), (FOOTING,), rehearses=BOARD,
+        easier="A board half as high.",
+        harder="Find a real up slope.",
     ),
     Drill(
         "ball-above", "Ball above the feet", "lie",
@@ -61,6 +71,8 @@ DRILLS: tuple[Drill, ...] = (
         ("slope", "open range"),
         ("Grip down, stand taller.", "The trail hand does not roll over."),
         ("upright", "face-shut", "too-close"), ("feet rod",), (FOOTING,),
+        easier="Half the slope, a shorter club.",
+        harder="Another club each ball, aimed off for each.",
     ),
     Drill(
         "ball-below", "Ball below the feet", "lie",
@@ -70,6 +82,8 @@ DRILLS: tuple[Drill, ...] = (
         ("slope", "open range"),
         ("Wide and low; keep the height.",),
         ("upright", "rose-up"), ("feet rod",), (FOOTING,),
+        easier="Half the slope, a shorter club.",
+        harder="Another club each ball, aimed off for each.",
     ),
     Drill(
         "worst-grass", "A dozen in the worst grass", "lie",
@@ -79,6 +93,8 @@ DRILLS: tuple[Drill, ...] = (
         ("rough", "green"),
         ("Length of swing buys contact.", "Accept the grass."),
         ("slowed", "drag-misread"), ("target ring",), (WRISTS,),
+        easier="Take the better half of the lies.",
+        harder="Each ball to another flag.",
     ),
     Drill(
         "out-first", "Out first", "lie",
@@ -88,6 +104,8 @@ DRILLS: tuple[Drill, ...] = (
         ("rough",),
         ("Ball back, quick hinge, down hard.", "The next one easy, that is the whole task."),
         ("slowed", "too-hard"), ("target ring",), (WRISTS,),
+        easier="From rough that is half as deep.",
+        harder="Name the side it comes out to.",
     ),
     Drill(
         "glide-or-clip", "Glide and clip", "lie",
@@ -101,16 +119,20 @@ DRILLS: tuple[Drill, ...] = (
         ("short grass", "green"),
         ("Glide: the sole may touch early.", "Clip: only the toe half meets the turf."),
         ("handle-driven", "rose-up"), ("target ring",),
+        easier="From the fairway.",
+        harder="One of each in turns, to the same ring.",
     ),
     Drill(
         "hard-pan", "Off hard-pan", "lie",
         "the least bounce, the face shut, ball first",
-        "From bare ground with the wedge of least bounce; any ball on the green is a success.",
-        "clean", (Station("hard-pan", 15.0, 8, ("hard-pan-chip",), lie=Lie(COVERS["hard-pan"])),),
+        "From bare ground with the wedge of least bounce: ball first, low and running.",
+        "inside", (Station("hard-pan", 15.0, 8, ("hard-pan-chip",), lie=Lie(COVERS["hard-pan"])),),
         ("bare ground", "green"),
         ("Feet together, face shut.", "Accelerate."),
-        ("slowed", "rose-up", "ground-misread"), ("tee ahead",),
+        ("slowed", "rose-up", "ground-misread"), ("target ring",),
         ("Stones under a ball hurt wrists and clubs: look first.",),
+        easier="From tight turf, same stroke.",
+        harder="Over a towel five metres ahead.",
     ),
     Drill(
         "soft-brush", "Brush on soft ground", "lie",
@@ -124,6 +146,8 @@ DRILLS: tuple[Drill, ...] = (
         ("soft ground", "green"),
         ("The handle rises because the body turns.", "Stomach to stomach."),
         ("handle-driven", "dipped"), ("target ring",),
+        easier="Without a ball: three scars of one length.",
+        harder="In turns instead of in a row.",
     ),
     Drill(
         "collar", "Against the collar", "lie",
@@ -132,21 +156,25 @@ DRILLS: tuple[Drill, ...] = (
         "inside",
         (
             Station("edge of the wedge", 9.0, 4, ("rim-roll",), lie=_COLLAR),
-            Station("toe of the putter", 9.0, 4, ("toe-putt",), lie=_COLLAR),
-            Station("hybrid", 9.0, 4, ("hybrid-putt", "flange-roll"), lie=_COLLAR),
+            Station("toe of the putter", 9.0, 4, ("toe-putt",), lie=_COLLAR, kind="putter"),
+            Station("hybrid", 9.0, 4, ("hybrid-putt",), lie=_COLLAR, kind="hybrid"),
         ),
         ("collar", "green", "putter"),
         ("Narrow stance, firm, no hinge.",),
         ("slowed", "drag-misread"), ("target ring",),
+        easier="Ball a finger off the collar.",
+        harder="From the longest grass beside the collar.",
     ),
     Drill(
         "sand-line", "Line in the sand", "lie",
         "going in at the same place every time",
         "Two lines across the bunker: where the head goes in and where the mark ends; no ball first, then balls on it.",
-        "clean", (Station("greenside sand", 14.0, 10, ("splash",), lie=_SAND),),
+        "entry", (Station("greenside sand", 14.0, 10, ("splash",), lie=_SAND),),
         ("sand", "green"),
         ("Sole first, big follow-through.", "The sound tells."),
         ("dipped", "hung-back", "handle-driven", "slowed"), ("sand line", "target ring"), (SAND_EYES,),
+        easier="The lines only, no ball.",
+        harder="A ball, and no line to look at.",
     ),
     Drill(
         "plugged", "Plugged", "lie",
@@ -156,5 +184,7 @@ DRILLS: tuple[Drill, ...] = (
         ("sand", "green"),
         ("Ball back, face shut, chest ahead.",),
         ("slowed",), ("target ring",), (SAND_EYES,),
+        easier="Ball a third in.",
+        harder="Flag on the near side.",
     ),
 )  # fmt: skip

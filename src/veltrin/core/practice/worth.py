@@ -66,5 +66,5 @@ def worth_of(drill: Drill, losses: Sequence[LieLoss], wins: Callable[[Drill], fl
     dear = [loss for loss in about if shrunk(loss) >= LEAST_LOST]
     cost = sum(shrunk(loss) * loss.shots for loss in dear)
     dearest = max(dear, key=lambda loss: shrunk(loss) * loss.shots, default=None)
-    share = wins(drill) if dear else 0.0
+    share = drill.rehearses * wins(drill) if dear else 0.0
     return Worth(100.0 * cost * share / every if every else 0.0, dearest, sum(loss.shots for loss in about), share)

@@ -2,15 +2,13 @@
 
 from __future__ import annotations
 
-import math
 from collections.abc import Callable, Sequence
 from datetime import UTC, datetime, timedelta
 
-import numpy as np
 from sqlalchemy.orm import Session
 
-from veltrin.core.hole import KIND_LIST
 from veltrin.core.law import NO_LAW
+from veltrin.core.learn import Yardstick
 from veltrin.core.methods import slope_word
 from veltrin.core.units import RAD_S_PER_RPM
 from veltrin.service.book.book_read import booking_out
@@ -18,7 +16,7 @@ from veltrin.service.book.contracts.book import (
     BookingIn,
     BookingOut,
 )
-from veltrin.service.book.evidence import hold_against
+from veltrin.service.book.evidence import ended, hold_against, steady_lost, yardstick_of
 from veltrin.service.book.planned import Planned, planned_from_former, planned_shot, planned_stock
 from veltrin.service.house.border import rad
 from veltrin.service.house.errors import ConflictError, DomainError, NotFoundError
@@ -66,23 +64,14 @@ def _finish(planned: Planned, body: BookingIn) -> tuple[float | None, float | No
     return planned.expected.distance_m + body.past_m, 0.0 - (body.side_m or 0.0)
 
 
-def _ended(planned: Planned, total: float | None, left: float | None, holed: bool) -> tuple[str | None, float | None]:
-    """The ground it ended on, and what it still costs."""
-    if holed:
-        return "green", 0.0
-    if planned.question is None or total is None or left is None:
-        return None, None
-    c, s = math.cos(planned.bearing_rad), math.sin(planned.bearing_rad)
-    x, y = total * c - left * s, total * s + left * c
-    ends = planned.question.hole.ends(np.array([x]), np.array([y]))
-    return KIND_LIST[int(ends.kind[0])].name, float(ends.strokes[0])
+def made_booking(booking_id: str, planned: Planned, body: BookingIn, yardstick: Yardstick | None = None) -> BookingRow:
+    """A booking to be stored: what was meant, what was seen, what it says for learning.
 
-
-def made_booking(booking_id: str, planned: Planned, body: BookingIn) -> BookingRow:
-    """A booking to be stored: what was meant, what was seen, what it says for learning."""
-    expected, measured = planned.expected, body.measured
+    `yardstick`: the player as at the first session of practice; None where there was none yet.
+    """
+    expected = planned.expected
     total, left = _finish(planned, body)
-    end_kind, after = _ended(planned, total, left, body.holed)
+    end_kind, after = ended(planned.question, planned.bearing_rad, total, left, body.holed)
     booking = BookingRow(
         id=booking_id,
         player_id=body.player_id,
@@ -103,13 +92,7 @@ def made_booking(booking_id: str, planned: Planned, body: BookingIn) -> BookingR
         carry_side_m=None if body.carry_side_m is None else 0.0 - body.carry_side_m,
         total_m=total,
         side_m=left,
-        ball_speed_m_s=measured.ball_speed_m_s,
-        launch_rad=_rad(measured.launch_deg),
-        spin_rad_s=None if measured.spin_rpm is None else measured.spin_rpm * RAD_S_PER_RPM,
-        descent_rad=_rad(measured.descent_deg),
-        heel_m=None if body.heel_mm is None else body.heel_mm / 1000.0,
-        up_m=None if body.up_mm is None else body.up_mm / 1000.0,
-        turf_m=None if body.turf_cm is None else body.turf_cm / 100.0,
+        **_measured(body),
         fault=",".join(body.misses),
         note=body.note,
         end_kind=end_kind,
@@ -120,11 +103,26 @@ def made_booking(booking_id: str, planned: Planned, body: BookingIn) -> BookingR
         former_lie=body.former_lie,
     )
     booking.far_off = hold_against(booking, expected)
+    booking.steady_lost = steady_lost(booking, planned, yardstick)
     booking.counts = body.counts and not booking.far_off
     if not planned.is_planned:
         # What a stock swing would have done says nothing of this shot.
         booking.law, booking.counts, booking.far_off = NO_LAW, False, False
     return booking
+
+
+def _measured(body: BookingIn) -> dict[str, float | None]:
+    """What a device, or taps on face and turf, told of a shot (SI, rad)."""
+    told = body.measured
+    return {
+        "ball_speed_m_s": told.ball_speed_m_s,
+        "launch_rad": _rad(told.launch_deg),
+        "spin_rad_s": None if told.spin_rpm is None else told.spin_rpm * RAD_S_PER_RPM,
+        "descent_rad": _rad(told.descent_deg),
+        "heel_m": None if body.heel_mm is None else body.heel_mm / 1000.0,
+        "up_m": None if body.up_mm is None else body.up_mm / 1000.0,
+        "turf_m": None if body.turf_cm is None else body.turf_cm / 100.0,
+    }
 
 
 def _rad(degrees: float | None) -> float | None:
@@ -149,7 +147,7 @@ def book_shot(store: Store, booking_id: str, body: BookingIn, planner: Planner =
         return booking_out(known)
     stored = find_stored(store, body.player_id)
     planned = planner(store, body)
-    booking = made_booking(booking_id, planned, body)
+    booking = made_booking(booking_id, planned, body, yardstick_of(store, body.player_id))
     # Its drawing is worked out before the book is written: nobody waits for the book meanwhile.
     drawn = None
     is_shot = body.purpose == "shot" and planned.is_planned

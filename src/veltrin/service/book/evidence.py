@@ -3,10 +3,19 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 
+import numpy as np
+
+from veltrin.core.hole import KIND_LIST
+from veltrin.core.kit import NOTHING_LEARNED
 from veltrin.core.law import LAW
-from veltrin.core.learn import FAILED, BookedStrike, Meant, Told, is_far_off, lesson, told
+from veltrin.core.learn import FAILED, BookedStrike, Meant, Told, Yardstick, is_far_off, lesson, told
+from veltrin.core.plan import Question
 from veltrin.core.plan.predict import Expected
+from veltrin.service.book.planned import Planned, expected_of
+from veltrin.store.engine import Store
+from veltrin.store.repositories import practice as practice_rows
 from veltrin.store.tables import BookingRow
 
 
@@ -54,3 +63,41 @@ def hold_against(row: BookingRow, expected: Expected) -> bool:
     row.face_y, row.face_w = _value(says.face)
     row.law = LAW
     return is_far_off(says)
+
+
+def ended(
+    question: Question | None, bearing_rad: float, total: float | None, left: float | None, holed: bool
+) -> tuple[str | None, float | None]:
+    """The ground a ball ended on so far along and to the left of its line (m), and what it still costs."""
+    if holed:
+        return "green", 0.0
+    if question is None or total is None or left is None:
+        return None, None
+    c, s = math.cos(bearing_rad), math.sin(bearing_rad)
+    x, y = total * c - left * s, total * s + left * c
+    ends = question.hole.ends(np.array([x]), np.array([y]))
+    return KIND_LIST[int(ends.kind[0])].name, float(ends.strokes[0])
+
+
+def yardstick_of(store: Store, player_id: str) -> Yardstick | None:
+    """The player as at the first session of practice; None where there was none yet."""
+    with store.session() as session:
+        return practice_rows.yardstick(session, player_id)
+
+
+def steady_lost(row: BookingRow, planned: Planned, yardstick: Yardstick | None) -> float | None:
+    """Strokes a booked shot lost against what was expected of the player of the first session; before it, of today's.
+
+    Nothing that the book taught counts here. None where it can't be told, as for `lost`.
+    """
+    question = planned.question
+    if question is None or not planned.is_planned or row.lost is None:
+        return None
+    asked = yardstick.asks(question) if yardstick else replace(question, learned=NOTHING_LEARNED)
+    if asked == question:
+        return row.lost
+    found = expected_of(asked, row.call_id)
+    _, after = ended(asked, planned.bearing_rad, row.total_m, row.side_m, row.holed)
+    if found is None or found[1].strokes is None or after is None:
+        return row.lost
+    return 1.0 + after - found[1].strokes

@@ -45,7 +45,8 @@ class Planned:
 
 
 @lru_cache(maxsize=64)
-def _expect(question: Question, call_id: str) -> tuple[Call, Expected] | None:
+def expected_of(question: Question, call_id: str) -> tuple[Call, Expected] | None:
+    """What a call of a question is expected to do; None if it is no feasible one."""
     # Somebody stands there with a shot to book.
     with TURNS.taken(is_next=True):
         return expect(question, call_id)
@@ -53,14 +54,14 @@ def _expect(question: Question, call_id: str) -> tuple[Call, Expected] | None:
 
 def forget() -> None:
     """Remember nothing any more."""
-    _expect.cache_clear()
+    expected_of.cache_clear()
 
 
 def planned_shot(store: Store, request: PlanRequest, call_id: str) -> Planned:
     """A call of a question; ConflictError if it is no feasible one."""
     plain = plain_request(request)
     question = question_of(store, plain)
-    found = _expect(question, call_id)
+    found = expected_of(question, call_id)
     if found is None:
         raise no_call(call_id)
     call, expected = found

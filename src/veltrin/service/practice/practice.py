@@ -28,6 +28,7 @@ from veltrin.core.practice import (
     ground_of,
     make_ready,
     missing_on,
+    together,
     worth_of,
 )
 from veltrin.service.book.book_read import lost_of
@@ -81,6 +82,8 @@ def drill_out(drill: Drill) -> DrillOut:
         covers=list(drill.covers),
         lay=list(drill.lay),
         cautions=[*drill.cautions, *ALWAYS],
+        easier=drill.easier,
+        harder=drill.harder,
         source=drill.source,
     )
 
@@ -114,8 +117,12 @@ def show_drill(store: Store, drill_id: str, player_id: str) -> ReadyDrillOut:
     """A drill with its layout, calls and pass marks for a player of the record."""
     drill, stored = drill_named(drill_id), find_stored(store, player_id)
     ready = make_ready(drill, stored.player, habits_of(store, stored))
+    mark = together([one.mark for one in ready if one.mark is not None])
     return ReadyDrillOut(
-        drill=drill_out(drill), player_id=stored.player.id, stations=[_station_out(one) for one in ready]
+        drill=drill_out(drill),
+        player_id=stored.player.id,
+        mark=None if mark is None else tell(MarkOut, mark),
+        stations=[_station_out(one) for one in ready],
     )
 
 

@@ -12,6 +12,7 @@ from sqlalchemy.orm import Session
 from veltrin.core.practice import (
     DRILLS,
     Mark,
+    Times,
     drill_named,
     ground_of,
     make_ready,
@@ -19,11 +20,13 @@ from veltrin.core.practice import (
     next_level,
     order_of_balls,
     result_of,
+    together,
     whole_minutes,
 )
 from veltrin.service.book.book import book_shot
 from veltrin.service.book.contracts.book import BookingIn, BookingOut
 from veltrin.service.book.planned import Planned, planned_shot
+from veltrin.service.house.border import tell
 from veltrin.service.house.errors import ConflictError, NotFoundError, changed_elsewhere
 from veltrin.service.house.joining import join
 from veltrin.service.house.localtime import moment_of
@@ -84,6 +87,7 @@ def book_ball(store: Store, booking_id: str, body: BookingIn) -> BookingOut:
 def _part_out(practice: PracticeRow, part: PracticePartRow) -> SessionPartOut:
     # A drill that isn't known any more still has a name and a result.
     drill, stations = DRILLS.get(part.drill_id), stations_of(part)
+    mark = together([_mark(s.mark) for s in stations if s.mark is not None])
     seed = uuid.UUID(practice.id).int % 2**32 + part.place
     return SessionPartOut.model_validate(
         {
@@ -96,6 +100,7 @@ def _part_out(practice: PracticeRow, part: PracticePartRow) -> SessionPartOut:
             "minutes": 0.0 if drill is None else minutes_of(drill, part.balls),
             "ground": "green" if drill is None else ground_of(drill),
             "level": part.level,
+            "mark": None if mark is None else tell(MarkOut, mark),
             "stations": stations,
             "order": order_of_balls([s.balls if s.call_id else 0 for s in stations], part.phase, seed),  # type: ignore[arg-type]
             "hits": part.hits,
@@ -151,11 +156,11 @@ def _next_words(parts: list[SessionPartOut]) -> list[str]:
         if part.passed is None or part.level_after is None:
             told.append(f"{part.name}: not played to its end; begin with it.")
         elif part.level_after > part.level:
-            told.append(f"{part.name}: passed twice running, so a level up: the mark of a step better player.")
+            told.append(f"{part.name}: passed, and so many hits can hardly be chance any more: a level up.")
         elif part.level_after < part.level:
-            told.append(f"{part.name}: far below the mark, so a level down.")
+            told.append(f"{part.name}: so few hits can hardly be chance any more: a level down.")
         elif part.passed:
-            told.append(f"{part.name}: passed; once more and it goes a level up.")
+            told.append(f"{part.name}: passed. It goes a level up once that can hardly be chance.")
         else:
             told.append(f"{part.name}: the same again.")
     return told
@@ -272,6 +277,7 @@ def begin_practice(store: Store, practice_id: str) -> KeptPracticeOut:
                     part.level, part.balls = level, sum(s.balls for s in stations)
                     part.stations_json = RUNS.keep(stations)
                 found.state, found.began_at = "begun", datetime.now(UTC)
+                found.handicap, found.scatter_handicap = stored.player.handicap, stored.scatter_handicap
                 drills = ", ".join(drill_words(part.drill_id) for part in found.parts)
                 join(session, "session", found.id, player_id, summary=f"Practice: {drills}")
     return show_practice(store, practice_id)
@@ -280,8 +286,10 @@ def begin_practice(store: Store, practice_id: str) -> KeptPracticeOut:
 def _mark(told: MarkOut) -> Mark:
     return Mark(
         balls=told.balls,
+        score=told.score or "clean",
         limit=told.limit,
         share=told.share_pct / 100.0,
+        level_share=(told.share_pct if told.level_share_pct is None else told.level_share_pct) / 100.0,
         hits=told.hits,
         chance=told.chance_pct / 100.0,
         aim_handicap=told.aim_handicap,
@@ -336,10 +344,20 @@ def settle(part: PracticePartRow, hits: int, struck: int, done: Sequence[rows.Do
     if result is None:
         return
     part.asked, part.passed = result.asked, result.passed
-    part.expected = sum(m.balls * m.share for m in marks) / sum(m.balls for m in marks)
-    before = next((p for p in reversed(done) if p.drill_id == part.drill_id), None)
-    passed_before = before is not None and before.passed and before.level == before.level_after == part.level
-    part.level_after = next_level(part.level, result, passed_before)
+    part.expected = result.share
+    part.level_share = result.level_share
+    times = [*times_at(done, part.drill_id, part.level), Times(result.hits, result.balls, result.level_share)]
+    part.level_after = next_level(part.level, times, result.passed)
+
+
+def times_at(done: Sequence[rows.DonePart], drill_id: str, level: int) -> list[Times]:
+    """The times a drill was played at the level it is at, since it came to it, oldest first."""
+    found: list[Times] = []
+    for part in reversed([p for p in done if p.drill_id == drill_id]):
+        if (part.level, part.level_after) != (level, level) or part.level_share is None:
+            break
+        found.append(Times(part.hits, part.struck, part.level_share))
+    return found[::-1]
 
 
 def move_practice(store: Store, practice_id: str, told: WhenIn) -> KeptPracticeOut:

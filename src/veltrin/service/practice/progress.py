@@ -7,9 +7,8 @@ from dataclasses import replace
 from datetime import datetime
 
 from veltrin.core.counted import counted
-from veltrin.core.learn import balls_needed, rate
-from veltrin.core.practice import DRILLS, Helped, helped, kinds_of
-from veltrin.core.practice.helped import MATTERS_STROKES
+from veltrin.core.learn import rate
+from veltrin.core.practice import DRILLS, LEVEL_WORD, Helped, KindShots, evidence, helped, kinds_of
 from veltrin.service.book.book_read import rate_out
 from veltrin.service.house.words import drill_words, kind_words
 from veltrin.service.players.players import find_stored
@@ -20,10 +19,11 @@ from veltrin.service.practice.contracts.practice_sessions import (
     ProgressOut,
     WentOut,
 )
-from veltrin.service.practice.practice_sessions import level_of
+from veltrin.service.practice.practice_sessions import level_of, times_at
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book_charts as chart_rows
 from veltrin.store.repositories import practice as rows
+from veltrin.store.repositories.book import Which
 from veltrin.store.repositories.practice import DonePart
 
 MOST_SHOTS = 2000
@@ -50,8 +50,14 @@ def _drills(done: list[DonePart]) -> Iterator[DrillProgressOut]:
             drill_id=drill_id,
             name=drill_words(drill_id),
             level=level_of(done, drill_id),
+            evidence=_evidence(done, drill_id),
             went=[_went(p) for p in done if p.drill_id == drill_id],
         )
+
+
+def _evidence(done: list[DonePart], drill_id: str) -> float:
+    level = level_of(done, drill_id)
+    return round(evidence(times_at(done, drill_id, level), 1), 2)
 
 
 def _kinds(done: list[DonePart]) -> Iterator[KindProgressOut]:
@@ -82,20 +88,26 @@ def _together(parts: list[DonePart]) -> DonePart:
 
 def _verdict(found: Helped, kind: str) -> str:
     """An honest verdict in words."""
-    difference = found.found
     shots = f"{counted(found.before, 'shot')} before, {found.after} after"
-    if difference is None:
+    if found.change is None or found.low is None or found.high is None:
         return f"Too few shots from {kind} on the course to tell ({shots})."
-    change = f"{abs(difference.difference):.2f} strokes a shot {'less' if difference.difference < 0 else 'more'}"
+    change = f"{abs(found.change):.2f} strokes a shot {'less' if found.change < 0 else 'more'}"
     if found.answer == "helped":
-        return f"It helped: {change} are lost from {kind}, and the interval leaves nought out ({shots})."
+        return f"It helped: practice made it about {change} from {kind} ({shots})."
     if found.answer == "worse":
-        return f"More is lost than before: {change} from {kind} ({shots}). Practise something else, or look why."
+        return f"It did harm: about {change} than before from {kind} ({shots}). Practise something else, or look why."
     if found.answer == "same":
-        return f"No change worth having from {kind} ({shots})."
-    needed = balls_needed(difference.deviations, MATTERS_STROKES)
-    more = "" if needed is None else f"; about {needed} shots each would settle it"
-    return f"It can't be told yet: {change} from {kind}, but the interval holds nought ({shots}){more}."
+        most = max(-found.low, found.high)
+        return f"No change worth having: whatever practice did from {kind} is less than {most:.2f} strokes ({shots})."
+    upcoming = f" It is looked at again after {found.next_look}." if found.next_look else ""
+    return f"It can't be told yet: about {change} from {kind}, and chance does as much ({shots}).{upcoming}"
+
+
+def _kinds_of_book(store: Store, player_id: str) -> set[str]:
+    """Kinds of lie with shots in the book: slopes; from level ground, covers."""
+    with store.session() as session:
+        found = chart_rows.by_cover(session, Which(player_id, purpose="shot"))
+    return {kind for one in found for kind in ([one.cover] if one.slope == LEVEL_WORD else one.slope.split())}
 
 
 def _helped(store: Store, player_id: str, done: list[DonePart]) -> Iterator[HelpedOut]:
@@ -105,24 +117,28 @@ def _helped(store: Store, player_id: str, done: list[DonePart]) -> Iterator[Help
         for kind in kinds_of(DRILLS[part.drill_id]) if part.drill_id in DRILLS else ():
             first.setdefault(kind, part.at)
             sessions.setdefault(kind, set()).add(part.at)
-    for kind, since in first.items():
+    if not first:
+        return
+    began = min(first.values())
+    kinds = []
+    for kind in (*first, *sorted(_kinds_of_book(store, player_id) - set(first))):
         with store.session() as session:
-            before, after = chart_rows.lost_about(session, player_id, kind, since, MOST_SHOTS)
-        told = helped(before, after)
-        words = kind_words(kind)
-        found = told.found
+            before, after = chart_rows.lost_about(session, player_id, kind, first.get(kind, began), MOST_SHOTS)
+        kinds.append(KindShots(kind, kind in first, before, after))
+    for told in helped(kinds):
+        words = kind_words(told.name)
         yield HelpedOut(
             kind=words,
-            sessions=len(sessions[kind]),
-            since=since,
+            sessions=len(sessions[told.name]),
+            since=first[told.name],
             answer=told.answer,
             before=told.before,
             after=told.after,
-            before_lost=None if found is None else found.means[0],
-            after_lost=None if found is None else found.means[1],
-            difference=None if found is None else found.difference,
-            low=None if found is None else found.low,
-            high=None if found is None else found.high,
+            before_lost=None if told.lost is None else told.lost[0],
+            after_lost=None if told.lost is None else told.lost[1],
+            difference=told.change,
+            low=told.low,
+            high=told.high,
             words=_verdict(told, words),
         )
 

@@ -121,7 +121,7 @@ def with_questions(session: Session, booking_ids: Sequence[str]) -> list[tuple[B
 
 EVIDENCE = (
     "expected_carry_m", "expected_total_m", "expected_side_m", "along_sd_m", "across_sd_m", "strokes",
-    "speed_y", "speed_w", "friction_y", "friction_w", "face_y", "face_w", "law",
+    "steady_lost", "speed_y", "speed_w", "friction_y", "friction_w", "face_y", "face_w", "law",
 )  # fmt: skip
 """What a shot was held against, and what it teaches by that."""
 

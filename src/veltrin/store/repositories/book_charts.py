@@ -115,7 +115,9 @@ def _summed(cover: str, slope: str, some: list[_Alike]) -> ByCover:
 def lost_about(
     session: Session, player_id: str, kind: str, since: datetime, most: int
 ) -> tuple[list[float], list[float]]:
-    """Strokes lost a shot on the course from a kind of lie, before a moment and after: the newest `most` of them.
+    """Strokes lost a shot on the course from a kind of lie, before a moment and after, oldest first.
+
+    The newest `most` of them, held against the player of the first session.
 
     `kind`: a word of a slope, or a cover on the level.
     """
@@ -123,18 +125,12 @@ def lost_about(
     sloped = kind in ("down", "up", "above", "below")
     about = row.slope.contains(kind) if sloped else and_(row.cover == kind, row.slope == "level")
     asked = (
-        select(row.booked_at, 1.0 + row.strokes_after - row.strokes)
-        .where(
-            row.player_id == player_id,
-            row.purpose == "shot",
-            about,
-            row.strokes.is_not(None),
-            row.strokes_after.is_not(None),
-        )
+        select(row.booked_at, row.steady_lost)
+        .where(row.player_id == player_id, row.purpose == "shot", about, row.steady_lost.is_not(None))
         .order_by(row.booked_at.desc())
         .limit(most)
     )
-    found = [(at, float(lost or 0.0)) for at, lost in session.execute(asked)]
+    found = [(at, float(lost or 0.0)) for at, lost in session.execute(asked)][::-1]
     return [lost for at, lost in found if at < since], [lost for at, lost in found if at >= since]
 
 

@@ -8,6 +8,7 @@ from datetime import datetime
 from sqlalchemy import func, select, update
 from sqlalchemy.orm import Session
 
+from veltrin.core.learn import Yardstick
 from veltrin.store.across import is_taken
 from veltrin.store.tables import BookingRow, PracticePartRow, PracticeRow
 
@@ -73,6 +74,22 @@ class PlayedBall:
     fault: str
 
 
+def yardstick(session: Session, player_id: str) -> Yardstick | None:
+    """A player as at the first session that was begun; None before it, or where it was begun by an earlier Veltrin."""
+    row = PracticeRow
+    asked = (
+        select(row.handicap, row.scatter_handicap)
+        .where(row.player_id == player_id, row.handicap.is_not(None))
+        .order_by(row.began_at)
+        .limit(1)
+    )
+    found = session.execute(asked).first()
+    if found is None:
+        return None
+    handicap, scatter = found
+    return None if handicap is None else Yardstick(handicap, handicap if scatter is None else scatter)
+
+
 def balls(session: Session, practice_id: str) -> list[PlayedBall]:
     """Balls of a session in the order they were struck."""
     row = BookingRow
@@ -98,6 +115,7 @@ class DonePart:
     passed: bool
     level: int
     level_after: int
+    level_share: float | None
 
 
 def done_parts(session: Session, player_id: str) -> list[DonePart]:
@@ -112,7 +130,7 @@ def done_parts(session: Session, player_id: str) -> list[DonePart]:
     return [
         DonePart(
             p.drill_id, at, p.phase, p.hits or 0, p.struck or 0, p.asked or 0, p.expected or 0.0, bool(p.passed),
-            p.level, p.level if p.level_after is None else p.level_after,
+            p.level, p.level if p.level_after is None else p.level_after, p.level_share,
         )
         for p, at in session.execute(asked)
         if at is not None

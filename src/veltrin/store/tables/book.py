@@ -99,6 +99,7 @@ class BookingRow(Owned, Base):
     note: Mapped[str] = mapped_column(String(500), default="")
     end_kind: Mapped[str | None] = mapped_column(String(12))
     strokes_after: Mapped[float | None]
+    steady_lost: Mapped[float | None]
     holed: Mapped[bool] = mapped_column(default=False)
     putts: Mapped[int | None]
     chipped_again: Mapped[bool | None]

@@ -21,6 +21,7 @@ class PracticeRow(Owned, Base):
 
     The id is given by whoever plans it, so that a page without a network can. `words`: the line for the player.
     `planned_local`, `zone`: what the clock of its place says then (ISO 8601, IANA); `planned_for` follows from both.
+    `handicap`, `scatter_handicap`: of the player when it began.
     """
 
     __tablename__ = "practices"
@@ -38,6 +39,8 @@ class PracticeRow(Owned, Base):
     version: Mapped[int] = mapped_column(default=1)
     state: Mapped[str] = mapped_column(String(8), default="planned")
     began_at: Mapped[datetime | None]
+    handicap: Mapped[float | None]
+    scatter_handicap: Mapped[float | None]
     done_at: Mapped[datetime | None]
     words: Mapped[str] = mapped_column(String(500), default="")
     parts: Mapped[list[PracticePartRow]] = relationship(
@@ -46,7 +49,11 @@ class PracticeRow(Owned, Base):
 
 
 class PracticePartRow(Base):
-    """One drill of a session. `stations_json`: calls and marks it is played against, as they stood when it began."""
+    """One drill of a session. `stations_json`: calls and marks it is played against, as they stood when it began.
+
+    `expected`: share of hits expected of the player of that day, `level_share`: of the player whose level was asked
+    for.
+    """
 
     __tablename__ = "practice_parts"
 
@@ -61,5 +68,6 @@ class PracticePartRow(Base):
     struck: Mapped[int | None]
     asked: Mapped[int | None]
     expected: Mapped[float | None]
+    level_share: Mapped[float | None]
     passed: Mapped[bool | None]
     level_after: Mapped[int | None]

@@ -83,6 +83,9 @@ class BookingRecord(Contract):
     note: str = Field(max_length=500)
     end_kind: AreaKindName | None
     strokes_after: float | None = Field(ge=-30000, le=30000)
+    steady_lost: float | None = Field(
+        None, ge=-30000, le=30000, description="Held against the player of the first session."
+    )
     holed: bool
     putts: int | None = Field(ge=0, le=9)
     chipped_again: bool | None
@@ -150,6 +153,7 @@ class PracticePartRecord(Contract):
     struck: int | None = Field(ge=0, le=10000)
     asked: int | None = Field(ge=0, le=10000)
     expected: float | None = Field(ge=0, le=1)
+    level_share: float | None = Field(None, ge=0, le=1)
     passed: bool | None
     level_after: int | None = Field(ge=0, le=TOP_LEVEL)
 
@@ -165,6 +169,8 @@ class PracticeRecord(Contract):
     version: int = Field(1, ge=1, le=2**31 - 1)
     state: State
     began_at: Moment | None
+    handicap: float | None = Field(None, ge=-6, le=54, description="Of the player when it began.")
+    scatter_handicap: float | None = Field(None, ge=-6, le=54)
     done_at: Moment | None
     words: str = Field(max_length=500)
     parts: list[PracticePartRecord] = Field(max_length=MOST_PARTS)

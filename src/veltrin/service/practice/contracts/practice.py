@@ -31,6 +31,8 @@ class DrillOut(Contract):
     covers: list[str] = Field(description="Lies it serves, by cover.")
     lay: list[Lay]
     cautions: list[str]
+    easier: str
+    harder: str
     source: str
 
 
@@ -64,9 +66,11 @@ class MarkOut(Contract):
     """How many of so many: by the player's own expected spread today, and by that of the next handicap step."""
 
     balls: int
-    limit: float | None = Field(description="What counts as a hit; none where the strike alone counts.")
+    score: Score | None = Field(None, description="What counts; none: as the drill says (written before 0.16).")
+    limit: float | None = Field(description="What counts as a hit (m); none where nothing is measured.")
     share_pct: float = Field(description="Hits expected today.")
-    hits: int = Field(description="Reached every other time today.")
+    level_share_pct: float | None = Field(None, description="Hits expected of the player whose level is asked for.")
+    hits: int = Field(description="What is asked: reached every other time at this level, and never all of them.")
     chance_pct: float = Field(description="Chance to reach it today (binomial).")
     aim_handicap: float
     aim_share_pct: float
@@ -98,6 +102,7 @@ class ReadyDrillOut(Contract):
 
     drill: DrillOut
     player_id: str
+    mark: MarkOut | None = Field(description="Of the whole drill: what passes.")
     stations: list[StationOut]
 
 

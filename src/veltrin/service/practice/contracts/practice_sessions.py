@@ -100,6 +100,7 @@ class SessionPartOut(Contract):
     minutes: float
     ground: Need
     level: int
+    mark: MarkOut | None = Field(description="Of the whole drill: what passes; none until it has begun.")
     stations: list[StationRun]
     order: list[int] = Field(description="Which station each ball is played from.")
     hits: int | None = Field(description="From here on: when it was played to its end.")
@@ -170,11 +171,16 @@ class WentOut(Contract):
 
 
 class DrillProgressOut(Contract):
-    """A drill over time, oldest first; the level it is at now."""
+    """A drill over time, oldest first; the level it is at now.
+
+    `evidence`: how many times likelier its hits at this level are for a better player than for one as expected. At ten
+    times it goes a level up.
+    """
 
     drill_id: str
     name: str
     level: int
+    evidence: float
     went: list[WentOut]
 
 
@@ -186,7 +192,11 @@ class KindProgressOut(Contract):
 
 
 class HelpedOut(Contract):
-    """Shots of a kind of lie on the course before the first session that practised it, against those after."""
+    """What practice did to shots of a kind of lie on the course, told by all kinds together.
+
+    `before_lost` is drawn towards the mean of kinds; `difference`: what practice did, with the interval it lies in nine
+    times of ten.
+    """
 
     kind: str
     sessions: int
