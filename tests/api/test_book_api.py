@@ -392,3 +392,33 @@ def test_a_clock_that_is_wrong_is_asked_about(client: TestClient, moment: str) -
     assert answer.status_code == 422
     assert answer.json()["errors"][0]["field"] == "booked_at"
     assert "clock" in answer.json()["errors"][0]["fix"]
+
+
+def test_once_a_day_it_is_asked_whether_these_were_all_the_balls(client: TestClient) -> None:
+    request = {"player_id": "brisa", "lie": {"cover": "rough", "sunk": 0.6}, "line": {"flag_m": 40}}
+    call = client.post("/api/plan", json=request).json()["calls"][0]["id"]
+
+    def book(day: int, past: float) -> None:
+        body = {
+            "player_id": "brisa", "request": request, "call_id": call, "past_m": past, "side_m": 0.5,
+            "booked_at": f"2026-03-{day:02d}T10:00:00Z",
+        }  # fmt: skip
+        assert client.put(f"/api/book/{uuid.uuid4()}", json=body).status_code == 200
+
+    for past in (-9.0, -8.0, -7.0):
+        book(3, past)
+    assert client.get("/api/players/brisa/whole").json()["ask"] is None, "three are too few to ask"
+    book(3, -6.0)
+    assert client.get("/api/players/brisa/whole").json()["ask"] == {"day": "2026-03-03", "shots": 4}
+    assert client.get("/api/players/brisa/learnt").json()["shots"] == 4
+    told = client.put("/api/players/brisa/whole", json={"day": "2026-03-03", "all_booked": False}).json()
+    assert told["ask"] is None, "asked once"
+    assert client.get("/api/players/brisa/learnt").json()["shots"] == 0, "picked balls teach no habits"
+    assert client.get("/api/book", params={"player_id": "brisa"}).json()["total"] == 4, "and stay in the book"
+    client.put("/api/players/brisa/whole", json={"day": "2026-03-03", "all_booked": True})
+    assert client.get("/api/players/brisa/learnt").json()["shots"] == 4, "taken back, they count again"
+    for past in (0.0, 1.0, 2.0, 3.0):
+        book(5, past)
+    assert client.get("/api/players/brisa/whole").json()["ask"] == {"day": "2026-03-05", "shots": 4}
+    refused = client.put("/api/players/brisa/whole", json={"day": "2025-01-01", "all_booked": True})
+    assert refused.json()["errors"][0]["field"] == "day"

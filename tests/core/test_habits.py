@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 
 import numpy as np
 import pytest
@@ -13,6 +14,7 @@ from tests.players import player as a_player
 from veltrin.core.ground import COVERS, Lie, Slope
 from veltrin.core.kit import NOTHING_LEARNED, Effect, Learned, family_of
 from veltrin.core.learn import FAILED, PRIOR_SD, BookedStrike, Cell, Meant, is_far_off, learn, told
+from veltrin.core.learn.habits import fade
 from veltrin.core.plan import Line, Question, plan_shot
 from veltrin.core.plan.model import REFERENCE_AIR
 from veltrin.core.plan.predict import Expected, expect, expect_stock
@@ -300,3 +302,63 @@ def test_what_is_learnt_of_one_lie_predicts_that_lie_and_not_its_neighbour() -> 
     learned = learn(cells)
     assert learned.of("rough", "stock-swing", player.club("58")).speed == pytest.approx(0.88, abs=0.03)
     assert learned.of("fairway", "stock-swing", player.club("58")).speed == pytest.approx(1.0, abs=0.03)
+
+
+# --- old shots ---
+
+
+def test_a_shot_weighs_half_as_much_a_year_before_the_newest() -> None:
+    new, old = cell(10, 0.10, 0.05), replace(cell(10, -0.10, 0.05), quarter=-4)
+    (one,) = fade([new, old])
+    assert one.weight == pytest.approx(1.5 * new.weight)
+    assert one.weighted / one.weight == pytest.approx((0.10 - 0.05) / 1.5)
+    assert (one.shots, one.counts) == (20, 15.0)
+    # Kish's effective number: (10 + 5)^2 / (10 + 2.5).
+    assert one.as_many == pytest.approx(18.0)
+
+
+def test_when_all_shots_are_of_one_age_nothing_fades() -> None:
+    cells = [replace(cell(9, 0.05, 0.05), quarter=n) for n in (0, 40)]
+    fresh, long_ago = (learn([one]) for one in cells)
+    assert fresh == long_ago, "age is counted from the newest shot: there is no clock here"
+
+
+def test_an_old_habit_gives_way_to_a_new_one() -> None:
+    old = replace(cell(60, -0.12, 0.05), quarter=-12)
+    before = _speed_of(learn([old]))
+    after = _speed_of(learn([old, cell(20, 0.02, 0.05)]))
+    plain = _speed_of(learn([replace(old, quarter=0), cell(20, 0.02, 0.05)]))
+    assert before < plain < -0.05
+    assert after > -0.03
+
+
+def test_faded_shots_still_tell_the_scatter() -> None:
+    """Of a mixture of ages the variance is told without bias: 400 simulated books, half of the shots a year older."""
+    rng = np.random.default_rng(11)
+    told = []
+    for _ in range(400):
+        cells = []
+        for quarter in (0, -4):
+            y = rng.normal(0.0, 0.05 * 1.5, 30)
+            w = 0.05**-2
+            cells.append(
+                Cell(
+                    "speed",
+                    "wedge",
+                    "rough",
+                    "splash",
+                    30,
+                    30 * w,
+                    w * float(y.sum()),
+                    w * float((y**2).sum()),
+                    quarter,
+                )
+            )
+        (one,) = fade(cells)
+        spread = (one.squares - one.weighted**2 / one.weight) * one.as_many / one.counts
+        told.append(spread / (one.as_many - 1.0))
+    assert float(np.mean(told)) == pytest.approx(1.5**2, rel=0.03)
+
+
+def _speed_of(learned: Learned) -> float:
+    return sum(e.value for e in learned.effects if e.quantity == "speed")

@@ -1262,6 +1262,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/players/{player_id}/whole": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Whole
+         * @description What to ask of the newest day: were these all the balls? And whether the newest shots look picked.
+         */
+        get: operations["show_whole_api_players__player_id__whole_get"];
+        /**
+         * Say Whole
+         * @description Say whether all balls of a day were booked.
+         */
+        put: operations["say_whole_api_players__player_id__whole_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/practice": {
         parameters: {
             query?: never;
@@ -2355,6 +2379,11 @@ export interface components {
         BookingRecord: {
             /** Across Sd M */
             across_sd_m: number;
+            /**
+             * All Booked
+             * @description Whether all balls of its day were booked; none: not asked.
+             */
+            all_booked?: boolean | null;
             /** Along Sd M */
             along_sd_m: number;
             /** Arm */
@@ -3065,6 +3094,19 @@ export interface components {
             player_id: string;
             /** Text */
             text: string;
+        };
+        /**
+         * DayAsked
+         * @description A day (UTC) of which it isn't known yet.
+         */
+        DayAsked: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Shots */
+            shots: number;
         };
         /**
          * DayIn
@@ -8385,6 +8427,39 @@ export interface components {
             reason: string | null;
             /** Strokes */
             strokes: number | null;
+        };
+        /**
+         * WholeIn
+         * @description Whether all balls of a day (UTC) were booked.
+         */
+        WholeIn: {
+            /**
+             * All Booked
+             * @description False: its shots teach no habits.
+             */
+            all_booked: boolean;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+        };
+        /**
+         * WholeOut
+         * @description Whether the book is whole: what to ask, and what makes it look picked.
+         */
+        WholeOut: {
+            /** @description The newest day, where nobody has said yet; none: nothing to ask. */
+            ask: components["schemas"]["DayAsked"] | null;
+            /** Player Id */
+            player_id: string;
+            /**
+             * Signs
+             * @description What makes the newest shots look picked; none: nothing does.
+             */
+            signs: ("failed" | "one side" | "no middle" | "too even")[];
+            /** Words */
+            words: string;
         };
         /**
          * WindIn
@@ -15786,6 +15861,198 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StockOut"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    show_whole_api_players__player_id__whole_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                player_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WholeOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    say_whole_api_players__player_id__whole_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                player_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WholeIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WholeOut"];
                 };
             };
             /** @description Nobody is signed in */

@@ -13,6 +13,7 @@ import { Lies } from './Lies'
 import { Shots } from './Shots'
 import { Trials } from './Trials'
 import { WaitingShots } from './WaitingShots'
+import { Whole } from './Whole'
 
 const PARTS = [
   ['shots', 'Shots'],
@@ -40,6 +41,7 @@ export function FieldBook({ player }: { player: Player }) {
           {isFiltered && <Filters which={which} summary={summary.data} onWhich={filter} />}
         </div>
         <WaitingShots />
+        {isFiltered && <Whole player_id={player.id} />}
         {isFiltered && summary.error && (
           <Problem error={summary.error} onRetry={() => void summary.refetch()} />
         )}

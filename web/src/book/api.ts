@@ -8,6 +8,7 @@ import {
   type FaultResponse,
   type FaultRequest,
   type PlanRequest,
+  type WholeIn,
   type TrialNew,
   type Matched,
 } from '../api/client'
@@ -64,6 +65,25 @@ export function learntQuery(player_id: string) {
     queryFn: async () =>
       unwrap(await client.GET('/api/players/{player_id}/learnt', { params: { path: { player_id } } })),
   })
+}
+
+/** Whether all balls were booked: what to ask, and whether the book looks picked. */
+export function wholeQuery(player_id: string) {
+  return queryOptions({
+    queryKey: ['book', 'whole', player_id],
+    queryFn: async () =>
+      unwrap(await client.GET('/api/players/{player_id}/whole', { params: { path: { player_id } } })),
+  })
+}
+
+/** Say of a day whether all its balls were booked. */
+export function useSayWhole(player_id: string) {
+  return useTask(
+    async (body: WholeIn) =>
+      unwrap(await client.PUT('/api/players/{player_id}/whole', { params: { path: { player_id } }, body })),
+    BOOK,
+    PLANS,
+  )
 }
 
 export function stockQuery(player_id: string) {

@@ -11,6 +11,7 @@ from veltrin.service.book import book as book_service
 from veltrin.service.book import book_read
 from veltrin.service.book import faults as fault_service
 from veltrin.service.book import trials as trial_service
+from veltrin.service.book import whole as whole_service
 from veltrin.service.book.contracts.book import (
     BookingIn,
     BookingOut,
@@ -24,6 +25,7 @@ from veltrin.service.book.contracts.book import (
     TrialOut,
     TrialSize,
 )
+from veltrin.service.book.contracts.whole import WholeIn, WholeOut
 from veltrin.service.house.contracts.base import Moment
 from veltrin.service.players import habits as habit_service
 from veltrin.service.players import stock as stock_service
@@ -92,6 +94,18 @@ def show_question(store: StoreDep, booking_id: UuidPath) -> PlanRequest:
 def let_count(store: StoreDep, booking_id: UuidPath, body: CountsIn) -> BookingOut:
     """Learn from a booked shot, or don't."""
     return book_service.let_count(store, booking_id, body.counts)
+
+
+@router.get("/players/{player_id}/whole", tags=["book"])
+def show_whole(store: StoreDep, player_id: str) -> WholeOut:
+    """What to ask of the newest day: were these all the balls? And whether the newest shots look picked."""
+    return whole_service.show_whole(store, player_id)
+
+
+@router.put("/players/{player_id}/whole", tags=["book"])
+def say_whole(store: StoreDep, player_id: str, body: WholeIn) -> WholeOut:
+    """Say whether all balls of a day were booked."""
+    return whole_service.say_whole(store, player_id, body)
 
 
 @router.delete("/book/{booking_id}", status_code=204, tags=["book"])

@@ -6,6 +6,7 @@ from veltrin.core.learn.habits import (
     FAILED,
     MOST_TOLD,
     PRIOR_SD,
+    QUARTER_DAYS,
     SUREST_SD,
     BookedStrike,
     Cell,
@@ -18,6 +19,7 @@ from veltrin.core.learn.habits import (
     told,
 )
 from veltrin.core.learn.outliers import OUTLIER_FROM, Stock, outliers, stock_of
+from veltrin.core.learn.picked import Picked, Sign, looks_picked
 from veltrin.core.learn.rates import Rate, rate
 from veltrin.core.learn.trials import (
     DECIDES,
@@ -45,6 +47,7 @@ __all__ = [
     "MOST_TOLD",
     "OUTLIER_FROM",
     "PRIOR_SD",
+    "QUARTER_DAYS",
     "SUREST_SD",
     "Arm",
     "Ball",
@@ -55,11 +58,13 @@ __all__ = [
     "Difference",
     "Meant",
     "Miss",
+    "Picked",
     "Practised",
     "Ranked",
     "Rate",
     "Settled",
     "Shape",
+    "Sign",
     "Stock",
     "Told",
     "Verdict",
@@ -70,6 +75,7 @@ __all__ = [
     "is_far_off",
     "learn",
     "lesson",
+    "looks_picked",
     "mean_within",
     "order_of",
     "outliers",

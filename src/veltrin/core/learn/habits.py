@@ -8,8 +8,8 @@ memory). Few shots move little, many move much: the prior shrinks.
 Scatter is learnt from how far shots lie about their own mean: the logarithm of a standard deviation told by n shots is
 itself off by about 1 / sqrt(2 (n - 1)).
 
-Shots enter as sums by cell (family, cover, method), which are all that the posterior needs: fifty thousand shots cost
-no more than fifty.
+Shots enter as sums by cell (family, cover, method) and quarter of a year, which are all that the posterior needs: fifty
+thousand shots cost no more than fifty. Old shots weigh less: a player of three years ago is another one.
 """
 
 from __future__ import annotations
@@ -40,9 +40,20 @@ LEAST_FOR_SCATTER = 4
 """Fewer shots of a kind say nothing about their scatter. Judgement."""
 
 
+QUARTER_DAYS = 91.3125
+
+HALF_LIFE_QUARTERS = 4.0
+"""A shot weighs half as much a year before the newest one. Judgement: a season changes a swing."""
+
+
 @dataclass(frozen=True)
 class Cell:
-    """Sums over the shots of one kind, for one quantity: count, weights 1/sd^2, weighted values, weighted squares."""
+    """Sums over the shots of one kind in one quarter of a year, for one quantity: count, weights 1/sd^2, weighted
+    values, weighted squares.
+
+    `quarter`: counted from any day, the same for all cells. `faded`, `faded_twice`: sums of what its shots count for
+    by their age, and of the squares of that; None: each counts whole.
+    """
 
     quantity: Quantity
     family: str
@@ -52,10 +63,47 @@ class Cell:
     weight: float
     weighted: float
     squares: float
+    quarter: int = 0
+    faded: float | None = None
+    faded_twice: float | None = None
 
     def name(self, by: By) -> str:
         """What it is called under one heading."""
         return {"family": self.family, "cover": self.cover, "method": self.method}[by]
+
+    @property
+    def counts(self) -> float:
+        """What its shots count for together."""
+        return float(self.shots) if self.faded is None else self.faded
+
+    @property
+    def as_many(self) -> float:
+        """As many shots of one age as tell as much of a scatter. Source: Kish 1965, from memory."""
+        return float(self.shots) if self.faded_twice is None else self.counts**2 / self.faded_twice
+
+
+def fade(cells: Sequence[Cell]) -> list[Cell]:
+    """Cells of all quarters as one each, old shots weighing less: counted from the newest, there is no clock here."""
+    newest = max((cell.quarter for cell in cells), default=0)
+    found: dict[tuple[str, ...], Cell] = {}
+    for cell in cells:
+        share = 0.5 ** ((newest - cell.quarter) / HALF_LIFE_QUARTERS)
+        key = (cell.quantity, cell.family, cell.cover, cell.method)
+        old = found.get(key) or Cell(cell.quantity, cell.family, cell.cover, cell.method, 0, 0.0, 0.0, 0.0)
+        found[key] = Cell(
+            cell.quantity,
+            cell.family,
+            cell.cover,
+            cell.method,
+            shots=old.shots + cell.shots,
+            weight=old.weight + share * cell.weight,
+            weighted=old.weighted + share * cell.weighted,
+            squares=old.squares + share * cell.squares,
+            quarter=newest,
+            faded=(old.faded or 0.0) + share * cell.shots,
+            faded_twice=(old.faded_twice or 0.0) + share**2 * cell.shots,
+        )
+    return list(found.values())
 
 
 @dataclass(frozen=True)
@@ -74,8 +122,9 @@ def _mean_seen(cell: Cell) -> _Seen:
 
 def _scatter_seen(cell: Cell) -> _Seen:
     """Logarithm of how wide shots lie about their own mean against what was expected of them."""
-    free = cell.shots - 1
-    chi = max(cell.squares - cell.weighted**2 / cell.weight, 1e-6 * free)
+    free = cell.as_many - 1.0
+    spread = (cell.squares - cell.weighted**2 / cell.weight) * cell.as_many / cell.counts
+    chi = max(spread, 1e-6 * free)
     # The mean of the logarithm of chi^2/k lies about 1/k below nought; half of that for a standard deviation.
     mean = 0.5 * (math.log(chi / free) + 1.0 / free)
     return _Seen(tuple(cell.name(by) for by in BYS), cell.shots, mean, 2.0 * free)
@@ -103,12 +152,13 @@ def _effects(quantity: Quantity, seen: Sequence[_Seen]) -> list[Effect]:
 
 def learn(cells: Sequence[Cell]) -> Learned:
     """What the record says of this player; nothing where there are no shots."""
+    cells = fade(cells)
     effects: list[Effect] = []
     for quantity in ("speed", "friction", "face"):
         seen = [_mean_seen(c) for c in cells if c.quantity == quantity and c.weight > 0.0]
         if seen:
             effects += _effects(quantity, seen)
-    lengths = [c for c in cells if c.quantity == "speed" and c.shots >= LEAST_FOR_SCATTER and c.weight > 0.0]
+    lengths = [c for c in cells if c.quantity == "speed" and c.as_many >= LEAST_FOR_SCATTER and c.weight > 0.0]
     if lengths:
         effects += _effects("scatter", [_scatter_seen(c) for c in lengths])
     return Learned(tuple(effects))

@@ -25,7 +25,7 @@ from veltrin.core.practice.session import (
     order_of_balls,
     whole_minutes,
 )
-from veltrin.core.practice.worth import LEVEL_WORD, LieLoss, Worth, kinds_of, worth_of
+from veltrin.core.practice.worth import LEVEL_WORD, LieLoss, Worth, kinds_of, shrunk, worth_of
 
 __all__ = [
     "ALWAYS",
@@ -78,6 +78,7 @@ __all__ = [
     "order_of_balls",
     "result_of",
     "season",
+    "shrunk",
     "together",
     "whole_minutes",
     "worth_of",

@@ -30,7 +30,7 @@ LEVEL_SD, WIDE_SD = 0.10, 1.0
 the plan knows what a lie costs a usual player."""
 
 LOOKS = (20, 40, 80, 160, 320)
-HELPED_AT = (2.8, 1.85, 2.3, 2.4, 2.5)
+HELPED_AT = (2.9, 1.85, 2.4, 2.5, 2.6)
 """After so many shots of a kind since it was first practised the verdict is looked at, and so many times what chance
 alone scatters it helped. Set so that of players whom practice did nothing for fewer than six in a hundred ever hear
 that it helped, by simulation (docs/practice.md), and so that the look at forty shots finds most of what is worth
@@ -39,7 +39,7 @@ having."""
 WORSE_AT = 2.8
 """So many times the same, the other way, it did harm. Judgement: a hard thing to say, and rarely true."""
 
-MORE_KINDS = 0.15
+MORE_KINDS = 0.17
 """What each doubling of the kinds that were practised adds to these bounds. By the same simulation."""
 
 FEWEST_BEFORE = 8

@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from datetime import UTC, datetime, timedelta
 
 from veltrin.core.counted import counted
+from veltrin.core.practice import LieLoss, shrunk
 from veltrin.core.units import DAYS_A_MONTH
 from veltrin.service.book.book_read import lost_of
 from veltrin.service.house.words import drill_words, lie_words
@@ -24,7 +25,8 @@ FEWEST_SHOTS = 5
 """From fewer shots nothing is said of a lie. Judgement."""
 
 COSTS = 0.1
-"""A lie that costs less than this a shot over the plan is not worth a lesson. Judgement."""
+"""A lie that costs less than this a shot over the plan, few shots drawn towards nought, is not worth a lesson.
+Judgement."""
 
 STOCK_OLD = timedelta(days=180)
 """Stock shots measured longer ago than this are measured anew. Common practice: a season changes a swing."""
@@ -39,13 +41,18 @@ def _lies(store: Store, stored: StoredPlayer) -> Iterator[NoticeOut]:
     """The lies that cost most together: how often times how much."""
     with store.session() as session:
         found = chart_rows.by_cover(session, lost_of(Which(stored.player.id), stored))
-    told = [one for one in found if one.lost_mean is not None and one.lost_of >= FEWEST_SHOTS and one.lost_mean > COSTS]
-    for one in sorted(told, key=lambda o: -(o.lost_mean or 0.0) * o.shots)[:LIES_TOLD]:
-        words = lie_words(one.cover, one.slope)
+    losses = [
+        LieLoss(one.cover, one.slope, one.lost_of, one.lost_mean)
+        for one in found
+        if one.lost_mean is not None and one.lost_of >= FEWEST_SHOTS
+    ]
+    dear = [loss for loss in losses if shrunk(loss) > COSTS]
+    for loss in sorted(dear, key=lambda one: -shrunk(one) * one.shots)[:LIES_TOLD]:
+        words = lie_words(loss.cover, loss.slope)
         yield NoticeOut(
             kind="lie",
             ref="",
-            words=f"{words}: {one.lost_mean:.2f} strokes a shot over the plan, {counted(one.shots, 'shot')}.",
+            words=f"{words}: about {shrunk(loss):.1f} strokes a shot over the plan ({counted(loss.shots, 'shot')}).",
         )
 
 

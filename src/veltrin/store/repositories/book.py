@@ -173,6 +173,45 @@ def delete(session: Session, booking_id: str) -> bool:
     return True
 
 
+@dataclass(frozen=True)
+class Said:
+    """What a shot on the course says of how the book is kept. `off`: in length, in its own standard deviations."""
+
+    id: str
+    booked_at: datetime
+    off: float | None
+    fault: str
+    all_booked: bool | None
+
+
+def newest_said(session: Session, player_id: str, most: int) -> list[Said]:
+    """The newest shots on the course, newest first."""
+    row = BookingRow
+    asked = (
+        select(row.id, row.booked_at, row.speed_y, row.speed_w, row.fault, row.all_booked)
+        .where(row.player_id == player_id, row.purpose == "shot")
+        .order_by(row.booked_at.desc(), row.id.desc())
+        .limit(most)
+    )
+    return [
+        Said(i, at, None if y is None or w is None else y * w**0.5, fault, whole)
+        for i, at, y, w, fault, whole in session.execute(asked)
+    ]
+
+
+def say_whole(session: Session, player_id: str, since: datetime, until: datetime, whole: bool) -> int:
+    """Say of the shots between two moments whether they were all: where they weren't, they teach nothing."""
+    row = BookingRow
+    told = (
+        update(row)
+        .where(row.player_id == player_id, row.purpose == "shot", row.booked_at >= since, row.booked_at < until)
+        .values(all_booked=whole, counts=row.far_off.is_(False) if whole else False)
+    )
+    found = session.execute(told)
+    _edited(session, player_id)
+    return int(found.rowcount)  # type: ignore[attr-defined]
+
+
 def _edited(session: Session, player_id: str) -> None:
     session.execute(update(PlayerRow).where(PlayerRow.id == player_id).values(book_edits=PlayerRow.book_edits + 1))
 

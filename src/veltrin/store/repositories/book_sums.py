@@ -4,15 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
-from datetime import datetime
+from datetime import UTC, datetime, timedelta
 from typing import Any
 
-from sqlalchemy import ColumnElement, Row, Select, func, select
+from sqlalchemy import ColumnElement, Row, Select, case, func, literal_column, select
 from sqlalchemy.orm import Session
 
 from veltrin.core.kit import Quantity
 from veltrin.core.law import LAW
-from veltrin.core.learn import Cell
+from veltrin.core.learn import QUARTER_DAYS, Cell
 from veltrin.store.dialect import read_one_state
 from veltrin.store.tables import BookingRow, PlayerRow
 
@@ -50,10 +50,11 @@ def sums(session: Session, player_id: str, since: datetime | None = None, known:
     columns: list[ColumnElement[Any]] = [func.count(w) for _, _, w in _SUMS]
     for _, y, w in _SUMS:
         columns += [func.sum(w), func.sum(w * y), func.sum(w * y * y)]
+    quarter = _quarter(session, player_id).label("quarter")
     asked: Select[*tuple[Any, ...]] = (
-        select(row.family, row.cover, row.method_id, *columns)
+        select(row.family, row.cover, row.method_id, quarter, *columns)
         .where(row.player_id == player_id, row.counts.is_(True), row.law == LAW)
-        .group_by(row.family, row.cover, row.method_id)
+        .group_by(row.family, row.cover, row.method_id, "quarter")
     )
     if since is not None:
         asked = asked.where(row.booked_at >= since)
@@ -63,11 +64,29 @@ def sums(session: Session, player_id: str, since: datetime | None = None, known:
     return Sums(edits, since, newest, _added(known.cells if known else (), fresh))
 
 
+_DAY_NOUGHT = datetime(1980, 1, 1, tzinfo=UTC)
+_QUARTER = timedelta(days=QUARTER_DAYS)
+
+
+def _quarter(session: Session, player_id: str) -> ColumnElement[int]:
+    """Number of the quarter of a year a shot was booked in, newest looked for first; databases have no word for it."""
+    at = BookingRow.booked_at
+    first, last = session.execute(select(func.min(at), func.max(at)).where(BookingRow.player_id == player_id)).one()
+    if first is None:
+        return literal_column("0")
+    numbers = [int((when - _DAY_NOUGHT) / _QUARTER) for when in (last, first)]
+    later: list[tuple[Any, Any]] = [
+        (at >= _DAY_NOUGHT + n * _QUARTER, literal_column(str(n))) for n in range(numbers[0], numbers[1], -1)
+    ]
+    oldest: ColumnElement[int] = literal_column(str(numbers[1]))
+    return case(*later, else_=oldest) if later else oldest
+
+
 def _added(cells: Iterable[Cell], more: Iterable[Cell]) -> tuple[Cell, ...]:
     """Sums of both, cell by cell."""
-    found: dict[tuple[str, ...], Cell] = {}
+    found: dict[tuple[str | int, ...], Cell] = {}
     for cell in (*cells, *more):
-        key = (cell.quantity, cell.family, cell.cover, cell.method)
+        key = (cell.quantity, cell.family, cell.cover, cell.method, cell.quarter)
         old = found.get(key)
         found[key] = (
             cell
@@ -84,11 +103,11 @@ def _added(cells: Iterable[Cell], more: Iterable[Cell]) -> tuple[Cell, ...]:
 
 
 def _cells(found: Row[*tuple[Any, ...]]) -> list[Cell]:
-    family, cover, method = found[:3]
-    counts, rest = found[3:6], found[6:]
+    family, cover, method, quarter = found[:4]
+    counts, rest = found[4:7], found[7:]
     cells: list[Cell] = []
     for k, (quantity, _, _) in enumerate(_SUMS):
         if counts[k]:
             weight, weighted, squares = rest[3 * k : 3 * k + 3]
-            cells.append(Cell(quantity, family, cover, method, counts[k], weight, weighted, squares))
+            cells.append(Cell(quantity, family, cover, method, counts[k], weight, weighted, squares, int(quarter)))
     return cells

@@ -40,6 +40,8 @@ class BookingRow(Owned, Base):
     for learning (see core.learn.habits). `question_id`: the question it was planned by, kept once. `seq`: its number
     among the player's, never given twice. `law`: the laws by which it was held against its plan. `practice_id`,
     `drill_id`, `part`, `station`, `hit`: of a practice session. `former_lie`: its call was made for an earlier lie.
+    `steady_lost`: strokes lost against the player of the first session. `all_booked`: whether all balls of that day
+    were, None: not asked.
     """
 
     __tablename__ = "bookings"
@@ -118,6 +120,7 @@ class BookingRow(Owned, Base):
     part: Mapped[int | None]
     station: Mapped[int | None]
     hit: Mapped[bool | None]
+    all_booked: Mapped[bool | None]
 
     @property
     def lost(self) -> float | None:

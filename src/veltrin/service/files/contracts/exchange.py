@@ -104,6 +104,7 @@ class BookingRecord(Contract):
     part: int | None = Field(None, ge=0, le=99)
     station: int | None = Field(None, ge=0, le=99)
     hit: bool | None = None
+    all_booked: bool | None = Field(None, description="Whether all balls of its day were booked; none: not asked.")
 
     @model_validator(mode="after")
     def _both_or_neither(self) -> Self:
