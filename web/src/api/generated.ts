@@ -2030,10 +2030,16 @@ export interface components {
          * @description What was seen of one ball.
          */
         BallIn: {
+            /** Carry M */
+            carry_m?: number | null;
             /** Heel Mm */
             heel_mm?: number | null;
             /** Misses */
             misses?: ("heavy" | "thin" | "shank" | "left" | "right" | "short" | "long" | "ballooned" | "ran through")[];
+            /** Past M */
+            past_m?: number | null;
+            /** Side M */
+            side_m?: number | null;
             /** Turf Cm */
             turf_cm?: number | null;
         };

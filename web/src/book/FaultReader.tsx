@@ -8,6 +8,10 @@ import { Section, wayOf } from '../drawing/Section'
 import { FaceTap, TurfTap } from '../drawing/StrikeTap'
 import { callName } from '../shot/advice'
 import { MISSES } from './booking'
+import { finishWords, type Finish } from './finish'
+import { targetOf } from './finish-map'
+import { FinishTap } from './FinishTap'
+import { distance } from '../lib/units'
 import { useGather } from '../lib/gather'
 import { toRequest } from '../shot/request'
 import { useReading } from '../shot/store'
@@ -23,9 +27,10 @@ interface Ball {
   misses: MissName[]
   heel: { heel: number; up: number } | null
   turf: number | null
+  finish: Finish | null
 }
 
-const NEW_BALL: Ball = { misses: [], heel: null, turf: null }
+const NEW_BALL: Ball = { misses: [], heel: null, turf: null, finish: null }
 const MISS_OPTIONS = MISSES.map((value) => ({ value, words: value }))
 
 /** From the shot on the Bench and what was seen of it, the likely causes with sign and cure. */
@@ -52,7 +57,10 @@ export function FaultReader({ player }: { player: Player }) {
       call_id: call.id,
     })
   }
-  const isEmpty = balls.every((b) => b.misses.length === 0 && b.heel === null && b.turf === null)
+  const finishSaid = (finish: Finish) => finishWords(finish, (m) => `${distance(m, units)} ${units.distance}`)
+  const isEmpty = balls.every(
+    (b) => b.misses.length === 0 && b.heel === null && b.turf === null && b.finish === null,
+  )
   const isSand = coverOf(reading.cover).group === 'sand'
   if (!call) return <p className="py-3 text-quiet">Working out the shot on the Bench.</p>
   return (
@@ -96,6 +104,18 @@ export function FaultReader({ player }: { player: Player }) {
               />
               <TurfTap at={ball.turf} onTap={(turf) => put(i, { turf })} />
             </div>
+            <details className="mt-1 max-w-[30rem]">
+              <summary className="cursor-pointer">
+                Where it finished{ball.finish && `: ${finishSaid(ball.finish)}`}
+              </summary>
+              <FinishTap
+                finish={ball.finish}
+                target={targetOf(call, reading)}
+                words={ball.finish ? finishSaid(ball.finish) : 'not said yet'}
+                shown={(metres) => distance(metres, units)}
+                onFinish={(finish) => put(i, { finish })}
+              />
+            </details>
           </fieldset>
         ))}
         <div className="flex flex-wrap gap-2">
@@ -112,6 +132,8 @@ export function FaultReader({ player }: { player: Player }) {
                     misses: ball.misses,
                     heel_mm: ball.heel?.heel ?? null,
                     turf_cm: ball.turf,
+                    past_m: ball.finish?.past ?? null,
+                    side_m: ball.finish?.side ?? null,
                   })),
                 },
                 { onSuccess: ({ causes }) => join(causes[0]) },
@@ -138,7 +160,7 @@ export function FaultReader({ player }: { player: Player }) {
         </div>
         <p className="mt-2 max-w-prose text-small text-quiet">
           One ball tells little: a fault comes back. Two or three of the same shot, with the mark in the turf
-          and on the face, tell it in nine of ten cases.
+          and on the face and where they finished, tell it in nine of ten cases.
         </p>
       </section>
       <section aria-label="Likely causes" aria-live="polite">

@@ -15,10 +15,11 @@ from functools import lru_cache
 from typing import Literal, NamedTuple, get_args
 
 import numpy as np
+from scipy.special import ndtri
 
 from veltrin.core.geometry import Mask, Vec
 from veltrin.core.kit import Scatter
-from veltrin.core.learn.causes import CAUSES, CHANCE, Cause, Error
+from veltrin.core.learn.causes import CAUSES, CHANCE, SIZE_SD, Cause, Error
 from veltrin.core.plan.answer import drawn_path
 from veltrin.core.plan.mirror import is_mirrored
 from veltrin.core.plan.model import Question
@@ -33,7 +34,9 @@ from veltrin.core.sides import Places, Unsided, mirrored, renamed
 Miss = Literal["heavy", "thin", "shank", "left", "right", "short", "long", "ballooned", "ran through"]
 MISSES: tuple[Miss, ...] = get_args(Miss)
 
-STRIKES = 160
+SIZES, STRIKES = 5, 100
+"""Every cause is struck in so many sizes, each so many times."""
+
 REPORTED, IMAGINED = 0.85, 0.06
 """How often a coach reports a miss that happened, and one that didn't. Judgement."""
 
@@ -55,6 +58,13 @@ FACE_READ_SD_M = 0.006
 TURF_READ_SD_M = 0.015
 """How far taps on the drawn face and turf line are off. Judgement."""
 
+FINISH_READ_M, FINISH_READ = 0.7, 0.04
+"""How far off a finish is told: so many metres, and a share of the distance. Judgement; as much again stands for the
+few strikes by which a cause is known."""
+
+SHANKED_PAST, SHANKED_ACROSS = -0.45, -0.45
+"""Where a ball off the hosel ends, as shares of the distance. Judgement."""
+
 SLIP, SLIP_DENSITY = 0.15, 0.25
 """How often a tap is simply wrong, and how likely any place is then against the right one. Judgement."""
 
@@ -62,12 +72,16 @@ SLIP, SLIP_DENSITY = 0.15, 0.25
 class Seen(NamedTuple):
     """What a strike of a batch showed, (n, len(MISSES)); where the face met it and the turf was met (m, (n,)).
 
-    `heel_m`: towards the heel of the middle of the face; `turf_m`: ahead of the ball, behind negative.
+    `heel_m`: towards the heel of the middle of the face; `turf_m`: ahead of the ball, behind negative. `past_m`,
+    `side_m`: where it finished from the target, side to the left; `carry_m`: where it came down.
     """
 
     misses: Mask
     heel_m: Vec
     turf_m: Vec
+    past_m: Vec
+    side_m: Vec
+    carry_m: Vec
 
 
 @dataclass(frozen=True)
@@ -197,7 +211,11 @@ def _seen(stroke: One, played: Played, target: Targets, heel: Vec, off: Off) -> 
     }
     turf = played.setup.low_point_m + np.asarray(off.along_m) * np.ones(len(heel))
     turf = np.where(met.early_m > 0.0, -met.early_m, np.maximum(turf, 0.0))
-    return Seen(np.stack([np.asarray(columns[m]) for m in MISSES], axis=1), heel, np.asarray(turf))
+    # What a hosel does to the ball the chain doesn't know: it goes short and far to the right.
+    past = np.where(shank, SHANKED_PAST * distance, rest - distance)
+    across = np.where(shank, SHANKED_ACROSS * distance, side)
+    misses = np.stack([np.asarray(columns[m]) for m in MISSES], axis=1)
+    return Seen(misses, heel, np.asarray(turf), np.asarray(past), np.asarray(across), np.asarray(carry))
 
 
 @lru_cache(maxsize=2)
@@ -208,22 +226,30 @@ def _draws(count: int) -> Vec:
 @dataclass(frozen=True)
 class Ball:
     """What was seen of one ball: misses, left and right as the coach sees them; where the ball met the face, from its
-    middle towards the heel (m); where the turf was met, ahead of the ball (m). None: not looked at.
+    middle towards the heel (m); where the turf was met, ahead of the ball (m); where it finished from the target, past
+    it and to the left, and where it came down (m). None: not looked at.
     """
 
     misses: frozenset[Miss]
     heel_m: float | None = None
     turf_m: float | None = None
+    past_m: float | None = None
+    side_m: float | None = None
+    carry_m: float | None = None
 
 
-def _likelihood(seen: Seen, ball: Ball) -> float:
+def _likelihood(seen: Seen, ball: Ball, distance_m: float) -> float:
     """How often strikes show just this, reports being what they are."""
+    finish = FINISH_READ_M + FINISH_READ * distance_m
     reported = np.array([m in ball.misses for m in MISSES])
     p_yes = np.where(seen.misses, REPORTED, IMAGINED)
     chances = np.prod(np.where(reported, p_yes, 1.0 - p_yes), axis=1)
     for read, shown, sd in (
         (ball.heel_m, seen.heel_m, FACE_READ_SD_M),
         (ball.turf_m, seen.turf_m, TURF_READ_SD_M),
+        (ball.past_m, seen.past_m, finish),
+        (ball.side_m, seen.side_m, finish),
+        (ball.carry_m, seen.carry_m, finish),
     ):
         if read is not None:
             near = np.exp(-0.5 * ((read - shown) / sd) ** 2)
@@ -245,9 +271,16 @@ def read_fault(question: Question, call_id: str, balls: Sequence[Ball]) -> Reado
     if stroke is None:
         return None
     if turns:
-        balls = [replace(b, misses=frozenset(_ACROSS.get(m, m) for m in b.misses)) for b in balls]
-    shares = rank_causes(showings(stroke), balls)
-    shapes = [shape_of(stroke, cause.error) for cause, _ in shares]
+        balls = [
+            replace(
+                b,
+                misses=frozenset(_ACROSS.get(m, m) for m in b.misses),
+                side_m=None if b.side_m is None else -b.side_m,
+            )
+            for b in balls
+        ]
+    shares = rank_causes(showings(stroke), balls, stroke)
+    shapes = [shape_of(stroke, cause.error(1.0)) for cause, _ in shares]
     if turns:
         known = {c.id: c for c in (*CAUSES, CHANCE)}
         shares = [(known[_ACROSS_CAUSE.get(cause.id, cause.id)], share) for cause, share in shares]
@@ -263,20 +296,42 @@ def read_fault(question: Question, call_id: str, balls: Sequence[Ball]) -> Reado
     )
 
 
-Shown = list[tuple[Cause, Seen]]
+Shown = list[tuple[Cause, list[Seen]]]
+"""What every cause shows, in each of its sizes."""
 
 
 def showings(stroke: One) -> Shown:
     """What every cause that can happen here shows, chance among them."""
-    draws = _draws(STRIKES)
-    return [(c, strike_with(stroke, c.error, draws)) for c in (*CAUSES, CHANCE) if c.fits(stroke.question)]
+    return [(c, _in_all_sizes(stroke, c)) for c in (*CAUSES, CHANCE) if can_happen(stroke, c)]
 
 
-def rank_causes(shown: Shown, balls: Sequence[Ball]) -> list[tuple[Cause, float]]:
+def can_happen(stroke: One, cause: Cause) -> bool:
+    """Whether a cause can happen with this stroke at all: a putter has no arc that bottoms out in the turf."""
+    is_rolled = stroke.question.player.club(stroke.call.club_id).kind == "putter"
+    return cause.fits(stroke.question) and (not is_rolled or cause.rolled or cause is CHANCE)
+
+
+def _in_all_sizes(stroke: One, cause: Cause) -> list[Seen]:
+    """A cause in sizes that are as common each: a large one that is certain to show must not win by its size alone."""
+    draws = _draws(SIZES * STRIKES)
+    if cause is CHANCE:
+        return [strike_with(stroke, cause.error(1.0), draws)]
+    sizes = [math.exp(SIZE_SD * float(ndtri((n + 0.5) / SIZES))) for n in range(SIZES)]
+    return [strike_with(stroke, cause.error(size), draws[n::SIZES]) for n, size in enumerate(sizes)]
+
+
+def _together(seen: list[Seen], balls: Sequence[Ball], distance_m: float) -> float:
+    """Logarithm of how likely all balls are: a fault keeps its size from ball to ball, and nobody knows it."""
+    logs = [math.fsum(math.log(_likelihood(one, ball, distance_m)) for ball in balls) for one in seen]
+    top = max(logs)
+    return top + math.log(math.fsum(math.exp(v - top) for v in logs) / len(logs))
+
+
+def rank_causes(shown: Shown, balls: Sequence[Ball], stroke: One) -> list[tuple[Cause, float]]:
     """Rank the causes of a right-hander's balls, likeliest first, each with its share."""
-    logs = [
-        math.log(cause.common) + math.fsum(math.log(_likelihood(seen, ball)) for ball in balls) for cause, seen in shown
-    ]
+    question, club = stroke.question, stroke.question.player.club(stroke.call.club_id)
+    far = stroke.call.target.distance_m
+    logs = [math.log(c.common * c.likelier(question, club)) + _together(seen, balls, far) for c, seen in shown]
     top = max(logs)
     weights = [math.exp(v - top) for v in logs]
     total = math.fsum(weights)

@@ -92,7 +92,7 @@ DRILLS: tuple[Drill, ...] = (
         "inside", (Station("rough, ball down", 15.0, 12, ("grass-splash", "toe-slice", "rough-pop"), lie=_DOWN),),
         ("rough", "green"),
         ("Length of swing buys contact.", "Accept the grass."),
-        ("slowed", "drag-misread"), ("target ring",), (WRISTS,),
+        ("slowed", "drag-misread", "grass-moved"), ("target ring",), (WRISTS,),
         easier="Take the better half of the lies.",
         harder="Each ball to another flag.",
     ),

@@ -140,7 +140,7 @@ def _clean(staged: Staged) -> float:
 
 
 def _struck(staged: Staged) -> Struck:
-    return strike(staged.stroke, CHANCE.error, even_normals(STRIKES, 6))
+    return strike(staged.stroke, CHANCE.error(1.0), even_normals(STRIKES, 6))
 
 
 def _is_on(staged: Staged, rest: Vec) -> Mask:

@@ -23,6 +23,9 @@ def read(store: Store, body: FaultRequest) -> FaultResponse:
             frozenset(b.misses),
             None if b.heel_mm is None else b.heel_mm / 1000.0,
             None if b.turf_cm is None else b.turf_cm / 100.0,
+            b.past_m,
+            None if b.side_m is None else 0.0 - b.side_m,
+            b.carry_m,
         )
         for b in body.balls
     ]

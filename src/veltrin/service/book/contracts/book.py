@@ -243,6 +243,9 @@ class BallIn(Contract):
     misses: list[Miss] = Field(default_factory=list, max_length=5)
     heel_mm: float | None = within(HEEL_MM, None)
     turf_cm: float | None = within(TURF_CM, None)
+    past_m: float | None = within(PAST_M, None)
+    side_m: float | None = within(SIDE_M, None)
+    carry_m: float | None = within(CARRY_M, None)
 
 
 class FaultRequest(Contract):
@@ -254,8 +257,9 @@ class FaultRequest(Contract):
 
     @model_validator(mode="after")
     def _something_seen(self) -> Self:
-        if not any(b.misses or b.heel_mm is not None or b.turf_cm is not None for b in self.balls):
-            raise ValueError("Say what was seen: a miss, where the face met the ball, or where the turf was met.")
+        told = ("heel_mm", "turf_cm", "past_m", "side_m", "carry_m")
+        if not any(b.misses or any(getattr(b, name) is not None for name in told) for b in self.balls):
+            raise ValueError("Say what was seen: a miss, where it finished, or where face or turf was met.")
         return self
 
 
