@@ -74,7 +74,7 @@ export const HIT_WORDS: Record<Drill['score'], readonly [string, string]> = {
   read: ['read right', 'read wrong'],
 }
 
-export const PHASE_WORDS = { blocked: 'one at a time', mixed: 'mixed', test: 'test' } as const
+export const PHASE_WORDS = { blocked: 'in a row', mixed: 'at random', test: 'test' } as const
 
 /** What counts as a hit, LIMIT standing for how far off. */
 const COUNTS: Record<Drill['score'], string> = {

@@ -25,7 +25,7 @@ from veltrin.core.practice.session import (
     order_of_balls,
     whole_minutes,
 )
-from veltrin.core.practice.worth import LEVEL_WORD, LieLoss, Worth, kinds_of, shrunk, worth_of
+from veltrin.core.practice.worth import LEVEL_WORD, LieLoss, Worth, kinds_of, shrunk, value_of_drill, worth_of
 
 __all__ = [
     "ALWAYS",
@@ -80,6 +80,7 @@ __all__ = [
     "season",
     "shrunk",
     "together",
+    "value_of_drill",
     "whole_minutes",
     "worth_of",
 ]

@@ -85,7 +85,8 @@ class Drill:
 
     `say`: at most three sentences to the player. `easier`, `harder`: how it is changed for who hits nearly nothing or
     nearly all. `rehearses`: share of what its lies cost that it can reach: a board on level ground trains the set-up,
-    not the lie. Every drill carries the cautions of all drills besides its own.
+    not the lie. `ball_min`: minutes a ball, where it takes other than its family's. Every drill carries the cautions of
+    all drills besides its own.
     """
 
     id: str
@@ -103,6 +104,7 @@ class Drill:
     easier: str = ""
     harder: str = ""
     rehearses: float = 1.0
+    ball_min: float | None = None
     source: str = "common practice"
 
     @property

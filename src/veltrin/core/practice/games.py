@@ -36,6 +36,7 @@ DRILLS: tuple[Drill, ...] = (
         ("short grass", "rough", "slope", "sand", "green", "putter"),
         ("One ball, and every putt holed.", "Read, choose, play: as on the course."),
         (), ("target ring",), (SAND_EYES,),
+        ball_min=1.8,
         easier="Three strokes count.",
         harder="Start again after a miss: how many in a row?",
     ),

@@ -1,10 +1,12 @@
 """A session for the time, the balls and the ground there is: which drills, chosen so that they are worth most together.
 
-Chosen by integer programming (scipy.optimize.milp, HiGHS): every drill in or out, every ground visited or not.
+Chosen by integer programming (scipy.optimize.milp, HiGHS): every drill in or out, in a row, at random or as
+the test, as long or twice as long; every ground visited or not.
 """
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from itertools import pairwise
@@ -14,6 +16,7 @@ import numpy as np
 
 from veltrin.core.checks import require
 from veltrin.core.errors import DomainError
+from veltrin.core.geometry import Vec
 from veltrin.core.practice.drill import Drill, Family, Need
 from veltrin.core.practice.worth import kinds_of
 
@@ -25,13 +28,23 @@ WARM_UP_MIN, SETUP_MIN, WALK_MIN = 5.0, 3.0, 3.0
 BALL_MIN: dict[Family, float] = {"strike": 0.5, "lie": 0.7, "distance": 0.6, "flight": 0.7, "choice": 0.9}
 """Minutes a ball, finding it again included. Judgement."""
 
-ANYWAY = 0.03
-"""What any drill is worth besides what the book says of its lies (strokes of a hundred shots): with an empty book the
-session goes through the families. Judgement."""
+LEARNS_IN = 15.0
+"""After so many balls of a drill two thirds of what it can teach that day is taught. Judgement."""
+
+MIXED_BETTER = 1.2
+"""What is struck at random is remembered better than what is struck in a row. Source: contextual interference, Goode &
+Magill 1986 (from memory); how much: judgement."""
+
+AT_RANDOM, EACH_MISSING = 1.0 / 3.0, 0.1
+"""Such a share of the balls is struck at random, and each ball that is missing of it costs such a share of what the
+dearest part is worth: in half an hour there may be room for no more than a drill and its test. Judgement."""
+
+TWICE_TO = 24
+"""A drill may be struck twice as long, up to so many balls."""
 
 NEVER: Mapping[str, int] = {}
 
-MOST_OF_A_FAMILY, MOST_OF_A_KIND = 3, 2
+MOST_OF_A_FAMILY, MOST_OF_A_KIND = 3, 3
 TEST_BALLS = 8
 """A test has at least so many balls: fewer tell too little."""
 
@@ -81,11 +94,16 @@ class Wish:
 
 @dataclass(frozen=True)
 class Part:
-    """One drill of a session, when and for how long (minutes)."""
+    """One drill of a session: when, and with how many balls."""
 
     drill: Drill
     phase: Phase
-    minutes: float
+    balls: int
+
+    @property
+    def minutes(self) -> float:
+        """How long it takes, laying it out included."""
+        return minutes_of(self.drill, self.balls)
 
 
 @dataclass(frozen=True)
@@ -100,7 +118,8 @@ class Session:
 
 def minutes_of(drill: Drill, balls: int | None = None) -> float:
     """Minutes a drill takes, laying it out included; with as many balls as it says unless told."""
-    return SETUP_MIN + (drill.balls if balls is None else balls) * BALL_MIN[drill.family]
+    each = BALL_MIN[drill.family] if drill.ball_min is None else drill.ball_min
+    return SETUP_MIN + (drill.balls if balls is None else balls) * each
 
 
 def whole_minutes(parts: Sequence[tuple[Drill, float]]) -> float:
@@ -130,81 +149,115 @@ def _allowed(drills: list[Drill], wish: Wish) -> list[Drill]:
     return [d for d in drills if not wish.missing & set(d.needs) and (wish.theme is None or d.family == wish.theme)]
 
 
-def value_of(drill: Drill, worth: Mapping[str, float], wish: Wish, seen: Mapping[str, int] = NEVER) -> float:
-    """What a drill adds to a session; the last test's a little more, so that it is told whether it helped.
+def value_of(part: Part, worth: Mapping[str, float], wish: Wish, seen: Mapping[str, int] = NEVER) -> float:
+    """What a part adds to a session (strokes of a hundred shots): the drill's worth, as far as its balls teach it.
 
-    `seen`: in how many sessions of the same season each drill is already: each time it adds half.
+    `seen`: in how many sessions of the same season each drill is already: each time it adds half. The last test's adds
+    a little more, so that it is told whether it helped.
     """
-    return worth.get(drill.id, 0.0) + ANYWAY * (1.5 if drill.id == wish.again else 0.5 ** seen.get(drill.id, 0))
+    drill = part.drill
+    taught = 1.0 - math.exp(-part.balls / LEARNS_IN)
+    how = 1.0 if part.phase == "blocked" else MIXED_BETTER
+    again = 1.5 if part.phase == "test" and drill.id == wish.again else 1.0
+    return worth.get(drill.id, 0.0) * 0.5 ** seen.get(drill.id, 0) * taught * how * again
 
 
-def choose(drills: list[Drill], worth: Mapping[str, float], wish: Wish, seen: Mapping[str, int] = NEVER) -> list[Drill]:
-    """The drills that are worth most together within the wish; worst a DomainError that says what is too little."""
+def options_of(drill: Drill) -> list[Part]:
+    """The ways a drill can stand in a session: in a row, at random where it has several stations, or as the test."""
+    sizes = [drill.balls, *([2 * drill.balls] if 2 * drill.balls <= TWICE_TO else [])]
+    phases: tuple[Phase, ...] = ("blocked", "mixed") if len(drill.stations) > 1 else ("blocked",)
+    made = [Part(drill, phase, size) for phase in phases for size in sizes]
+    return [*made, Part(drill, "test", drill.balls)] if drill.balls >= TEST_BALLS else made
+
+
+def choose(drills: list[Drill], worth: Mapping[str, float], wish: Wish, seen: Mapping[str, int] = NEVER) -> list[Part]:
+    """The parts that are worth most together within the wish; worst a DomainError that says what is too little."""
+    able = _allowed(drills, wish)
+    if not able:
+        raise DomainError("missing", "no drill is left without these things.", "Say that more of them are there.")
+    parts = [part for drill in able for part in options_of(drill)]
+    value = np.array([value_of(p, worth, wish, seen) for p in parts])
+    chosen = _best(parts, value, _limits(parts, wish), missing_costs=EACH_MISSING * float(value.max()))
+    if chosen is None:
+        raise DomainError("minutes", "too little for a drill and its test.", "Give more minutes, or more balls.")
+    return chosen
+
+
+Limit = tuple[list[float], float, float]
+"""A sum over parts, and between what it has to lie."""
+
+
+def _limits(parts: Sequence[Part], wish: Wish) -> list[Limit]:
+    """What every session keeps to, but for time and grounds."""
+    made: list[Limit] = [([float(p.phase == "test") for p in parts], 1.0, 1.0)]
+    if wish.balls is not None:
+        made.append(([float(p.balls) for p in parts], 0.0, float(wish.balls)))
+    for drill_id in {p.drill.id for p in parts}:
+        made.append(([float(p.drill.id == drill_id) for p in parts], 0.0, 1.0))
+    if wish.theme is None:
+        for family in {p.drill.family for p in parts}:
+            made.append(([float(p.drill.family == family) for p in parts], 0.0, float(MOST_OF_A_FAMILY)))
+    for kind in {k for p in parts for k in kinds_of(p.drill)}:
+        about = [float(p.drill.family != "choice" and kind in kinds_of(p.drill)) for p in parts]
+        made.append((about, 0.0, float(MOST_OF_A_KIND)))
+    # The first ground is walked to anyway.
+    made.append(([p.minutes for p in parts], 0.0, wish.minutes - WARM_UP_MIN + WALK_MIN))
+    return made
+
+
+def _best(parts: Sequence[Part], value: Vec, limits: Sequence[Limit], missing_costs: float) -> list[Part] | None:
+    """The parts worth most together. Besides them the program chooses the grounds that are walked to, which take time
+    (the last limit's), and how many balls are missing at random.
+    """
     # Imported here: it takes long, and few questions want it.
     from scipy.optimize import Bounds, LinearConstraint, milp
 
-    able = _allowed(drills, wish)
-    grounds = sorted({ground_of(d) for d in able})
-    n, m = len(able), len(grounds)
-    if n == 0:
-        raise DomainError("missing", "no drill is left without these things.", "Say that more of them are there.")
-    value = np.array([value_of(d, worth, wish, seen) for d in able])
-    took = np.array([minutes_of(d) for d in able])
-    rows: list[tuple[np.ndarray, float, float]] = []
-
-    def limit(drill_part: np.ndarray, low: float, high: float, ground_part: np.ndarray | None = None) -> None:
-        rows.append((np.concatenate([drill_part, np.zeros(m) if ground_part is None else ground_part]), low, high))
-
-    # The first ground is walked to anyway.
-    limit(took, 0.0, wish.minutes - WARM_UP_MIN + WALK_MIN, np.full(m, WALK_MIN))
-    if wish.balls is not None:
-        limit(np.array([float(d.balls) for d in able]), 0.0, float(wish.balls))
-    limit(np.array([float(d.balls >= TEST_BALLS) for d in able]), 1.0, np.inf)
-    for i, d in enumerate(able):
-        limit(np.eye(n)[i], -np.inf, 0.0, -np.eye(m)[grounds.index(ground_of(d))])
-    if wish.theme is None:
-        for family in {d.family for d in able}:
-            limit(np.array([float(d.family == family) for d in able]), 0.0, float(MOST_OF_A_FAMILY))
-    for kind in {k for d in able for k in kinds_of(d)}:
-        limit(np.array([float(kind in kinds_of(d)) for d in able]), 0.0, float(MOST_OF_A_KIND))
+    grounds = sorted({ground_of(p.drill) for p in parts})
+    n, m = len(parts), len(grounds)
+    rows = [[*of_parts, *[0.0] * (m + 1)] for of_parts, _, _ in limits]
+    rows[-1][n : n + m] = [WALK_MIN] * m
+    low, high = [r[1] for r in limits], [r[2] for r in limits]
+    for k, ground in enumerate(grounds):
+        walked = [-float(n) if j == k else 0.0 for j in range(m)]
+        rows.append([*(float(ground_of(p.drill) == ground) for p in parts), *walked, 0.0])
+        low, high = [*low, -np.inf], [*high, 0.0]
+    rows.append([*(p.balls * (float(p.phase == "mixed") - AT_RANDOM) for p in parts), *[0.0] * m, 1.0])
     found = milp(
-        np.concatenate([-value, np.full(m, 1e-6)]),
-        integrality=np.ones(n + m),
-        bounds=Bounds(0.0, 1.0),
-        constraints=LinearConstraint(
-            np.array([r[0] for r in rows]), np.array([r[1] for r in rows]), np.array([r[2] for r in rows])
-        ),
+        np.array([*-value, *[1e-6] * m, missing_costs]),
+        integrality=np.array([*[1] * (n + m), 0]),
+        bounds=Bounds(np.zeros(n + m + 1), np.array([*[1.0] * (n + m), np.inf])),
+        constraints=LinearConstraint(np.array(rows), np.array([*low, 0.0]), np.array([*high, np.inf])),
     )
-    if found.x is None:
-        raise DomainError("minutes", "too little for a drill and its test.", "Give more minutes, or more balls.")
-    return [d for d, x in zip(able, found.x[:n], strict=True) if x > 0.5]
+    return None if found.x is None else [p for p, x in zip(parts, found.x[:n], strict=True) if x > 0.5]
 
 
-def in_order(chosen: list[Drill], worth: Mapping[str, float], wish: Wish) -> tuple[Part, ...]:
-    """Drill by drill, then mixed ones, last the test; each ground is walked to once, that of the test last."""
-    tests = [d for d in chosen if d.balls >= TEST_BALLS]
-    test = next((d for d in tests if d.id == wish.again), None) or max(
-        tests, key=lambda d: (worth.get(d.id, 0.0), d.balls)
-    )
-    rest = [d for d in chosen if d is not test]
-    grounds = {
-        ground: (
-            ground == ground_of(test),
-            any(d.family == "choice" for d in rest if ground_of(d) == ground),
-            -max(value_of(d, worth, wish) for d in chosen if ground_of(d) == ground),
-            ground,
+def missing_at_random(parts: Sequence[Part]) -> float:
+    """How many balls fewer are struck at random than should be."""
+    balls = sum(p.balls for p in parts)
+    return max(AT_RANDOM * balls - sum(p.balls for p in parts if p.phase == "mixed"), 0.0)
+
+
+def in_order(chosen: list[Part], worth: Mapping[str, float], wish: Wish) -> tuple[Part, ...]:
+    """What is struck in a row, then what is mixed, last the test; each ground is walked to once, the test's last."""
+    test = next(p for p in chosen if p.phase == "test")
+    rest = [p for p in chosen if p is not test]
+
+    def of_ground(ground: Need) -> tuple[bool, bool, float, str]:
+        here = [p for p in chosen if ground_of(p.drill) == ground]
+        dear = max(value_of(p, worth, wish) for p in here)
+        return ground == ground_of(test.drill), any(p.phase == "mixed" for p in here), -dear, ground
+
+    rest.sort(
+        key=lambda p: (
+            of_ground(ground_of(p.drill)), p.phase == "mixed", -value_of(p, worth, wish), p.drill.id,
         )
-        for ground in map(ground_of, chosen)
-    }
-    rest.sort(key=lambda d: (grounds[ground_of(d)], d.family == "choice", -value_of(d, worth, wish), d.id))
-    parts = [Part(d, "mixed" if d.family == "choice" else "blocked", minutes_of(d)) for d in rest]
-    return (*parts, Part(test, "test", minutes_of(test)))
+    )  # fmt: skip
+    return (*rest, test)
 
 
 def build(drills: list[Drill], worth: Mapping[str, float], wish: Wish, seen: Mapping[str, int] = NEVER) -> Session:
-    """Choose and order a session."""
-    chosen = choose(drills, worth, wish, seen)
-    parts = in_order(chosen, worth, wish)
+    """Choose and order a session. `worth`: strokes of a hundred shots, by drill."""
+    parts = in_order(choose(drills, worth, wish, seen), worth, wish)
     minutes = whole_minutes([(p.drill, p.minutes) for p in parts])
-    value = sum(value_of(d, worth, wish, seen) for d in chosen)
-    return Session(parts, minutes, sum(p.drill.balls for p in parts), value)
+    value = sum(value_of(p, worth, wish, seen) for p in parts)
+    return Session(parts, minutes, sum(p.balls for p in parts), value)

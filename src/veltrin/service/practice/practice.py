@@ -29,6 +29,7 @@ from veltrin.core.practice import (
     make_ready,
     missing_on,
     together,
+    value_of_drill,
     worth_of,
 )
 from veltrin.service.book.book_read import lost_of
@@ -128,8 +129,8 @@ def show_drill(store: Store, drill_id: str, player_id: str) -> ReadyDrillOut:
 
 def _losses(store: Store, stored: StoredPlayer) -> list[LieLoss]:
     with store.session() as session:
-        found = chart_rows.by_cover(session, lost_of(Which(stored.player.id), stored))
-    return [LieLoss(one.cover, one.slope, one.lost_of, one.lost_mean) for one in found if one.lost_mean is not None]
+        found = chart_rows.by_method(session, lost_of(Which(stored.player.id), stored))
+    return [LieLoss(one.cover, one.slope, one.shots, one.lost, one.method) for one in found]
 
 
 def _why(worth: Worth) -> str:
@@ -175,7 +176,7 @@ def build_for(known: Known, body: PracticeWish, seen: Mapping[str, int]) -> Prac
     again = body.again or known.last_test
     today = missing_on(None if body.firmness is None else firmness_share(body.firmness), body.wind_m_s)
     wish = Wish(body.minutes, body.balls, frozenset(body.missing) | today, body.theme, again)
-    values = {i: w.per_hundred * 0.5 ** seen.get(i, 0) for i, w in known.worths.items()}
+    values = {i: value_of_drill(w, known.shots == 0) for i, w in known.worths.items()}
     told = build(list(DRILLS.values()), values, wish, seen)
     by = (
         f"what {known.shots} booked shots of {known.name} cost"
@@ -190,7 +191,7 @@ def build_for(known: Known, body: PracticeWish, seen: Mapping[str, int]) -> Prac
                 name=part.drill.name,
                 phase=part.phase,
                 minutes=part.minutes,
-                balls=part.drill.balls,
+                balls=part.balls,
                 ground=ground_of(part.drill),
                 why=_why(known.worths[part.drill.id]),
             )

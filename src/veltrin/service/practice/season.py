@@ -38,7 +38,7 @@ def plan_season(store: Store, body: SeasonIn) -> PracticePage:
                 player_id=body.player_id,
                 planned_local=f"{outing.day.isoformat()}T{body.starts}",
                 zone=body.zone,
-                parts=[PartIn(drill_id=part.drill_id, phase=part.phase) for part in told.parts],
+                parts=[PartIn(drill_id=part.drill_id, phase=part.phase, balls=part.balls) for part in told.parts],
             )
         )
     # All are built before the first is kept: a season that can't be built leaves nothing behind.

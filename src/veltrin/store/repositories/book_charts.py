@@ -112,6 +112,29 @@ def _summed(cover: str, slope: str, some: list[_Alike]) -> ByCover:
     )
 
 
+@dataclass(frozen=True)
+class ByMethod:
+    """Strokes lost a shot from one cover and slope with one method."""
+
+    cover: str
+    slope: str
+    method: str
+    shots: int
+    lost: float
+
+
+def by_method(session: Session, which: Which) -> list[ByMethod]:
+    """Strokes lost by kind of lie and method, of shots at a target whose end was seen."""
+    row = BookingRow
+    lost = 1.0 + row.strokes_after - row.strokes
+    asked: Select[*tuple[Any, ...]] = (
+        select(row.cover, row.slope, row.method_id, func.count(lost), func.avg(lost))
+        .where(and_(*conditions(which), row.purpose != "stock", lost.is_not(None)))
+        .group_by(row.cover, row.slope, row.method_id)
+    )
+    return [ByMethod(*found) for found in session.execute(asked)]
+
+
 def lost_about(
     session: Session, player_id: str, kind: str, since: datetime, most: int
 ) -> tuple[list[float], list[float]]:
