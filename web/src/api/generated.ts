@@ -150,6 +150,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clinic": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan Clinic
+         * @description A clinic of four to twelve: stations, who is where in which round, and what passes for each.
+         */
+        post: operations["plan_clinic_api_clinic_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/copies": {
         parameters: {
             query?: never;
@@ -1598,6 +1618,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/season/renew": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Renew Season
+         * @description Plan what is still to come of a season anew from the book; the past stays as it was.
+         */
+        post: operations["renew_season_api_season_renew_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sensitivity": {
         parameters: {
             query?: never;
@@ -2924,6 +2964,73 @@ export interface components {
             plays_as_m: number | null;
         };
         /**
+         * ClinicIn
+         * @description Who comes, for how long, and what isn't there.
+         */
+        ClinicIn: {
+            /**
+             * Minutes
+             * @description 30 to 240.
+             * @default 90
+             */
+            minutes: number;
+            /** Missing */
+            missing?: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "canes" | "towels" | "string" | "board" | "level" | "putter" | "a helper to read out lies")[];
+            /**
+             * Player Ids
+             * @description Each once.
+             */
+            player_ids: string[];
+        };
+        /**
+         * ClinicMark
+         * @description What passes for one player at a station; without a mark nothing of it can be played with their bag.
+         */
+        ClinicMark: {
+            mark: components["schemas"]["MarkOut"] | null;
+            /** Player Id */
+            player_id: string;
+            /** Player Name */
+            player_name: string;
+        };
+        /**
+         * ClinicOut
+         * @description Stations, and by round who is at each of them.
+         */
+        ClinicOut: {
+            /** Round Minutes */
+            round_minutes: number;
+            /**
+             * Rounds
+             * @description By round, by station: names.
+             */
+            rounds: string[][][];
+            /** Stations */
+            stations: components["schemas"]["ClinicStation"][];
+            /** Warm Up Minutes */
+            warm_up_minutes: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * ClinicStation
+         * @description A station: its drill, balls a player, how it is laid out for the middle one of them, what passes for each.
+         */
+        ClinicStation: {
+            /** Balls */
+            balls: number;
+            drill: components["schemas"]["DrillOut"];
+            /**
+             * Laid For
+             * @description Name of the player it is laid out for.
+             */
+            laid_for: string;
+            /** Marks */
+            marks: components["schemas"]["ClinicMark"][];
+            /** Measures */
+            measures: components["schemas"]["LayMeasureOut"][];
+        };
+        /**
          * CloudOut
          * @description The mean finish of one way, m, and within how much of it the true mean lies nine times of ten.
          */
@@ -4125,6 +4232,11 @@ export interface components {
             balls: number;
             /** Began At */
             began_at: string | null;
+            /**
+             * Built At
+             * @description Of a season: from the book as it was then; none: on its own.
+             */
+            built_at: string | null;
             /** Done At */
             done_at: string | null;
             /** Id */
@@ -6465,6 +6577,7 @@ export interface components {
             planned_local?: string | null;
             /** Scatter Handicap */
             scatter_handicap?: number | null;
+            season?: components["schemas"]["KeptJson"] | null;
             /**
              * State
              * @enum {string}
@@ -6887,6 +7000,11 @@ export interface components {
             hours: number;
             /** Missing */
             missing?: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "canes" | "towels" | "string" | "board" | "level" | "putter" | "a helper to read out lies")[];
+            /**
+             * Peak
+             * @description The date it is for: little in the week before, nothing from it on; default: none.
+             */
+            peak?: string | null;
             /** Player Id */
             player_id: string;
             /**
@@ -6912,6 +7030,14 @@ export interface components {
              * @default UTC
              */
             zone: string;
+        };
+        /**
+         * SeasonRenewIn
+         * @description Whose season is planned anew from the book, from now on.
+         */
+        SeasonRenewIn: {
+            /** Player Id */
+            player_id: string;
         };
         /**
          * SensitiveOut
@@ -9232,6 +9358,102 @@ export interface operations {
                 };
                 content: {
                     "application/x-ndjson": string;
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    plan_clinic_api_clinic_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClinicIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClinicOut"];
                 };
             };
             /** @description Nobody is signed in */
@@ -17777,6 +17999,102 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    renew_season_api_season_renew_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeasonRenewIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticePage"];
+                };
             };
             /** @description Nobody is signed in */
             401: {

@@ -8,6 +8,7 @@ import { MIDDLE, useAtLeast } from '../lib/use-wide'
 import { usePart } from '../lib/use-part'
 import { PartTabs } from '../ui/PartTabs'
 import { Problem } from '../ui/Problem'
+import { ClinicPanel } from './ClinicPanel'
 import { DrillList } from './DrillList'
 import { DrillPage } from './DrillPage'
 import { EyePanel } from '../eye/EyePanel'
@@ -20,6 +21,7 @@ import { drillsQuery } from '../api/drills'
 const PARTS = [
   ['session', 'Session'],
   ['season', 'Season'],
+  ['clinic', 'Clinic'],
   ['progress', 'Progress'],
   ['eye', 'The eye'],
   ['drills', 'Drills'],
@@ -82,6 +84,9 @@ export function Practice({ player }: { player: Player }) {
         </Tabs.Content>
         <Tabs.Content value="season">
           <SeasonPanel key={player.id} player={player} onOpen={(id) => show({ run: id })} />
+        </Tabs.Content>
+        <Tabs.Content value="clinic">
+          <ClinicPanel key={player.id} player={player} />
         </Tabs.Content>
         <Tabs.Content value="progress">
           <ProgressPanel player={player} drills={drills.data.drills} onOpen={(id) => show({ drill: id })} />

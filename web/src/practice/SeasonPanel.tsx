@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { DndContext, PointerSensor, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core'
 import { useState } from 'react'
 import type { KeptPractice, Player } from '../api/client'
-import { practicesQuery, useMovePractice, usePlanSeason } from './api'
+import { practicesQuery, useMovePractice, usePlanSeason, useRenewSeason } from './api'
 import { dayAfter, mondayOf, weeksOf } from '../lib/weeks'
 import { Chips } from '../ui/Chips'
 import { Problem } from '../ui/Problem'
@@ -23,6 +23,7 @@ function SeasonForm({ player }: { player: Player }) {
   const [hours, setHours] = useState('2')
   const [days, setDays] = useState<string[]>(['1', '5'])
   const [starts, setStarts] = useState('17:00')
+  const [peak, setPeak] = useState('')
   const plan = usePlanSeason()
   const number = (text: string) => Number(text.replace(',', '.'))
   return (
@@ -36,6 +37,7 @@ function SeasonForm({ player }: { player: Player }) {
           weeks: number(weeks),
           hours: number(hours),
           weekdays: days.map(Number),
+          peak: peak === '' ? null : peak,
           starts,
           // By the clock of this place, whatever it does until then.
           zone: zoneHere(),
@@ -52,6 +54,10 @@ function SeasonForm({ player }: { player: Player }) {
       <label>
         <span className="block text-small text-quiet">at</span>
         <input type="time" className="field" value={starts} onChange={(e) => setStarts(e.target.value)} />
+      </label>
+      <label>
+        <span className="block text-small text-quiet">for this day (if any)</span>
+        <input type="date" className="field" value={peak} onChange={(e) => setPeak(e.target.value)} />
       </label>
       <Chips
         label="On these days"
@@ -141,6 +147,8 @@ export function SeasonPanel({ player, onOpen }: SeasonPanelProps) {
   // Where nothing comes what was is better than an empty page.
   const withPast = wanted ?? coming.length === 0
   const weeks = withPast ? all : coming
+  const renew = useRenewSeason()
+  const isOfSeason = dated.some(({ one }) => one.state === 'planned' && one.built_at !== null)
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: DRAGS_FROM } }))
   const to = (id: string, day: string) => {
     const found = dated.find(({ one }) => one.id === id)
@@ -153,10 +161,13 @@ export function SeasonPanel({ player, onOpen }: SeasonPanelProps) {
       <SeasonForm player={player} />
       {kept.error && <Problem error={kept.error} onRetry={() => void kept.refetch()} />}
       {move.error && <Problem error={move.error} />}
+      {renew.error && <Problem error={renew.error} />}
       {all.length === 0 ? (
         <p className="mt-4 max-w-prose text-quiet">
           Nothing is dated yet. Say from when, for how many weeks and how many hours a week: each session is
-          built from what costs {player.name} most, and what was drilled lately makes room for the rest.
+          built from what costs {player.name} most, a drill that was drilled rests two days, then four, then
+          eight, and about once a week what comes is planned anew from the book. Name a day it is for:
+          practice gets longer until a week before it, then short.
         </p>
       ) : (
         <>
@@ -206,6 +217,16 @@ export function SeasonPanel({ player, onOpen }: SeasonPanelProps) {
             <button type="button" className="press" onClick={() => window.print()}>
               Print
             </button>
+            {isOfSeason && (
+              <button
+                type="button"
+                className="press"
+                disabled={renew.isPending}
+                onClick={() => renew.mutate(player.id)}
+              >
+                {renew.isPending ? 'Planning' : 'Plan the rest anew from the book'}
+              </button>
+            )}
             {coming.length < all.length && (
               <button type="button" className="press" onClick={() => setWanted(!withPast)}>
                 {withPast ? 'From this week on' : 'Earlier weeks too'}

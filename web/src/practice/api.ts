@@ -3,6 +3,7 @@ import {
   client,
   done,
   unwrap,
+  type ClinicIn,
   type PracticeKeep,
   type PracticeWish,
   type ReadyDrill,
@@ -84,6 +85,16 @@ export const useDropPractice = () =>
 
 export const usePlanSeason = () =>
   useTask(async (body: SeasonIn) => unwrap(await client.POST('/api/season', { body })), PRACTICES)
+
+/** What comes of a season, planned anew from the book as it is now. */
+export const useRenewSeason = () =>
+  useTask(
+    async (player_id: string) => unwrap(await client.POST('/api/season/renew', { body: { player_id } })),
+    PRACTICES,
+  )
+
+export const usePlanClinic = () =>
+  useTask(async (body: ClinicIn) => unwrap(await client.POST('/api/clinic', { body })))
 
 /** A drill made ready: it changes with the player and with what the book teaches. */
 export function readyDrillQuery(drill_id: string, player_id: string, version: number) {

@@ -35,7 +35,7 @@ const part = (more: Partial<SessionPart> = {}): SessionPart => ({
 const ID = '11111111-1111-4111-8111-111111111111'
 const session = (more: Partial<KeptPractice> = {}): KeptPractice => ({
   id: ID, player_id: 'tove', made_at: '2027-03-01T10:00:00Z', planned_for: null, state: 'begun', version: 1,
-  planned_local: null, zone: null,
+  planned_local: null, zone: null, built_at: null,
   began_at: '2027-03-01T10:00:00Z', done_at: null, parts: [part(), part({ name: 'Test', phase: 'test' })], minutes: 30,
   balls: 8, words: '', next_words: [], played: [], ...more,
 }) // prettier-ignore

@@ -7,15 +7,18 @@ from typing import Annotated
 from fastapi import APIRouter, Query, Response
 
 from veltrin.api.deps import PlayerId, StoreDep, UuidPath
+from veltrin.service.practice import clinic as clinic_service
 from veltrin.service.practice import practice_sessions as session_service
 from veltrin.service.practice import progress as progress_service
 from veltrin.service.practice import season as season_service
+from veltrin.service.practice.contracts.clinic import ClinicIn, ClinicOut
 from veltrin.service.practice.contracts.practice_sessions import (
     KeptPracticeOut,
     PracticeKeep,
     PracticePage,
     ProgressOut,
     SeasonIn,
+    SeasonRenewIn,
     WhenIn,
 )
 
@@ -54,7 +57,9 @@ def begin_practice(store: StoreDep, practice_id: UuidPath) -> KeptPracticeOut:
 @router.post("/practices/{practice_id}/finish", tags=["practice"])
 def finish_practice(store: StoreDep, practice_id: UuidPath) -> KeptPracticeOut:
     """End a session: what passed, what next, levels up or down."""
-    return session_service.finish_practice(store, practice_id)
+    done = session_service.finish_practice(store, practice_id)
+    season_service.renew_weekly(store, done.player_id)
+    return done
 
 
 @router.put("/practices/{practice_id}/when", tags=["practice"])
@@ -73,6 +78,18 @@ def drop_practice(store: StoreDep, practice_id: UuidPath) -> None:
 def plan_season(store: StoreDep, body: SeasonIn) -> PracticePage:
     """Put sessions on dates by weekly hours."""
     return season_service.plan_season(store, body)
+
+
+@router.post("/season/renew", tags=["practice"])
+def renew_season(store: StoreDep, body: SeasonRenewIn) -> PracticePage:
+    """Plan what is still to come of a season anew from the book; the past stays as it was."""
+    return season_service.renew_season(store, body.player_id)
+
+
+@router.post("/clinic", tags=["practice"])
+def plan_clinic(store: StoreDep, body: ClinicIn) -> ClinicOut:
+    """A clinic of four to twelve: stations, who is where in which round, and what passes for each."""
+    return clinic_service.plan_clinic(store, body)
 
 
 @router.get("/season.ics", tags=["practice"], response_class=Response)

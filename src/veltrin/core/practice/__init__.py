@@ -9,7 +9,7 @@ from veltrin.core.practice.levels import ERROR as LEVEL_ERROR
 from veltrin.core.practice.levels import TOP_LEVEL, Result, Times, evidence, next_level, result_of
 from veltrin.core.practice.marks import Mark, together
 from veltrin.core.practice.ready import ReadyStation, make_ready
-from veltrin.core.practice.season import Outing, season
+from veltrin.core.practice.season import Outing, missing_in, resting_on, season
 from veltrin.core.practice.session import (
     SETUP_MIN,
     WALK_MIN,
@@ -73,9 +73,11 @@ __all__ = [
     "kinds_of",
     "make_ready",
     "minutes_of",
+    "missing_in",
     "missing_on",
     "next_level",
     "order_of_balls",
+    "resting_on",
     "result_of",
     "season",
     "shrunk",

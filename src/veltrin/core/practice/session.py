@@ -77,7 +77,7 @@ def missing_on(firmness: float | None, wind_m_s: float | None) -> frozenset[Need
 class Wish:
     """What there is: minutes, balls (None: enough), what is not there, and a family to keep to (None: what costs most).
 
-    `again`: the drill of the last test, taken again where it fits.
+    `again`: the drill of the last test, taken again where it fits. `resting`: drills that aren't due again.
     """
 
     minutes: float
@@ -85,6 +85,7 @@ class Wish:
     missing: frozenset[Need] = frozenset()
     theme: Family | None = None
     again: str | None = None
+    resting: frozenset[str] = frozenset()
 
     def __post_init__(self) -> None:
         require("minutes", self.minutes, 15.0, 240.0, "min")
@@ -146,7 +147,9 @@ def ground_of(drill: Drill) -> Need:
 
 
 def _allowed(drills: list[Drill], wish: Wish) -> list[Drill]:
-    return [d for d in drills if not wish.missing & set(d.needs) and (wish.theme is None or d.family == wish.theme)]
+    there = [d for d in drills if not wish.missing & set(d.needs) and wish.theme in (None, d.family)]
+    # Where all would have to rest one is better drilled again than nothing.
+    return [d for d in there if d.id not in wish.resting] or there
 
 
 def value_of(part: Part, worth: Mapping[str, float], wish: Wish, seen: Mapping[str, int] = NEVER) -> float:

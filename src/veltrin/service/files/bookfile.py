@@ -26,7 +26,7 @@ from veltrin.service.house.border import copied
 from veltrin.service.house.errors import NotFoundError
 from veltrin.service.players.forms import SCENE
 from veltrin.service.players.players import player_out
-from veltrin.service.practice.forms import RUNS
+from veltrin.service.practice.forms import BUILT, RUNS
 from veltrin.service.shot.forms import DAY, LINE, QUESTION, SETTINGS
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as book_rows
@@ -76,7 +76,7 @@ def _player_record(session: Session, stored: StoredPlayer) -> dict[str, Any]:
 
 def _practice_record(row: PracticeRow) -> PracticeRecord:
     parts = [copied(PracticePartRecord, part, stations=RUNS.raw(part.stations_json)) for part in row.parts]
-    return copied(PracticeRecord, row, parts=parts)
+    return copied(PracticeRecord, row, parts=parts, season=BUILT.raw(row.season_json))
 
 
 def _scene_record(row: SceneRow) -> SceneRecord:

@@ -10,7 +10,7 @@ from sqlalchemy import Connection, inspect, select
 from veltrin.service.house.kept import Form
 from veltrin.service.lessons.forms import SLOPE, STATION
 from veltrin.service.players.forms import SCENE
-from veltrin.service.practice.forms import RUNS
+from veltrin.service.practice.forms import BUILT, RUNS
 from veltrin.service.shot.forms import CALL, DAY, LINE, QUESTION, SETTINGS
 from veltrin.store.dialect import act_as
 from veltrin.store.engine import Store
@@ -24,6 +24,7 @@ from veltrin.store.tables import (
     LineRow,
     PhotographRow,
     PracticePartRow,
+    PracticeRow,
     QuestionRow,
     SceneRow,
     SettingsRow,
@@ -39,6 +40,7 @@ KEPT_IN: tuple[tuple[type[Base], str, Form[Any]], ...] = (
     (TrialRow, "request_json", QUESTION),
     (QuestionRow, "body", QUESTION),
     (PracticePartRow, "stations_json", RUNS),
+    (PracticeRow, "season_json", BUILT),
     (SceneRow, "readings_json", SCENE),
     (LessonRow, "day_json", DAY),
     (LessonItemRow, "request_json", QUESTION),

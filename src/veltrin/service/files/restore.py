@@ -141,7 +141,13 @@ class _Reading:
             )
             for place, part in enumerate(told.parts)
         ]
-        return PracticeRow(id=here, player_id=player_id, parts=parts, **told.model_dump(exclude={"parts", "id"}))
+        return PracticeRow(
+            id=here,
+            player_id=player_id,
+            parts=parts,
+            season_json=self._kept("season", told.season),
+            **told.model_dump(exclude={"parts", "id", "season"}),
+        )
 
     def _trials(self, record: PlayerRecord, player_id: str) -> list[TrialRow]:
         found = self._resolve(TrialRow, [one.id for one in record.trials], player_id, "player_id")

@@ -169,15 +169,21 @@ def known_of(store: Store, player_id: str) -> Known:
     return Known(stored.player.name, sum(loss.shots for loss in losses), worths, last_test(store, player_id))
 
 
-def build_for(known: Known, body: PracticeWish, seen: Mapping[str, int]) -> PracticeOut:
-    """A session after so many planned with each drill: each time it counts half."""
+def values_of(known: Known) -> dict[str, float]:
+    """What each drill counts for when a session is built."""
+    return {i: value_of_drill(w, known.shots == 0) for i, w in known.worths.items()}
+
+
+def build_for(
+    known: Known, body: PracticeWish, seen: Mapping[str, int], resting: frozenset[str] = frozenset()
+) -> PracticeOut:
+    """A session after so many planned with each drill: each time it counts half. `resting`: not due again."""
     if body.again is not None:
         drill_named(body.again, "again")
     again = body.again or known.last_test
     today = missing_on(None if body.firmness is None else firmness_share(body.firmness), body.wind_m_s)
-    wish = Wish(body.minutes, body.balls, frozenset(body.missing) | today, body.theme, again)
-    values = {i: value_of_drill(w, known.shots == 0) for i, w in known.worths.items()}
-    told = build(list(DRILLS.values()), values, wish, seen)
+    wish = Wish(body.minutes, body.balls, frozenset(body.missing) | today, body.theme, again, resting)
+    told = build(list(DRILLS.values()), values_of(known), wish, seen)
     by = (
         f"what {known.shots} booked shots of {known.name} cost"
         if known.shots

@@ -35,6 +35,7 @@ from veltrin.service.players.habits import habits_of
 from veltrin.service.players.players import find_stored
 from veltrin.service.practice.contracts.practice import MarkOut
 from veltrin.service.practice.contracts.practice_sessions import (
+    BuiltFor,
     KeptPracticeOut,
     PartIn,
     PlayedOut,
@@ -45,7 +46,7 @@ from veltrin.service.practice.contracts.practice_sessions import (
     When,
     WhenIn,
 )
-from veltrin.service.practice.forms import RUNS
+from veltrin.service.practice.forms import BUILT, RUNS
 from veltrin.service.practice.stations import run_of
 from veltrin.store.engine import Store
 from veltrin.store.repositories import lessons as lesson_rows
@@ -120,6 +121,7 @@ def minutes_in(practice: PracticeRow) -> float:
 def practice_out(practice: PracticeRow, played: Sequence[PlayedBall] = ()) -> KeptPracticeOut:
     """A kept session as the contract has it."""
     parts = [_part_out(practice, part) for part in practice.parts]
+    built = BUILT.open(practice.season_json).value
     return KeptPracticeOut.model_validate(
         {
             "id": practice.id,
@@ -129,6 +131,7 @@ def practice_out(practice: PracticeRow, played: Sequence[PlayedBall] = ()) -> Ke
             "planned_local": practice.planned_local,
             "zone": practice.zone,
             "version": practice.version,
+            "built_at": None if built is None else built.built_at,
             "state": practice.state,
             "began_at": practice.began_at,
             "done_at": practice.done_at,
@@ -179,10 +182,11 @@ def _parts(told: list[PartIn]) -> list[PracticePartRow]:
     return made
 
 
-def keep_practice(store: Store, practice_id: str, body: PracticeKeep) -> KeptPracticeOut:
+def keep_practice(store: Store, practice_id: str, body: PracticeKeep, built: BuiltFor | None = None) -> KeptPracticeOut:
     """Keep a session under the id its sender gave it; sent again it is written anew until it has begun.
 
-    ConflictError where it has begun, or where the id is another player's or another coach's.
+    `built`: how it was built, of a season. ConflictError where it has begun, or where the id is another player's or
+    another coach's.
     """
     find_stored(store, body.player_id)
     parts = _parts(body.parts)
@@ -203,7 +207,23 @@ def keep_practice(store: Store, practice_id: str, body: PracticeKeep) -> KeptPra
                 return practice_out(found)
             _same_version(session, found, body.version)
         _put_when(found, body)
+        # Changed by hand it is no longer the season's to plan anew.
+        found.season_json = BUILT.keep(built)
         rows.put_parts(session, found, parts)
+        return practice_out(found)
+
+
+def rebuild(store: Store, practice_id: str, parts: list[PartIn], built: BuiltFor) -> KeptPracticeOut:
+    """Give a session of a season, that hasn't begun, other drills: its date stays."""
+    made = _parts(parts)
+    with store.session() as session:
+        found = rows.load(session, practice_id)
+        if found is None:
+            raise _none(practice_id)
+        if found.state == "planned":
+            _same_version(session, found, found.version)
+            found.season_json = BUILT.keep(built)
+            rows.put_parts(session, found, made)
         return practice_out(found)
 
 

@@ -21,7 +21,8 @@ class PracticeRow(Owned, Base):
 
     The id is given by whoever plans it, so that a page without a network can. `words`: the line for the player.
     `planned_local`, `zone`: what the clock of its place says then (ISO 8601, IANA); `planned_for` follows from both.
-    `handicap`, `scatter_handicap`: of the player when it began.
+    `handicap`, `scatter_handicap`: of the player when it began. `season_json`: of a session of a season, how it was
+    built; empty: on its own.
     """
 
     __tablename__ = "practices"
@@ -43,6 +44,7 @@ class PracticeRow(Owned, Base):
     scatter_handicap: Mapped[float | None]
     done_at: Mapped[datetime | None]
     words: Mapped[str] = mapped_column(String(500), default="")
+    season_json: Mapped[str] = mapped_column(Text, default="")
     parts: Mapped[list[PracticePartRow]] = relationship(
         order_by="PracticePartRow.place", cascade="all, delete-orphan", lazy="selectin"
     )

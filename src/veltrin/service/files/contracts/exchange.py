@@ -174,6 +174,7 @@ class PracticeRecord(Contract):
     scatter_handicap: float | None = Field(None, ge=-6, le=54)
     done_at: Moment | None
     words: str = Field(max_length=500)
+    season: KeptJson | None = None
     parts: list[PracticePartRecord] = Field(max_length=MOST_PARTS)
 
 

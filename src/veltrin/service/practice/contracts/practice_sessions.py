@@ -119,6 +119,7 @@ class KeptPracticeOut(Contract):
     planned_local: str | None = Field(description="The same by the clock of its place, where that is known.")
     zone: str | None
     version: int
+    built_at: datetime | None = Field(description="Of a season: from the book as it was then; none: on its own.")
     state: State
     began_at: datetime | None
     done_at: datetime | None
@@ -143,6 +144,20 @@ class WhenIn(When):
     version: int | None = Field(None, ge=1, le=2**31 - 1)
 
 
+class BuiltFor(Contract):
+    """How a session of a season was built: for how long, without what, and from the book as it was when."""
+
+    minutes: float
+    missing: list[Need] = Field(max_length=20)
+    built_at: Moment
+
+
+class SeasonRenewIn(Contract):
+    """Whose season is planned anew from the book, from now on."""
+
+    player_id: str = Field(min_length=1, max_length=40)
+
+
 class SeasonIn(Contract):
     """A season: so many hours a week on these weekdays, each session built by what costs most then."""
 
@@ -152,6 +167,9 @@ class SeasonIn(Contract):
     hours: float = Field(2.0, description="A week, 0.5 to 20.")
     weekdays: list[Annotated[int, Field(ge=0, le=6)]] = Field(
         default_factory=lambda: [1, 5], max_length=7, description="0: Monday."
+    )
+    peak: date | None = Field(
+        None, description="The date it is for: little in the week before, nothing from it on; default: none."
     )
     starts: str = Field("17:00", pattern=r"^([01]\d|2[0-3]):[0-5]\d$", description="By the clock of the place.")
     zone: ZoneName = "UTC"
