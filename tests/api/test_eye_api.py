@@ -69,8 +69,8 @@ def test_read_right_it_costs_nothing_read_wrong_it_costs(client: TestClient) -> 
 def test_what_is_missing_or_not_asked_is_named(client: TestClient) -> None:
     truth = true_of(client)
     before = client.get("/api/scenes").json()["total"]
-    missing = score(client, SCENE, {k: v for k, v in truth.items() if k != "fall"})
-    assert missing.json()["errors"][0]["field"] == "read.fall"
+    blind = score(client, SCENE, {})
+    assert blind.json()["errors"][0]["field"] == "read", "a scene can't be sent blind"
     steep = score(client, SCENE, {**truth, "fall": 80.0})
     assert steep.status_code == 422
     assert steep.json()["errors"][0]["field"] == "read.fall"
@@ -145,3 +145,29 @@ def test_the_eye_moves_the_doubts_of_a_call_and_can_mend_a_reading(client: TestC
     }  # fmt: skip
     told = client.post("/api/sensitivity", json={"request": request, "eye": "doubts"}).json()
     assert next(row for row in told["rows"] if row["reading"] == "side")["doubt"] == 0.5
+
+
+def test_only_what_was_set_is_read(client: TestClient) -> None:
+    client.delete("/api/eye")
+    told = score(client, SCENE, {"side": 0.0}).json()
+    assert [one["kind"] for one in told["readings"]] == ["side"]
+    kinds = client.get("/api/eye").json()["kinds"]
+    assert [one["kind"] for one in kinds] == ["side"], "what was left says nothing of the eye"
+
+
+def test_a_guess_on_real_ground_calibrates_the_eye(client: TestClient) -> None:
+    client.delete("/api/eye")
+    for n in range(10):
+        true = 4.0 + 0.4 * n
+        body = {"id": str(uuid.uuid4()), "kind": "side", "guessed": 0.6 * true, "measured": true}
+        told = client.post("/api/guesses", json=body)
+        assert told.status_code == 200, told.text
+    assert told.json()["is_known"]
+    assert "too flat" in told.json()["says"]
+    again = client.post("/api/guesses", json=body).json()
+    assert again["scenes"] == told.json()["scenes"] == 10, "sent again it is kept once"
+    eye = client.get("/api/eye").json()
+    assert (eye["level"], eye["scenes"]) == (1, 10)
+    assert client.get("/api/scenes").json()["rows"][0]["scene"] == "field"
+    refused = client.post("/api/guesses", json={**body, "id": str(uuid.uuid4()), "measured": 80})
+    assert refused.json()["errors"][0]["field"] == "measured"

@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 
 import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.spatial.transform import Rotation
+from shapely import box
 
 from tests.players import player
 from veltrin.core.errors import DomainError
@@ -38,9 +40,9 @@ from veltrin.core.eye import (
     question_for,
     scene_of,
 )
-from veltrin.core.eye.calibrate import has_side, usual_of
+from veltrin.core.eye.calibrate import expected_error, has_side, usual_of
 from veltrin.core.eye.camera import NEAR_M
-from veltrin.core.eye.draw import FLAG_POLE_M, HEIGHT_PX, UP, WIDTH_PX
+from veltrin.core.eye.draw import FLAG_POLE_M, HEIGHT_PX, UP, WIDTH_PX, _Painter
 from veltrin.core.plan.readings import READINGS
 
 DEG = math.radians(1.0)
@@ -295,6 +297,32 @@ def test_who_reads_as_usual_is_told_the_usual_doubt(kind: EyeKind) -> None:
     assert abs(eye.bias) < 3.0 * eye.bias_within
 
 
+def test_who_sees_six_tenths_of_every_slope_is_put_right_at_two_degrees_and_at_nine() -> None:
+    mended: dict[float, list[float]] = {2.0: [], 9.0: []}
+    growths: list[float] = []
+    for seed in range(40):
+        rng = np.random.default_rng(seed)
+        truths = rng.uniform(1.0, 11.0, 40) * rng.choice([-1.0, 1.0], 40) * DEG
+        reads = [Read("side", t, 0.6 * t + 0.8 * DEG * float(rng.standard_normal())) for t in truths.tolist()]
+        eye = calibrated(reads)["side"]
+        growths.append(eye.growth)
+        for true, told in mended.items():
+            told.append(eye.corrected(0.6 * true * DEG) / DEG)
+    assert float(np.mean(growths)) == pytest.approx(-0.4, abs=0.03)
+    for true, told in mended.items():
+        assert float(np.mean(told)) == pytest.approx(true, abs=0.35)
+        assert float(np.quantile(np.abs(np.array(told) - true), 0.8)) < 0.9
+
+
+def test_a_distance_that_is_read_shorter_the_further_it_is_put_right_near_and_far() -> None:
+    rng = np.random.default_rng(4)
+    truths = np.exp(rng.uniform(math.log(12.0), math.log(150.0), 60))
+    reads = [Read("flag", t, 40.0 * (t / 40.0) ** 0.8 * math.exp(0.05 * rng.standard_normal())) for t in truths]
+    eye = calibrated(reads)["flag"]
+    for true in (15.0, 40.0, 140.0):
+        assert eye.corrected(40.0 * (true / 40.0) ** 0.8) == pytest.approx(true, rel=0.06)
+
+
 def test_few_scenes_change_no_doubt() -> None:
     few, many = (calibrated(Reader(2, "side", -2 * DEG, DEG).reads(count)) for count in (6, 30))
     assert own_doubts(few, 50.0, corrected=False) == {}
@@ -328,6 +356,61 @@ def test_a_day_is_ten_scenes_that_stay_the_same_and_turn_to_what_is_read_badly()
     assert day != a_days_scenes(739000, 2, seen, eyes)
     focus = [key.focus for key in day]
     assert max(focus, key=focus.count) == "cross"
+
+
+def climbs(seed: int, skill: float, days: int = 6) -> int:
+    """The level after so many days of ten scenes, for a reader off by so many times what a usual eye is."""
+    rng, seen = np.random.default_rng(seed), list[Seen]()
+    for day in range(days):
+        level = level_next(seen)
+        for key in a_days_scenes(739000 + day, seed, seen, {}):
+            scene = scene_of(Key(key.seed, level, key.focus))
+            kinds = [kind for kind in ("fall", "side", "flag") if kind == "flag" or abs(scene.truth[kind]) > DEG]
+            reads = []
+            for kind in kinds:
+                true, off = scene.truth[kind], skill * float(rng.standard_normal())
+                error = off * expected_error(kind, true)
+                reads.append(Read(kind, true, true * math.exp(error) if kind == "flag" else true + error))
+            seen.append(Seen(level, 0.5, tuple(reads)))
+    return level_next(seen)
+
+
+def test_a_usual_eye_leaves_the_first_level_and_a_good_one_climbs() -> None:
+    usual = [climbs(seed, 1.0) for seed in range(12)]
+    assert np.mean([level >= 2 for level in usual]) >= 0.8, "an audit found that one never left it"
+    assert min(climbs(seed, 0.5) for seed in range(6)) == 4
+    assert max(climbs(seed, 2.2) for seed in range(6)) <= 2
+
+
+def test_lanes_are_mown_whichever_way_the_target_lies() -> None:
+    """The mower's lanes run at 22 to 68 degrees to the line: they tell nothing of where to aim."""
+    for seed in (3, 8, 21):
+        painter = _Painter(scene_of(Key(seed, 2, "side")), "behind")
+        turn = painter._mower_turn()
+        assert math.radians(22.0) <= abs(turn) <= math.radians(68.0)
+        lanes = painter._lanes(box(0.0, -10.0, 20.0, 10.0), 2.5, turn)
+        assert sum(lane.area for lane in lanes) == pytest.approx(200.0, rel=0.15), (
+            "every other lane of twenty by twenty"
+        )
+        edge = max(lanes, key=lambda lane: lane.area)
+        corners = np.asarray(edge.exterior.coords)
+        steps = np.diff(corners, axis=0)
+        longest = steps[np.argmax(np.hypot(*steps.T))]
+        assert abs(math.sin(math.atan2(longest[1], longest[0]) - turn)) < 1e-6
+
+
+def test_a_far_flag_looks_smaller_through_the_glass_too() -> None:
+    def tall(flag_m: float) -> float:
+        scene = replace(scene_of(Key(3, 1, "flag")), flag_m=flag_m, rise_m=0.0, bumps=())
+        camera = camera_for(scene, "flag")
+        foot = np.array([flag_m, 0.0, float(scene.height(np.array([flag_m]), np.array([0.0]))[0])])
+        low, high = camera.project(np.array([foot, foot + FLAG_POLE_M * UP]))
+        return float(low[1] - high[1])
+
+    assert tall(60.0) / tall(120.0) == pytest.approx(122.6 / 62.6, rel=0.03)
+    # One minute of arc, which the eye resolves (common practice), is more than a pixel.
+    camera = camera_for(replace(scene_of(Key(3, 1, "flag")), flag_m=120.0), "flag")
+    assert camera.focal_px * math.radians(1.0 / 60.0) >= 1.0
 
 
 def test_it_gets_harder_for_a_good_eye_and_easier_after_a_break() -> None:

@@ -522,6 +522,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/guesses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Guess
+         * @description Keep a guess on real ground beside what was measured: how this kind is read by now.
+         */
+        post: operations["guess_api_guesses_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/health": {
         parameters: {
             query?: never;
@@ -4004,6 +4024,36 @@ export interface components {
             on: string;
         };
         /**
+         * GuessIn
+         * @description Something guessed on real ground, then measured there, in the units shown.
+         */
+        GuessIn: {
+            /** Guessed */
+            guessed: number;
+            /**
+             * Id
+             * @description A UUID.
+             */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "fall" | "side" | "sunk" | "give" | "flag" | "wind" | "cross";
+            /** Measured */
+            measured: number;
+            /**
+             * Read At
+             * @description Default: now.
+             */
+            read_at?: string | null;
+            /**
+             * Reader Id
+             * @description The player who reads; none: the coach.
+             */
+            reader_id?: string | null;
+        };
+        /**
          * HarderOut
          * @description A stock call swung so much faster into the wind: what it adds.
          */
@@ -6695,7 +6745,7 @@ export interface components {
         };
         /**
          * ReadIn
-         * @description What somebody reads of a scene, by kind.
+         * @description What somebody reads of a scene, by kind; what is left out is told, and isn't scored.
          */
         ReadIn: {
             /**
@@ -11336,6 +11386,102 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SlopeOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    guess_api_guesses_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GuessIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EyeKindOut"];
                 };
             };
             /** @description Nobody is signed in */

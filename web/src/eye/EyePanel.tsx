@@ -7,6 +7,7 @@ import { lostWords } from './eye-words'
 import { AskFirst } from '../ui/AskFirst'
 import { Choice } from '../ui/Choice'
 import { Problem } from '../ui/Problem'
+import { InTheField } from './InTheField'
 import { ReadScene } from './ReadScene'
 import { counted } from '../lib/counted'
 
@@ -38,6 +39,7 @@ export function EyePanel({ player }: EyePanelProps) {
   const [reader, setReader] = useState(COACH)
   const eye = useQuery(eyeQuery(reader === COACH ? null : reader))
   const [scene, setScene] = useState<string | null>(null)
+  const [isOutside, setOutside] = useState(false)
   const told = eye.data
   const left = told?.today.filter((one) => !one.is_read && one.scene !== scene) ?? []
   const read = told?.today.filter((one) => one.is_read).length ?? 0
@@ -74,7 +76,23 @@ export function EyePanel({ player }: EyePanelProps) {
           </span>
         </span>
       </p>
-      {scene ? (
+      <div role="tablist" aria-label="Where" className="mb-3 flex gap-2">
+        {[false, true].map((outside) => (
+          <button
+            key={`${outside}`}
+            type="button"
+            role="tab"
+            aria-selected={isOutside === outside}
+            className={`press ${isOutside === outside ? 'border-hot font-semibold' : ''}`}
+            onClick={() => setOutside(outside)}
+          >
+            {outside ? 'In the field' : 'Drawn scenes'}
+          </button>
+        ))}
+      </div>
+      {isOutside ? (
+        <InTheField key={reader} player={player} reader={reader === COACH ? null : reader} />
+      ) : scene ? (
         <ReadScene
           key={scene}
           name={scene}
@@ -98,7 +116,7 @@ export function EyePanel({ player }: EyePanelProps) {
           )}
         </p>
       )}
-      {!scene && (
+      {(isOutside || !scene) && (
         <section aria-label="How you read" className="mt-2">
           <h2 className="text-head font-bold">
             How {reader === COACH ? 'you read' : `${player.name} reads`}

@@ -52,28 +52,35 @@ function Pictures({ scene }: PicturesProps) {
 
 interface SliderProps {
   asked: Asked
-  value: number
+  /** Undefined: not read yet. */
+  value: number | undefined
   onChange: (value: number) => void
 }
 
 function Slider({ asked, value, onChange }: SliderProps) {
   const [low, high] = rangeOf(asked)
+  const shown = value ?? startAt(asked)
+  const words = value === undefined ? 'not read' : readWords(asked.kind, value)
+  // Level is a reading too: a press on the slider where it stands says so.
+  const say = (text: string) => onChange(Number(text))
   return (
     <label className="block border-t border-rule py-1">
       <span className="flex items-baseline justify-between gap-3">
         <span>{asked.words}</span>
-        <b className="figure text-right">{readWords(asked.kind, value)}</b>
+        <b className={`figure text-right ${value === undefined ? 'font-normal text-quiet' : ''}`}>{words}</b>
       </span>
       <input
         type="range"
         className="block h-8 w-full"
-        style={filled(low, high, value)}
+        style={value === undefined ? { opacity: 0.5 } : filled(low, high, value)}
         min={low}
         max={high}
         step={asked.step}
-        value={value}
-        aria-valuetext={readWords(asked.kind, value)}
-        onChange={(event) => onChange(Number(event.target.value))}
+        value={shown}
+        aria-valuetext={words}
+        onChange={(event) => say(event.target.value)}
+        onPointerUp={(event) => say(event.currentTarget.value)}
+        onKeyDown={(event) => event.key === 'Enter' && say(event.currentTarget.value)}
       />
     </label>
   )
@@ -149,11 +156,11 @@ export function ReadScene({ name, player, reader, hasNext, onNext }: ReadScenePr
   if (scene.error) return <Problem error={scene.error} onRetry={() => void scene.refetch()} />
   const told = scene.data
   if (!told) return <p className="text-quiet">Drawing the scene.</p>
-  const whole = Object.fromEntries(told.asked.map((one) => [one.kind, read[one.kind] ?? startAt(one)]))
+  const isBlind = Object.keys(read).length === 0
   const calls = offer.data?.calls
   const first = calls?.[0]?.id
-  const flag = whole.flag ?? FAR_M
-  const body = { player_id: player.id, read: whole, land_m: land === null ? null : Math.min(land, flag) }
+  const flag = read.flag ?? FAR_M
+  const body = { player_id: player.id, read, land_m: land === null ? null : Math.min(land, flag) }
   const again = () => {
     offer.reset()
     setChosen(null)
@@ -171,12 +178,15 @@ export function ReadScene({ name, player, reader, hasNext, onNext }: ReadScenePr
           <>
             <p>
               The ball lies in <b>{told.cover_words}</b>. What do you read?
+              <span className="block text-small text-quiet">
+                What you leave is told to the plan, and isn’t scored.
+              </span>
             </p>
             {told.asked.map((one) => (
               <Slider
                 key={one.kind}
                 asked={one}
-                value={read[one.kind] ?? startAt(one)}
+                value={read[one.kind]}
                 onChange={(value) => {
                   setRead({ ...read, [one.kind]: value })
                   again()
@@ -214,7 +224,7 @@ export function ReadScene({ name, player, reader, hasNext, onNext }: ReadScenePr
             <button
               type="button"
               className="press press-main mt-3 min-h-12 w-full sm:w-auto"
-              disabled={offer.isPending || strike.isPending}
+              disabled={isBlind || offer.isPending || strike.isPending}
               onClick={() =>
                 first
                   ? strike.mutate(
@@ -227,13 +237,15 @@ export function ReadScene({ name, player, reader, hasNext, onNext }: ReadScenePr
                   : offer.mutate({ scene: name, body })
               }
             >
-              {offer.isPending
-                ? 'Planning'
-                : strike.isPending
-                  ? 'Striking'
-                  : first
-                    ? 'Strike it'
-                    : 'Choose a call for it'}
+              {isBlind
+                ? 'Read something first'
+                : offer.isPending
+                  ? 'Planning'
+                  : strike.isPending
+                    ? 'Striking'
+                    : first
+                      ? 'Strike it'
+                      : 'Choose a call for it'}
             </button>
             {offer.error && <Problem error={offer.error} />}
             {strike.error && <Problem error={strike.error} />}

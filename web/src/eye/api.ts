@@ -51,6 +51,12 @@ export const useScore = () =>
     ['sensitivity'],
   )
 
+/** A guess on real ground beside what was measured there. */
+export const useGuess = () =>
+  useTask(async (body: Schemas['GuessIn']) => unwrap(await client.POST('/api/guesses', { body })), EYE, [
+    'sensitivity',
+  ])
+
 export const useForgetEye = () =>
   useTask(
     async (reader_id: string | null) =>

@@ -228,8 +228,8 @@ describe('a fault', () => {
     const body = (await asked?.clone().json()) as { call_id: string; balls: unknown[] }
     expect(body.call_id).toBe('58~dropped-foot')
     expect(body.balls).toEqual([
-      { misses: ['thin'], heel_mm: null, turf_cm: null },
-      { misses: ['long'], heel_mm: null, turf_cm: null },
+      { misses: ['thin'], heel_mm: null, turf_cm: null, past_m: null, side_m: null },
+      { misses: ['long'], heel_mm: null, turf_cm: null, past_m: null, side_m: null },
     ])
   })
 })

@@ -8,7 +8,17 @@ from fastapi import APIRouter, BackgroundTasks, Path, Query
 
 from veltrin.api.deps import PlayerId, StoreDep
 from veltrin.service.eye import eye as eye_service
-from veltrin.service.eye.contracts.eye import EyeOut, OfferedOut, ReadIn, SceneOut, ScenePage, ScoreIn, ScoreOut
+from veltrin.service.eye.contracts.eye import (
+    EyeKindOut,
+    EyeOut,
+    GuessIn,
+    OfferedOut,
+    ReadIn,
+    SceneOut,
+    ScenePage,
+    ScoreIn,
+    ScoreOut,
+)
 
 router = APIRouter()
 
@@ -37,6 +47,12 @@ def list_scenes(
 ) -> ScenePage:
     """Scenes that somebody read, newest first."""
     return eye_service.list_scenes(store, reader_id, limit, offset)
+
+
+@router.post("/guesses", tags=["practice"])
+def guess(store: StoreDep, body: GuessIn) -> EyeKindOut:
+    """Keep a guess on real ground beside what was measured: how this kind is read by now."""
+    return eye_service.guess(store, body)
 
 
 @router.get("/scenes/{scene}", tags=["practice"])

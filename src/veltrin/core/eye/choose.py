@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from veltrin.core.eye.calibrate import Eye, Read, error_of, usual_of
+from veltrin.core.eye.calibrate import Eye, Read, error_of, expected_error, usual_of
 from veltrin.core.eye.scene import EYE_KINDS, LEVELS, MOST_SEED, EyeKind, Key
 
 A_DAY = 10
@@ -20,8 +20,9 @@ BREAK_DAYS = 14.0
 """After a break of so many days it begins a level lower. Judgement."""
 
 LOOKED_BACK = 20
-UP_BELOW, DOWN_ABOVE = 0.8, 1.5
-"""Errors of the last scenes against the usual: below and above these it gets harder and easier. Judgement."""
+UP_BELOW, DOWN_ABOVE = 1.05, 1.6
+"""Errors of the last scenes against those of a usual eye there: below and above these it gets harder and easier. Who
+reads as is usual goes up; who reads far worse comes down. Judgement."""
 
 
 @dataclass(frozen=True)
@@ -41,7 +42,7 @@ def level_next(seen: Sequence[Seen]) -> int:
     if seen[-1].days_ago >= BREAK_DAYS:
         return max(level - 1, LEVELS[0])
     last = [one for one in seen[-LOOKED_BACK:] if one.level == level]
-    errors = [abs(error_of(read)) / usual_of(read.kind) for one in last for read in one.reads]
+    errors = [abs(error_of(read)) / expected_error(read.kind, read.truth) for one in last for read in one.reads]
     if len(last) >= A_DAY and errors:
         typical = float(np.sqrt(np.mean(np.square(errors))))
         if typical < UP_BELOW:

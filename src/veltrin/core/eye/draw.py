@@ -10,9 +10,11 @@ import math
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
+from itertools import pairwise
 from typing import Literal, get_args
 
 import numpy as np
+from shapely import Polygon, box, get_parts, intersection, segmentize
 
 from veltrin.core.constants import BALL_RADIUS_M
 from veltrin.core.eye.camera import Camera
@@ -32,6 +34,10 @@ PAINTS: tuple[Paint, ...] = get_args(Paint)
 
 WIDTH_PX, HEIGHT_PX = 800.0, 540.0
 FOCAL_PX = 560.0
+RESOLVES, TALLEST_PX = 7.5, 210.0
+"""A pixel of the picture is about six minutes of arc, the eye resolves one (common practice): a part of the picture is
+shown so many times larger, but no flag taller than so many pixels."""
+
 EYE_M = 1.62
 """Height of the eyes of a person of middle height. Common practice."""
 
@@ -88,10 +94,11 @@ def camera_for(scene: Scene, view: View) -> Camera:
     if view == "beside":
         return Camera(on(0.0, -3.4, EYE_M), 0.5 * math.pi, math.radians(-17.0), FOCAL_PX, *size)
     if view == "flag":
-        # Through a glass that shows every flag as tall: how far away it is has to be seen with the naked eye.
+        # As the eye resolves it, which is finer than a picture: further off than forty metres it is ever smaller.
         at = on(scene.flag_m, 0.0, 0.8)
         way = scene.flag_m + 2.6
-        return Camera(behind, 0.0, math.atan2(at[2] - behind[2], way), 210.0 * way / FLAG_POLE_M, *size)
+        focal = min(TALLEST_PX * way / FLAG_POLE_M, RESOLVES * FOCAL_PX)
+        return Camera(behind, 0.0, math.atan2(at[2] - behind[2], way), focal, *size)
     return Camera(on(-0.42, -0.16, 0.40), math.radians(21.0), math.radians(-42.0), 760.0, *size)
 
 
@@ -191,12 +198,11 @@ class _Painter:
         quads = np.stack([world[:-1, :-1], world[:-1, 1:], world[1:, 1:], world[1:, :-1]], axis=2)
         middle = quads.mean(axis=2)
         mown = self._is_mown(middle[:, :, 1])
-        stripe = np.floor(middle[:, :, 1] / STRIPE_M).astype(int) % 2 == 0
         # Rough is of no colour for long: light and dark by a hash of its place.
         rows, columns = (np.asarray(part) for part in np.indices(mown.shape))
         patchy = (rows * 73 + columns * 151 + (rows * columns) % 7) % 5 < 2
-        names: tuple[Paint, ...] = ("rough-dark", "rough-light", "mown-dark", "mown-light")
-        kind: list[int] = (2 * mown + np.where(mown, stripe, patchy))[::-1].ravel().tolist()
+        names: tuple[Paint, ...] = ("rough-dark", "rough-light", "mown-light", "mown-light")
+        kind: list[int] = (2 * mown + patchy)[::-1].ravel().tolist()
         further = len(into) - 2 - rows
         ends = into[1:][::-1]
         yield from self.bands(
@@ -206,6 +212,42 @@ class _Painter:
             np.maximum(ends, NEAR_GROUND_M),
             (ends + 3.0) / HAZE_M,
         )
+
+    def _lanes(self, inside: Polygon, wide: float, turn: float) -> list[Polygon]:
+        """Every other lane of a mower that went so wide over a piece of ground, turned against the line."""
+        reach = float(np.max(np.hypot(*np.asarray(inside.exterior.coords).T))) + wide
+        along, across = np.array([math.cos(turn), math.sin(turn)]), np.array([-math.sin(turn), math.cos(turn)])
+        lanes = []
+        for k in range(-math.ceil(reach / wide / 2.0), math.ceil(reach / wide / 2.0)):
+            low, high = 2.0 * k * wide * across, (2.0 * k + 1.0) * wide * across
+            lanes.append(
+                Polygon([low - reach * along, low + reach * along, high + reach * along, high - reach * along])
+            )
+        cut = intersection(np.array(lanes), inside)
+        return [one for one in get_parts(cut) if isinstance(one, Polygon) and one.area > 0.01]
+
+    def _mower_turn(self) -> float:
+        """Which way the greenkeeper went: in straight lanes that have nothing to do with anybody's line."""
+        rng = np.random.default_rng([self.scene.key.seed, 9])
+        return math.radians(float(rng.uniform(22.0, 68.0)) * float(rng.choice([-1.0, 1.0])))
+
+    def lanes(self) -> Iterator[Placed]:
+        """The darker lanes of mown ground, band by band as the ground under them is painted."""
+        if self.view == "close":
+            return
+        into, across = self._grid()
+        shift = 18.0 if self.scene.lie.cover.group == "grass" and not self.scene.lie.cover.mown else 0.0
+        low, high = -0.8 * MOWN_HALF_M - shift, 0.8 * MOWN_HALF_M - shift
+        turn, beside = self._mower_turn(), self.view == "beside"
+        for near, far in pairwise(into.tolist()):
+            piece = box(across[0], max(near, low), across[-1], min(far, high)) if beside else box(near, low, far, high)
+            if piece.is_empty or (beside and max(near, low) >= min(far, high)):
+                continue
+            for lane in self._lanes(piece, STRIPE_M, turn):
+                ring = np.asarray(segmentize(lane, 3.0).exterior.coords)[:-1]
+                polygon = self.on(ring[:, 0], ring[:, 1], 0.01)[None]
+                # Just after the ground of its band.
+                yield from self.shape("mown-dark", polygon, max(far, NEAR_GROUND_M) - 1e-3, (far + 3.0) / HAZE_M)
 
     def tufts(self) -> Iterator[Placed]:
         """Longer grass stands up where it isn't mown: it shows which way the ground goes."""
@@ -239,17 +281,16 @@ class _Painter:
         yield from self.shape(paint, self.on(x, y, up)[None], on, fade)
 
     def green(self) -> Iterator[Placed]:
-        """The green in the mower's stripes: they lie as it tilts."""
+        """The green in the mower's lanes: they lie as it tilts."""
         if self.view == "beside":
             return
-        half = min(11.0, 0.45 * self.scene.flag_m)
-        flag, edges = self.scene.flag_m, np.linspace(-1.0, 1.0, 9)
-        low, high = edges[:-1], edges[1:]
-        y = np.stack([low, high, high, low], axis=1)
-        reach = np.sqrt(np.maximum(1.0 - y**2, 0.0)) * np.array([-1.0, -1.0, 1.0, 1.0])
-        strips = self.on(flag + half * reach, half * y, 0.02)
-        yield from self.shape("green-light", strips[::2], flag + half + 0.5, flag / HAZE_M)
-        yield from self.shape("green-dark", strips[1::2], flag + half + 0.5, flag / HAZE_M)
+        half, flag = min(11.0, 0.45 * self.scene.flag_m), self.scene.flag_m
+        x, y = flag + half * np.cos(_ROUND), half * np.sin(_ROUND)
+        yield from self.shape("green-light", self.on(x, y, 0.02)[None], flag + half + 0.5, flag / HAZE_M)
+        for lane in self._lanes(Polygon(np.stack([x, y], axis=1)), half / 5.0, -self._mower_turn()):
+            ring = np.asarray(segmentize(lane, 3.0).exterior.coords)[:-1]
+            polygon = self.on(ring[:, 0], ring[:, 1], 0.02)[None]
+            yield from self.shape("green-dark", polygon, flag + half + 0.49, flag / HAZE_M)
 
     def bunker(self) -> Iterator[Placed]:
         if self.scene.lie.in_sand and self.view in ("behind", "beside"):
@@ -412,8 +453,8 @@ class _Painter:
 
     def all(self) -> tuple[Shape, ...]:
         parts = (
-            self.sky(), self.grass(), self.bunker(), self.green(), self.trees(), self.flag(), self.tufts(),
-            self.feet(), self.signs(), self.ball(), self.blades(), self.thrown(),
+            self.sky(), self.grass(), self.lanes(), self.bunker(), self.green(), self.trees(), self.flag(),
+            self.tufts(), self.feet(), self.signs(), self.ball(), self.blades(), self.thrown(),
         )  # fmt: skip
         placed = [one for part in parts for one in part]
         # What is equally far stays in this order.

@@ -43,6 +43,7 @@ from veltrin.service.eye.contracts.eye import (
     DayScene,
     EyeKindOut,
     EyeOut,
+    GuessIn,
     OfferedCallOut,
     OfferedOut,
     PictureOut,
@@ -68,6 +69,9 @@ from veltrin.store.repositories import eye as rows
 from veltrin.store.tables import SceneRow
 
 """How somebody reads is told by the newest so many scenes: an eye changes."""
+
+FIELD = "field"
+"""Stands for the scene where something was guessed and measured on real ground."""
 
 TEN = 10
 OUTSIDE_PX = (-2000.0, 3000.0)
@@ -156,16 +160,16 @@ def show_scene(store: Store, name: str, player_id: str) -> SceneOut:
 
 
 def _asked_for(store: Store, name: str, body: ReadIn) -> tuple[Question, dict[EyeKind, float]]:
-    """The shot in truth, and what was read in the core's units. DomainError for what isn't asked or is missing."""
+    """The shot in truth, and what was read in the core's units; what was left is told.
+
+    DomainError for what isn't asked.
+    """
     stored = find_stored(store, body.player_id)
     truth = question_for(scene_of(key_named(name)), stored.player, habits_of(store, stored))
     asked = asked_of(truth)
     for kind in body.read:
         if kind not in asked:
             raise DomainError(f"read.{kind}", "is not asked of this scene.", f"Give {', '.join(asked)}.")
-    missing = [kind for kind in asked if kind not in body.read]
-    if missing:
-        raise DomainError(f"read.{missing[0]}", "is missing.", f"Give {', '.join(asked)}.")
     return truth, {kind: value / scale_of(kind) for kind, value in body.read.items()}
 
 
@@ -268,11 +272,18 @@ def says(eye: Eye) -> str:
     digits = 2 if eye.kind in ("sunk", "give") else 1
     if not eye.is_known:
         return f"{words}: {eye.scenes} of {FEW_SCENES} scenes that are needed to tell."
-    if abs(bias) <= within:
+    if abs(bias) <= within and not _growing(eye):
         return f"{words}: no bias that {counted(eye.scenes, 'scene')} could show (within {within:.{digits}f}{spaced})."
     less, more = ENDS[eye.kind]
     way, behind = less if bias < 0 else more, counted(eye.scenes, "scene")
-    return f"{words}: {abs(bias):.{digits}f}{spaced} {way} on the whole; {behind}."
+    return f"{words}: {abs(bias):.{digits}f}{spaced} {way} on the whole{_growing(eye)}; {behind}."
+
+
+def _growing(eye: Eye) -> str:
+    """Whether the bias grows with what there is, in words; empty where that isn't sure."""
+    if eye.kind in SHARES or abs(eye.growth) <= eye.growth_within:
+        return ""
+    return f", {100 * eye.seen_share:.0f} % of every {'degree' if eye.kind in ('fall', 'side') else 'bit'} more"
 
 
 def _in_unit(kind: EyeKind, error: float) -> float:
@@ -316,8 +327,9 @@ def show_eye(store: Store, reader_id: str | None, day: date | None = None) -> Ey
         total, _ = rows.page(session, reader_id, 0, 0)
         found = rows.newest(session, reader_id, MOST_REMEMBERED)
     before = [row for row in found if row.read_at.date() < today]
-    seen = [Seen(key_named(row.scene).level, float((today - row.read_at.date()).days), reads_of(row)) for row in before]
-    earlier = calibrated([read for one in seen for read in one.reads])
+    drawn = [row for row in before if row.scene != FIELD]
+    seen = [Seen(key_named(row.scene).level, float((today - row.read_at.date()).days), reads_of(row)) for row in drawn]
+    earlier = calibrated([read for row in before for read in reads_of(row)])
     who = zlib.crc32((reader_id or f"coach {store.coach_id}").encode())
     keys = a_days_scenes(today.toordinal(), who, seen, earlier)
     done = {row.scene for row in found if row.read_at.date() >= today}
@@ -332,6 +344,43 @@ def show_eye(store: Store, reader_id: str | None, day: date | None = None) -> Ey
         today=[DayScene(scene=str(key), is_read=str(key) in done) for key in keys],
         kinds=[_kind_out(eye, reads) for eye in calibrated(reads).values()],
     )
+
+
+def guess(store: Store, body: GuessIn) -> EyeKindOut:
+    """Keep a guess on real ground beside what was measured there: it teaches of the eye what a drawn scene does.
+
+    Sent again it is kept once, as it was first. DomainError where it can't be.
+    """
+    if body.reader_id is not None:
+        find_stored(store, body.reader_id)
+    quantity = READINGS[body.kind].quantity
+    for name, value in (("guessed", body.guessed), ("measured", body.measured)):
+        if not quantity.low <= value <= quantity.high:
+            raise DomainError(
+                name,
+                f"({value:g}) can't be.",
+                f"Stay between {quantity.low:g} and {quantity.high:g} {quantity.unit}.".rstrip(),
+            )
+    pair = (body.measured / scale_of(body.kind), body.guessed / scale_of(body.kind))
+    with store.session() as session:
+        known = rows.load(session, body.id)
+        if (known is None and rows.id_is_taken(session, body.id)) or (known is not None and known.scene != FIELD):
+            raise ConflictError("id", "this id is taken by another scene.", "Give it a new random UUID.")
+        if known is None:
+            row = SceneRow(
+                id=body.id,
+                reader_id=body.reader_id,
+                player_id=body.reader_id or "",
+                read_at=body.read_at or datetime.now(UTC),
+                scene=FIELD,
+                readings_json=SCENE.keep({body.kind: pair}),
+                call_id="",
+                lost=None,
+            )
+            rows.add(session, row)
+        found = rows.newest(session, body.reader_id, MOST_REMEMBERED)
+        reads = [read for one in found for read in reads_of(one)]
+    return _kind_out(calibrated(reads)[body.kind], reads)
 
 
 def list_scenes(store: Store, reader_id: str | None, limit: int, offset: int) -> ScenePage:

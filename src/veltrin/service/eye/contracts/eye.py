@@ -55,13 +55,24 @@ class SceneOut(Contract):
 
 
 class ReadIn(Contract):
-    """What somebody reads of a scene, by kind."""
+    """What somebody reads of a scene, by kind; what is left out is told, and isn't scored."""
 
     player_id: str = Field(min_length=1, max_length=40, description="For whom the shot is played.")
     read: dict[EyeKind, float] = Field(min_length=1, max_length=7)
     land_m: float | None = bounded(
         "line.land_m", None, "Where it is to land; default: where it must, to finish at the flag."
     )
+
+
+class GuessIn(Contract):
+    """Something guessed on real ground, then measured there, in the units shown."""
+
+    id: BookingId
+    reader_id: Reader = None
+    kind: EyeKind
+    guessed: float = Field(ge=-1000, le=1000)
+    measured: float = Field(ge=-1000, le=1000)
+    read_at: Moment | None = Field(None, description="Default: now.")
 
 
 class OfferedCallOut(Contract):
