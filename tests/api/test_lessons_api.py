@@ -350,3 +350,47 @@ def test_a_copy_holds_photographs_too(client: TestClient, tmp_path: Path) -> Non
     copy = open_store(tmp_path / "demo" / "copies" / name)
     with TestClient(create_app(copy, WEB_DIST), base_url="http://127.0.0.1") as restored:
         assert restored.get(f"/api/photographs/{taken['id']}").status_code == 200
+
+
+WEBM = b"\x1a\x45\xdf\xa3" + bytes(4000)
+
+
+def test_a_note_is_spoken_in_a_lesson_kept_played_and_deleted(client: TestClient) -> None:
+    lesson = str(uuid.uuid4())
+    body = {"player_ids": ["tove"], "held_on": "2027-03-06T10:00:00Z"}
+    assert client.put(f"/api/lessons/{lesson}", json=body).status_code == 200
+    note = str(uuid.uuid4())
+
+    def send(sound: bytes, seconds: float, note_id: str = note) -> Any:
+        return client.put(
+            f"/api/recordings/{note_id}", params={"lesson_id": lesson, "seconds": seconds}, content=sound,
+            headers={"Content-Type": "application/octet-stream"},
+        )  # fmt: skip
+
+    assert send(WEBM, 12.5).json()["media"] == "audio/webm"
+    assert send(WEBM[:100], 9.0).json()["seconds"] == 12.5, "sent again the first stays"
+    (told,) = client.get(f"/api/lessons/{lesson}").json()["recordings"]
+    assert told["id"] == note
+    sound = client.get(f"/api/recordings/{note}")
+    assert sound.content == WEBM
+    assert sound.headers["content-type"] == "audio/webm"
+    too_long = send(WEBM, 130.0, str(uuid.uuid4()))
+    assert too_long.json()["errors"][0]["field"] == "seconds"
+    no_sound = send(b"<html>hello</html>", 3.0, str(uuid.uuid4()))
+    assert no_sound.json()["errors"][0]["field"] == "body"
+    # In the file it goes along, and comes back with it.
+    book = client.get("/api/export").json()
+    (kept,) = [one for one in book["lessons"] if one["id"] == lesson]
+    assert kept["recordings"][0]["id"] == note
+    assert client.delete(f"/api/recordings/{note}").status_code == 204
+    assert client.get(f"/api/recordings/{note}").status_code == 404
+
+
+def test_before_a_lesson_a_short_book_says_what_to_ask_and_what_to_watch(client: TestClient) -> None:
+    told = client.get("/api/prepare", params={"player_id": "brisa"}).json()["notices"]
+    kinds = [one["kind"] for one in told]
+    assert kinds.count("ask") == 3
+    watched = [one for one in told if one["kind"] == "watch"]
+    assert len(watched) == 2
+    assert all("handicap" in one["words"] and one["ref"] for one in watched)
+    assert "nothing" not in kinds

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import uuid
 from datetime import UTC, datetime, timedelta
+from itertools import pairwise
 from typing import Any
 
 import icalendar
@@ -250,7 +251,7 @@ def test_no_drill_is_in_every_session_of_a_season(client: TestClient) -> None:
     assert max(len(days) for days in by_drill.values()) <= 12
     for days in by_drill.values():
         dates = sorted(datetime.fromisoformat(day) for day in days)
-        gaps = [(b - a).days for a, b in zip(dates, dates[1:], strict=False)]
+        gaps = [(b - a).days for a, b in pairwise(dates)]
         assert all(gap >= 8 for gap in gaps[2:]), "spaced: two, then four, then eight days"
     minutes = [one["minutes"] for one in sessions]
     assert sum(minutes[-4:]) > sum(minutes[:4]), "the load rises"

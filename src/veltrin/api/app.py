@@ -44,6 +44,7 @@ from veltrin.api.routes import (
     players,
     practice,
     practice_sessions,
+    recordings,
     search,
     shots,
     sign_in,
@@ -121,7 +122,7 @@ def _api() -> APIRouter:
     known = [Depends(get_store)]
     for part in (
         *(players, shots, ground, lines, days, book, practice, practice_sessions, eye, lessons),
-        *(photographs, cards, search, take, monitor, files),
+        *(photographs, recordings, cards, search, take, monitor, files),
     ):
         api.include_router(part.router, dependencies=known)
     return api

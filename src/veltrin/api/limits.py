@@ -11,12 +11,14 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from veltrin.api.guard import refused
 from veltrin.service.lessons.contracts.photographs import MOST_BYTES
+from veltrin.service.lessons.contracts.recordings import MOST_SOUND_BYTES
 
 MEGABYTE = 1_000_000
 LONGEST_BODY = {
     "/api/imports": 10 * MEGABYTE,
     "/api/export/read": 1000 * MEGABYTE,
     "/api/photographs": MOST_BYTES + MEGABYTE,
+    "/api/recordings": MOST_SOUND_BYTES,
 }
 """What files may have, by the beginning of the address; everything else LONGEST_ELSE."""
 

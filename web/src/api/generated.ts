@@ -1494,6 +1494,34 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/recordings/{recording_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Play Recording
+         * @description The sound itself.
+         */
+        get: operations["play_recording_api_recordings__recording_id__get"];
+        /**
+         * Keep Recording
+         * @description Keep a note that was spoken in a lesson (WebM, Ogg, MP4 or WAV, looked at by content).
+         */
+        put: operations["keep_recording_api_recordings__recording_id__put"];
+        post?: never;
+        /**
+         * Drop Recording
+         * @description Delete a note.
+         */
+        delete: operations["drop_recording_api_recordings__recording_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/scenes": {
         parameters: {
             query?: never;
@@ -3509,7 +3537,7 @@ export interface components {
             /** Id */
             id: string;
             /** Lay */
-            lay: ("feet rod" | "path rod" | "grip rod" | "towel behind" | "tee ahead" | "head gate" | "landing spot" | "target ring" | "board" | "string" | "near string" | "rod to clear" | "turf line" | "sand line" | "start gate")[];
+            lay: ("feet rod" | "path rod" | "grip rod" | "towel behind" | "tee ahead" | "head gate" | "landing spot" | "target ring" | "board" | "string" | "near string" | "rod to clear" | "turf line" | "aim mark" | "sand line" | "start gate")[];
             /**
              * Methods
              * @description Ways of playing it serves, by id.
@@ -4685,6 +4713,8 @@ export interface components {
             player_ids: string[];
             /** Player Names */
             player_names: string[];
+            /** Recordings */
+            recordings: components["schemas"]["RecordingOut"][];
             /** Sheets */
             sheets: components["schemas"]["SheetOut"][];
             /**
@@ -4740,6 +4770,8 @@ export interface components {
             place: string;
             /** Player Ids */
             player_ids: string[];
+            /** Recordings */
+            recordings?: components["schemas"]["RecordingRecord"][];
             /**
              * State
              * @enum {string}
@@ -5440,7 +5472,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "aim" | "lie" | "drill" | "stock" | "grooves" | "nothing";
+            kind: "aim" | "lie" | "drill" | "stock" | "grooves" | "ask" | "watch" | "bag";
             /** Ref */
             ref: string;
             /** Words */
@@ -6813,6 +6845,59 @@ export interface components {
             player_id: string;
             /** Stations */
             stations: components["schemas"]["StationOut"][];
+        };
+        /**
+         * RecordingOut
+         * @description A note that was spoken in a lesson; its sound has an address of its own.
+         */
+        RecordingOut: {
+            /** Id */
+            id: string;
+            /** Lesson Id */
+            lesson_id: string;
+            /**
+             * Media
+             * @enum {string}
+             */
+            media: "audio/webm" | "audio/ogg" | "audio/mp4" | "audio/wav";
+            /**
+             * Seconds
+             * @description As long as its sender says.
+             */
+            seconds: number;
+            /**
+             * Spoken At
+             * Format: date-time
+             */
+            spoken_at: string;
+        };
+        /**
+         * RecordingRecord
+         * @description A note that was spoken in a lesson, as the record has it.
+         */
+        RecordingRecord: {
+            /**
+             * Id
+             * @description A UUID.
+             */
+            id: string;
+            /**
+             * Media
+             * @enum {string}
+             */
+            media: "audio/webm" | "audio/ogg" | "audio/mp4" | "audio/wav";
+            /** Seconds */
+            seconds: number;
+            /**
+             * Sound
+             * @description In base64.
+             */
+            sound: string;
+            /**
+             * Spoken At
+             * Format: date-time
+             */
+            spoken_at: string;
         };
         /**
          * RiseIn
@@ -17379,6 +17464,297 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ProgressOut"];
                 };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    play_recording_api_recordings__recording_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                recording_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The sound. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "audio/mp4": string;
+                    "audio/ogg": string;
+                    "audio/wav": string;
+                    "audio/webm": string;
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    keep_recording_api_recordings__recording_id__put: {
+        parameters: {
+            query: {
+                lesson_id: string;
+                /** @description How long it is: two minutes at most. */
+                seconds: number;
+            };
+            header?: never;
+            path: {
+                recording_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordingOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or for whoever runs the place only */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    drop_recording_api_recordings__recording_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                recording_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Nobody is signed in */
             401: {

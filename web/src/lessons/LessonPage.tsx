@@ -18,6 +18,7 @@ import { dayWords, timeWords } from '../lib/when'
 import { AskFirst } from '../ui/AskFirst'
 import { PartTabs } from '../ui/PartTabs'
 import { Problem } from '../ui/Problem'
+import { VoiceNotes } from './VoiceNotes'
 import { ItemCard } from './ItemCard'
 import { LessonForm } from './LessonForm'
 import { Preparing } from './Preparing'
@@ -226,6 +227,7 @@ export function LessonPage({ id, part, player, onPart, onSheet, onLeave }: Lesso
               <Preparing player_ids={lesson.player_ids} before={lesson.held_on} />
             </Tabs.Content>
             <Tabs.Content value="played">
+              <VoiceNotes lesson={lesson} />
               <Played lesson={lesson} />
             </Tabs.Content>
             <Tabs.Content value="take" className="grid gap-x-10 gap-y-6 lg:grid-cols-2">

@@ -7,7 +7,7 @@ import { LayoutNear } from '../practice/LayoutNear'
 import { frameOf, SmallFlight } from '../drawing/SmallFlight'
 import { callName } from '../shot/advice'
 import { fromRequest } from '../shot/request'
-import { markWords } from '../practice/drill-words'
+import { markWords, measureWords } from '../practice/drill-words'
 import { distance, show, type Units } from '../lib/units'
 import { useUnits } from '../lib/use-units'
 import { aimWords, lieWords } from '../shot/words'
@@ -25,10 +25,14 @@ interface ThingOnSheetProps {
 function passWords(thing: Thing, drill: Drill | undefined, units: Units): string | null {
   const mark = thing.station?.mark
   if (!mark) return null
-  const well = drill ? markWords(mark, drill.score, units) : `${mark.hits} of ${mark.balls}`
+  const well = drill ? markWords(mark, mark.score ?? drill.score, units) : `${mark.hits} of ${mark.balls}`
   const next = mark.aim_hits > mark.hits ? ` Then go for ${mark.aim_hits}.` : ''
   return `Well done: ${well}.${next}`
 }
+
+/** What is laid out, in metres and centimetres: nobody looks it up at home. */
+const laidWords = (station: NonNullable<Thing['station']>, units: Units) =>
+  station.measures.map((one) => `${one.words} ${measureWords(one, units)}`).join('; ')
 
 function Drawings({ thing, hand }: Pick<ThingOnSheetProps, 'thing' | 'hand'>) {
   const { call, request } = thing
@@ -99,6 +103,7 @@ function ThingOnSheet({ thing, place, hand, size }: ThingOnSheetProps) {
         <p className="mt-[0.3em]">
           <b>Practise: {thing.drill_name}.</b>
           {drill && !isSmall && ` ${drill.how}`}
+          {station && station.measures.length > 0 && !isSmall && ` Lay out: ${laidWords(station, units)}.`}
           {station && ` From ${show(station.flag_m, 'distance', units)}, ${station.balls} balls. `}
           {passes}
         </p>

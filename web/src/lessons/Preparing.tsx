@@ -11,7 +11,9 @@ const HEADS: readonly (readonly [Prepared['notices'][number]['kind'], string])[]
   ['drill', 'Drills not passed'],
   ['stock', 'Stock shots'],
   ['grooves', 'Grooves'],
-  ['nothing', ''],
+  ['ask', 'Ask'],
+  ['watch', 'Watch'],
+  ['bag', 'The bag'],
 ]
 
 function OfPlayer({ player_id, before }: { player_id: string; before: string }) {
@@ -29,12 +31,12 @@ function OfPlayer({ player_id, before }: { player_id: string; before: string }) 
         if (own.length === 0) return null
         return (
           <div key={kind} className="mt-1.5">
-            {head && <h4 className="text-small font-semibold text-quiet">{head}</h4>}
+            <h4 className="text-small font-semibold text-quiet">{head}</h4>
             <ul>
               {own.map((notice) => (
                 <li key={notice.words} className="first-letter:uppercase">
                   {notice.words}{' '}
-                  {kind === 'drill' && (
+                  {(kind === 'drill' || kind === 'watch') && (
                     <button
                       type="button"
                       className="word no-print text-small"

@@ -73,6 +73,35 @@ export const usePutThings = () =>
     LESSONS,
   )
 
+interface Spoken {
+  id: string
+  lesson_id: string
+  seconds: number
+  sound: Blob
+}
+
+/** Keep a note that was spoken in a lesson. */
+export const useKeepRecording = () =>
+  useTask(
+    async ({ id, lesson_id, seconds, sound }: Spoken) =>
+      unwrap(
+        await client.PUT('/api/recordings/{recording_id}', {
+          params: { path: { recording_id: id }, query: { lesson_id, seconds } },
+          body: sound as unknown as string,
+          bodySerializer: (body) => body,
+          headers: { 'Content-Type': 'application/octet-stream' },
+        }),
+      ),
+    LESSONS,
+  )
+
+export const useDropRecording = () =>
+  useTask(
+    async (id: string) =>
+      done(await client.DELETE('/api/recordings/{recording_id}', { params: { path: { recording_id: id } } })),
+    LESSONS,
+  )
+
 export function linksQuery(player_id: string) {
   return queryOptions({
     queryKey: [...LINKS, player_id],

@@ -10,7 +10,7 @@ const ID = '11111111-1111-4111-8111-111111111111'
 const lesson = (more: Partial<Lesson> = {}): Lesson => ({
   id: ID, version: 1, state: 'open', held_on: '2026-11-20T10:00:00Z', began_at: '2026-11-20T10:00:00Z', ended_at: null,
   place: 'Third green', aims: 'Ball first', notes: '', player_ids: ['tove'], player_names: ['Tove Aldersyn'], items: 1,
-  day: null, done: [], photographs: [], sheets: [], ...more,
+  day: null, done: [], photographs: [], recordings: [], sheets: [], ...more,
 }) // prettier-ignore
 const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } })
 

@@ -50,7 +50,7 @@ const thing = {
 const lesson = (more: Partial<Lesson> = {}): Lesson => ({
   id: ID, version: 1, state: 'open', held_on: '2026-11-20T10:00:00Z', began_at: '2026-11-20T10:00:00Z', ended_at: null,
   place: 'Third green', aims: 'Ball first', notes: '', player_ids: ['tove'], player_names: ['Tove Aldersyn'], items: 1,
-  day: null, done: [item()], photographs: [], sheets: [sheet()], ...more,
+  day: null, done: [item()], photographs: [], recordings: [], sheets: [sheet()], ...more,
 }) // prettier-ignore
 
 let queries: QueryClient

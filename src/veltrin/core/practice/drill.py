@@ -51,7 +51,7 @@ SCORE_WORDS: dict[Score, str] = {
 
 Lay = Literal[
     "feet rod", "path rod", "grip rod", "towel behind", "tee ahead", "head gate", "landing spot", "target ring",
-    "board", "string", "near string", "rod to clear", "turf line", "sand line", "start gate",
+    "board", "string", "near string", "rod to clear", "turf line", "aim mark", "sand line", "start gate",
 ]  # fmt: skip
 """What is laid out, each by a rule of its own (see layout)."""
 

@@ -111,7 +111,7 @@ DRILLS: tuple[Drill, ...] = (
         ),
         ("open range", "wind"),
         ("Choose one before you stand to it.",),
-        ("wind-misread", "aimed-left", "aimed-right"), ("feet rod",),
+        ("wind-misread", "aimed-left", "aimed-right"), ("feet rod", "aim mark"),
         easier="Ridden only.",
         harder="Both to the narrow side of the green.",
     ),

@@ -214,6 +214,15 @@ def _turf_line(staged: Staged, mark: Mark) -> Laid:
     ]
 
 
+def _aim_mark(staged: Staged, mark: Mark) -> Laid:
+    flag = staged.station.flag_m
+    beside = flag * math.tan(staged.call.aim_rad)
+    side = "left" if beside > 0.0 else "right"
+    return [Item("spot", np.array([[flag, beside]]), "aim here", False, 0.5)], [
+        Measure(f"aim mark beside the target, to the {side} of a right-hander", abs(beside), "m")
+    ]
+
+
 def _start_gate(staged: Staged, mark: Mark) -> Laid:
     half, start = _limit(mark), math.tan(staged.call.start_rad)
     flight = _flight_of(staged)
@@ -240,6 +249,7 @@ LAYS: dict[Lay, Callable[[Staged, Mark], Laid]] = {
     "near string": _near_string,
     "rod to clear": _rod_to_clear,
     "turf line": _turf_line,
+    "aim mark": _aim_mark,
     "sand line": _sand_line,
     "start gate": _start_gate,
 }

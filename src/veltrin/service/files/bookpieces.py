@@ -21,6 +21,7 @@ from veltrin.service.files.contracts.exchange import (
     PhotographRecord,
     PlayerRecord,
     PracticeRecord,
+    RecordingRecord,
     SceneRecord,
     TrialRecord,
 )
@@ -44,7 +45,11 @@ OF_PLAYER: dict[str, type[BaseModel]] = {
     "scenes": SceneRecord,
     "photographs": PhotographRecord,
 }
-OF_LESSON: dict[str, type[BaseModel]] = {"items": LessonItemRecord, "things": LessonThingRecord}
+OF_LESSON: dict[str, type[BaseModel]] = {
+    "items": LessonItemRecord,
+    "things": LessonThingRecord,
+    "recordings": RecordingRecord,
+}
 
 
 class Pictures:

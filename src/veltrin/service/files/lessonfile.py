@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import base64
+
 from sqlalchemy.orm import Session
 
 from veltrin.service.files.contracts.exchange import (
@@ -9,12 +11,14 @@ from veltrin.service.files.contracts.exchange import (
     LessonRecord,
     LessonThingRecord,
     PhotographRecord,
+    RecordingRecord,
 )
 from veltrin.service.house.border import copied
 from veltrin.service.lessons.forms import SLOPE, STATION
 from veltrin.service.shot.forms import CALL, DAY, QUESTION
 from veltrin.store.repositories import lessons as lesson_rows
 from veltrin.store.repositories import photographs as photograph_rows
+from veltrin.store.repositories import recordings as recording_rows
 from veltrin.store.tables import LessonItemRow, LessonThingRow
 
 
@@ -49,9 +53,18 @@ def lesson_records(session: Session, only: str | None) -> list[LessonRecord]:
                 player_ids=ids,
                 items=[_item(item) for item in lesson_rows.items(session, row.id) if item.player_id in ids],
                 things=[_thing(thing) for thing in row.things if thing.player_id in ids],
+                # Who speaks of one may speak of the others.
+                recordings=[] if len(ids) < len(row.players) else _recordings(session, row.id),
             )
         )
     return records
+
+
+def _recordings(session: Session, lesson_id: str) -> list[RecordingRecord]:
+    return [
+        copied(RecordingRecord, row, sound=base64.b64encode(row.sound).decode())
+        for row in recording_rows.of_lesson(session, lesson_id)
+    ]
 
 
 def _item(row: LessonItemRow) -> LessonItemRecord:

@@ -26,8 +26,9 @@ from veltrin.service.files.contracts.exchange import (
 from veltrin.service.files.forms import FORMS
 from veltrin.service.files.here import Here, derived_id, derived_slug, image_of, number_of, own_runs, portions
 from veltrin.service.house.contracts.kept import KeptJson
-from veltrin.service.house.errors import ConflictError
+from veltrin.service.house.errors import ConflictError, DomainError
 from veltrin.service.lessons.pictures import Darkroom, darkroom
+from veltrin.service.lessons.recordings import media_of
 from veltrin.service.players.players import made_of
 from veltrin.service.shot.forms import QUESTION, SETTINGS, own_question
 from veltrin.store.engine import Store
@@ -49,6 +50,7 @@ from veltrin.store.tables import (
     PhotographRow,
     PracticePartRow,
     PracticeRow,
+    RecordingRow,
     SceneRow,
     ShotRow,
     TrialRow,
@@ -279,11 +281,12 @@ class _Reading:
                     session.add(self._lesson(one, found[one.id].id, items))
                     session.flush()
                     session.add_all(self._items(one, found[one.id].id, items))
+                    session.add_all(self._recordings(one, found[one.id].id))
                 arrivals.go_on(session, self.arrival)
             yield stage
 
     def _lesson(self, told: LessonRecord, here: str, items: dict[str, Here]) -> LessonRow:
-        values = told.model_dump(exclude={"id", "day", "player_ids", "items", "things"})
+        values = told.model_dump(exclude={"id", "day", "player_ids", "items", "things", "recordings"})
         if values["state"] == "open":
             # One lesson is open at most, and this one was elsewhere.
             values["state"], values["ended_at"] = "closed", told.ended_at or told.held_on
@@ -305,6 +308,17 @@ class _Reading:
             ],
             **values,
         )
+
+    def _recordings(self, told: LessonRecord, lesson_id: str) -> list[RecordingRow]:
+        made = []
+        for one in told.recordings:
+            try:
+                sound = one.sound_bytes()
+            except ValueError as error:
+                raise DomainError(f"recordings.{one.id}.sound", "is cut off.", "Export the file again.") from error
+            values = one.model_dump(exclude={"sound", "media"})
+            made.append(RecordingRow(lesson_id=lesson_id, media=media_of(sound), sound=sound, **values))
+        return made
 
     def _items(self, told: LessonRecord, lesson_id: str, items: dict[str, Here]) -> list[LessonItemRow]:
         return [self._item(one, lesson_id, items[one.id].id) for one in told.items if one.player_id in self.players]

@@ -29,6 +29,7 @@ from veltrin.service.lessons.contracts.lessons import (
 )
 from veltrin.service.lessons.forms import STATION
 from veltrin.service.lessons.photographs import photograph_out
+from veltrin.service.lessons.recordings import recording_out
 from veltrin.service.players.players import find_stored
 from veltrin.service.practice.contracts.practice import StationOut
 from veltrin.service.practice.practice import show_drill
@@ -41,6 +42,7 @@ from veltrin.store.repositories import book as book_rows
 from veltrin.store.repositories import lessons as rows
 from veltrin.store.repositories import photographs as photograph_rows
 from veltrin.store.repositories import players as player_rows
+from veltrin.store.repositories import recordings as recording_rows
 from veltrin.store.repositories import versions
 from veltrin.store.repositories.book import Which
 from veltrin.store.tables import LessonItemRow, LessonRow, LessonThingRow
@@ -299,6 +301,7 @@ def show_lesson(store: Store, lesson_id: str) -> LessonOut:
                 "notes": lesson.notes,
                 "done": [item_out(session, row) for row in done],
                 "photographs": [photograph_out(p) for p in photograph_rows.of_lesson(session, lesson_id)],
+                "recordings": [recording_out(one) for one in recording_rows.of_lesson(session, lesson_id)],
                 "sheets": [
                     sheet_of(p.player_id, stored[p.player_id].player.name, stored[p.player_id].player.left_handed,
                              lesson.things, done)

@@ -6,7 +6,8 @@ from collections.abc import Iterator
 from datetime import UTC, datetime, timedelta
 
 from veltrin.core.counted import counted
-from veltrin.core.practice import LieLoss, shrunk
+from veltrin.core.kit.bag_notes import missing
+from veltrin.core.practice import DRILLS, LieLoss, make_ready, shrunk
 from veltrin.core.units import DAYS_A_MONTH
 from veltrin.service.book.book_read import lost_of
 from veltrin.service.house.words import drill_words, lie_words
@@ -14,6 +15,7 @@ from veltrin.service.lessons.contracts.lessons import NoticeOut, PreparedOut
 from veltrin.service.players.players import find_stored, show_bag
 from veltrin.service.players.stock import stock_by_club
 from veltrin.store.engine import Store
+from veltrin.store.repositories import book as book_rows
 from veltrin.store.repositories import book_charts as chart_rows
 from veltrin.store.repositories import lessons as lesson_rows
 from veltrin.store.repositories import practice as practice_rows
@@ -35,6 +37,12 @@ STOCK_OFF = 0.05
 """A bag's carry that is off by more than this share is told. Judgement."""
 
 DRILLS_TOLD = 4
+
+SHORT_BOOK = 30
+"""Of a player with fewer shots in the book it is said what to ask and what to watch. Judgement."""
+
+WATCHED = ("towel-behind", "worst-grass", "sand-line", "board-down", "out-of-divots")
+"""Drills whose lies are looked at for where this player's strikes fail most."""
 
 
 def _lies(store: Store, stored: StoredPlayer) -> Iterator[NoticeOut]:
@@ -112,6 +120,41 @@ def _grooves(store: Store, stored: StoredPlayer) -> Iterator[NoticeOut]:
             )
 
 
+def _ask(shots: int) -> Iterator[NoticeOut]:
+    """What to ask somebody whose book is short."""
+    known = "The book is empty" if shots == 0 else f"The book has only {counted(shots, 'shot')}"
+    for words in (
+        f"{known}. Ask: which shot costs you most, and when did it last go right?",
+        "Ask: where do you miss, short or long, left or right? And does anything hurt?",
+        "Ask: how far do your clubs carry? Hit three of each wedge and write them down.",
+    ):
+        yield NoticeOut(kind="ask", ref="", words=words)
+
+
+def _watch(stored: StoredPlayer) -> Iterator[NoticeOut]:
+    """From which lies strikes of this handicap fail most, by the plan's own odds with this bag."""
+    failing = []
+    for drill_id in WATCHED:
+        drill = DRILLS[drill_id]
+        call = make_ready(drill, stored.player)[0].call
+        if call is not None:
+            failing.append((1.0 - call.odds.clean, drill, call))
+    for share, drill, call in sorted(failing, key=lambda one: -one[0])[:2]:
+        miss = "heavy" if call.odds.heavy >= call.odds.thin else "thin"
+        station = drill.stations[0].words.split(",")[0]
+        words = (
+            f"Watch {station}: with handicap {stored.player.handicap:.0f} about {10 * share:.0f} of ten strikes fail "
+            f"there, most of them {miss}. Drill: {drill.name}."
+        )
+        yield NoticeOut(kind="watch", ref=drill.id, words=words)
+
+
+def _bag(stored: StoredPlayer) -> Iterator[NoticeOut]:
+    """What the bag itself says."""
+    for words in missing(stored.player.bag)[:2]:
+        yield NoticeOut(kind="bag", ref="", words=f"Look into the bag: {words}.")
+
+
 def prepare(store: Store, player_id: str, before: datetime | None = None) -> PreparedOut:
     """Everything to know before a player comes, what was left open first."""
     stored = find_stored(store, player_id)
@@ -123,6 +166,8 @@ def prepare(store: Store, player_id: str, before: datetime | None = None) -> Pre
         *_stock(store, player_id, today),
         *_grooves(store, stored),
     ]
-    if not notices:
-        notices = [NoticeOut(kind="nothing", ref="", words="The book says nothing yet: play, book, and look again.")]
+    with store.session() as session:
+        shots, _ = book_rows.page(session, Which(player_id), 0, 0)
+    if shots < SHORT_BOOK:
+        notices += [*_ask(shots), *_watch(stored), *_bag(stored)]
     return PreparedOut(player_id=player_id, player_name=stored.player.name, notices=notices)

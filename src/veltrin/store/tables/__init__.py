@@ -11,6 +11,7 @@ from veltrin.store.tables.lessons import (
     LessonThingRow,
     LinkRow,
     PhotographRow,
+    RecordingRow,
 )
 from veltrin.store.tables.players import ClubRow, PlayerRow, StandRow
 from veltrin.store.tables.practice import PracticePartRow, PracticeRow
@@ -36,6 +37,7 @@ __all__ = [
     "PracticePartRow",
     "PracticeRow",
     "QuestionRow",
+    "RecordingRow",
     "SceneRow",
     "SessionRow",
     "SettingsRow",

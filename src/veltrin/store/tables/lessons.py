@@ -99,6 +99,19 @@ class LessonThingRow(Base):
     cure: Mapped[str] = mapped_column(String(300), default="")
 
 
+class RecordingRow(Base):
+    """A note that was spoken in a lesson. `media`: what kind of sound; `seconds`: how long, as its sender says."""
+
+    __tablename__ = "lesson_recordings"
+
+    lesson_id: Mapped[str] = mapped_column(ForeignKey("lessons.id", ondelete="CASCADE"), primary_key=True)
+    id: Mapped[str] = mapped_column(String(36), primary_key=True)
+    spoken_at: Mapped[datetime]
+    seconds: Mapped[float]
+    media: Mapped[str] = mapped_column(String(20))
+    sound: Mapped[bytes] = mapped_column(LargeBinary, deferred=True)
+
+
 class PhotographRow(Owned, Base):
     """A photograph of a lie, scaled, without what the camera wrote beside it; of a booked shot, a kept one or a lesson.
 

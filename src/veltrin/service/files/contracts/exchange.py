@@ -31,6 +31,7 @@ from veltrin.service.book.contracts.book import (
 from veltrin.service.house.contracts.base import Contract, Moment
 from veltrin.service.house.contracts.kept import MOST_LAWS, KeptJson
 from veltrin.service.lessons.contracts.lessons import MOST_PLAYERS, MOST_THINGS, ItemKind, LessonState
+from veltrin.service.lessons.contracts.recordings import MOST_SECONDS, Media
 from veltrin.service.players.contracts.players import BirthYear, ClubOut, PlayerBase
 from veltrin.service.practice.contracts.practice_sessions import MOST_PARTS, State
 from veltrin.service.shot.contracts.lines import LineName
@@ -245,6 +246,24 @@ class LessonThingRecord(Contract):
     cure: str = Field(max_length=300)
 
 
+LONGEST_SOUND = 6_000_000
+"""Of a spoken note as it is kept, in letters (base64)."""
+
+
+class RecordingRecord(Contract):
+    """A note that was spoken in a lesson, as the record has it."""
+
+    id: BookingId
+    spoken_at: Moment
+    seconds: float = Field(ge=0, le=MOST_SECONDS)
+    media: Media
+    sound: str = Field(max_length=LONGEST_SOUND, pattern=r"^[A-Za-z0-9+/]+={0,2}$", description="In base64.")
+
+    def sound_bytes(self) -> bytes:
+        """The sound; ValueError where it is cut off."""
+        return base64.b64decode(self.sound, validate=True)
+
+
 class LessonRecord(Contract):
     """A lesson as the record has it. In the file of a single player what is of others is left out."""
 
@@ -262,6 +281,7 @@ class LessonRecord(Contract):
     player_ids: list[str] = Field(min_length=1, max_length=MOST_PLAYERS)
     items: list[LessonItemRecord]
     things: list[LessonThingRecord]
+    recordings: list[RecordingRecord] = Field(default_factory=list)
 
 
 class PlayerRecord(PlayerBase):

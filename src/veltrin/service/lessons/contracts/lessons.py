@@ -10,6 +10,7 @@ from pydantic import Field, model_validator
 from veltrin.service.book.contracts.book import BookingId, BookingOut
 from veltrin.service.house.contracts.base import Contract, Moment
 from veltrin.service.lessons.contracts.photographs import PhotographOut
+from veltrin.service.lessons.contracts.recordings import RecordingOut
 from veltrin.service.practice.contracts.practice import StationOut
 from veltrin.service.shot.contracts.day import DayIn
 from veltrin.service.shot.contracts.plan import CallOut, PlanRequest
@@ -143,6 +144,7 @@ class LessonOut(LessonRowOut):
     notes: str
     done: list[LessonItemOut]
     photographs: list[PhotographOut]
+    recordings: list[RecordingOut]
     sheets: list[SheetOut]
 
 
@@ -172,7 +174,7 @@ class GatherIn(Contract):
         return self
 
 
-NoticeKind = Literal["aim", "lie", "drill", "stock", "grooves", "nothing"]
+NoticeKind = Literal["aim", "lie", "drill", "stock", "grooves", "ask", "watch", "bag"]
 
 
 class NoticeOut(Contract):

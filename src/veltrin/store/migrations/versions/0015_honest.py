@@ -1,5 +1,6 @@
 """What practice is held against: the player of the first session, and the share of hits asked for at a level; and
-whether all balls of a day were booked, and how a session of a season was built.
+whether all balls of a day were booked, how a session of a season was built,
+and notes that were spoken in a lesson.
 
 Why: a yardstick that learns with the player hides what practice did. What was booked before is held as it was then;
 levels that were reached before begin their evidence anew, but for the lowest:
@@ -23,11 +24,26 @@ def upgrade() -> None:
     op.execute("UPDATE practice_parts SET level_share = expected WHERE level = 0")
     op.add_column("practices", sa.Column("handicap", sa.Double))
     op.add_column("practices", sa.Column("scatter_handicap", sa.Double))
+    op.create_table(
+        "lesson_recordings",
+        sa.Column("lesson_id", sa.String(36), sa.ForeignKey("lessons.id", ondelete="CASCADE"), primary_key=True),
+        sa.Column("id", sa.String(36), primary_key=True),
+        sa.Column("spoken_at", sa.DateTime, nullable=False),
+        sa.Column("seconds", sa.Double, nullable=False),
+        sa.Column("media", sa.String(20), nullable=False),
+        sa.Column("sound", sa.LargeBinary, nullable=False),
+    )
+    if op.get_bind().dialect.name == "postgresql":
+        which = "(SELECT asks_for_all()) OR EXISTS (SELECT 1 FROM lessons o WHERE o.id = lesson_recordings.lesson_id)"
+        op.execute("ALTER TABLE lesson_recordings ENABLE ROW LEVEL SECURITY")
+        op.execute("ALTER TABLE lesson_recordings FORCE ROW LEVEL SECURITY")
+        op.execute(f"CREATE POLICY own_rows ON lesson_recordings USING ({which}) WITH CHECK ({which})")
     op.add_column("practices", sa.Column("season_json", sa.Text, nullable=False, server_default=""))
 
 
 def downgrade() -> None:
     op.drop_column("practices", "season_json")
+    op.drop_table("lesson_recordings")
     op.drop_column("practices", "scatter_handicap")
     op.drop_column("practices", "handicap")
     op.drop_column("practice_parts", "level_share")
