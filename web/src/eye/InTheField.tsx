@@ -6,7 +6,7 @@ import { Choice } from '../ui/Choice'
 import { Problem } from '../ui/Problem'
 import { useGuess } from './api'
 import { readWords } from './eye-words'
-import { filled } from './ReadScene'
+import { filled, UNSAID } from './ReadScene'
 
 type Kind = EyeKind['kind']
 
@@ -46,7 +46,7 @@ function Slider({ what, label, value, onChange }: SliderProps) {
       <input
         type="range"
         className="block h-8 w-full"
-        style={value === null ? { opacity: 0.5 } : filled(low, high, value)}
+        style={value === null ? UNSAID : filled(low, high, value)}
         min={low}
         max={high}
         step={what.step}

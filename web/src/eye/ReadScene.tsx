@@ -72,7 +72,7 @@ function Slider({ asked, value, onChange }: SliderProps) {
       <input
         type="range"
         className="block h-8 w-full"
-        style={value === undefined ? { opacity: 0.5 } : filled(low, high, value)}
+        style={value === undefined ? UNSAID : filled(low, high, value)}
         min={low}
         max={high}
         step={asked.step}
@@ -85,6 +85,9 @@ function Slider({ asked, value, onChange }: SliderProps) {
     </label>
   )
 }
+
+/** A slider that says nothing yet: no part of it is filled. */
+export const UNSAID = { '--fill-from': '0%', '--fill-to': '0%', opacity: 0.6 } as CSSProperties
 
 /** Which part of a slider is filled: from nought where it goes both ways, else from its low end. */
 export function filled(low: number, high: number, value: number): CSSProperties {

@@ -17,7 +17,7 @@ const MOST = 12
 function Rounds({ clinic }: { clinic: Clinic }) {
   return (
     <div className="overflow-x-auto">
-      <table className="mt-2 w-full min-w-[32rem] border-collapse text-left">
+      <table className="mt-2 w-full border-collapse sm:min-w-[32rem] text-left">
         <thead className="text-small text-quiet">
           <tr>
             <th className="font-normal">round</th>
@@ -122,6 +122,7 @@ export function ClinicPanel({ player }: { player: Player }) {
           plan.mutate({ player_ids: chosen, minutes: Number(minutes.replace(',', '.')), missing: [] })
         }}
       >
+        <h2 className="text-head font-bold">Who comes?</h2>
         <Chips
           label="Who comes"
           options={players.map(({ id, name }) => ({ value: id, words: name }))}

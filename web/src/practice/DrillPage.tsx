@@ -56,7 +56,7 @@ function Station({ drill, station, player }: StationProps) {
               open it on the Bench
             </button>
           </p>
-          {station.mark && (
+          {station.mark && drill.stations.length > 1 && (
             <p>
               Counts: <b>{countsWords(station.mark, drill.score, units)}</b>.
             </p>

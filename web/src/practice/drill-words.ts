@@ -15,9 +15,13 @@ type Measure = ReadyStation['measures'][number]
 /** A measure in the coach's units: what is laid by hand in centimetres or inches. */
 export function measureWords(measure: Measure, units: Units): string {
   if (measure.unit === 'deg') return `${trim(measure.value, 1)}°`
-  if (measure.unit === 'cm') return small(measure.value / 100, units)
+  if (measure.unit === 'cm') return byHand(measure.value / 100, units)
   return lengthWords(measure.value, units)
 }
+
+/** What is laid by hand: to half a centimetre while it is short. */
+const byHand = (metres: number, units: Units): string =>
+  units.small === 'in' || metres >= 0.1 ? small(metres, units) : `${trim(Math.round(metres * 200) / 2, 1)} cm`
 
 /** A length that is paced or laid: to 10 cm while it is short. */
 export function lengthWords(metres: number, units: Units): string {
@@ -95,15 +99,26 @@ const COUNTS: Record<Drill['score'], string> = {
   read: 'read within half a degree',
 }
 
+/** The same where each station has a limit of its own. */
+const UNMEASURED: Partial<Record<Drill['score'], string>> = {
+  inside: 'inside the rings',
+  line: 'close enough to the line',
+  landing: 'on the towels',
+  under: 'under the string',
+  low: 'under the string',
+  entry: 'at the line',
+}
+
 /** What counts as a hit at a station: inside 2.4 m. */
 export function countsWords(mark: DrillMark, score: Drill['score'], units: Units): string {
-  const limit = mark.limit === null ? '' : tapeWords(mark.limit, units)
-  return COUNTS[mark.score ?? score].replace('LIMIT', limit)
+  const counts = mark.score ?? score
+  if (mark.limit === null) return UNMEASURED[counts] ?? COUNTS[counts]
+  return COUNTS[counts].replace('LIMIT', tapeWords(mark.limit, units))
 }
 
 /** A limit as it is laid: by hand below half a metre, paced above. */
 const tapeWords = (metres: number, units: Units): string =>
-  metres < 0.5 ? small(metres, units) : lengthWords(metres, units)
+  metres < 0.5 ? byHand(metres, units) : lengthWords(metres, units)
 
 /** A mark in words: 6 of 10 inside 2.4 m. */
 export const markWords = (mark: DrillMark, score: Drill['score'], units: Units): string =>

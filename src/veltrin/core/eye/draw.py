@@ -187,7 +187,7 @@ class _Painter:
         """Bands across the way one looks, each in patches; close by, one ground between the blades."""
         if self.view == "close":
             lie = self.scene.lie
-            x, y = np.array([-2.0, 4.0, 4.0, -2.0]), np.array([-4.0, -4.0, 4.0, 4.0])
+            x, y = np.array([-0.6, 2.6, 2.6, -0.6]), np.array([-1.8, -1.8, 1.8, 1.8])
             paint: Paint = "sand" if lie.in_sand else "mown-light" if lie.top_m < SHORT_M else "soil"
             yield from self.shape(paint, self.on(x, y)[None], 1e3)
             return
@@ -198,16 +198,13 @@ class _Painter:
         quads = np.stack([world[:-1, :-1], world[:-1, 1:], world[1:, 1:], world[1:, :-1]], axis=2)
         middle = quads.mean(axis=2)
         mown = self._is_mown(middle[:, :, 1])
-        # Rough is of no colour for long: light and dark by a hash of its place.
-        rows, columns = (np.asarray(part) for part in np.indices(mown.shape))
-        patchy = (rows * 73 + columns * 151 + (rows * columns) % 7) % 5 < 2
-        names: tuple[Paint, ...] = ("rough-dark", "rough-light", "mown-light", "mown-light")
-        kind: list[int] = (2 * mown + patchy)[::-1].ravel().tolist()
+        rows = np.indices(mown.shape)[0]
+        kinds: list[Paint] = ["mown-light" if is_mown else "rough-dark" for is_mown in mown[::-1].ravel().tolist()]
         further = len(into) - 2 - rows
         ends = into[1:][::-1]
         yield from self.bands(
             quads[::-1].reshape(-1, 4, 3),
-            [names[k] for k in kind],
+            kinds,
             further[::-1].ravel(),
             np.maximum(ends, NEAR_GROUND_M),
             (ends + 3.0) / HAZE_M,
@@ -248,6 +245,27 @@ class _Painter:
                 polygon = self.on(ring[:, 0], ring[:, 1], 0.01)[None]
                 # Just after the ground of its band.
                 yield from self.shape("mown-dark", polygon, max(far, NEAR_GROUND_M) - 1e-3, (far + 3.0) / HAZE_M)
+
+    def patches(self) -> Iterator[Placed]:
+        """Lighter patches in grass that isn't mown, strewn as they grow: nothing in them runs along the line."""
+        if self.view == "close":
+            return
+        rng = np.random.default_rng([self.scene.key.seed, 11])
+        count = 120
+        on = np.exp(rng.uniform(math.log(1.0), math.log(120.0), count))
+        across = rng.uniform(-0.9, 0.9, count) * (on + 3.0)
+        x, y = (across, on - 2.6) if self.view == "beside" else (on - 1.8, across)
+        size = rng.uniform(0.25, 0.9, count) * (0.4 + 0.08 * on)
+        turn, flat = rng.uniform(0.0, math.pi, count), rng.uniform(0.35, 0.9, count)
+        into, _ = self._grid()
+        for k in np.flatnonzero(~self._is_mown(y) & ~self._is_mown(y - size) & ~self._is_mown(y + size)).tolist():
+            along, beside = size[k] * np.cos(_ROUND), size[k] * flat[k] * np.sin(_ROUND)
+            c, s = math.cos(turn[k]), math.sin(turn[k])
+            ring = self.on(x[k] + c * along - s * beside, y[k] + s * along + c * beside, 0.005)
+            # Just after the ground of the band it lies in.
+            far = float(np.max(ring @ self.way))
+            band = float(into[min(int(np.searchsorted(into, far)), len(into) - 1)])
+            yield from self.shape("rough-light", ring[None], max(band, NEAR_GROUND_M) - 2e-3, (far + 3.0) / HAZE_M)
 
     def tufts(self) -> Iterator[Placed]:
         """Longer grass stands up where it isn't mown: it shows which way the ground goes."""
@@ -453,8 +471,8 @@ class _Painter:
 
     def all(self) -> tuple[Shape, ...]:
         parts = (
-            self.sky(), self.grass(), self.lanes(), self.bunker(), self.green(), self.trees(), self.flag(),
-            self.tufts(), self.feet(), self.signs(), self.ball(), self.blades(), self.thrown(),
+            self.sky(), self.grass(), self.lanes(), self.patches(), self.bunker(), self.green(), self.trees(),
+            self.flag(), self.tufts(), self.feet(), self.signs(), self.ball(), self.blades(), self.thrown(),
         )  # fmt: skip
         placed = [one for part in parts for one in part]
         # What is equally far stays in this order.

@@ -39,12 +39,15 @@ AT_RANDOM, EACH_MISSING = 1.0 / 3.0, 0.1
 """Such a share of the balls is struck at random, and each ball that is missing of it costs such a share of what the
 dearest part is worth: in half an hour there may be room for no more than a drill and its test. Judgement."""
 
+GOOD_ENOUGH = 0.01
+"""A session worth a hundredth less than the best is as good: with an empty book thousands are worth the same."""
+
 TWICE_TO = 24
 """A drill may be struck twice as long, up to so many balls."""
 
 NEVER: Mapping[str, int] = {}
 
-MOST_OF_A_FAMILY, MOST_OF_A_KIND = 3, 3
+MOST_OF_A_FAMILY, MOST_OF_A_KIND = 3, 2
 TEST_BALLS = 8
 """A test has at least so many balls: fewer tell too little."""
 
@@ -195,8 +198,6 @@ def _limits(parts: Sequence[Part], wish: Wish) -> list[Limit]:
     made: list[Limit] = [([float(p.phase == "test") for p in parts], 1.0, 1.0)]
     if wish.balls is not None:
         made.append(([float(p.balls) for p in parts], 0.0, float(wish.balls)))
-    for drill_id in {p.drill.id for p in parts}:
-        made.append(([float(p.drill.id == drill_id) for p in parts], 0.0, 1.0))
     if wish.theme is None:
         for family in {p.drill.family for p in parts}:
             made.append(([float(p.drill.family == family) for p in parts], 0.0, float(MOST_OF_A_FAMILY)))
@@ -220,15 +221,17 @@ def _best(parts: Sequence[Part], value: Vec, limits: Sequence[Limit], missing_co
     rows = [[*of_parts, *[0.0] * (m + 1)] for of_parts, _, _ in limits]
     rows[-1][n : n + m] = [WALK_MIN] * m
     low, high = [r[1] for r in limits], [r[2] for r in limits]
-    for k, ground in enumerate(grounds):
-        walked = [-float(n) if j == k else 0.0 for j in range(m)]
-        rows.append([*(float(ground_of(p.drill) == ground) for p in parts), *walked, 0.0])
+    # Each drill once at most, and only on ground that is walked to.
+    for drill in {p.drill.id: p.drill for p in parts}.values():
+        walked = [-float(ground == ground_of(drill)) for ground in grounds]
+        rows.append([*(float(p.drill.id == drill.id) for p in parts), *walked, 0.0])
         low, high = [*low, -np.inf], [*high, 0.0]
     rows.append([*(p.balls * (float(p.phase == "mixed") - AT_RANDOM) for p in parts), *[0.0] * m, 1.0])
     found = milp(
         np.array([*-value, *[1e-6] * m, missing_costs]),
         integrality=np.array([*[1] * (n + m), 0]),
         bounds=Bounds(np.zeros(n + m + 1), np.array([*[1.0] * (n + m), np.inf])),
+        options={"mip_rel_gap": GOOD_ENOUGH},
         constraints=LinearConstraint(np.array(rows), np.array([*low, 0.0]), np.array([*high, np.inf])),
     )
     return None if found.x is None else [p for p, x in zip(parts, found.x[:n], strict=True) if x > 0.5]

@@ -21,7 +21,7 @@ ANYWAY = 0.03
 """What any drill is worth with an empty book (strokes of a hundred shots): the session goes through the families.
 Judgement."""
 
-UNSEEN = 0.004
+UNSEEN = 0.02
 """What a drill is worth whose lies the book has never seen, beside a book that tells of others: less than anything that
 costs. What is known to cost nothing is worth nothing. Judgement."""
 

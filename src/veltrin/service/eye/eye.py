@@ -283,7 +283,8 @@ def _growing(eye: Eye) -> str:
     """Whether the bias grows with what there is, in words; empty where that isn't sure."""
     if eye.kind in SHARES or abs(eye.growth) <= eye.growth_within:
         return ""
-    return f", {100 * eye.seen_share:.0f} % of every {'degree' if eye.kind in ('fall', 'side') else 'bit'} more"
+    more = {"fall": "degree", "side": "degree", "wind": "m/s", "cross": "m/s"}.get(eye.kind, "part")
+    return f", seeing {100 * eye.seen_share:.0f} % of each further {more}"
 
 
 def _in_unit(kind: EyeKind, error: float) -> float:
