@@ -30,6 +30,7 @@ from veltrin.service.files.contracts.exchange import (
     PlayerRecord,
     PracticePartRecord,
     PracticeRecord,
+    RecordingRecord,
     SceneRecord,
     TrialRecord,
 )
@@ -192,6 +193,7 @@ def test_what_cannot_be_opened_hides_nothing_else(app: FastAPI, demo_store: Stor
         ("lines", {"name": "Fourth", "line": {"flag_m": 20}}),
         ("days", {"name": "Dry"}),
         ("trials", {"request": plan_request(), "balls_each": 4, **calls}),
+        ("season", {"player_id": "brisa", "first": "2999-03-05", "weeks": 1, "hours": 1, "weekdays": [1]}),
     ):
         assert client.post(f"/api/{path}", json=body).status_code == 201, path
     before = dict(everything(client))
@@ -245,12 +247,13 @@ RECORDS = (
     (tables.BookingRow, BookingRecord, {"coach_id", "seq"}),
     (tables.TrialRow, TrialRecord, {"coach_id", "player_id", "request_json"}),
     (tables.ShotRow, KeptRecord, {"coach_id", "player_id", "request_json"}),
-    (tables.PracticeRow, PracticeRecord, {"coach_id", "player_id"}),
+    (tables.PracticeRow, PracticeRecord, {"coach_id", "player_id", "season_json"}),
     (tables.PracticePartRow, PracticePartRecord, {"practice_id", "place", "stations_json"}),
     (tables.SceneRow, SceneRecord, {"coach_id", "reader_id", "readings_json"}),
     (tables.LessonRow, LessonRecord, {"coach_id", "day_json"}),
     (tables.LessonItemRow, LessonItemRecord, {"coach_id", "lesson_id", "request_json", "call_json"}),
     (tables.LessonThingRow, LessonThingRecord, {"lesson_id", "station_json"}),
+    (tables.RecordingRow, RecordingRecord, {"lesson_id"}),
     (tables.PhotographRow, PhotographRecord, {"coach_id", "player_id", "measured_json"}),
     (
         tables.PlayerRow,

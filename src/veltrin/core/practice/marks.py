@@ -74,8 +74,8 @@ def usual_hits(chances: Vec) -> int:
 
 
 def rounded_up(metres: float) -> float:
-    """A limit that can be paced or laid: to half a centimetre below five, to a centimetre below half a metre, to ten below
-    five metres, to half a metre above.
+    """A limit that can be paced or laid: to half a centimetre below five, to a whole one below half a metre, to ten
+    below five metres, to half a metre above.
     """
     step = 0.005 if metres < 0.05 else 0.01 if metres < 0.5 else 0.1 if metres < 5.0 else 0.5
     return round(math.ceil(metres / step - 1e-9) * step, 3)
