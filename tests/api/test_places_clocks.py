@@ -109,3 +109,19 @@ def test_settings_are_written_over_by_nobody_who_has_not_read_them(client: TestC
     assert clashes(client.put("/api/settings", json={**now, "small": "in"}))
     newer = client.get("/api/settings").json()
     assert (newer["distance"], newer["small"]) == ("yd", "cm")
+
+
+def test_a_session_in_a_year_that_no_file_can_hold_is_refused(client: TestClient) -> None:
+    """What was planned for the year 2999 could not be exported: the file's moments end with 2150."""
+    body = {
+        "player_id": "brisa",
+        "parts": [{"drill_id": "plugged"}],
+        "planned_local": "2999-03-05T17:00",
+        "zone": "UTC",
+    }
+    refused = client.put(f"/api/practices/{uuid.uuid4()}", json=body)
+    assert refused.status_code == 422
+    assert refused.json()["errors"][0]["field"] == "planned_local"
+    season = {"player_id": "brisa", "first": "2999-03-02", "weeks": 1, "hours": 1, "weekdays": [1]}
+    assert client.post("/api/season", json=season).status_code == 422
+    assert client.get("/api/export").status_code == 200

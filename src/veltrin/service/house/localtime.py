@@ -9,6 +9,7 @@ from __future__ import annotations
 from datetime import UTC, datetime
 from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
 
+from veltrin.service.house.contracts.base import FIRST_YEAR, LAST_YEAR
 from veltrin.service.house.errors import DomainError
 
 FORMAT = "%Y-%m-%dT%H:%M"
@@ -30,6 +31,9 @@ def moment_of(local: str, zone: str, field: str = "planned_local") -> datetime:
         told = datetime.strptime(local, FORMAT)
     except ValueError as error:
         raise DomainError(field, f"'{local[:40]}' is no day and time.", "Give them as 2026-03-29T17:00.") from error
+    # The bounds of every other moment: what is kept with one outside them could be exported no more.
+    if not FIRST_YEAR <= told.year <= LAST_YEAR:
+        raise DomainError(field, f"({local[:40]}) is no year of ours.", f"Give {FIRST_YEAR} to {LAST_YEAR}.")
     return told.replace(tzinfo=zone_named(zone)).astimezone(UTC)
 
 
