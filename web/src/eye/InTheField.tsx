@@ -6,7 +6,7 @@ import { Choice } from '../ui/Choice'
 import { Problem } from '../ui/Problem'
 import { useGuess } from './api'
 import { readWords } from './eye-words'
-import { filled, UNSAID } from './ReadScene'
+import { ReadSlider } from './ReadSlider'
 
 type Kind = EyeKind['kind']
 
@@ -26,38 +26,6 @@ const KINDS: readonly Measured[] = [
   { kind: 'flag', words: 'distance to the flag', range: [2, 180], step: 0.5, start: 40, how: 'Pace it, or ask a rangefinder.' },
   { kind: 'sunk', words: 'how deep the ball sits', range: [0, 1.6], step: 0.05, start: 0, how: 'Stand a tee peg beside a ball: what of the ball is under the grass?' },
 ] // prettier-ignore
-
-interface SliderProps {
-  what: Measured
-  label: string
-  value: number | null
-  onChange: (value: number) => void
-}
-
-function Slider({ what, label, value, onChange }: SliderProps) {
-  const [low, high] = what.range
-  const words = value === null ? 'not said' : readWords(what.kind, value)
-  return (
-    <label className="block py-1">
-      <span className="flex items-baseline justify-between gap-3">
-        <span>{label}</span>
-        <b className={`figure ${value === null ? 'font-normal text-quiet' : ''}`}>{words}</b>
-      </span>
-      <input
-        type="range"
-        className="block h-8 w-full"
-        style={value === null ? UNSAID : filled(low, high, value)}
-        min={low}
-        max={high}
-        step={what.step}
-        value={value ?? what.start}
-        aria-valuetext={words}
-        onChange={(event) => onChange(Number(event.target.value))}
-        onPointerUp={(event) => onChange(Number(event.currentTarget.value))}
-      />
-    </label>
-  )
-}
 
 interface LevelProps {
   kind: Kind
@@ -113,6 +81,8 @@ export function InTheField({ player, reader }: InTheFieldProps) {
   const keep = useGuess()
   const what = KINDS.find((one) => one.kind === kind)
   if (!what) return null
+  const slider = { range: what.range, step: what.step, start: what.start }
+  const said = (value: number | null) => (value === null ? 'not said' : readWords(kind, value))
   const again = () => {
     setGuessed(null)
     setIsGuessed(false)
@@ -135,7 +105,13 @@ export function InTheField({ player, reader }: InTheFieldProps) {
           }}
         />
       </p>
-      <Slider what={what} label="Your guess" value={guessed} onChange={(v) => !isGuessed && setGuessed(v)} />
+      <ReadSlider
+        {...slider}
+        label="Your guess"
+        words={said(guessed)}
+        value={guessed}
+        onChange={(value) => !isGuessed && setGuessed(value)}
+      />
       {!isGuessed ? (
         <button
           type="button"
@@ -152,7 +128,13 @@ export function InTheField({ player, reader }: InTheFieldProps) {
         <>
           <p className="mt-2 text-quiet">{what.how}</p>
           <Level kind={kind} hand={player.hand} onRead={setMeasured} />
-          <Slider what={what} label="Measured" value={measured} onChange={setMeasured} />
+          <ReadSlider
+            {...slider}
+            label="Measured"
+            words={said(measured)}
+            value={measured}
+            onChange={setMeasured}
+          />
           <button
             type="button"
             className="press press-main min-h-12"

@@ -1,11 +1,12 @@
 import { useQuery } from '@tanstack/react-query'
-import { useState, type CSSProperties } from 'react'
+import { useState } from 'react'
 import type { Asked, Player, Scene, Score } from '../api/client'
 import { sceneQuery, useOfferCalls, useScore } from './api'
 import { SceneView } from '../drawing/SceneView'
 import { newId } from '../lib/new-id'
 import { rangeOf, readWords, startAt } from './eye-words'
 import { Problem } from '../ui/Problem'
+import { filled, ReadSlider } from './ReadSlider'
 import { ScoreView } from './ScoreView'
 
 const VIEW_WORDS: Record<Scene['pictures'][number]['view'], string> = {
@@ -48,52 +49,6 @@ function Pictures({ scene }: PicturesProps) {
       </div>
     </div>
   )
-}
-
-interface SliderProps {
-  asked: Asked
-  /** Undefined: not read yet. */
-  value: number | undefined
-  onChange: (value: number) => void
-}
-
-function Slider({ asked, value, onChange }: SliderProps) {
-  const [low, high] = rangeOf(asked)
-  const shown = value ?? startAt(asked)
-  const words = value === undefined ? 'not read' : readWords(asked.kind, value)
-  // Level is a reading too: a press on the slider where it stands says so.
-  const say = (text: string) => onChange(Number(text))
-  return (
-    <label className="block border-t border-rule py-1">
-      <span className="flex items-baseline justify-between gap-3">
-        <span>{asked.words}</span>
-        <b className={`figure text-right ${value === undefined ? 'font-normal text-quiet' : ''}`}>{words}</b>
-      </span>
-      <input
-        type="range"
-        className="block h-8 w-full"
-        style={value === undefined ? UNSAID : filled(low, high, value)}
-        min={low}
-        max={high}
-        step={asked.step}
-        value={shown}
-        aria-valuetext={words}
-        onChange={(event) => say(event.target.value)}
-        onPointerUp={(event) => say(event.currentTarget.value)}
-        onKeyDown={(event) => event.key === 'Enter' && say(event.currentTarget.value)}
-      />
-    </label>
-  )
-}
-
-/** A slider that says nothing yet: no part of it is filled. */
-export const UNSAID = { '--fill-from': '0%', '--fill-to': '0%', opacity: 0.6 } as CSSProperties
-
-/** Which part of a slider is filled: from nought where it goes both ways, else from its low end. */
-export function filled(low: number, high: number, value: number): CSSProperties {
-  const share = (at: number) => (100 * (at - low)) / Math.max(high - low, 1e-9)
-  const [from, to] = [share(Math.max(low, Math.min(0, high))), share(value)].sort((a, b) => a - b)
-  return { '--fill-from': `${from}%`, '--fill-to': `${to}%` } as CSSProperties
 }
 
 type Read = Partial<Record<Asked['kind'], number>>
@@ -159,6 +114,10 @@ export function ReadScene({ name, player, reader, hasNext, onNext }: ReadScenePr
   if (scene.error) return <Problem error={scene.error} onRetry={() => void scene.refetch()} />
   const told = scene.data
   if (!told) return <p className="text-quiet">Drawing the scene.</p>
+  const readOf = ({ kind }: Asked) => {
+    const value = read[kind]
+    return value === undefined ? 'not read' : readWords(kind, value)
+  }
   const isBlind = Object.keys(read).length === 0
   const calls = offer.data?.calls
   const first = calls?.[0]?.id
@@ -186,10 +145,15 @@ export function ReadScene({ name, player, reader, hasNext, onNext }: ReadScenePr
               </span>
             </p>
             {told.asked.map((one) => (
-              <Slider
+              <ReadSlider
                 key={one.kind}
-                asked={one}
-                value={read[one.kind]}
+                className="border-t border-rule"
+                label={one.words}
+                words={readOf(one)}
+                range={rangeOf(one)}
+                step={one.step}
+                start={startAt(one)}
+                value={read[one.kind] ?? null}
                 onChange={(value) => {
                   setRead({ ...read, [one.kind]: value })
                   again()

@@ -9,6 +9,7 @@ import { useUnits } from '../lib/use-units'
 import { usePlanClinic } from './api'
 import { markWords } from './drill-words'
 import { Measures } from './Measures'
+import { SayAndCare } from './SayAndCare'
 
 const FEWEST = 4
 const MOST = 12
@@ -63,19 +64,7 @@ function StationSheet({ station, place }: { station: Clinic['stations'][number];
       <p className="text-quiet">
         {station.balls} balls each. Needs {drill.needs.join(', ')}. A hit {drill.score_words}.
       </p>
-      <ul>
-        {drill.say.map((words) => (
-          <li key={words}>
-            <span className="text-quiet">Say: </span>
-            {words}
-          </li>
-        ))}
-        {drill.cautions.map((words) => (
-          <li key={words} className="border-l-4 border-double border-ink pl-2">
-            {words}
-          </li>
-        ))}
-      </ul>
+      <SayAndCare drill={drill} />
       <div className="mt-2 grid gap-x-8 gap-y-2 md:grid-cols-2">
         <table className="self-start text-left">
           <thead className="text-small text-quiet">

@@ -10,6 +10,7 @@ import { useUnits } from '../lib/use-units'
 import { say, useSpeech } from '../lib/speech'
 import { Live } from '../ui/Live'
 import { Measures } from './Measures'
+import { SayAndCare } from './SayAndCare'
 
 interface StationPageProps {
   practice: KeptPractice
@@ -160,21 +161,7 @@ export function StationPage({ practice, place, drill, balls, misses, onUndo }: S
           </button>
         </div>
       )}
-      {drill && (
-        <ul className="text-small">
-          {drill.say.map((words) => (
-            <li key={words}>
-              <span className="text-quiet">Say: </span>
-              {words}
-            </li>
-          ))}
-          {drill.cautions.map((words) => (
-            <li key={words} className="mt-1 border-l-4 border-double border-ink pl-2">
-              {words}
-            </li>
-          ))}
-        </ul>
-      )}
+      {drill && <SayAndCare drill={drill} className="text-small" />}
       {shown.measures.length > 0 && (
         <details>
           <summary className="cursor-pointer font-semibold">How it is laid out</summary>
