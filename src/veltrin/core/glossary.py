@@ -73,8 +73,8 @@ GLOSSARY: dict[str, str] = {
     "gust": "The strongest three seconds of the wind, over its mean of a few minutes.",
     "preferred lies": "A local rule: on mown ground the ball may be lifted, cleaned and placed near by.",
     # Practice and record.
-    "pass mark": "Hits that this player reaches every other time today.",
-    "level": "How far a drill's mark is raised above the player's own: a step better each.",
+    "pass mark": "Hits of all the balls of a drill that this player reaches every other time today.",
+    "level": "How far a drill's mark is raised above the player's own. It moves when hits can hardly be chance.",
     "up and down": "On the green and holed with one putt: two strokes from beside it.",
     "interval": "Where the true number lies, eight times in ten, by as many shots as there are.",
     "shrinkage": "Few shots move what is learnt a little, many a lot: a start of the model's own keeps it steady.",
