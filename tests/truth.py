@@ -2,6 +2,10 @@
 
 from __future__ import annotations
 
+import numpy as np
+
+from tests.core.test_faults import LIES, hits
+from tests.core.test_picked import bad_ones, flagged, good_ones, long_tails, short_ones, whole
 from tests.core.test_sessions import ever, moves
 from tests.core.test_trials import DRAWN, winners
 
@@ -37,11 +41,29 @@ def practice() -> None:
         print(f"  {practised} kinds practised, {others} not: {100 * found:.0f} %")
 
 
+def books() -> None:
+    """How often a book is said to look picked."""
+    print("A book is said to look picked, of 1,500 books each:")
+    for kind in (whole, long_tails, bad_ones, short_ones, good_ones):
+        shares = [f"{shots} shots {100 * flagged(kind, shots, 1500):.1f} %" for shots in (25, 40, 80, 160)]
+        print(f"  {kind.__name__.replace('_', ' ')}: " + ", ".join(shares))
+
+
+def faults() -> None:
+    """How often the cause of three balls is among the first three."""
+    print("The cause of three balls is among the first three, twenty times each cause:")
+    for size in (1.0, None):
+        shares = [f"{name} {100 * float(np.mean(hits(name, 3, 20, size))):.0f} %" for name in LIES]
+        print(f"  {'of the usual size' if size else 'of any size'}: " + ", ".join(shares))
+
+
 def main() -> None:
     """Print all of them."""
     trials()
     levels()
     practice()
+    books()
+    faults()
 
 
 if __name__ == "__main__":

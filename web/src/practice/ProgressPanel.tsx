@@ -33,7 +33,7 @@ function Helped({ told }: { told: Progress['helped'] }) {
       <p className="text-small text-quiet">
         What practice did to the strokes lost a shot on the course, beside the lies that were not practised.
         The interval holds the true change nine times of ten. Where practice did nothing, six of a hundred
-        players ever read that it helped.
+        players ever read that it helped; 0.2 strokes a shot are found in six of ten with forty shots.
       </p>
       <HelpedBars told={told} />
       <ul className="mt-1">
