@@ -8,8 +8,7 @@ import { useDropRecording, useKeepRecording } from './api'
 const MOST_MS = 120_000
 
 /** Whether this browser can record here: it asks for a page that nobody could have changed on its way. */
-export const canRecord = (): boolean =>
-  typeof MediaRecorder !== 'undefined' && 'mediaDevices' in navigator
+export const canRecord = (): boolean => typeof MediaRecorder !== 'undefined' && 'mediaDevices' in navigator
 
 interface Recording {
   recorder: MediaRecorder
