@@ -290,6 +290,16 @@ def test_a_left_hander_lays_it_out_in_the_mirror() -> None:
     assert [m.value for m in right.measures] == pytest.approx([m.value for m in left.measures])
 
 
+def test_the_aim_mark_lies_on_the_side_it_is_said_to_for_either_hand() -> None:
+    for left in (False, True):
+        one = only("ball-above", left=left)
+        mark = next(item for item in one.items if item.words == "aim here")
+        side = "left" if mark.points[0, 1] > 0.0 else "right"
+        assert any(m.words == f"aim mark, {side} of the target" for m in one.measures)
+        # A ball above the feet goes to the player's own side of it: aimed off the other way (common practice).
+        assert side == ("left" if left else "right"), left
+
+
 def test_the_string_hangs_where_the_flight_is_highest() -> None:
     one = only("under-string")
     assert one.call is not None

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 import tempfile
 from collections.abc import Callable
 from pathlib import Path
@@ -54,6 +55,9 @@ def teaches(page: Page) -> None:
 def fault(page: Page) -> None:
     page.get_by_role("tab", name="Read a fault").click()
     seen = page.get_by_role("region", name="What was seen")
+    # A stroke with a wedge: a putter has fewer ways to go wrong.
+    seen.get_by_label("The call was").click()
+    page.get_by_role("option", name=re.compile("wedge|iron")).first.click()
     for word in ("heavy", "short"):
         seen.get_by_role("button", name=word).click()
     seen.get_by_role("button", name="Another ball").click()

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 import numpy as np
@@ -13,7 +13,7 @@ from veltrin.core.geometry import Vec
 from veltrin.core.practice.drill import Lay
 from veltrin.core.practice.marks import Mark
 from veltrin.core.practice.staged import GATE_AT_M, NEAR_STRING_M, OVER_SHARE, Staged
-from veltrin.core.sides import Places, Unsided
+from veltrin.core.sides import OTHER, Places, Unsided
 
 TOES_M, BESIDE_M, BEHIND_M = 0.50, 0.14, 0.25
 """From the ball to the rod along the toes, and to the one beside it for the path, whose middle lies so far behind the
@@ -58,6 +58,11 @@ class Measure:
     words: str
     value: Unsided
     unit: Unit
+
+    def for_left_hander(self) -> Measure:
+        """The same in the mirror."""
+        words = [OTHER.get(word, word) for word in self.words.split(" ")]
+        return replace(self, words=" ".join(words))
 
 
 Laid = tuple[list[Item], list[Measure]]
@@ -219,7 +224,7 @@ def _aim_mark(staged: Staged, mark: Mark) -> Laid:
     beside = flag * math.tan(staged.call.aim_rad)
     side = "left" if beside > 0.0 else "right"
     return [Item("spot", np.array([[flag, beside]]), "aim here", False, 0.5)], [
-        Measure(f"aim mark beside the target, to the {side} of a right-hander", abs(beside), "m")
+        Measure(f"aim mark, {side} of the target", abs(beside), "m")
     ]
 
 

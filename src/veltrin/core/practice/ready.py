@@ -44,6 +44,7 @@ def _ready(drill: Drill, station: Station, player: Player, learned: Learned, lev
     items, measures = lay_out(staged, mark, drill.lay)
     if player.left_handed:
         items = [mirrored(item) for item in items]
+        measures = [measure.for_left_hander() for measure in measures]
     return ReadyStation(station, staged.told(), mark, tuple(items), tuple(measures))
 
 
