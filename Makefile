@@ -8,7 +8,7 @@ WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.ht
 # Compiled modules halve the start of each of the many processes that tests and commands start.
 unexport PYTHONDONTWRITEBYTECODE
 
-.PHONY: demo truth coverage dev test setup check check-python check-web test-web warm web bench orders fuzz faults flaky browsers answers docs calibration screenshots wheel clean
+.PHONY: demo truth words coverage dev test setup check check-python check-web test-web warm web bench orders fuzz faults flaky browsers answers docs calibration screenshots wheel clean
 
 demo: ## set up, build, serve the made-up players and course
 	@$(MAKE) --no-print-directory -j2 $(STAMPS)/web
@@ -103,6 +103,9 @@ answers: $(STAMPS)/venv ## tell what differs from the answers that are kept; WRI
 docs: $(STAMPS)/venv $(STAMPS)/npm ## write schemas, method catalogue and TypeScript types anew
 	$(BIN)/veltrin docs docs
 	cd web && npm run --silent types
+
+words: $(STAMPS)/venv $(STAMPS)/npm ## list every text that somebody can read: docs/words.md
+	$(BIN)/python -m tests.words
 
 calibration: $(STAMPS)/venv ## hold the model against what is published; writes docs/calibration.md
 	$(BIN)/python -m tests.calibration
