@@ -5,6 +5,7 @@ from __future__ import annotations
 import io
 import re
 from collections.abc import Callable
+from itertools import pairwise
 from pathlib import Path
 
 import pypdf
@@ -232,3 +233,17 @@ def test_a_phone_has_lessons_cards_and_finding(running: Running, open_page: Open
     page.goto(running.url + "/cards?p=tove#card=sand")
     expect(page.get_by_role("heading", name=re.compile("Sand card"))).to_be_visible()
     assert not page.evaluate(wide)
+
+
+def test_the_top_line_of_a_phone_has_room_for_an_open_lesson(running: Running, open_page: Open) -> None:
+    page = open_page(running.url + "/lessons?p=brisa", PHONE)
+    page.get_by_role("button", name=re.compile("^Begin a lesson")).click()
+    page.get_by_role("button", name=re.compile("^Lesson, ")).wait_for()
+    sides = page.evaluate(
+        "[...document.querySelectorAll('header button')].map((one) => one.getBoundingClientRect())"
+        ".map(({ left, right }) => [left, right])"
+    )
+    assert all(a[1] <= b[0] + 0.5 for a, b in pairwise(sides)), "nothing lies over its neighbour"
+    page.get_by_role("button", name="Close the lesson").click()
+    page.get_by_role("button", name="Delete").first.click()
+    page.get_by_role("button", name="Delete the lesson").click()

@@ -70,7 +70,7 @@ def _written(node: ast.JoinedStr) -> str:
 
 
 def _quiet(tree: ast.AST) -> set[int]:
-    """Strings that are handed to the machine: types, patterns, the API's descriptions, parts of sentences with holes."""
+    """Strings that are handed to the machine: types, patterns, descriptions, parts of sentences with holes."""
     found = set()
     for node in ast.walk(tree):
         if isinstance(node, ast.JoinedStr):

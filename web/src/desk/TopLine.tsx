@@ -142,7 +142,7 @@ function Waiting() {
   return (
     <button
       type="button"
-      className="whitespace-nowrap text-hot"
+      className="shrink-0 whitespace-nowrap text-hot"
       onClick={() => usePlace.getState().go('book')}
     >
       {countedThat(count, 'shot', 'waits', 'wait')}
@@ -158,7 +158,7 @@ function OpenLesson({ isShort = false }: { isShort?: boolean }) {
   return (
     <button
       type="button"
-      className="border-l-[3px] border-hot pl-1.5 whitespace-nowrap hover:text-hot"
+      className="shrink-0 border-l-[3px] border-hot pl-1.5 whitespace-nowrap hover:text-hot"
       title={`With ${lesson.player_names.join(', ')}, ${count}`}
       onClick={() => usePlace.getState().go('lessons', `lesson=${lesson.id}`)}
     >
