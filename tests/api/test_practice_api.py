@@ -50,7 +50,7 @@ def test_a_session_is_built_for_who_loses_from_rough(client: TestClient) -> None
     assert told["minutes"] <= 50
     calm = {"player_id": "brisa", "minutes": 60, "theme": "flight", "firmness": "hard", "wind_m_s": 0}
     still = client.post("/api/practice", json=calm).json()
-    assert "without soft ground and wind" in still["words"]
+    assert "no soft ground and no wind" in still["words"]
     assert not {"into-and-with", "across-wind"} & {part["drill_id"] for part in still["parts"]}
     assert "sand" not in told["needs"]
     assert any("rough" in part["why"] for part in told["parts"])

@@ -377,7 +377,7 @@ def climbs(seed: int, skill: float, days: int = 6) -> int:
 
 def test_a_usual_eye_leaves_the_first_level_and_a_good_one_climbs() -> None:
     usual = [climbs(seed, 1.0) for seed in range(12)]
-    assert np.mean([level >= 2 for level in usual]) >= 0.8, "an audit found that one never left it"
+    assert np.mean([level >= 2 for level in usual]) >= 0.8, "one used never to leave it"
     assert min(climbs(seed, 0.5) for seed in range(6)) == 4
     assert max(climbs(seed, 2.2) for seed in range(6)) <= 2
 

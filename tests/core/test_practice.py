@@ -478,7 +478,7 @@ def test_a_third_is_struck_at_random_and_most_of_the_time_balls_are_struck(minut
     session = build(ALL, worths(book), Wish(minutes))
     mixed = sum(p.balls for p in session.parts if p.phase == "mixed")
     assert mixed >= session.balls / 3.0 - 1.0
-    # An audit found 26 of 60 minutes spent on laying out and walking.
+    # It used to be 26 of 60 minutes of laying out and walking.
     laying = sum(minutes_of(p.drill, 0) for p in session.parts)
     walking = session.minutes - WARM_UP_MIN - sum(p.minutes for p in session.parts)
     assert laying + walking <= 0.4 * session.minutes

@@ -94,7 +94,7 @@ def test_a_verdict_falls_only_where_it_may_and_stays() -> None:
 
 
 def test_longer_is_not_better() -> None:
-    """A way that overshoots by three metres leaves more, and never wins (the audit found it "better" in 72 %)."""
+    """A way that overshoots by three metres leaves more, and never wins (it used to be "better" in 72 %)."""
     rng = np.random.default_rng(4)
     told = []
     for _ in range(200):

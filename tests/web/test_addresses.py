@@ -47,7 +47,7 @@ def test_back_closes_a_drill_and_a_lesson_that_were_opened_on_a_phone(running: R
 
 def test_who_begins_a_lesson_has_the_focus_in_it(running: Running, open_page: Open) -> None:
     page = open_page(f"{running.url}/lessons?p=ansgar")
-    page.get_by_role("button", name=re.compile("^Begin a lesson")).press("Enter")
+    page.get_by_role("button", name=re.compile("^Start a lesson")).press("Enter")
     lesson = page.get_by_role("article", name="Lesson")
     expect(lesson).to_contain_text("open")
     page.wait_for_function("document.querySelector('article[aria-label=Lesson]').contains(document.activeElement)")

@@ -30,7 +30,7 @@ def test_an_answer_for_another_reading_is_told_old_and_booked_as_such(running: R
     is_fetched(page, "BenchSheets")
     page.context.set_offline(True)
     set_flag(page, "120")
-    expect(page.get_by_role("alert")).to_contain_text("Nobody answers")
+    expect(page.get_by_role("alert")).to_contain_text("Veltrin can’t be reached")
     # The last calls, set-up and ledger stay on the page, marked old.
     expect(page.get_by_role("region", name="Calls")).to_contain_text("old: for the reading before")
     expect(page.get_by_role("region", name="Say")).to_contain_text("Feet")
@@ -66,7 +66,7 @@ def test_a_booking_is_told_booked_waiting_or_refused(running: Running, open_page
 
     answer(500, '{"errors": [{"field": "server", "problem": "failed.", "fix": "Look at its log."}]}')
     book("2 past")
-    expect(told(page)).to_contain_text("the shot waits in this browser")
+    expect(told(page)).to_contain_text("The shot waits in this browser")
     waiting = page.get_by_role("button", name=re.compile("shots? waits?$"))
     expect(waiting).to_have_text("1 shot waits")
     answer(422, refusal)

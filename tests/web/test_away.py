@@ -1,4 +1,4 @@
-"""Nobody answers: a page opened anew shows what this browser keeps, says since when, and shots can be booked."""
+"""Veltrin can’t be reached: a page opened again shows what this browser keeps and since when; shots can be booked."""
 
 from __future__ import annotations
 
@@ -59,7 +59,7 @@ def test_a_page_opened_anew_without_a_network_shows_what_is_kept(running: Runnin
     page.context.set_offline(True)
 
     page.goto(running.url + LIE)
-    expect(page.get_by_text("Nobody answers. You see what was told on")).to_be_visible()
+    expect(page.get_by_text("Veltrin can’t be reached. You see what was told on")).to_be_visible()
     expect(page.get_by_role("region", name="Calls").get_by_role("heading").first).to_have_text(first)
     expect(page.get_by_role("button", name="Book it").first).to_be_enabled()
     # As from its icon: the shot that was looked at last.
@@ -74,7 +74,7 @@ def test_a_page_opened_anew_without_a_network_shows_what_is_kept(running: Runnin
     page.get_by_role("button", name="Build the session").click()
     expect(page.get_by_role("alert")).to_contain_text("A session is built from the book")
     page.context.set_offline(False)
-    expect(page.get_by_text("Nobody answers. You see")).to_have_count(0)
+    expect(page.get_by_text("Veltrin can’t be reached. You see")).to_have_count(0)
     page.keyboard.press("m")
     expect(page.get_by_role("region", name="Catalogue")).to_be_visible()
 
@@ -112,7 +112,7 @@ def test_a_shot_is_read_booked_taken_back_and_booked_again_by_finger_without_a_n
     was = str(fall.get_attribute("aria-valuetext"))
     Finger(page).drag(grip_of(fall), (0.0, -40.0))
     expect(fall).not_to_have_attribute("aria-valuetext", was)
-    expect(page.get_by_role("alert")).to_contain_text("Nobody answers")
+    expect(page.get_by_role("alert")).to_contain_text("Veltrin can’t be reached")
     enter()
     expect(told(page)).to_contain_text("waits in this browser")
     told(page).get_by_role("button", name="Undo").tap()

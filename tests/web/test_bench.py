@@ -234,7 +234,7 @@ def test_coach_keeps_another_club(running: Running, open_page: Open) -> None:
 def test_what_fell_out_is_told_with_reasons(running: Running, open_page: Open) -> None:
     page = open_page(running.url + "/?p=ansgar&fall=0&flag=190&front=180&back=205")
     settled(page)
-    page.get_by_text(re.compile("^Fell out, and why")).click()
+    page.get_by_text(re.compile("^Ruled out, and why")).click()
     expect(part(page, "Calls")).to_contain_text("needs a tee")
     expect(part(page, "Calls")).to_contain_text("full swing stops")
 
@@ -275,7 +275,7 @@ def test_lost_server_is_told_and_the_reading_stays(running: Running, open_page: 
     settled(page)
     page.route("**/api/plan", lambda route: route.abort())
     page.get_by_role("slider", name="Fall of the ground").press("ArrowDown")
-    expect(page.get_by_role("alert")).to_contain_text("Nobody answers")
+    expect(page.get_by_role("alert")).to_contain_text("Veltrin can’t be reached")
     expect(part(page, "Ground")).to_contain_text("6.5° down")
     page.unroute("**/api/plan")
     page.get_by_role("button", name="Ask now").click()

@@ -114,7 +114,7 @@ def test_shots_entered_offline_are_sent_once_when_the_network_is_back(
         page.keyboard.press("e")
         page.get_by_label("Finish in words").fill(words)
         page.get_by_role("dialog").get_by_role("button", name="Book it").click()
-        expect(told(page)).to_contain_text("the shot waits in this browser")
+        expect(told(page)).to_contain_text("The shot waits in this browser")
     page.context.set_offline(False)
     page.keyboard.press("f")
     expect(page.get_by_text("1 to 2 of 2")).to_be_visible()

@@ -201,7 +201,7 @@ def test_the_phone_is_a_level(running: Running, open_page: Open) -> None:
     level = page.get_by_role("region", name="Phone level")
     level.get_by_role("button", name="Use the phone as a level").click()
     # A machine without the sensor says so.
-    expect(level).to_contain_text("tells no tilt")
+    expect(level).to_contain_text("has no tilt sensor")
     # As the sensor of a phone tells it; no browser without windows lets one be put in its place.
     lies = {"alpha": 0, "beta": -6.1, "gamma": -3}
     page.evaluate("lies => dispatchEvent(new DeviceOrientationEvent('deviceorientation', lies))", lies)

@@ -157,7 +157,7 @@ def test_sand_shows_entry_mark_and_lip(running: Running, open_page: Open) -> Non
     page.get_by_role("textbox", name="Height of the lip").fill("1.8")
     page.keyboard.press("Enter")
     settled(page)
-    part(page, "Calls").get_by_text(re.compile("^Fell out")).click()
+    part(page, "Calls").get_by_text(re.compile("^Ruled out")).click()
     expect(part(page, "Calls")).to_contain_text("won't clear the lip")
 
 

@@ -96,7 +96,7 @@ def test_a_tree_is_drawn_raised_and_told(running: Running, open_page: Open) -> N
     grip.press("Shift+ArrowUp")
     expect(page).to_have_url(re.compile("things=tree"))
     settled(page)
-    page.get_by_text(re.compile("Fell out, and why")).click()
+    page.get_by_text(re.compile("Ruled out, and why")).click()
     expect(part(page, "Calls")).to_contain_text("clear the tree")
 
 

@@ -147,8 +147,8 @@ def test_a_season_is_planned_moved_and_its_calendar_parses(running: Running, ope
 
 def test_ten_scenes_are_read_and_the_eye_moves_whether_the_call_holds(running: Running, open_page: Open) -> None:
     page = open_page(running.url + "/practice?p=brisa#part=eye")
-    page.get_by_role("button", name="forget what was read").click()
-    page.get_by_role("button", name="Forget them").click()
+    page.get_by_role("button", name="delete my readings").click()
+    page.get_by_role("button", name="Delete them").click()
     expect(page.get_by_role("main")).to_contain_text("Nothing read yet")
     page.get_by_role("button", name="Read today").click()
     scene = page.get_by_role("region", name="Scene to read")

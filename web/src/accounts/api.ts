@@ -11,7 +11,7 @@ export const sessionQuery = queryOptions({
       await keepFor(told)
       return told
     } catch (error) {
-      // Nobody answers: who was signed in still is, for what this browser keeps.
+      // Veltrin can’t be reached: who was signed in still is, for what this browser keeps.
       const known = error instanceof RefusedError ? null : owner()
       if (known === null) throw error
       return known

@@ -170,7 +170,7 @@ export async function ask(request: Request): Promise<Response> {
   try {
     const told = await early(request, body)
     const answer = told?.ok ? told : await fetch(request)
-    if (isNobody(answer.status)) throw new TypeError(`Nobody answers (${answer.status}).`)
+    if (isNobody(answer.status)) throw new TypeError(`Veltrin can’t be reached (${answer.status}).`)
     // One question alone says that somebody is there again: where one address answers and another doesn't, the page would
     // else go to and fro between the two.
     if (new URL(request.url).pathname === THERE) found()

@@ -59,14 +59,14 @@ export function BookSheet(props: BookSheetProps) {
       open={open}
       onOpenChange={onOpenChange}
       wide
-      title="What did it do?"
+      title="Where did it finish?"
       about={`${player.name}: ${call.club_name}, ${call.method_name.toLowerCase()}. Tap where it finished; the rest is for when there is time.`}
     >
       {isForFormer && (
         <div role="note" className="mb-2 border-l-4 border-hot bg-lit px-3 py-2">
           <p>
-            <b>The call is for the lie before.</b> Nobody answers for this one. The shot is kept with the lie
-            as it is now; what was to be expected of it is worked out when it is sent.
+            <b>The call is for the lie before.</b> Veltrin can’t be reached for this one. The shot is saved
+            with the lie as it is now; Veltrin works out what to expect of it when it is sent.
           </p>
           <label className="mt-1 flex items-center gap-2">
             <input

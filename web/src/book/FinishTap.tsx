@@ -118,7 +118,7 @@ export function FinishTap({ finish, target, words, shown, onFinish }: FinishTapP
       </text>
       {target.outline.length > 0 && (
         <text x={W - 8} y={H - 8} textAnchor="end" className="quiet halo">
-          dashed: 8 in 10
+          dashed: 8 of 10
         </text>
       )}
       {ball && !beyond && (

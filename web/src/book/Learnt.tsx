@@ -109,12 +109,12 @@ export function Learnt({ player }: { player: Player }) {
             checked={told.learns}
             onChange={(event) => change.mutate({ learns: event.target.checked, forget: false })}
           />{' '}
-          plans listen to the book
+          use recorded shots in plans
         </label>
         <span>
-          balls of practice teach{' '}
+          practice shots count for{' '}
           <Choice
-            label="What balls of practice teach"
+            label="What practice shots count for"
             value={told.practice}
             options={PRACTISED}
             onChange={(practice) => change.mutate({ practice, forget: false })}
@@ -128,7 +128,7 @@ export function Learnt({ player }: { player: Player }) {
             tell('Learning begins anew from now; the shots stay in the book.')
           }}
         >
-          begin anew from today
+          start learning again from today
         </button>
         <span className="text-quiet">
           Learnt from {counted(told.shots, 'shot')}

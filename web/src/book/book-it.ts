@@ -6,7 +6,7 @@ import { useBench } from '../shot/store'
 
 const SENT_WORDS: Record<Sent, string> = {
   booked: 'Booked.',
-  waiting: 'Nobody answers: the shot waits in this browser and is sent by itself.',
+  waiting: 'Veltrin can’t be reached. The shot waits in this browser and is sent by itself.',
   refused: 'The shot was refused: the field book says why, and keeps it.',
 }
 
@@ -22,7 +22,7 @@ let last: { history: unknown; undo: () => void } | null = null
 async function undo(id: string, body: BookingIn, entered?: Entered): Promise<void> {
   last = null
   if ((await takeBack(id)) === 'late') {
-    tell('It is in the book already, and nobody answers: take it back there later.')
+    tell('The shot is in the book already, and Veltrin can’t be reached. Take it back there later.')
     return
   }
   entered?.keep()

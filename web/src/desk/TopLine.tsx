@@ -142,7 +142,7 @@ function Waiting() {
   return (
     <button
       type="button"
-      className="shrink-0 whitespace-nowrap text-hot"
+      className="min-w-0 truncate text-hot"
       onClick={() => usePlace.getState().go('book')}
     >
       {countedThat(count, 'shot', 'waits', 'wait')}
@@ -158,7 +158,7 @@ function OpenLesson({ isShort = false }: { isShort?: boolean }) {
   return (
     <button
       type="button"
-      className="shrink-0 border-l-[3px] border-hot pl-1.5 whitespace-nowrap hover:text-hot"
+      className="min-w-0 truncate border-l-[3px] border-hot min-[360px]:shrink-0 pl-1.5 whitespace-nowrap hover:text-hot"
       title={`With ${lesson.player_names.join(', ')}, ${count}`}
       onClick={() => usePlace.getState().go('lessons', `lesson=${lesson.id}`)}
     >
@@ -177,6 +177,7 @@ function OnPhone() {
 export function TopLine() {
   const isDesk = useAtLeast(DESK)
   const isRoomy = useAtLeast(ROOMY)
+  const hasLesson = !!useQuery(openLessonQuery).data
   if (!isDesk)
     return (
       <header className="no-print flex min-w-0 items-center gap-x-3 border-b border-ink px-3">
@@ -186,7 +187,10 @@ export function TopLine() {
         <span className="ml-auto flex max-w-[45%] min-w-0 gap-x-3 text-small">
           <OpenLesson isShort />
           <Waiting />
-          <TheDay />
+          {/* The narrowest phones have no room for both. */}
+          <span className={`flex min-w-0 ${hasLesson ? 'max-[359px]:hidden' : ''}`}>
+            <TheDay />
+          </span>
         </span>
       </header>
     )

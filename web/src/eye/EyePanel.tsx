@@ -17,10 +17,10 @@ function Forget({ reader, scenes }: { reader: string | null; scenes: number }) {
   return (
     <div className="mt-3">
       <AskFirst
-        words="forget what was read"
+        words="delete my readings"
         look="text-quiet hover:text-hot"
-        question={`Forget ${counted(scenes, 'scene')}, and begin anew?`}
-        yes="Forget them"
+        question={`Delete ${counted(scenes, 'scene')} and start again?`}
+        yes="Delete them"
         onYes={() => forget.mutate(reader)}
       />
       {forget.error && <Problem error={forget.error} />}

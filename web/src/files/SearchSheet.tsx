@@ -118,7 +118,7 @@ function Finding() {
         onKeyDown={onKey}
       />
       {asked.error && <Problem error={asked.error} onRetry={() => void asked.refetch()} />}
-      {asked.isSuccess && found.length === 0 && <p className="mt-3 text-quiet">Nothing holds these words.</p>}
+      {asked.isSuccess && found.length === 0 && <p className="mt-3 text-quiet">No results.</p>}
       {typed.trim() === '' && found.length > 0 && <p className="mt-2 text-small text-quiet">Most recent</p>}
       <ul id="found" role="listbox" aria-label="Found" className="mt-1">
         {found.map((one, i) => (

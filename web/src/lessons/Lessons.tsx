@@ -90,7 +90,7 @@ function BeginNow({ player, onBegun }: { player: Player; onBegun: (id: string) =
         disabled={keep.isPending || begin.isPending}
         onClick={now}
       >
-        Begin a lesson with {player.name}
+        Start a lesson with {player.name}
       </button>
       {error && <Problem error={error} />}
     </>

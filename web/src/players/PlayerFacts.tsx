@@ -16,7 +16,7 @@ const NUMBERS: readonly {
   { key: 'handicap', label: 'Handicap', unit: '', times: 1, hint: '−6 to 54', may: false },
   {
     key: 'scatter_handicap',
-    label: 'Scatter of a handicap of',
+    label: 'Plays shots like a handicap of',
     unit: '',
     times: 1,
     hint: 'if not their own',

@@ -20,7 +20,7 @@ const ANSWERS: Record<Progress['helped'][number]['answer'], string> = {
   helped: 'helped',
   worse: 'worse than before',
   same: 'no change',
-  open: 'can’t be told yet',
+  open: 'too early to tell',
   none: 'too few shots',
 }
 
@@ -31,9 +31,9 @@ function Helped({ told }: { told: Progress['helped'] }) {
     <section aria-label="Did practice help?">
       <h2 className="text-head font-bold">Did practice help?</h2>
       <p className="text-small text-quiet">
-        What practice did to the strokes lost a shot on the course, beside the lies that were not practised.
-        The interval holds the true change nine times of ten. Where practice did nothing, six of a hundred
-        players ever read that it helped; 0.2 strokes a shot are found in six of ten with forty shots.
+        How practice changed the strokes lost a shot on the course, compared with the lies that were not
+        practised. The true change lies between the two ends in 9 of 10 cases. If practice did nothing, 6 of
+        100 players will ever read that it helped; a gain of 0.2 strokes shows in 6 of 10 after forty shots.
       </p>
       <HelpedBars told={told} />
       <ul className="mt-1">

@@ -166,7 +166,7 @@ export function SeasonPanel({ player, onOpen }: SeasonPanelProps) {
         <p className="mt-4 max-w-prose text-quiet">
           Nothing is dated yet. Say from when, for how many weeks and how many hours a week: each session is
           built from what costs {player.name} most, a drill that was drilled rests two days, then four, then
-          eight, and about once a week what comes is planned anew from the book. Name a day it is for:
+          eight, and about once a week Veltrin plans the rest again from the book. Name a day it is for:
           practice gets longer until a week before it, then short.
         </p>
       ) : (
@@ -224,7 +224,7 @@ export function SeasonPanel({ player, onOpen }: SeasonPanelProps) {
                 disabled={renew.isPending}
                 onClick={() => renew.mutate(player.id)}
               >
-                {renew.isPending ? 'Planning' : 'Plan the rest anew from the book'}
+                {renew.isPending ? 'Planning' : 'Plan the rest again from the book'}
               </button>
             )}
             {coming.length < all.length && (

@@ -59,8 +59,8 @@ export function SessionDone({ practice, player }: SessionDoneProps) {
         ))}
       </ul>
       <p className="mt-3 text-small text-quiet">
-        A drill goes a level up, or down, when its hits at this level can hardly be chance any more: one of
-        ten unchanged players is ever moved. Each level is a player a handicap step better.
+        A drill goes up or down a level when its hits are unlikely to be luck: 1 in 10 players who did not
+        change is ever moved. Each level is a player one handicap step better.
       </p>
       <p className="no-print mt-3">
         <button type="button" className="press" onClick={() => window.print()}>

@@ -182,7 +182,7 @@ function Wish({ told, missing, isBuilding, onMissing, onWish }: WishProps) {
           />
         </label>
       </div>
-      <p className="mt-2 mb-1 text-small text-quiet">Press what is not there today.</p>
+      <p className="mt-2 mb-1 text-small text-quiet">Tap what you don’t have today.</p>
       <Chips
         label="Not there"
         options={told.needs.map((need) => ({ value: need, words: need }))}

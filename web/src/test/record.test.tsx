@@ -105,7 +105,7 @@ describe('stock shots', () => {
       club_id: '54',
       carry_m: 70.5,
     })
-    await waitFor(() => expect(useDesk.getState().told).toMatch(/^Nobody answers/))
+    await waitFor(() => expect(useDesk.getState().told).toMatch(/^Veltrin can’t be reached/))
   })
 })
 

@@ -206,9 +206,9 @@ describe('the eye', () => {
     expect(screen.getByText(/1.9° too flat on the whole/)).toBeTruthy()
     expect(screen.getByLabelText('1 of 2 read today')).toBeTruthy()
     expect(screen.getByText(/0.07 strokes a scene over the last ten; 0.12 over the ten before/)).toBeTruthy()
-    fireEvent.click(screen.getByRole('button', { name: 'forget what was read' }))
+    fireEvent.click(screen.getByRole('button', { name: 'delete my readings' }))
     fireEvent.click(screen.getByRole('button', { name: 'Keep' }))
-    expect(screen.getByRole('button', { name: 'forget what was read' })).toBeTruthy()
+    expect(screen.getByRole('button', { name: 'delete my readings' })).toBeTruthy()
   })
 
   it('takes a reading, offers calls for it, and tells what it cost', async () => {

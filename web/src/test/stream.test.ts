@@ -56,7 +56,7 @@ describe('a plan in stages', () => {
     serve([JSON.stringify({ errors: items })], 422)
     await expect(ask()).rejects.toThrow(RefusedError)
     serve(['<html>'], 502)
-    await expect(ask()).rejects.toThrow('Nobody answers')
+    await expect(ask()).rejects.toThrow('Veltrin can’t be reached')
     serve(['<html>'], 500)
     await expect(ask()).rejects.toThrow('no usable answer')
     serve([])

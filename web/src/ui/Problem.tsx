@@ -20,7 +20,7 @@ export function Problem({ error, onRetry, away = 'What you entered is safe in th
         ))
       ) : (
         <p>
-          <b>Nobody answers.</b> {away} See that Veltrin is running and that there is a network.
+          <b>Veltrin can’t be reached.</b> {away} Check that it is running and that there is a network.
         </p>
       )}
       {onRetry && (

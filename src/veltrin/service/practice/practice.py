@@ -137,7 +137,7 @@ def _why(worth: Worth) -> str:
     dear = worth.dearest
     if dear is None:
         few = "no shots" if worth.shots == 0 else counted(worth.shots, "shot")
-        known = ", and nothing was lost." if worth.shots >= FEW_SHOTS else ": let it learn."
+        known = ", and they lost nothing." if worth.shots >= FEW_SHOTS else ": not enough to tell yet."
         return f"The book has {few} from there{known}"
     lie = lie_words(dear.cover, dear.slope)
     won = f"; a better strike wins back about {100 * worth.wins:.0f} % of what strikes cost there"
@@ -187,7 +187,7 @@ def build_for(
     by = (
         f"what {known.shots} booked shots of {known.name} cost"
         if known.shots
-        else "the families in turn: the book is empty"
+        else "taking the families in turn, as the book is empty"
     )
     needs = dict.fromkeys(need for part in told.parts for need in part.drill.needs)
     return PracticeOut(
@@ -209,6 +209,6 @@ def build_for(
         minutes=round(told.minutes, 1),
         balls=told.balls,
         needs=list(needs),
-        words=f"Chosen by {by}, for {body.minutes:.0f} minutes; walks and laying out are counted."
-        + (f" As the day is, without {' and '.join(sorted(today))}." if today else ""),
+        words=f"Chosen by {by}, for {body.minutes:.0f} minutes, walking and set-up included."
+        + (f" The day has no {' and no '.join(sorted(today))}." if today else ""),
     )

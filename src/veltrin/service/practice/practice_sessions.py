@@ -159,13 +159,13 @@ def _next_words(parts: list[SessionPartOut]) -> list[str]:
         if part.passed is None or part.level_after is None:
             told.append(f"{part.name}: not played to its end; begin with it.")
         elif part.level_after > part.level:
-            told.append(f"{part.name}: passed, and so many hits can hardly be chance any more: a level up.")
+            told.append(f"{part.name}: passed. So many hits are unlikely to be luck: next level.")
         elif part.level_after < part.level:
-            told.append(f"{part.name}: so few hits can hardly be chance any more: a level down.")
+            told.append(f"{part.name}: so few hits are unlikely to be luck: one level down.")
         elif part.passed:
-            told.append(f"{part.name}: passed. It goes a level up once that can hardly be chance.")
+            told.append(f"{part.name}: passed. It goes up a level once that is unlikely to be luck.")
         else:
-            told.append(f"{part.name}: the same again.")
+            told.append(f"{part.name}: do the same again.")
     return told
 
 

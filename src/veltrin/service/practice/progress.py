@@ -93,14 +93,14 @@ def _verdict(found: Helped, kind: str) -> str:
         return f"Too few shots from {kind} on the course to tell ({shots})."
     change = f"{abs(found.change):.2f} strokes a shot {'less' if found.change < 0 else 'more'}"
     if found.answer == "helped":
-        return f"It helped: practice made it about {change} from {kind} ({shots})."
+        return f"Practice helped: about {change} from {kind} ({shots})."
     if found.answer == "worse":
-        return f"It did harm: about {change} than before from {kind} ({shots}). Practise something else, or look why."
+        return f"Practice did harm: about {change} from {kind} ({shots}). Practise something else, or find out why."
     if found.answer == "same":
         most = max(-found.low, found.high)
-        return f"No change worth having: whatever practice did from {kind} is less than {most:.2f} strokes ({shots})."
-    upcoming = f" It is looked at again after {found.next_look}." if found.next_look else ""
-    return f"It can't be told yet: about {change} from {kind}, and chance does as much ({shots}).{upcoming}"
+        return f"No real change from {kind}: practice changed it by less than {most:.2f} strokes a shot ({shots})."
+    upcoming = f" Veltrin looks again after {found.next_look} shots." if found.next_look else ""
+    return f"Too early to tell: about {change} from {kind}, which can be luck ({shots}).{upcoming}"
 
 
 def _kinds_of_book(store: Store, player_id: str) -> set[str]:

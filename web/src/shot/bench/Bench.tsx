@@ -93,7 +93,8 @@ export function Bench({ player }: { player: Player }) {
         <div className="p-3">
           {plan && !(error instanceof RefusedError) ? (
             <p role="alert" className="border-l-4 border-hot bg-lit px-3 py-2">
-              <b>Nobody answers.</b> The calls below are for the reading before; it is asked again by itself.{' '}
+              <b>Veltrin can’t be reached.</b> The calls below are for the reading before; it is asked again
+              by itself.{' '}
               <button type="button" className="word" onClick={retry}>
                 Ask now
               </button>

@@ -20,7 +20,7 @@ interface CallsPanelProps {
   chosen: string | undefined
   reading: Reading
   isSettling: boolean
-  /** Nobody answers for the reading as it is: these are the calls of the one before. */
+  /** Veltrin can’t be reached for the reading as it is: these are the calls of the one before. */
   isOld: boolean
   onCompare: () => void
   onWhatIf: () => void

@@ -24,7 +24,7 @@ export function groupByReason(fellOut: FellOut[]): FellGroup[] {
   return [...groups.values()]
 }
 
-/** What fell out, and why. */
+/** What ruled out, and why. */
 export function Fallen({ fellOut }: { fellOut: FellOut[] }) {
   const units = useUnits()
   const groups = groupByReason(fellOut)
@@ -33,7 +33,7 @@ export function Fallen({ fellOut }: { fellOut: FellOut[] }) {
     short === null ? name : `${name} (${distance(short, units)} ${units.distance})`
   return (
     <details className="px-3 py-2 text-small">
-      <summary className="cursor-pointer font-bold">Fell out, and why ({groups.length})</summary>
+      <summary className="cursor-pointer font-bold">Ruled out, and why ({groups.length})</summary>
       <ul className="mt-1 space-y-1">
         {groups.map(({ words, clubs }) => (
           <li key={words}>

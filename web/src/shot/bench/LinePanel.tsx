@@ -96,7 +96,7 @@ export function LinePanel({ reading, drawn, onLines }: LinePanelProps) {
         <LineTools reading={reading} drawing={drawing} onDrawing={setDrawing} onLines={onLines} />
         {first && (
           <p className="ml-auto px-3.5 text-tiny text-quiet">
-            dots: strikes; dashed: 8 in 10; mean leave {show(first.call.leave_m, 'distance', units)}
+            dots: balls; dashed line: 8 of 10; on average {show(first.call.leave_m, 'distance', units)} away
           </p>
         )}
       </div>

@@ -20,7 +20,7 @@ export function TiltBlock({ player }: { player: Pick<Player, 'id' | 'hand'> }) {
   const start = async () => {
     setTold('')
     if (!hasTilt() || !(await askForTilt()))
-      setTold('This device tells no tilt. Drag the ground, or pace it out.')
+      setTold('This device has no tilt sensor. Drag the ground, or pace it out.')
     else setOn(true)
   }
   const take = () => {
@@ -51,7 +51,7 @@ export function TiltBlock({ player }: { player: Pick<Player, 'id' | 'hand'> }) {
           ) : (
             <span className={silent ? 'text-hot' : 'text-quiet'}>
               {silent
-                ? 'This device tells no tilt. Drag the ground, or pace it out.'
+                ? 'This device has no tilt sensor. Drag the ground, or pace it out.'
                 : 'Listening to the level.'}
             </span>
           )}

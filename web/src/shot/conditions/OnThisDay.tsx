@@ -105,7 +105,7 @@ function Standing({ flag, days, player }: StandingProps) {
             </p>
           </>
         ) : (
-          <p className="text-quiet">{told.error ? 'Nobody answers.' : 'Working it out.'}</p>
+          <p className="text-quiet">{told.error ? 'Veltrin can’t be reached.' : 'Working it out.'}</p>
         )}
       </div>
       {tracks.length > 0 && (

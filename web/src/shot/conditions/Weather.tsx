@@ -71,7 +71,7 @@ export function Weather({ reading, player }: WeatherProps) {
     <dl className="mt-1 grid grid-cols-[7.4rem_1fr] gap-y-1.5">
       <dt className="text-quiet">air</dt>
       <dd>
-        {number('temperature')}, {number('humidity', `${trim(reading.humidity, 0)} % damp`)}
+        {number('temperature')}, {number('humidity', `humidity ${trim(reading.humidity, 0)} %`)}
       </dd>
       <dt className="text-quiet">altitude</dt>
       <dd>{number('altitude')}</dd>
