@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from veltrin.core.checks import require
 from veltrin.core.errors import DomainError
 from veltrin.core.practice.drill import Drill, Need
-from veltrin.core.practice.session import BALL_MIN, SETUP_MIN, WALK_MIN, WARM_UP_MIN, ground_of
+from veltrin.core.practice.session import SETUP_MIN, WALK_MIN, WARM_UP_MIN, ball_minutes, ground_of
 
 FEWEST, MOST = 4, 12
 AT_A_STATION = 3
@@ -16,9 +16,6 @@ AT_A_STATION = 3
 
 LEAST_ROUND_MIN, MOST_ROUND_MIN = 8.0, 25.0
 """A shorter round is over before it begins, a longer one loses them (minutes). Judgement."""
-
-MOST_GROUNDS = 2
-"""One coach can see two grounds at once. Judgement."""
 
 
 @dataclass(frozen=True)
@@ -70,16 +67,15 @@ def plan_clinic(
     groups = groups_of(players, count)
     rounds = tuple(tuple(groups[(station - turn) % count] for station in range(count)) for turn in range(count))
     most = max(len(group) for group in groups)
-    balls = tuple(max(int(round_min / most / _ball_min(drill)), 2) for drill in chosen)
+    balls = tuple(max(int(round_min / most / ball_minutes(drill)), 2) for drill in chosen)
     return Clinic(tuple(chosen), round_min, rounds, balls)
 
 
-def _ball_min(drill: Drill) -> float:
-    return BALL_MIN[drill.family] if drill.ball_min is None else drill.ball_min
-
-
 def _several(able: Sequence[Drill], worth: Mapping[str, float], count: int) -> list[Drill] | None:
-    """So many drills on two grounds at most, no family twice while there are others; the dearest first."""
+    """So many drills on two grounds at most, no family twice while there are others; the dearest first.
+
+    One coach can see two grounds at once. Judgement.
+    """
     best: list[Drill] | None = None
     grounds = sorted({ground_of(d) for d in able})
     for first in grounds:

@@ -132,6 +132,10 @@ def _head_gate(staged: Staged, mark: Mark) -> Laid:
     return items, [Measure("between the two tees", 200.0 * half, "cm")]
 
 
+def _either_side(mark: Mark) -> Measure:
+    return Measure("counts within, either side of it", 100.0 * _limit(mark), "cm")
+
+
 def _limit(mark: Mark) -> float:
     assert mark.limit is not None, "laid out by what is measured"
     return mark.limit
@@ -205,7 +209,7 @@ def _sand_line(staged: Staged, mark: Mark) -> Laid:
     ]
     return items, [
         Measure("first line behind the ball", 100.0 * s.entry_m, "cm"),
-        *([] if mark.score != "entry" else [Measure("counts within, either side of it", 100.0 * _limit(mark), "cm")]),
+        *([_either_side(mark)] if mark.score == "entry" else []),
         Measure("length of the mark", 100.0 * s.mark_m, "cm"),
     ]
 
@@ -215,7 +219,7 @@ def _turf_line(staged: Staged, mark: Mark) -> Laid:
     where = "ahead of" if low > 0.0 else "behind"
     return [Item("line", _across(low, 0.35), "the arc is lowest here", True)], [
         Measure(f"line (a string or chalk) {where} the ball", 100.0 * abs(low), "cm"),
-        Measure("counts within, either side of it", 100.0 * _limit(mark), "cm"),
+        _either_side(mark),
     ]
 
 

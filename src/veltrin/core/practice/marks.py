@@ -14,7 +14,7 @@ import numpy as np
 
 from veltrin.core.geometry import Vec
 from veltrin.core.practice.drill import MEASURED, Score
-from veltrin.core.practice.staged import Staged, handicap_after, measured, share_of, steps_better
+from veltrin.core.practice.staged import Staged, handicap_after, measured, share_of, share_of_all, steps_better
 from veltrin.core.sides import Unsided
 
 HIT_SHARE = 0.6
@@ -82,8 +82,8 @@ def rounded_up(metres: float) -> float:
 
 
 def share_within(values: Vec, limit: float) -> float:
-    """Share of strikes within a limit; nobody is certain of the next ball: one more of each kind (Laplace)."""
-    return (float(np.sum(values <= limit)) + 1.0) / (len(values) + 2.0)
+    """Share of strikes within a limit."""
+    return share_of_all(values <= limit)
 
 
 @dataclass(frozen=True)

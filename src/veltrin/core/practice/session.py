@@ -120,10 +120,14 @@ class Session:
     worth: float
 
 
+def ball_minutes(drill: Drill) -> float:
+    """Minutes a ball of a drill takes: its own, or those of its family."""
+    return BALL_MIN[drill.family] if drill.ball_min is None else drill.ball_min
+
+
 def minutes_of(drill: Drill, balls: int | None = None) -> float:
     """Minutes a drill takes, laying it out included; with as many balls as it says unless told."""
-    each = BALL_MIN[drill.family] if drill.ball_min is None else drill.ball_min
-    return SETUP_MIN + (drill.balls if balls is None else balls) * each
+    return SETUP_MIN + (drill.balls if balls is None else balls) * ball_minutes(drill)
 
 
 def whole_minutes(parts: Sequence[tuple[Drill, float]]) -> float:

@@ -150,7 +150,7 @@ def _is_on(staged: Staged, rest: Vec) -> Mask:
 
 
 def _green(staged: Staged) -> float:
-    return _of_all(_is_on(staged, _struck(staged).played.runs.rest))
+    return share_of_all(_is_on(staged, _struck(staged).played.runs.rest))
 
 
 def _down(staged: Staged) -> float:
@@ -158,7 +158,7 @@ def _down(staged: Staged) -> float:
     rest = _struck(staged).played.runs.rest
     left = np.hypot(rest[:, 0] - staged.station.flag_m, rest[:, 1])
     one_putt = np.clip(2.0 - putts(left, staged.stroke.question.player.handicap), 0.0, 1.0)
-    return _of_all(np.where(_is_on(staged, rest), one_putt, 0.0))
+    return share_of_all(np.where(_is_on(staged, rest), one_putt, 0.0))
 
 
 OVER_SHARE = 0.85
@@ -166,7 +166,7 @@ OVER_SHARE = 0.85
 
 
 def _over(staged: Staged) -> float:
-    return _of_all(_struck(staged).played.flights.apex_m >= OVER_SHARE * staged.call.apex_m)
+    return share_of_all(_struck(staged).played.flights.apex_m >= OVER_SHARE * staged.call.apex_m)
 
 
 BRUSHED_M = 0.018
@@ -174,7 +174,7 @@ BRUSHED_M = 0.018
 
 
 def _tee(staged: Staged) -> float:
-    return _of_all(np.abs(_struck(staged).off.along_m) <= BRUSHED_M)
+    return share_of_all(np.abs(_struck(staged).off.along_m) <= BRUSHED_M)
 
 
 FLIPPED_RAD = math.radians(1.0)
@@ -183,7 +183,7 @@ FLIPPED_RAD = math.radians(1.0)
 
 def _rod(staged: Staged) -> float:
     scatter = staged.stroke.question.player.scatter
-    return _of_all(even_normals(STRIKES, 6)[:, 2] * scatter.loft_rad * staged.stroke.difficulty > -FLIPPED_RAD)
+    return share_of_all(even_normals(STRIKES, 6)[:, 2] * scatter.loft_rad * staged.stroke.difficulty > -FLIPPED_RAD)
 
 
 FOOT_READ_DEG, FOOT_RIGHT_DEG = 0.7, 0.5
@@ -194,10 +194,10 @@ is taken to be surer of this too."""
 def _read(staged: Staged) -> float:
     usual = Scatter.for_handicap(14.0).face_rad
     off = FOOT_READ_DEG * staged.stroke.question.player.scatter.face_rad / usual
-    return _of_all(np.abs(even_normals(STRIKES, 6)[:, 0]) * off <= FOOT_RIGHT_DEG)
+    return share_of_all(np.abs(even_normals(STRIKES, 6)[:, 0]) * off <= FOOT_RIGHT_DEG)
 
 
-def _of_all(hits: Mask | Vec) -> float:
+def share_of_all(hits: Mask | Vec) -> float:
     """Share of hits; nobody is certain of the next ball: one more of each kind (Laplace)."""
     return (float(np.sum(hits)) + 1.0) / (len(hits) + 2.0)
 

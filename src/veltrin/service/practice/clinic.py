@@ -6,15 +6,13 @@ from veltrin.core.counted import counted
 from veltrin.core.practice import DRILLS, WARM_UP_MIN, make_ready, together
 from veltrin.core.practice.clinic import Clinic
 from veltrin.core.practice.clinic import plan_clinic as planned
-from veltrin.service.house.border import tell
 from veltrin.service.house.errors import DomainError
 from veltrin.service.house.turns import TURNS
 from veltrin.service.players.habits import habits_of
 from veltrin.service.players.players import find_stored
 from veltrin.service.practice.contracts.clinic import ClinicIn, ClinicMark, ClinicOut, ClinicStation
-from veltrin.service.practice.contracts.practice import MarkOut
 from veltrin.service.practice.practice import drill_out, known_of, values_of
-from veltrin.service.practice.stations import measures_out
+from veltrin.service.practice.stations import mark_out, measures_out
 from veltrin.store.engine import Store
 from veltrin.store.repositories.players import StoredPlayer
 
@@ -49,8 +47,7 @@ def _station(store: Store, clinic: Clinic, place: int, players: list[StoredPlaye
     marks = []
     for stored in players:
         mark = together([one.mark for one in ready[stored.player.id] if one.mark is not None])
-        told = None if mark is None else tell(MarkOut, mark)
-        marks.append(ClinicMark(player_id=stored.player.id, player_name=stored.player.name, mark=told))
+        marks.append(ClinicMark(player_id=stored.player.id, player_name=stored.player.name, mark=mark_out(mark)))
     return ClinicStation(
         drill=drill_out(drill),
         balls=balls,

@@ -49,7 +49,7 @@ from veltrin.service.practice.contracts.practice import (
     StationOut,
 )
 from veltrin.service.practice.practice_sessions import last_test
-from veltrin.service.practice.stations import measures_out
+from veltrin.service.practice.stations import mark_out, measures_out
 from veltrin.service.shot.translate_plan import call_out, places_out
 from veltrin.service.shot.translate_world import firmness_share
 from veltrin.store.engine import Store
@@ -108,7 +108,7 @@ def _station_out(ready: ReadyStation) -> StationOut:
         sunk=station.lie.sunk,
         give=station.lie.give,
         call=None if ready.call is None else call_out(ready.call),
-        mark=None if ready.mark is None else tell(MarkOut, ready.mark),
+        mark=mark_out(ready.mark),
         items=[tell(ItemOut, item, points=places_out(item.points)) for item in ready.items],
         measures=measures_out(ready),
     )
@@ -122,7 +122,7 @@ def show_drill(store: Store, drill_id: str, player_id: str) -> ReadyDrillOut:
     return ReadyDrillOut(
         drill=drill_out(drill),
         player_id=stored.player.id,
-        mark=None if mark is None else tell(MarkOut, mark),
+        mark=mark_out(mark),
         stations=[_station_out(one) for one in ready],
     )
 

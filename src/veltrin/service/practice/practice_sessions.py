@@ -26,7 +26,6 @@ from veltrin.core.practice import (
 from veltrin.service.book.book import book_shot
 from veltrin.service.book.contracts.book import BookingIn, BookingOut
 from veltrin.service.book.planned import Planned, planned_shot
-from veltrin.service.house.border import tell
 from veltrin.service.house.errors import ConflictError, NotFoundError, changed_elsewhere
 from veltrin.service.house.joining import join
 from veltrin.service.house.localtime import moment_of
@@ -47,7 +46,7 @@ from veltrin.service.practice.contracts.practice_sessions import (
     WhenIn,
 )
 from veltrin.service.practice.forms import BUILT, RUNS
-from veltrin.service.practice.stations import run_of
+from veltrin.service.practice.stations import mark_out, run_of
 from veltrin.store.engine import Store
 from veltrin.store.repositories import lessons as lesson_rows
 from veltrin.store.repositories import practice as rows
@@ -101,7 +100,7 @@ def _part_out(practice: PracticeRow, part: PracticePartRow) -> SessionPartOut:
             "minutes": 0.0 if drill is None else minutes_of(drill, part.balls),
             "ground": "green" if drill is None else ground_of(drill),
             "level": part.level,
-            "mark": None if mark is None else tell(MarkOut, mark),
+            "mark": mark_out(mark),
             "stations": stations,
             "order": order_of_balls([s.balls if s.call_id else 0 for s in stations], part.phase, seed),  # type: ignore[arg-type]
             "hits": part.hits,

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from veltrin.core.practice import ReadyStation, Station
+from veltrin.core.practice import Mark, ReadyStation, Station
 from veltrin.core.run import Landing
 from veltrin.service.house.border import deg, tell
 from veltrin.service.practice.contracts.practice import LayMeasureOut, MarkOut
@@ -39,6 +39,11 @@ def request_at(player_id: str, station: Station) -> PlanRequest:
     )
 
 
+def mark_out(mark: Mark | None) -> MarkOut | None:
+    """A pass mark as it is sent; None where nothing can be played."""
+    return None if mark is None else tell(MarkOut, mark)
+
+
 def measures_out(ready: ReadyStation) -> list[LayMeasureOut]:
     """What a station is laid out by, to two digits."""
     return [LayMeasureOut(words=m.words, value=round(m.value, 2), unit=m.unit) for m in ready.measures]
@@ -57,7 +62,7 @@ def run_of(player_id: str, ready: ReadyStation) -> StationRun:
         cover=station.lie.cover.name,
         call_id=None if told is None else told.id,
         call_words="" if told is None else summary_of(told),
-        mark=None if ready.mark is None else tell(MarkOut, ready.mark),
+        mark=mark_out(ready.mark),
         measures=measures_out(ready),
         request=request_at(player_id, station),
     )
