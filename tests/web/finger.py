@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from playwright.sync_api import Locator, Page
 
 from tests.web.conftest import drawn
@@ -22,14 +24,16 @@ class Finger:
         told = [{"x": x, "y": y, "id": i} for i, (x, y) in enumerate(points)]
         self._session.send("Input.dispatchTouchEvent", {"type": kind, "touchPoints": told})
 
-    def drag(self, start: Point, by: Point) -> None:
-        """Put down, move, lift."""
+    def drag(self, start: Point, by: Point, between: Callable[[], None] | None = None) -> None:
+        """Put down, move, lift; `between` is done after each move, with the finger down."""
         (x, y), (dx, dy) = start, by
         self._send("touchStart", start)
         for i in range(1, STEPS + 1):
             self._send("touchMove", (x + dx * i / STEPS, y + dy * i / STEPS))
             # No finger moves faster than the page is drawn.
             drawn(self._page)
+            if between:
+                between()
         self._send("touchEnd")
 
     def spread(self, middle: Point, begin: float, end: float) -> None:

@@ -20,8 +20,8 @@ LYING = "/?p=corwin&fall=3&side=-2&cover=rough&sunk=0.5&flag=60&front=50&back=72
 THINGS = "&areas=sand*0*0*40,-5_46,-5_46,5_40,5&things=tree*30*4*9*0*-3*3"
 BENCH = LYING + THINGS
 NUMBER = re.compile(r"-?[0-9]+(?:[.][0-9]+)?")
-NEAR = 0.3
-"""Share of the way: a drawing that makes room while something is dragged in it answers how fast one drags."""
+NEAR = 0.1
+"""How far a drag by finger may end from the same drag by mouse: a share of the way."""
 
 FAR = 40.0
 """How far a finger goes (pixels)."""
@@ -116,6 +116,22 @@ def test_every_grip_of_the_bench_moves_under_a_finger(running: Running, open_pag
     assert len(names) >= 12, names
     for name in names:
         moves_as_by_mouse(page, page.get_by_role("slider", name=name, exact=True))
+
+
+def test_a_grip_stays_under_the_finger_however_fast_the_answers_come(running: Running, open_page: Open) -> None:
+    page = opened(open_page, running.url + BENCH)
+    settled(page)
+    flag = page.get_by_role("slider", name="Distance to the flag", exact=True)
+    at_hand(page)
+    start = grip_of(flag)
+    Finger(page).drag(start, (FAR, 0.0))
+    at_once = numbers(flag)
+    page.keyboard.press("u")
+    at_hand(page)
+    assert grip_of(flag) == pytest.approx(start, abs=1.0)
+    Finger(page).drag(start, (FAR, 0.0), between=lambda: at_hand(page))
+    assert numbers(flag) == at_once
+    assert at_once[0] > 65.0
 
 
 def test_the_wind_is_dragged_by_a_finger(running: Running, open_page: Open) -> None:

@@ -78,3 +78,8 @@ export function lineScale(width: number, reading: Reading, calls: Call[], talles
     ground: (x) => groundHeight(reading, x),
   }
 }
+
+/** The scale that a drag began at, kept until it ends; heights of the ground are those of the reading as it is now. */
+export function keptScale(kept: LineScale | null, now: LineScale): LineScale {
+  return kept ? { ...kept, ground: now.ground } : now
+}

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useDrawnWidth } from '../../lib/use-drawn-width'
 import { Elevation, LOW_CUT, TALLEST, WIDE_CUT, type Drawn } from '../../drawing/Elevation'
-import { LINE_NARROW, LINE_WIDE, lineScale } from '../../drawing/line-scale'
+import { keptScale, LINE_NARROW, LINE_WIDE, lineScale, type LineScale } from '../../drawing/line-scale'
 import { PlanView } from '../../drawing/PlanView'
 import type { AreaKind } from '../line'
 import { isLed } from '../mast'
@@ -64,19 +64,41 @@ function Legend({ drawn }: { drawn: Drawn[] }) {
   )
 }
 
+/**
+ * Keep the scale while a grip is held. A drawing that makes room meanwhile would give the same place under the finger
+ * another value, and the grip would run away from it.
+ */
+function useHeldScale(now: LineScale) {
+  const [kept, setKept] = useState<LineScale | null>(null)
+  const { drag, release } = useBench.getState()
+  return {
+    scale: keptScale(kept, now),
+    onDrag: (patch: Partial<Reading>) => {
+      setKept((at) => at ?? now)
+      drag(patch)
+    },
+    onRelease: () => {
+      setKept(null)
+      release()
+    },
+  }
+}
+
 /** Line: from the side and from above, at one scale. */
 export function LinePanel({ reading, drawn, onLines }: LinePanelProps) {
   const units = useUnits()
   const led = isLed(useQuery(mastQuery).data)
   const [drawing, setDrawing] = useState<AreaKind | null>(null)
-  const { set, drag, release } = useBench.getState()
+  const { set } = useBench.getState()
   const isWide = useAtLeast(MIDDLE)
   const [lines, width] = useDrawnWidth(LINE_NARROW)
-  const scale = lineScale(
-    isWide ? LINE_WIDE : width,
-    reading,
-    drawn.map((d) => d.call),
-    TALLEST - (isWide ? WIDE_CUT : LOW_CUT),
+  const { scale, onDrag, onRelease } = useHeldScale(
+    lineScale(
+      isWide ? LINE_WIDE : width,
+      reading,
+      drawn.map((d) => d.call),
+      TALLEST - (isWide ? WIDE_CUT : LOW_CUT),
+    ),
   )
   const [first] = drawn
   const toGreen =
@@ -106,8 +128,8 @@ export function LinePanel({ reading, drawn, onLines }: LinePanelProps) {
         drawn={drawn}
         scale={scale}
         cut={isWide ? WIDE_CUT : LOW_CUT}
-        onDrag={drag}
-        onRelease={release}
+        onDrag={onDrag}
+        onRelease={onRelease}
         onStep={set}
       />
       <div className="border-t border-rule">
@@ -118,8 +140,8 @@ export function LinePanel({ reading, drawn, onLines }: LinePanelProps) {
           drawing={drawing}
           onDrawn={() => setDrawing(null)}
           isLed={led}
-          onDrag={drag}
-          onRelease={release}
+          onDrag={onDrag}
+          onRelease={onRelease}
           onStep={set}
         />
       </div>
