@@ -208,7 +208,7 @@ def test_a_broken_row_leaves_the_database_as_it_was(client: TestClient) -> None:
     before = whole(client)
     told = read(client, csv(10_000, broken=9_997))
     assert told["state"] == "refused"
-    assert told["problems"] == [{"line": 9_999, "column": "Carry (yd)", "problem": "'far' is no number."}]
+    assert told["problems"] == [{"line": 9_999, "column": "Carry (yd)", "problem": "'far' is not a number."}]
     assert whole(client) == before
 
 

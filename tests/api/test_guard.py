@@ -197,11 +197,11 @@ def test_coaches_are_renamed_removed_and_always_one_runs_the_place(guarded: Test
     assert coach("rename", "Otto", "Maren")[0] == 1
     assert coach("rename", "Otto", "Ottilie")[0] == 0
     code, words = coach("remove", "Maren", "--to", "Ottilie")
-    assert (code, "runs the place" in words) == (1, True)
+    assert (code, "runs this server" in words) == (1, True)
     assert coach("admin", "Ottilie")[0] == 0
     assert coach("remove", "Maren", "--to", "Ottilie") == (0, "Maren is gone; everything is Ottilie's now.\n")
     assert coach("remove", "Ottilie", "--to", "Ottilie")[0] == 1
-    assert coach("list")[1].strip() == "Ottilie: may sign in, runs the place"
+    assert coach("list")[1].strip() == "Ottilie: may sign in, runs this server"
     again = open_store(place)
     assert len(list_players(again.of_coach(2))) == 4
     again.close()

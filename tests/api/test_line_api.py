@@ -148,7 +148,7 @@ def test_plain_geojson_of_another_tool_is_read(client: TestClient) -> None:
 @pytest.mark.parametrize(
     ("text", "words"),
     [
-        ("nonsense", "no JSON"),
+        ("nonsense", "not JSON"),
         ('{"features": []}', "1 to 80 features"),
         ('{"features": [7]}', "feature 1 has no geometry"),
         ('{"features": [{"geometry": {"type": "LineString", "coordinates": []}}]}', "Only Point and Polygon"),

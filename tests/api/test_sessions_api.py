@@ -104,7 +104,7 @@ def test_hits_that_can_hardly_be_chance_make_the_mark_harder(client: TestClient)
         assert second["parts"][0]["level"] == 0
         told = play(client, second, hits=12)
     assert told["parts"][0]["level_after"] == 1
-    assert "next level" in told["next_words"][0]
+    assert "Next level" in told["next_words"][0]
     third = begun(client, parts=parts)
     marks = [p["parts"][0]["stations"][0]["mark"] for p in (first, third)]
     assert third["parts"][0]["level"] == 1

@@ -148,7 +148,7 @@ def test_the_wind_card_says_at_which_height_its_winds_are_meant() -> None:
     # Source: log profile (WMO-No. 8, from memory): at 30 m it blows 1.6 times as hard as at 2 m over open grass.
     assert "2 m above the ground, as it is felt at the flag; 30 m up it blows 1.6 times" in card("wind").note
     told = read_at_words(Wind(5.0, 0.0, 10.0))
-    assert "10 m above the ground, as a forecast tells it; 30 m up it blows 1.2 times" in told
+    assert "10 m above the ground, as a forecast gives it; 30 m up it blows 1.2 times" in told
     assert card("chip").note == ""
 
 

@@ -144,7 +144,7 @@ def test_what_if_tells_the_same_stroke_and_the_call_made_for_it() -> None:
     assert middle.strokes == pytest.approx(call.strokes, abs=0.25)
     with pytest.raises(DomainError, match="can't go"):
         what_if(LINE, call.id, "fall", -2.0, 2.0, 5)
-    with pytest.raises(DomainError, match="no call"):
+    with pytest.raises(DomainError, match="not a call"):
         what_if(LINE, "putter~splash", "fall", 0.0, 0.1, 5)
 
 

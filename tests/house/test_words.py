@@ -36,4 +36,4 @@ def test_texts_of_every_place_are_listed() -> None:
     assert len(page) > 1000
     model = {one.words for one in texts()}
     assert "Shoulders with the slope." in model
-    assert "no drill is left without these things." in model
+    assert "no drill is left without this equipment." in model

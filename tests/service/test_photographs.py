@@ -86,13 +86,13 @@ def big_png(side: int, bits: int = 8, colours: int = 2) -> bytes:
 @pytest.mark.parametrize(
     ("body", "problem"),
     [
-        (b"GIF89a" + b"\0" * 100, "no photograph"),
-        (b"<svg xmlns='http://www.w3.org/2000/svg'/>", "no photograph"),
+        (b"GIF89a" + b"\0" * 100, "not a photograph"),
+        (b"<svg xmlns='http://www.w3.org/2000/svg'/>", "not a photograph"),
         (b"\xff\xd8\xff\xe0 not really", "damaged"),
         (sent(halves(), "PNG")[:150], "damaged"),
         (sent(halves(600, 600))[:2000], "damaged"),
         (b"\0" * (MOST_BYTES + 1), "longer than 12 MB"),
-        (big_png(20_000), "no photograph"),
+        (big_png(20_000), "not a photograph"),
         (big_png(10_000), "million pixels"),
     ],
     ids=["gif", "svg", "no jpeg", "half a png", "half a jpeg", "too long", "a bomb", "a large one"],

@@ -54,7 +54,7 @@ def teaches(page: Page) -> None:
 
 def fault(page: Page) -> None:
     page.get_by_role("tab", name="Read a fault").click()
-    seen = page.get_by_role("region", name="What was seen")
+    seen = page.get_by_role("region", name="What you saw")
     # A stroke with a wedge: a putter has fewer ways to go wrong.
     seen.get_by_label("The call was").click()
     page.get_by_role("option", name=re.compile("wedge|iron")).first.click()

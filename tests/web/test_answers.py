@@ -32,19 +32,19 @@ def test_an_answer_for_another_reading_is_told_old_and_booked_as_such(running: R
     set_flag(page, "120")
     expect(page.get_by_role("alert")).to_contain_text("Veltrin can’t be reached")
     # The last calls, set-up and ledger stay on the page, marked old.
-    expect(page.get_by_role("region", name="Calls")).to_contain_text("old: for the reading before")
+    expect(page.get_by_role("region", name="Calls")).to_contain_text("for your last reading")
     expect(page.get_by_role("region", name="Say")).to_contain_text("Feet")
     page.keyboard.press("e")
-    expect(page.get_by_role("dialog")).to_contain_text("The call is for the lie before.")
+    expect(page.get_by_role("dialog")).to_contain_text("The call is for the former lie.")
     page.keyboard.press("Escape")
     # Back again, it is asked by itself.
     page.context.set_offline(False)
     expect(book).to_be_enabled()
     expect(page.get_by_role("alert")).to_have_count(0)
-    expect(page.get_by_role("region", name="Calls")).not_to_contain_text("old: for the reading before")
+    expect(page.get_by_role("region", name="Calls")).not_to_contain_text("for your last reading")
     ready(page)
     page.keyboard.press("e")
-    expect(page.get_by_role("dialog")).not_to_contain_text("The call is for the lie before.")
+    expect(page.get_by_role("dialog")).not_to_contain_text("The call is for the former lie.")
 
 
 def test_a_booking_is_told_booked_waiting_or_refused(running: Running, open_page: Open) -> None:

@@ -59,7 +59,7 @@ def test_a_page_opened_anew_without_a_network_shows_what_is_kept(running: Runnin
     page.context.set_offline(True)
 
     page.goto(running.url + LIE)
-    expect(page.get_by_text("Veltrin can’t be reached. You see what was told on")).to_be_visible()
+    expect(page.get_by_text("Veltrin can’t be reached. You see the answers of")).to_be_visible()
     expect(page.get_by_role("region", name="Calls").get_by_role("heading").first).to_have_text(first)
     expect(page.get_by_role("button", name="Book it").first).to_be_enabled()
     # As from its icon: the shot that was looked at last.

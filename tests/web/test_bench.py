@@ -132,7 +132,7 @@ def test_keyboard_alone_reaches_every_grip(running: Running, open_page: Open) ->
     settled(page)
     for name in (
         "Fall of the ground", "Side slope: ball above or below the feet", "Tips of the grass",
-        "Give of the ground", "Front edge of the green", "Back edge of the green", "Distance to the flag",
+        "Softness of the ground", "Front edge of the green", "Back edge of the green", "Distance to the flag",
     ):  # fmt: skip
         handle = page.get_by_role("slider", name=name)
         handle.focus()
@@ -223,12 +223,12 @@ def test_keys_are_listed_and_silent_while_typing(running: Running, open_page: Op
 def test_coach_keeps_another_club(running: Running, open_page: Open) -> None:
     page = open_page(running.url + LIE)
     settled(page)
-    expect(page.get_by_role("combobox", name="Kept club")).to_contain_text("as from level")
-    page.get_by_role("combobox", name="Kept club").click()
+    expect(page.get_by_role("combobox", name="Same club")).to_contain_text("as from level")
+    page.get_by_role("combobox", name="Same club").click()
     page.get_by_role("option", name="9-iron").click()
     settled(page)
     expect(page).to_have_url(re.compile("keep=9-iron"))
-    expect(page.get_by_role("button", name="9-iron, kept club").first).to_be_visible()
+    expect(page.get_by_role("button", name="9-iron, same club").first).to_be_visible()
 
 
 def test_what_fell_out_is_told_with_reasons(running: Running, open_page: Open) -> None:
@@ -278,5 +278,5 @@ def test_lost_server_is_told_and_the_reading_stays(running: Running, open_page: 
     expect(page.get_by_role("alert")).to_contain_text("Veltrin can’t be reached")
     expect(part(page, "Ground")).to_contain_text("6.5° down")
     page.unroute("**/api/plan")
-    page.get_by_role("button", name="Ask now").click()
+    page.get_by_role("button", name="Try now").click()
     expect(page.get_by_role("alert")).to_have_count(0)

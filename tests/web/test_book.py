@@ -90,7 +90,7 @@ def test_a_trial_is_run_by_hand_to_its_verdict(running: Running, open_page: Call
 def test_a_fault_is_read(running: Running, open_page: Callable[..., Page]) -> None:
     page = open_page(f"{running.url}/book{ROUGH}")
     page.get_by_role("tab", name="Read a fault").click()
-    seen = page.get_by_role("region", name="What was seen")
+    seen = page.get_by_role("region", name="What you saw")
     seen.get_by_role("button", name="thin").click()
     seen.get_by_role("button", name="long").click()
     seen.get_by_role("button", name="Another ball").click()
@@ -129,12 +129,12 @@ def test_a_stray_ball_is_marked_and_the_mark_goes_with_the_shot(
     ready(page)
     page.keyboard.press("x")
     page.get_by_label("Landmark on the line").fill("the split birch")
-    page.get_by_role("button", name="We begin to look").click()
+    page.get_by_role("button", name="Start the 3-minute search").click()
     expect(page.get_by_role("timer")).to_have_text(re.compile(r"2:5\d"))
     page.get_by_role("button", name="Found: read the lie").click()
     page.keyboard.press("e")
     page.get_by_text("Strike, landing and a note").click()
-    expect(page.get_by_label("Note")).to_have_value("Astray: on the line of the split birch.")
+    expect(page.get_by_label("Note")).to_have_value("Lost ball: on the line of the split birch.")
 
 
 def test_two_tabs_on_one_player_lose_nothing(running: Running, open_page: Callable[..., Page]) -> None:
@@ -146,7 +146,7 @@ def test_two_tabs_on_one_player_lose_nothing(running: Running, open_page: Callab
     expect(told(one)).to_contain_text("is saved")
     two.get_by_role("button", name="Save").click()
     expect(two.get_by_role("alert")).to_contain_text("changed elsewhere meanwhile (notes)")
-    two.get_by_role("button", name="Put mine on top of it").click()
+    two.get_by_role("button", name="Save mine instead").click()
     expect(told(two)).to_contain_text("is saved")
     one.reload()
     expect(one.get_by_label("Notes")).to_have_value("from the second")
@@ -182,7 +182,7 @@ def test_the_whole_record_goes_out_and_comes_in_as_a_file(
         page.get_by_role("link", name="everything, with photographs").click()
     file = tmp_path / "book.zip"
     download.value.save_as(file)
-    page.get_by_label("A file of Veltrin").set_input_files(file)
+    page.get_by_label("A Veltrin file").set_input_files(file)
     expect(page.get_by_role("status").filter(has_text="Added")).to_contain_text("Added: 0 players and 0 shots")
 
 

@@ -121,7 +121,7 @@ def test_the_wind_is_dragged_and_told_by_signs_and_compass(running: Running, ope
     page.get_by_role("button", name="what you see").click()
     page.get_by_role("menuitem", name=re.compile("5, fresh breeze")).click()
     expect(page.get_by_role("heading", name="Wind: fresh breeze against")).to_be_visible()
-    page.get_by_role("combobox", name="Direction told").click()
+    page.get_by_role("combobox", name="How the direction is given").click()
     page.get_by_role("option", name="by compass").click()
     page.get_by_role("button", name=re.compile("^Bearing of the line")).click()
     page.get_by_label("Bearing of the line").fill("90")
@@ -160,7 +160,7 @@ def test_a_day_is_saved_chosen_again_and_forgotten(running: Running, open_page: 
     # The Bench starts with the coach's own day.
     choose_day(page, "Frosty January")
     page.get_by_role("button", name="Choose or save a day").click()
-    page.get_by_role("menuitem", name="Start with it from now on").click()
+    page.get_by_role("menuitem", name="Start with this day from now on").click()
     expect(told(page)).to_contain_text("starts with this day")
     page.goto(running.url)
     expect(page.get_by_role("banner")).to_contain_text("-1 °C, hard")

@@ -72,7 +72,7 @@ def test_a_lesson_is_prepared_played_reviewed_printed_found_and_taken_elsewhere(
     prepared = lesson.get_by_role("region", name="Prepare")
     expect(prepared).to_contain_text("Tove Aldersyn")
     expect(prepared).to_contain_text("worn grooves")
-    lesson.get_by_role("button", name="Begin the lesson").click()
+    lesson.get_by_role("button", name="Start the lesson").click()
     expect(page.get_by_role("button", name="Lesson, 0")).to_be_visible()
     # Three shots from readings, and words that worked.
     for player, lie in (("tove", "fall=6&flag=16"), ("tove", "cover=sand&flag=12"), ("corwin", "side=5&flag=90")):
@@ -106,7 +106,7 @@ def test_a_lesson_is_prepared_played_reviewed_printed_found_and_taken_elsewhere(
     expect(done).to_contain_text("Came: 2 past, 1 left m")
     # Undo: what joined by mistake is taken out, the shot stays in the book.
     page.get_by_role("button", name="Close the lesson").click()
-    take = page.get_by_role("region", name="What Tove Aldersyn takes along")
+    take = page.get_by_role("region", name="What Tove Aldersyn takes home")
     take.get_by_role("button", name=re.compile(r"^\+ ")).first.click()
     take.get_by_label(re.compile("what it is")).first.fill("Down the bank")
     take.get_by_role("button", name=re.compile(r"^\+ ")).first.click()
@@ -197,7 +197,7 @@ def test_a_player_runs_a_session_on_their_own_phone_by_a_link(demo_store: Store,
         coach.get_by_label("Passphrase").fill("seven split birches")
         coach.get_by_role("button", name="Sign in").click()
         coach.get_by_role("list", name="Lessons").get_by_role("button").first.click()
-        coach.get_by_role("tab", name="Take along").click()
+        coach.get_by_role("tab", name="Take home").click()
         coach.get_by_role("button", name="Sheet to print").first.click()
         coach.get_by_role("button", name="Make a link").click()
         link = coach.get_by_label(re.compile("Send it now")).input_value()
@@ -211,7 +211,7 @@ def test_a_player_runs_a_session_on_their_own_phone_by_a_link(demo_store: Store,
         for _ in range(2):
             station.get_by_role("button", name="as meant", exact=True).click()
         station.get_by_role("button", name="End the session").click()
-        expect(page.get_by_role("region", name="What the session came to")).to_contain_text("Towel behind the ball")
+        expect(page.get_by_role("region", name="Result of the session")).to_contain_text("Towel behind the ball")
         # Revoked it shows nothing any more.
         coach.get_by_role("button", name="revoke").click()
         coach.get_by_role("button", name="Revoke it").click()

@@ -124,7 +124,7 @@ def test_helps_set_the_reading_and_remember_their_doubt(running: Running, open_p
     for told in ("dfall=1", "dgive=10", "ddens=18", "dsunk=0.12"):
         expect(page).to_have_url(re.compile(told))
     # What is read anew is no longer the measured value.
-    page.get_by_role("slider", name="Give of the ground").focus()
+    page.get_by_role("slider", name="Softness of the ground").focus()
     page.keyboard.press("ArrowRight")
     expect(page).not_to_have_url(re.compile("dgive="))
 
@@ -139,7 +139,7 @@ def test_seat_tips_and_give_are_dragged(running: Running, open_page: Open) -> No
     assert first_call(page) != first
     drag(page, page.get_by_role("slider", name="Tips of the grass"), 0, -30)
     expect(part(page, "Ground")).to_contain_text(re.compile(r"1\d\d mm"))
-    drag(page, page.get_by_role("slider", name="Give of the ground"), 120, 0)
+    drag(page, page.get_by_role("slider", name="Softness of the ground"), 120, 0)
     settled(page)
     expect(part(page, "Ground")).to_contain_text("sodden")
     page.keyboard.press("u")

@@ -156,7 +156,7 @@ def test_mood_and_ways_out(running: Running, open_page: Open) -> None:
     settled(page)
     expect(part(page, "Calls")).to_contain_text(re.compile("Nothing here goes for the flag|Going for it"))
     assert re.search("out |laid up", first_call(page))
-    page.get_by_role("combobox", name="Mood").click()
+    page.get_by_role("combobox", name="Risk").click()
     page.get_by_role("option", name=re.compile("protect a score")).click()
     expect(page).to_have_url(re.compile("mood=protect"))
     settled(page)
@@ -171,7 +171,7 @@ def test_lines_are_saved_used_and_written_to_a_file(running: Running, open_page:
     sheet.get_by_role("button", name="Save this line").click()
     expect(sheet.get_by_text("Saved.")).to_be_visible()
     with page.expect_download() as download:
-        sheet.get_by_role("button", name="Write a file").click()
+        sheet.get_by_role("button", name="Save as a file").click()
     file = tmp_path / "line.geojson"
     download.value.save_as(file)
     assert '"sand"' in file.read_text()

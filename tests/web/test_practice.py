@@ -56,7 +56,7 @@ def test_too_little_time_says_what_to_do(running: Running, open_page: Open) -> N
 def test_a_fault_leads_to_its_drill_and_a_station_to_the_bench(running: Running, open_page: Open) -> None:
     page = open_page(running.url + "/book?p=corwin&fall=6&flag=15")
     page.get_by_role("tab", name="Read a fault").click()
-    page.get_by_role("region", name="What was seen").get_by_role("button", name="heavy").click()
+    page.get_by_role("region", name="What you saw").get_by_role("button", name="heavy").click()
     page.get_by_role("button", name="Read the fault").click()
     causes = page.get_by_role("region", name="Likely causes")
     causes.get_by_text("Practise:").first.wait_for()
@@ -79,7 +79,7 @@ def test_a_session_is_run_at_the_station_offline_too_and_its_balls_stand_in_the_
         ),
     )
     page = open_page(running.url + "/practice?p=ansgar", PHONE)
-    kept = page.get_by_role("region", name="Kept sessions")
+    kept = page.get_by_role("region", name="Saved sessions")
     kept.get_by_role("button", name=re.compile("planned")).click()
     page.get_by_role("button", name="Begin", exact=True).click()
     station = page.get_by_role("region", name="Session at the station")
@@ -105,7 +105,7 @@ def test_a_session_is_run_at_the_station_offline_too_and_its_balls_stand_in_the_
     for _ in range(2):
         there.get_by_role("button", name="as meant", exact=True).click()
     there.get_by_role("button", name="End the session").click()
-    done = other.get_by_role("region", name="What the session came to")
+    done = other.get_by_role("region", name="Result of the session")
     expect(done).to_contain_text("A dozen in the worst grass")
     expect(done).to_contain_text("In the test 2 of 2")
     other.get_by_role("button", name="all sessions").click()

@@ -117,14 +117,14 @@ function Warming() {
   if (health.data?.status === 'failed') {
     return (
       <p role="alert" className="no-print border-b border-hot px-4 py-1">
-        The model did not start: {health.data.detail}
+        Veltrin could not start: {health.data.detail}
       </p>
     )
   }
   return (
     <Live as="p" className="no-print border-b border-rule px-4 py-1 text-quiet">
       {isAway && awayWords(since)}
-      {!isAway && health.data?.status === 'warming' && 'Warming up: the first answer takes a moment.'}
+      {!isAway && health.data?.status === 'warming' && 'Getting ready. The first answer takes a moment.'}
       {!isAway && health.data?.status === 'degraded' && health.data.detail}
     </Live>
   )

@@ -108,7 +108,7 @@ def _api() -> APIRouter:
         prefix="/api",
         responses={
             401: {"model": ErrorBody, "description": "Nobody is signed in"},
-            403: {"model": ErrorBody, "description": "From another site, or for whoever runs the place only"},
+            403: {"model": ErrorBody, "description": "From another site, or only for the person who runs this server"},
             404: {"model": ErrorBody, "description": "Not found"},
             409: {"model": ErrorBody, "description": "Clashes with what is stored"},
             413: {"model": ErrorBody, "description": "Too long"},

@@ -48,7 +48,7 @@ def only_admin(request: Request) -> None:
     """Refuse whoever doesn't run the place, where coaches sign in."""
     who = who_asks(request)
     if request.app.state.guard is not None and (who is None or not who.is_admin):
-        raise NotAllowedError("session", "is not of a coach who runs this server.", "Ask whoever does.")
+        raise NotAllowedError("session", "is not of a coach who runs this server.", "Ask the person who runs it.")
 
 
 def only_practice(request: Request, purpose: str) -> None:
@@ -72,9 +72,7 @@ def get_monitor(request: Request) -> MonitorLink:
 def free_port(request: Request, port: int | None) -> None:
     """Refuse a port of the coach's own where coaches sign in: nobody looks around on the server's machine."""
     if request.app.state.guard is not None and port is not None:
-        raise NotAllowedError(
-            "port", "is set by whoever runs this server.", "Leave it out: the device is looked for where they said."
-        )
+        raise NotAllowedError("port", "is set by the person who runs this server.", "Leave it out.")
 
 
 MastDep = Annotated[MastLink, Depends(get_mast)]

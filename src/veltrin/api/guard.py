@@ -149,9 +149,11 @@ class Door:
                 if wait > 0.0:
                     fix = f"Wait {math.ceil(wait)} s, then try again."
                     return refused(429, "link", "was wrong too often from here.", fix)
-                return refused(401, "link", "is over, was revoked, or never was.", "Ask your coach for a new one.")
+                return refused(
+                    401, "link", "has ended, was revoked, or never existed.", "Ask your coach for a new one."
+                )
             if not taker_may(scope["method"], scope["path"]):
-                return refused(403, "link", "doesn't lead here.", "Ask your coach.")
+                return refused(403, "link", "is not a link of this server.", "Ask your coach.")
             return None
         token = token_in(headers)
         who: SignedIn | None = None
@@ -166,7 +168,9 @@ class Door:
         host = _split(f"//{headers.get('host', '')}", "hostname")
         if host not in self._hosts:
             # A name that isn't ours is another site's trick with the DNS.
-            return refused(400, "host", "is not a name of this server.", "Use the address it told when it started.")
+            return refused(
+                400, "host", "is not a name of this server.", "Use the address that it printed when it started."
+            )
         if scope["method"] not in SAFE and _is_of_another_site(headers):
             return refused(403, "request", "comes from another site.", "Open Veltrin itself and try there.")
         return None

@@ -54,7 +54,7 @@ class Limits:
         if not told.isdecimal() or len(told) > 15 or int(told) > most:
             await too_long(scope, receive, send)
             return
-        too_slow = refused(408, "body", "did not come.", "Send it again.")
+        too_slow = refused(408, "body", "did not arrive.", "Send it again.")
         came, is_whole, has_begun = 0, False, False
         clock = asyncio.get_running_loop().time
         begun_s = clock()

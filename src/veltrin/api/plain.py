@@ -45,7 +45,7 @@ def wrong_in(body: bytes) -> tuple[str, str, str] | None:
         return (
             field_before(body, found.start()),
             "holds a control character, half a character, or a mark that turns the direction of text.",
-            "Take it out, or type the text anew.",
+            "Remove it, or type the text again.",
         )
     line = IN_ONE_LINE.search(body)
     if line is not None:

@@ -47,7 +47,7 @@ def coach_list(data_dir: Path | None) -> None:
     def show(store: Store) -> None:
         for one in coaches.list_coaches(store):
             may = "may sign in" if one.passphrase else "can't sign in yet"
-            click.echo(f"{one.name}: {may}{', runs the place' if one.is_admin else ''}")
+            click.echo(f"{one.name}: {may}{', runs this server' if one.is_admin else ''}")
 
     _changed(data_dir, show)
 
@@ -64,7 +64,7 @@ def coach_rename(name: str, new: str, data_dir: Path | None) -> None:
 
 @coach.command("remove")
 @click.argument("name")
-@click.option("--to", required=True, help="The coach who gets players, book, lines and days.")
+@click.option("--to", required=True, help="The coach who takes over players, book, lines and days.")
 @DATA_DIR
 def coach_remove(name: str, to: str, data_dir: Path | None) -> None:
     """Take a coach away; everything goes to another one, after a copy where the database is a file."""
@@ -80,12 +80,12 @@ def coach_remove(name: str, to: str, data_dir: Path | None) -> None:
 
 @coach.command("admin")
 @click.argument("name")
-@click.option("--no-longer", is_flag=True, help="Let them run the place no longer.")
+@click.option("--no-longer", is_flag=True, help="They no longer run this server.")
 @DATA_DIR
 def coach_admin(name: str, no_longer: bool, data_dir: Path | None) -> None:
     """Let a coach run the place: copy the whole database, see what happened to accounts."""
     _changed(data_dir, lambda store: coaches.let_run(store, name, is_admin=not no_longer))
-    click.echo(f"{name} runs the place{' no longer' if no_longer else ''}.")
+    click.echo(f"{name} {'no longer runs' if no_longer else 'runs'} this server.")
 
 
 @coach.command("factor")

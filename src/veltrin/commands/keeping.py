@@ -37,7 +37,7 @@ def restore(copy: Path, data_dir: Path | None) -> None:
             )  # fmt: skip
         before = copies.restore(settings.database, copy)
     opened_at(settings.database).close()
-    click.echo(f"Restored from {copy}." + ("" if before is None else f" What was there is kept in {before}."))
+    click.echo(f"Restored from {copy}." + ("" if before is None else f" The former database is in {before}."))
 
 
 @click.command()

@@ -43,7 +43,7 @@ def renewed(store: Store) -> None:
     of = to_renew(store)
     if not of:
         return
-    click.echo(f"The laws of the model have changed: {counted(of, 'booked shot')} to be held against them.")
+    click.echo(f"The model has changed: {counted(of, 'booked shot')} to be compared with it.")
     with click.progressbar(length=of, label="Booked shots") as bar:
         renew(store, lambda done, _: bar.update(done - bar.pos))
 

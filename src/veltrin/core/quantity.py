@@ -48,7 +48,7 @@ QUANTITIES = {
         Quantity("lie.wet", "Water on the ball", "", 0.0, 1.0, 0.1),
         Quantity("lie.grass_mm", "Height of the grass", "mm", 2.0, 200.0, 1.0),
         Quantity("lie.density", "Density of the grass", "", 0.0, 1.5, 0.05),
-        Quantity("lie.give", "Give of the ground", "", 0.0, 1.0, 0.01),
+        Quantity("lie.give", "Softness of the ground", "", 0.0, 1.0, 0.01),
         Quantity("lie.sand_mm", "Depth of the sand", "mm", 5.0, 600.0, 5.0),
         Quantity("lie.lip_m", "Height of the lip", "m", 0.0, 5.0, 0.1),
         Quantity("lie.lip_at_m", "Distance to the lip", "m", 0.3, 30.0, 0.1),

@@ -106,7 +106,7 @@ def _keep(store: Store, rng: np.random.Generator, practised: Practised) -> None:
         balls = list(_balls(store, rng, practice, part, width, at))
         settle(part, sum(bool(b.hit) for b in balls), len(balls), done)
         practice.words = (
-            f"{'Passed' if part.passed else 'Not passed'}: {part.hits} of {part.struck}, {part.asked} asked."
+            f"{'Passed' if part.passed else 'Not passed'}: {part.hits} of {part.struck}, {part.asked} needed."
         )
         with store.session() as session:
             for booking in balls:

@@ -114,7 +114,7 @@ class LineLink:
                 self._say(stop, "lost", f"Nothing answers on port {port}. Trying again.")
             except Exception:  # whatever a device sends, the link lives on and the coach is told
                 log.exception("The link to the %s failed.", self.device)
-                self._say(stop, "lost", f"What the {self.device} sent can't be understood. Trying again.")
+                self._say(stop, "lost", f"The {self.device} sent something that can't be read. Trying again.")
             if stop.wait(wait):
                 return
             wait = min(2.0 * wait, LONGEST_WAIT_S)
@@ -146,4 +146,4 @@ class LineLink:
                         greeted = True
 
     def _stranger(self) -> ProtocolError:
-        return ProtocolError(f"What answers there is no {self.device}. Check the port.")
+        return ProtocolError(f"The program on that port is not a {self.device}. Check the port.")

@@ -73,7 +73,7 @@ class MastLink(LineLink):
             reading = MastReading.model_validate_json(raw)
         except ValidationError:
             refused = self._known.refused + 1
-            self._known = replace(self._known, refused=refused, problem="Some lines can't be read and are left out.")
+            self._known = replace(self._known, refused=refused, problem="Some lines can't be read and are skipped.")
             return
         if self._readings and reading.t_s < self._readings[-1].at_s:
             # Its clock began anew: the old readings are no neighbours of the new ones.

@@ -77,7 +77,7 @@ class MonitorLink(LineLink):
             shot = MonitorShot.model_validate_json(raw)
         except ValidationError:
             refused = self._known.refused + 1
-            self._known = replace(self._known, refused=refused, problem="Some lines can't be read and are left out.")
+            self._known = replace(self._known, refused=refused, problem="Some lines can't be read and are skipped.")
             return
         self._seq += 1
         self._landed.append(Landed(self._seq, shot))

@@ -164,7 +164,7 @@ def _read_feature(number: int, raw: object) -> _Read:
         raise _refuse(f"{where} has no geometry.", "Give a Point or a Polygon.")
     geometry, told = raw["geometry"], raw.get("properties") or {}
     if not isinstance(told, dict):
-        raise _refuse(f"{where}: its properties are no object.", "Give properties with role and kind.")
+        raise _refuse(f"{where}: its properties are not an object.", "Give properties with role and kind.")
     kind, coordinates = geometry.get("type"), geometry.get("coordinates")
     if kind == "Point":
         places: tuple[Place, ...] = (_place(coordinates, where),)
@@ -247,7 +247,7 @@ def read_line(text: str) -> tuple[str, Line]:
     try:
         document = json.loads(text)
     except (ValueError, RecursionError) as error:
-        raise _refuse(f"this is no JSON: {error}.", "Choose a GeoJSON file.") from error
+        raise _refuse(f"this is not JSON: {error}.", "Choose a GeoJSON file.") from error
     raw = document.get("features") if isinstance(document, dict) else None
     if not isinstance(raw, list) or not raw or len(raw) > MOST_FEATURES:
         raise _refuse(f"it must hold 1 to {MOST_FEATURES} features.", "Give a FeatureCollection.")

@@ -82,7 +82,7 @@ def look_at(body: bytes) -> Prepared:
         focal = _focal(found)
         upright = ImageOps.exif_transpose(found).convert("RGB")
     except (UnidentifiedImageError, Image.DecompressionBombError) as error:
-        raise PictureError("is no photograph.", WAY) from error
+        raise PictureError("is not a photograph.", WAY) from error
     except (OSError, SyntaxError, ValueError, MemoryError) as error:
         raise PictureError("is damaged or cut off.", "Take or choose it again.") from error
     upright.thumbnail((LONGEST_SIDE, LONGEST_SIDE))

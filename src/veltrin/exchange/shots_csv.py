@@ -102,7 +102,9 @@ def read_sheet(text: str) -> Sheet:
     first = text[: text.find("\n")] if "\n" in text else text
     delimiter = max(",;\t", key=first.count) if said is None else said.group(1)
     if first.count(delimiter) == 0:
-        raise DomainError("text", "is no table with a header.", "Give CSV whose first line names at least two columns.")
+        raise DomainError(
+            "text", "is not a table with a header.", "Give CSV whose first line names at least two columns."
+        )
     if len(first) > MOST_COLUMNS * LONGEST_NAME or first.count(delimiter) >= MOST_COLUMNS:
         raise DomainError(
             "text", f"has more than {MOST_COLUMNS} columns.", "Leave out the columns that say nothing of the shots."
@@ -117,7 +119,7 @@ def read_sheet(text: str) -> Sheet:
         for row in reader:
             begins, line = line + 1, before + reader.line_num
             if len(row) > MOST_COLUMNS:
-                raise DomainError("text", f"has more than {MOST_COLUMNS} cells in line {begins}.", "Look at it there.")
+                raise DomainError("text", f"has more than {MOST_COLUMNS} cells in line {begins}.", "Look at that line.")
             if any(cell.strip() for cell in row):
                 rows.append((begins, tuple(_bounded(cell, begins, LONGEST_CELL) for cell in row)))
     except csv.Error as error:
@@ -183,7 +185,7 @@ def _number(cell: str, comma: bool) -> float | None:
     try:
         return sign * float(text)
     except ValueError:
-        raise _UnreadableError(f"'{cell[:30]}' is no number.") from None
+        raise _UnreadableError(f"'{cell[:30]}' is not a number.") from None
 
 
 def _when(cell: str) -> datetime | None:
@@ -197,7 +199,7 @@ def _when(cell: str) -> datetime | None:
         if not FIRST_YEAR <= found.year <= LAST_YEAR:
             break
         return found if found.tzinfo else found.replace(tzinfo=UTC)
-    raise _UnreadableError(f"'{cell[:30]}' is no date. Write it as 2026-11-25 14:30.")
+    raise _UnreadableError(f"'{cell[:30]}' is not a date. Write it as 2026-11-25 14:30.")
 
 
 _SCALED: dict[CsvField, Literal["distance", "speed"]] = {

@@ -143,7 +143,7 @@ export function unwrap<T>({ data, error, response }: Answer<T>): T {
   if (data !== undefined) return data
   const items = (error as { errors?: ErrorItem[] } | undefined)?.errors
   if (items) throw new RefusedError(items, response?.status)
-  throw new Error('The server gave no usable answer. Is it still running?')
+  throw new Error('Veltrin gave no usable answer. Check that it is still running.')
 }
 
 /** Do what answers with nothing, such as deleting; throws as unwrap does. */

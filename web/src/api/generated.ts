@@ -3023,7 +3023,7 @@ export interface components {
              */
             minutes: number;
             /** Missing */
-            missing?: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "canes" | "towels" | "string" | "board" | "level" | "putter" | "a helper to read out lies")[];
+            missing?: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "canes" | "towels" | "string" | "board" | "level" | "putter" | "someone to call out the lies")[];
             /**
              * Player Ids
              * @description Each once.
@@ -3546,7 +3546,7 @@ export interface components {
             /** Name */
             name: string;
             /** Needs */
-            needs: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "canes" | "towels" | "string" | "board" | "level" | "putter" | "a helper to read out lies")[];
+            needs: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "canes" | "towels" | "string" | "board" | "level" | "putter" | "someone to call out the lies")[];
             /** Say */
             say: string[];
             /** Score */
@@ -3592,7 +3592,7 @@ export interface components {
             /** Families */
             families: ("strike" | "lie" | "distance" | "flight" | "choice")[];
             /** Needs */
-            needs: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "canes" | "towels" | "string" | "board" | "level" | "putter" | "a helper to read out lies")[];
+            needs: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "canes" | "towels" | "string" | "board" | "level" | "putter" | "someone to call out the lies")[];
         };
         /**
          * EffectOut
@@ -4872,7 +4872,7 @@ export interface components {
             fall_deg: number;
             /**
              * Give
-             * @description Give of the ground: 0 hard-pan to 1 sodden; default: the cover's usual.
+             * @description Softness of the ground: 0 hard-pan to 1 sodden; default: the cover's usual.
              */
             give?: number | null;
             /**
@@ -5013,7 +5013,7 @@ export interface components {
             ground_firmness?: ("sodden" | "soft" | "medium" | "firm" | "hard") | number | null;
             /**
              * Land M
-             * @description Where it is to land; default: where it must, to finish at the flag.
+             * @description Where it is to land; default: worked out, to finish at the flag.
              */
             land_m?: number | null;
             /** Obstacles */
@@ -5348,7 +5348,7 @@ export interface components {
             days: number;
             /**
              * Known
-             * @description Booked shots that were here already.
+             * @description Booked shots that were already here.
              */
             known: number;
             /** Lessons */
@@ -6538,7 +6538,7 @@ export interface components {
              * Needs
              * @description Everything to bring or to find there.
              */
-            needs: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "canes" | "towels" | "string" | "board" | "level" | "putter" | "a helper to read out lies")[];
+            needs: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "canes" | "towels" | "string" | "board" | "level" | "putter" | "someone to call out the lies")[];
             /** Parts */
             parts: components["schemas"]["PracticePartOut"][];
             /**
@@ -6582,7 +6582,7 @@ export interface components {
              * Ground
              * @enum {string}
              */
-            ground: "green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "canes" | "towels" | "string" | "board" | "level" | "putter" | "a helper to read out lies";
+            ground: "green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "canes" | "towels" | "string" | "board" | "level" | "putter" | "someone to call out the lies";
             /** Minutes */
             minutes: number;
             /** Name */
@@ -6702,7 +6702,7 @@ export interface components {
              */
             minutes: number;
             /** Missing */
-            missing?: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "canes" | "towels" | "string" | "board" | "level" | "putter" | "a helper to read out lies")[];
+            missing?: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "canes" | "towels" | "string" | "board" | "level" | "putter" | "someone to call out the lies")[];
             /** Player Id */
             player_id: string;
             /** Theme */
@@ -6782,7 +6782,7 @@ export interface components {
         ReadIn: {
             /**
              * Land M
-             * @description Where it is to land; default: where it must, to finish at the flag.
+             * @description Where it is to land; default: worked out, to finish at the flag.
              */
             land_m?: number | null;
             /**
@@ -7034,7 +7034,7 @@ export interface components {
             id: string;
             /**
              * Land M
-             * @description Where it is to land; default: where it must, to finish at the flag.
+             * @description Where it is to land; default: worked out, to finish at the flag.
              */
             land_m?: number | null;
             /**
@@ -7134,7 +7134,7 @@ export interface components {
              */
             hours: number;
             /** Missing */
-            missing?: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "canes" | "towels" | "string" | "board" | "level" | "putter" | "a helper to read out lies")[];
+            missing?: ("green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "canes" | "towels" | "string" | "board" | "level" | "putter" | "someone to call out the lies")[];
             /**
              * Peak
              * @description The date it is for: little in the week before, nothing from it on; default: none.
@@ -7204,7 +7204,7 @@ export interface components {
             high: components["schemas"]["TurnOut"];
             /**
              * Holds From
-             * @description The call stays the best from here; null: as far as was looked.
+             * @description The call stays the best from here; null: over the whole range that was checked.
              */
             holds_from: number | null;
             /** Holds To */
@@ -7283,7 +7283,7 @@ export interface components {
              * Ground
              * @enum {string}
              */
-            ground: "green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "canes" | "towels" | "string" | "board" | "level" | "putter" | "a helper to read out lies";
+            ground: "green" | "short grass" | "rough" | "slope" | "sand" | "collar" | "soft ground" | "bare ground" | "open range" | "wind" | "rods" | "tees" | "canes" | "towels" | "string" | "board" | "level" | "putter" | "someone to call out the lies";
             /**
              * Hits
              * @description From here on: when it was played to its end.
@@ -8753,7 +8753,7 @@ export interface components {
             doubt_m_s?: number | null;
             /**
              * Exposure
-             * @description What stands about the line.
+             * @description What stands around the line.
              * @default open
              * @enum {string}
              */
@@ -8830,7 +8830,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8930,7 +8930,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9028,7 +9028,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9120,7 +9120,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9218,7 +9218,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9312,7 +9312,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9408,7 +9408,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9504,7 +9504,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9600,7 +9600,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9692,7 +9692,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9784,7 +9784,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9880,7 +9880,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9972,7 +9972,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10068,7 +10068,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10160,7 +10160,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10252,7 +10252,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10348,7 +10348,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10440,7 +10440,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10534,7 +10534,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10628,7 +10628,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10725,7 +10725,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10822,7 +10822,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10916,7 +10916,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -11010,7 +11010,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -11102,7 +11102,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -11198,7 +11198,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -11294,7 +11294,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -11386,7 +11386,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -11482,7 +11482,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -11578,7 +11578,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -11670,7 +11670,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -11766,7 +11766,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -11862,7 +11862,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -11956,7 +11956,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -12050,7 +12050,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -12146,7 +12146,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -12238,7 +12238,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -12332,7 +12332,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -12430,7 +12430,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -12522,7 +12522,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -12616,7 +12616,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -12710,7 +12710,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -12808,7 +12808,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -12907,7 +12907,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -13000,7 +13000,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -13100,7 +13100,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -13192,7 +13192,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -13288,7 +13288,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -13384,7 +13384,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -13480,7 +13480,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -13572,7 +13572,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -13664,7 +13664,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -13756,7 +13756,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -13852,7 +13852,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -13946,7 +13946,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -14040,7 +14040,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -14136,7 +14136,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -14232,7 +14232,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -14326,7 +14326,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -14420,7 +14420,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -14520,7 +14520,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -14612,7 +14612,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -14710,7 +14710,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -14806,7 +14806,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -14902,7 +14902,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -14994,7 +14994,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -15090,7 +15090,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -15184,7 +15184,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -15282,7 +15282,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -15374,7 +15374,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -15472,7 +15472,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -15566,7 +15566,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -15664,7 +15664,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -15758,7 +15758,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -15852,7 +15852,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -15946,7 +15946,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -16040,7 +16040,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -16138,7 +16138,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -16237,7 +16237,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -16331,7 +16331,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -16425,7 +16425,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -16523,7 +16523,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -16619,7 +16619,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -16715,7 +16715,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -16809,7 +16809,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -16907,7 +16907,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -16999,7 +16999,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -17093,7 +17093,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -17187,7 +17187,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -17285,7 +17285,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -17380,7 +17380,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -17474,7 +17474,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -17571,7 +17571,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -17673,7 +17673,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -17765,7 +17765,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -17861,7 +17861,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -17957,7 +17957,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -18055,7 +18055,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -18153,7 +18153,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -18249,7 +18249,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -18343,7 +18343,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -18439,7 +18439,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -18531,7 +18531,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -18627,7 +18627,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -18723,7 +18723,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -18815,7 +18815,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -18911,7 +18911,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -19001,7 +19001,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -19093,7 +19093,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -19185,7 +19185,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -19277,7 +19277,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -19373,7 +19373,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -19465,7 +19465,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -19561,7 +19561,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -19655,7 +19655,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -19747,7 +19747,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -19845,7 +19845,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -19937,7 +19937,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -20031,7 +20031,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -20127,7 +20127,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -20223,7 +20223,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -20317,7 +20317,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -20409,7 +20409,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -20505,7 +20505,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -20601,7 +20601,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -20697,7 +20697,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description From another site, or for whoever runs the place only */
+            /** @description From another site, or only for the person who runs this server */
             403: {
                 headers: {
                     [name: string]: unknown;

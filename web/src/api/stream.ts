@@ -45,7 +45,7 @@ async function streamBody<T>(
     }
     if (done) break
   }
-  if (last === null) throw new Error('The server gave no usable answer. Is it still running?')
+  if (last === null) throw new Error('Veltrin gave no usable answer. Check that it is still running.')
   return last
 }
 

@@ -29,7 +29,7 @@ export function AstraySheet() {
     lay(null)
     mark(words)
     usePlace.getState().go('bench')
-    tell(words ? 'Marked: it goes into the note of this shot. Now read the lie.' : 'Now read the lie.')
+    tell(words ? 'The spot is saved in the note of this shot. Now read the lie.' : 'Now read the lie.')
     setSeen(NOT_ASTRAY)
   }
   return (
@@ -37,7 +37,7 @@ export function AstraySheet() {
       open={open}
       onOpenChange={onOpenChange}
       title="Mark it"
-      about="Look along the line on which it vanished, now, before anybody walks."
+      about="Look along the line where it disappeared, now, before anyone walks."
     >
       <div className="grid gap-3">
         <label className="block">
@@ -75,7 +75,7 @@ export function AstraySheet() {
           />
         </label>
         <p className="border-l-4 border-double border-ink pl-2">
-          May it be lost or out of bounds? Then say “provisional”, and play another before you go forward
+          If it may be lost or out of bounds, say “provisional” and play another ball before you go forward
           (rule 18.3, from memory; the committee and local rules decide).{' '}
           <label className="whitespace-nowrap">
             <input
@@ -92,7 +92,7 @@ export function AstraySheet() {
             className="press"
             onClick={() => setSeen({ ...seen, began: seen.began === null ? Date.now() : null })}
           >
-            {seen.began === null ? 'We begin to look' : 'Stop the clock'}
+            {seen.began === null ? 'Start the 3-minute search' : 'Stop the clock'}
           </button>
           <span
             role="timer"

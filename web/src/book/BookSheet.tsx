@@ -60,12 +60,12 @@ export function BookSheet(props: BookSheetProps) {
       onOpenChange={onOpenChange}
       wide
       title="Where did it finish?"
-      about={`${player.name}: ${call.club_name}, ${call.method_name.toLowerCase()}. Tap where it finished; the rest is for when there is time.`}
+      about={`${player.name}: ${call.club_name}, ${call.method_name.toLowerCase()}. Tap where it finished. The rest can wait.`}
     >
       {isForFormer && (
         <div role="note" className="mb-2 border-l-4 border-hot bg-lit px-3 py-2">
           <p>
-            <b>The call is for the lie before.</b> Veltrin can’t be reached for this one. The shot is saved
+            <b>The call is for the former lie.</b> Veltrin can’t be reached for this one. The shot is saved
             with the lie as it is now; Veltrin works out what to expect of it when it is sent.
           </p>
           <label className="mt-1 flex items-center gap-2">
@@ -74,7 +74,7 @@ export function BookSheet(props: BookSheetProps) {
               checked={!teaches}
               onChange={(event) => setTeaches(!event.target.checked)}
             />
-            Only measured: learn nothing from it
+            Only save it: don’t learn from it
           </label>
         </div>
       )}

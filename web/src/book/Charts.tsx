@@ -33,12 +33,12 @@ export function Charts({ summary }: { summary: BookSummary }) {
         {carries.length > 0 ? (
           <Against title="Carry" pairs={carries} {...about} />
         ) : (
-          <p className="text-quiet">No carries were seen.</p>
+          <p className="text-quiet">No carries are booked yet.</p>
         )}
         {runs.length > 0 ? (
           <Against title="Run" pairs={runs} {...about} />
         ) : (
-          <p className="text-quiet">No runs were seen: book landing and finish.</p>
+          <p className="text-quiet">No runs are booked yet: book where the ball landed and finished.</p>
         )}
         <Finishes
           points={summary.points}
@@ -48,12 +48,12 @@ export function Charts({ summary }: { summary: BookSummary }) {
         />
       </div>
       <p className="text-small text-quiet">
-        Dashed ellipse: where eight in ten were expected, for the middle one of these shots. The newest{' '}
+        Dashed ellipse: where 8 of 10 balls were expected, for a typical one of these shots. The newest{' '}
         {countedThat(summary.points.length, 'shot', 'is', 'are')} drawn.
       </p>
       <Head
         title="Strokes lost against the plan"
-        note="the newest 2,400 at most; a point is an equal number of shots; below nought is better than planned"
+        note="the newest 2,400 at most; each point is the same number of shots; below zero is better than planned"
       />
       <Trend stretches={summary.trend} />
     </>

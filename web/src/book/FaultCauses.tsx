@@ -75,8 +75,8 @@ export function Causes(props: CausesProps) {
   return (
     <>
       <p className="mb-2 text-small text-quiet">
-        Dashed: as planned; <b className="text-hot">solid</b>: with this error and nothing else, from the side
-        and from above; shaded: where the misses that were seen end; a cup: a mark that was seen.
+        Dashed: as planned; <b className="text-hot">solid</b>: with this error only, from the side and from
+        above. Shaded: where such misses finish. A cup: a mark that you reported.
       </p>
       <ol className="grid gap-3">
         {told.causes.map((cause, i) => (

@@ -65,7 +65,7 @@ export function FaultReader({ player }: { player: Player }) {
   if (!call) return <p className="py-3 text-quiet">Working out the shot on the Bench.</p>
   return (
     <div className="grid gap-x-8 gap-y-3 py-3 lg:grid-cols-[minmax(20rem,0.55fr)_minmax(0,1fr)]">
-      <section aria-label="What was seen">
+      <section aria-label="What you saw">
         <p>
           <b>{player.name}</b>, {lieWords(reading, units)}.
         </p>
@@ -111,7 +111,7 @@ export function FaultReader({ player }: { player: Player }) {
               <FinishTap
                 finish={ball.finish}
                 target={targetOf(call, reading)}
-                words={ball.finish ? finishSaid(ball.finish) : 'not said yet'}
+                words={ball.finish ? finishSaid(ball.finish) : 'not set yet'}
                 shown={(metres) => distance(metres, units)}
                 onFinish={(finish) => put(i, { finish })}
               />
@@ -155,16 +155,16 @@ export function FaultReader({ player }: { player: Player }) {
               read.reset()
             }}
           >
-            Begin anew
+            Start again
           </button>
         </div>
         <p className="mt-2 max-w-prose text-small text-quiet">
-          One ball tells little: a fault comes back. Two or three of the same shot, with the mark in the turf
-          and on the face and where they finished, tell it in nine of ten cases.
+          One ball says little, because a real fault comes back. Two or three balls of the same shot are
+          enough in 9 of 10 cases, if you also give the marks on turf and face and where they finished.
         </p>
       </section>
       <section aria-label="Likely causes" aria-live="polite">
-        <Head title="Likely causes" note="set-up errors struck through the same model" />
+        <Head title="Likely causes" note="each set-up error, worked out with the same model" />
         <div className="px-3.5">
           {read.error && <Problem error={read.error} />}
           {read.data ? (
@@ -179,7 +179,8 @@ export function FaultReader({ player }: { player: Player }) {
           ) : (
             <>
               <p className="mb-2 text-quiet">
-                As planned. Say what was seen, then read the fault: what each cause does is drawn over this.
+                This is the planned shot. Enter what you saw, then read the fault: each cause is drawn over
+                it.
               </p>
               <div className="grid max-w-[34rem] grid-cols-[1fr_1.2fr] items-end gap-4">
                 <Section

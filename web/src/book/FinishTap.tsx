@@ -95,7 +95,7 @@ export function FinishTap({ finish, target, words, shown, onFinish }: FinishTapP
           stroke="var(--hot)"
           strokeDasharray="4 3"
         >
-          <title>Eight in ten of this call end within</title>
+          <title>8 of 10 balls of this call finish within</title>
         </path>
       )}
       {rings(Math.max(high, -low), 4).map((ring) => (

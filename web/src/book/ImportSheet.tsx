@@ -57,7 +57,7 @@ function Match({ preview, matched, player, onMatched }: MatchProps) {
     onMatched({ ...matched, columns: column === '' ? rest : { ...rest, [field]: column } })
   }
   const clubs = [
-    { value: '', words: 'not said yet' },
+    { value: '', words: 'not set yet' },
     ...player.clubs.filter((one) => one.kind !== 'putter').map((one) => ({ value: one.id, words: one.name })),
   ]
   return (
@@ -174,7 +174,7 @@ function Progress({ id, onDone }: { id: string; onDone: () => void }) {
               ` ${told.flagged} are far from what was expected: look at them in the field book.`}
           </>
         )}
-        {told.state === 'cancelled' && 'Stopped. Nothing was stored.'}
+        {told.state === 'cancelled' && 'Stopped. Nothing was saved.'}
       </Live>
       {told.state === 'refused' && (
         <div role="alert" className="border-l-4 border-hot bg-lit px-3 py-2">
@@ -223,7 +223,7 @@ export function ImportSheet({ open, player, onOpenChange }: ImportSheetProps) {
       open={open}
       onOpenChange={onOpenChange}
       title="Import stock shots"
-      about="A CSV file with a header. Nothing is stored until every row can be read."
+      about="Choose a CSV file with a header. Nothing is saved until every row can be read."
     >
       <input
         type="file"
@@ -235,9 +235,7 @@ export function ImportSheet({ open, player, onOpenChange }: ImportSheetProps) {
         {look.error && <Problem error={look.error} />}
         {look.data && matched && (
           <>
-            <p className="mb-2 text-quiet">
-              {counted(look.data.rows, 'row')}. Is this how they are to be read?
-            </p>
+            <p className="mb-2 text-quiet">{counted(look.data.rows, 'row')}. Is this right?</p>
             <Match preview={look.data} matched={matched} player={player} onMatched={setMatched} />
             {read.error && <Problem error={read.error} />}
             <button

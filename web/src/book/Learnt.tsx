@@ -125,7 +125,7 @@ export function Learnt({ player }: { player: Player }) {
           className="word"
           onClick={() => {
             change.mutate({ forget: true })
-            tell('Learning begins anew from now; the shots stay in the book.')
+            tell('Learning starts again from now. The shots stay in the book.')
           }}
         >
           start learning again from today
@@ -138,9 +138,8 @@ export function Learnt({ player }: { player: Player }) {
       {change.error && <Problem error={change.error} />}
       {quantities.length === 0 && (
         <p className="max-w-prose px-3.5">
-          Nothing yet. Book what the ball did on the Bench (key E), or let a launch monitor measure stock
-          shots: from the first shots on, the plan moves a little towards what this player really does, and
-          more with every one.
+          Nothing yet. Book where the ball finished on the Bench (key E), or let a launch monitor measure
+          stock shots. With every shot the plan moves closer to what this player really does.
         </p>
       )}
       <div className="grid gap-x-4 gap-y-3 min-[1700px]:grid-cols-2">
@@ -174,9 +173,9 @@ export function Learnt({ player }: { player: Player }) {
         })}
       </div>
       <p className="mt-3 max-w-prose px-3.5 text-small text-quiet">
-        Bars: <Meaning of="interval">eight in ten</Meaning>; a thick one leaves nought out, so the book is
-        sure of it. What bears on one stroke adds up: its clubs, its lie, its method. Strikes booked as heavy,
-        thin or shanked count in the rates, not here. A prior pulls few shots towards the model.
+        Bars: <Meaning of="likely range">likely range</Meaning> (8 in 10). A thick bar is unlikely to be luck.
+        What is learnt about club, lie and method adds up for a stroke. Heavy, thin and shanked strikes count
+        in the rates, not here. With few shots the numbers stay close to the model.
       </p>
     </div>
   )

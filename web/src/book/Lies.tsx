@@ -67,8 +67,8 @@ export function Lies({ summary, onOpen }: { summary: BookSummary; onOpen: (lie: 
           </tbody>
         </table>
         <p className="mt-2 max-w-prose text-small text-quiet">
-          Behind each share: how many of how many, and the percent between which the true rate lies eight
-          times in ten. Lies that cost most against the plan stand first.
+          Each share shows how many of how many, and the likely range in percent (8 in 10). The lies that cost
+          most strokes come first.
         </p>
       </div>
     </>

@@ -59,7 +59,7 @@ export function MonitorPanel({ player }: { player: Player }) {
   const { monitor, ready } = desk
   const isOn = monitor !== undefined && monitor.state !== 'off'
   const purposes = [
-    { value: '', words: 'not said yet: nothing is booked' },
+    { value: '', words: 'not set yet: nothing is booked' },
     ...(onBench
       ? [
           {

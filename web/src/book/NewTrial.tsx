@@ -36,7 +36,7 @@ export function NewTrial({ player, onStarted }: { player: Player; onStarted: (tr
       <b>{label}</b>
       <Choice
         look="field"
-        label={`Way ${label}`}
+        label={`Call ${label}`}
         value={value}
         options={calls.map((call) => ({ value: call.id, words: callName(call) }))}
         onChange={onPick}
@@ -44,7 +44,7 @@ export function NewTrial({ player, onStarted }: { player: Player; onStarted: (tr
     </label>
   )
   if (calls.length < 2)
-    return <p className="text-quiet">The shot on the Bench has no two calls to compare.</p>
+    return <p className="text-quiet">The shot on the Bench has only one call. A trial compares two.</p>
   return (
     <form
       className="grid max-w-md gap-2"

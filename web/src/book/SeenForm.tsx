@@ -68,7 +68,7 @@ function Carry({ seen, target, onSeen }: Omit<SeenFormProps, 'player'>) {
         }}
       />
       <span className="text-quiet">
-        {units.distance} from the ball; meant {distance(target.carry, units)}
+        {units.distance} from the ball; planned {distance(target.carry, units)}
       </span>
     </label>
   )
@@ -79,7 +79,7 @@ export function SeenForm({ seen, target, player, onSeen }: SeenFormProps) {
   const units = useUnits()
   const isWide = useWide()
   const shown = (metres: number) => `${distance(metres, units)} ${units.distance}`
-  const words = seen.finish ? finishWords(seen.finish, shown) : 'not said yet'
+  const words = seen.finish ? finishWords(seen.finish, shown) : 'not set yet'
   const toggle = (miss: MissName) =>
     onSeen({
       ...seen,
@@ -115,7 +115,7 @@ export function SeenForm({ seen, target, player, onSeen }: SeenFormProps) {
           </div>
         </div>
         <div className="grid content-start gap-3">
-          <Chips label="What was wrong" options={MISS_OPTIONS} chosen={seen.misses} onToggle={toggle} />
+          <Chips label="What went wrong" options={MISS_OPTIONS} chosen={seen.misses} onToggle={toggle} />
           <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
             <span>Putts then</span>
             <Chips

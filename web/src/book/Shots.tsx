@@ -46,12 +46,13 @@ function Change({ row, onDone }: { row: Booking; onDone: () => void }) {
       {row.note && <p className="mb-1">{row.note}</p>}
       {row.former_lie && (
         <p className="mb-1">
-          Its call was made for the lie before this one: nobody answered when it was struck.
+          Its call was worked out for the former lie, because Veltrin could not be reached.
         </p>
       )}
       {row.far_off && (
         <p className="mb-1">
-          More than five standard deviations from what was expected: it doesn’t count until you say so.
+          This is very far from what was expected (more than five standard deviations). It doesn’t count until
+          you say so.
         </p>
       )}
       <span className="flex flex-wrap gap-2">
@@ -66,7 +67,7 @@ function Change({ row, onDone }: { row: Booking; onDone: () => void }) {
               })
             }
           >
-            Open it as it stood
+            Open the shot as it was
           </button>
         )}
         <button
@@ -196,7 +197,7 @@ export function Shots({ which, sorted, onSort }: ShotsProps) {
   if (told.total === 0)
     return (
       <p className="max-w-prose py-3">
-        Nothing is booked here yet. On the Bench press E after the strike: a tap says where the ball finished.
+        No shots are booked yet. On the Bench, press E after the shot and tap where the ball finished.
       </p>
     )
   const byDay = sorted.by === 'when'
@@ -220,10 +221,10 @@ export function Shots({ which, sorted, onSort }: ShotsProps) {
               <Heading by="when" {...sorting} />
               <Heading by="club" {...sorting} />
               <Heading by="lie" {...sorting} />
-              <th className="font-normal">meant, seen</th>
+              <th className="font-normal">planned, actual</th>
               <Heading by="carry" {...sorting} />
               <Heading by="finish" {...sorting} />
-              <th className="font-normal">ended, miss</th>
+              <th className="font-normal">finish, miss</th>
               <Heading by="lost" {...sorting} />
               <td />
             </tr>

@@ -10,9 +10,9 @@ export interface Sorting {
 /** The columns that sort, by what the server calls them; what a first press puts on top. */
 const COLUMNS: readonly { by: BookSort; words: string; first: 'up' | 'down'; right?: boolean }[] = [
   { by: 'when', words: 'when', first: 'down' },
-  { by: 'club', words: 'club and way', first: 'up' },
+  { by: 'club', words: 'club and method', first: 'up' },
   { by: 'lie', words: 'lie', first: 'up' },
-  { by: 'carry', words: 'carry, meant → seen', first: 'down', right: true },
+  { by: 'carry', words: 'carry, planned → actual', first: 'down', right: true },
   { by: 'finish', words: 'finish', first: 'down' },
   { by: 'lost', words: 'strokes lost', first: 'down', right: true },
 ]

@@ -157,8 +157,8 @@ function BothCalls() {
     { ...a.detail, tone: 'hot' as const },
   ]
   return (
-    <section aria-label="What a trial would settle">
-      <Head title="What a trial would settle" />
+    <section aria-label="What a trial would decide">
+      <Head title="What a trial would decide" />
       <div className="max-w-[44rem] px-3.5">
         <SmallFlight
           words="Both calls from the side and from above"
@@ -170,7 +170,7 @@ function BothCalls() {
         <p>
           The model gives <b className="font-semibold text-hot">{callName(a)}</b> {a.strokes.toFixed(2)}{' '}
           strokes and <b className="font-semibold text-second">{callName(b)}</b>, dashed,{' '}
-          {b.strokes.toFixed(2)}. So many balls of each, in shuffled order, tell whether that is so for this
+          {b.strokes.toFixed(2)}. Enough balls of each, in shuffled order, show whether that is true for this
           player.
         </p>
       </div>

@@ -24,7 +24,7 @@ export function WaitingShots() {
             <p key={one.id}>
               A shot of {one.body.booked_at && momentWords(one.body.booked_at)} was refused: {one.problem}{' '}
               <button type="button" className="press py-0" onClick={() => giveUp(one.id)}>
-                Forget it
+                Delete it
               </button>
             </p>
           ))}

@@ -31,5 +31,5 @@ export function astrayWords(mark: Astray, shown: (metres: number) => string): st
     ...(mark.provisional ? ['provisional played'] : []),
     ...(mark.note ? [mark.note] : []),
   ]
-  return words.length === 0 ? '' : `Astray: ${words.join(', ')}.`
+  return words.length === 0 ? '' : `Lost ball: ${words.join(', ')}.`
 }

@@ -7,7 +7,7 @@ import { useBench } from '../shot/store'
 const SENT_WORDS: Record<Sent, string> = {
   booked: 'Booked.',
   waiting: 'Veltrin can’t be reached. The shot waits in this browser and is sent by itself.',
-  refused: 'The shot was refused: the field book says why, and keeps it.',
+  refused: 'The shot was not accepted. The field book shows why and still has it.',
 }
 
 /** What was entered, for a shot that may be entered anew after it was taken back. */
@@ -22,11 +22,11 @@ let last: { history: unknown; undo: () => void } | null = null
 async function undo(id: string, body: BookingIn, entered?: Entered): Promise<void> {
   last = null
   if ((await takeBack(id)) === 'late') {
-    tell('The shot is in the book already, and Veltrin can’t be reached. Take it back there later.')
+    tell('The shot is already in the book, and Veltrin can’t be reached. Undo it in the field book later.')
     return
   }
   entered?.keep()
-  tell(entered ? 'Taken back. What you entered is still there.' : 'Taken back.', {
+  tell(entered ? 'Undone. What you entered is still there.' : 'Undone.', {
     words: 'Book it again',
     act: () => void bookIt(body, entered),
   })

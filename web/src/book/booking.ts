@@ -13,7 +13,7 @@ export const MISSES: readonly MissName[] = [
   'ran through',
 ]
 
-/** What was seen of a ball, as it is being entered. */
+/** What you saw of a ball, as it is being entered. */
 export interface Seen {
   finish: Finish | null
   /** Carry in metres; null: not seen. */

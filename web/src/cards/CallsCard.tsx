@@ -33,7 +33,7 @@ export function CallsCard({ player, size }: { player: Player; size: PaperSize })
           </span>
         ))}
         <button type="button" className="word no-print text-small" onClick={() => takeOff.mutate(shot.id)}>
-          take it off
+          remove
         </button>
       </li>
     )
@@ -41,14 +41,16 @@ export function CallsCard({ player, size }: { player: Player; size: PaperSize })
   const head = (
     <header>
       <h2>{player.name}’s own calls</h2>
-      <p className="fine">For practice and preparation: rule 4.3a limits what may be consulted in a round.</p>
+      <p className="fine">
+        This card is for practice and preparation: rule 4.3a limits what you may consult in a round.
+      </p>
     </header>
   )
   if (shots.isSuccess && mine.length === 0)
     return (
       <>
         {head}
-        <p>Nothing on it yet. Compare two calls on the Bench (C) and put one on the card.</p>
+        <p>No calls on this card yet. Compare two calls on the Bench (C) and put one on the card.</p>
       </>
     )
   const list = 'list-decimal pl-[1.4em]'

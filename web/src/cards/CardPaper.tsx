@@ -53,7 +53,7 @@ export function CardPaper({ card, name, day, size }: CardPaperProps) {
       {size !== 'pocket' && rows && `${rows}. `}
       {size === 'pocket'
         ? 'Made before the round; rule 4.3a: the committee decides.'
-        : 'Made before the round from the player’s own bag, with nothing of the day’s own wind in it: rule 4.3a (from memory) lets printed information be used, not a device that reads slope, wind or recommends a club. The committee decides.'}
+        : 'Made before the round from the player’s own bag, without the day’s wind. Rule 4.3a (from memory) allows printed information, but no device that reads slope or wind or recommends a club. The committee decides.'}
     </p>
   )
   const fold = foldAt(card.columns, units)

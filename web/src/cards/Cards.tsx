@@ -33,7 +33,8 @@ const KINDS: CardKind[] = ['slope', 'wind', 'sand', 'chip', 'rough', 'winter']
 
 const isPaper = (text: string | null): text is PaperSize => text !== null && text in PAPERS
 
-const NO_CARDS = 'Cards are worked out by the server, and this browser keeps none for this player and day.'
+const NO_CARDS =
+  'Veltrin works out the cards and can’t be reached. This browser has none saved for this player and day.'
 
 /** Printed cards: tables of calls for this player and this day, on A4, A6, or folded into a pocket. */
 export function Cards({ player }: { player: Player }) {

@@ -19,7 +19,7 @@ import { playersQuery } from '../players/api'
 const PLACE_LIST = Object.keys(PLACE_NAMES) as Place[]
 const SHEETS: [DeskSheet, string][] = [
   ['search', 'Find'],
-  ['kept', 'Kept shots'],
+  ['kept', 'Saved shots'],
   ['units', 'Units'],
   ['words', 'Words'],
   ['keys', 'Keys'],
@@ -87,7 +87,7 @@ function PlaceList() {
           </button>
         ))}
         <button type="button" className={PLAIN} onClick={() => lay('kept')}>
-          Kept shots
+          Saved shots
         </button>
       </nav>
     </>
@@ -150,7 +150,7 @@ function Waiting() {
   )
 }
 
-/** The lesson that is open: what is done joins it. A press leads there. */
+/** The lesson that is open: what you do is added to it. A press leads there. */
 function OpenLesson({ isShort = false }: { isShort?: boolean }) {
   const lesson = useQuery(openLessonQuery).data
   if (!lesson) return null

@@ -54,13 +54,13 @@ export function useShots(desk: MonitorDesk, onShot: ((shot: Landed) => void) | n
 export function monitorWords(monitor: Monitor | undefined): string {
   switch (monitor?.state) {
     case 'live':
-      return monitor.meant ? `live, expecting the ${monitor.meant}` : 'live, waiting to be told what is meant'
+      return monitor.meant ? `live, expecting the ${monitor.meant}` : 'live; choose what the shots are for'
     case 'connecting':
       return 'looking for the monitor'
     case 'lost':
     case 'stale':
       return monitor.problem || 'lost'
     default:
-      return 'not followed'
+      return 'not connected'
   }
 }

@@ -14,7 +14,7 @@ export function Clouds({ trial }: { trial: Trial }) {
   const units = useUnits()
   const [drawing, W] = useDrawnWidth(WIDEST)
   if (trial.balls.length === 0)
-    return <p className="text-quiet">Where the balls finish is drawn here, from the first one on.</p>
+    return <p className="text-quiet">This chart shows where the balls finish, from the first one on.</p>
   // The intervals of few balls reach further than the balls.
   const along = Math.max(
     2,
@@ -79,8 +79,8 @@ export function Clouds({ trial }: { trial: Trial }) {
         </text>
       </svg>
       <figcaption className="text-small text-quiet">
-        <b className="text-hot">A</b> dots, <b className="text-second">B</b> squares; crosses: their means,
-        and within what the true mean lies nine times of ten.
+        <b className="text-hot">A</b> dots, <b className="text-second">B</b> squares; crosses: the averages,
+        with the range that holds the true average 9 times in 10.
       </figcaption>
     </figure>
   )

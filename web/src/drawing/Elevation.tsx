@@ -271,7 +271,7 @@ export function Elevation({ reading, drawn, scale, cut, onDrag, onRelease, onSte
             lands,
             level(lands) - 24,
             'Landing place',
-            `${show(lands, 'distance', units)}${reading.land ? ', fixed' : ', where it must'}`,
+            `${show(lands, 'distance', units)}${reading.land ? ', fixed' : ', automatic'}`,
           )}
         </>
       )}

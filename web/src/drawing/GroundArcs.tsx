@@ -105,21 +105,16 @@ export interface LowMark {
 /** What standing upright would do. */
 function uprightWords(setup: Setup, units: Units): string[] {
   const low = setup.uncorrected_low_point_m
-  const where = `${small(Math.abs(low), units)} ${low < 0 ? 'behind the ball' : 'past the ball'}`
+  const where = `${small(Math.abs(low), units)} ${low < 0 ? 'behind the ball' : 'ahead of the ball'}`
   const early = setup.upright_early_m
-  const strike =
-    early > 0.004
-      ? `in the ground ${small(early, units)} too early`
-      : setup.upright_thin
-        ? 'thin'
-        : 'still clean'
-  return [`upright: lowest ${where}`, strike]
+  const strike = early > 0.004 ? `${small(early, units)} fat` : setup.upright_thin ? 'thin' : 'still clean'
+  return [`standing upright: low point ${where}`, strike]
 }
 
 /** The marks to label on the section: where the arc bottoms out, or where a splash goes in. */
 export function lowMarks(setup: Setup, odds: Odds, units: Units): LowMark[] {
   const { good, bare, differs } = arcsOf(setup)
-  const window = `may be ${offWords(setup, odds, units)}`
+  const window = `room for error: ${offWords(setup, odds, units)}`
   if (setup.blow === 'splash') {
     const mark = `in ${small(setup.entry_m, units)} behind the ball, mark ${small(setup.mark_m, units)}`
     const at = -setup.entry_m + setup.mark_m / 2
@@ -128,7 +123,7 @@ export function lowMarks(setup: Setup, odds: Odds, units: Units): LowMark[] {
   const lowest =
     setup.blow === 'edge'
       ? 'edge laid on the ball, no ground'
-      : `set up so: lowest ${small(Math.abs(good.low), units)} ${good.low < 0 ? 'behind' : 'past'} the ball`
+      : `low point ${small(Math.abs(good.low), units)} ${good.low < 0 ? 'behind' : 'ahead of'} the ball`
   const first = { at: good.low, depth: good.depth, words: [lowest, window], hot: true }
   if (!differs || setup.blow === 'edge') return [first]
   return [first, { at: bare.low, depth: bare.depth, words: uprightWords(setup, units), hot: false }]

@@ -202,7 +202,7 @@ function Grips(props: GroundProps) {
             x={GIVE.from + (reading.give / 100) * across}
             y={GIVE.y}
             read="give"
-            label="Give of the ground"
+            label="Softness of the ground"
             along="x"
             spoken={give}
             valueAt={(x) => (100 * (x - GIVE.from)) / across}

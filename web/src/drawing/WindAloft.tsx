@@ -82,7 +82,7 @@ export function WindAloft({ day, peak }: WindAloftProps) {
         Math.abs(peak - 10) > 2 &&
         mark(Math.min(peak, TOP_M), 'at the ball’s peak', 'var(--hot)')}
       <text x={LEFT} y={H - 8} className="quiet">
-        height in {units.distance}; the ground holds the wind back
+        height in {units.distance}; near the ground the wind is slower
       </text>
     </svg>
   )

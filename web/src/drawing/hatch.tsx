@@ -2,7 +2,7 @@ import type { AreaKind } from '../shot/line'
 
 interface HatchesProps {
   id: string
-  /** Give of the ground in percent: hard earth is ruled close, soft earth wide. */
+  /** Softness of the ground in percent: hard earth is ruled close, soft earth wide. */
   give?: number
 }
 

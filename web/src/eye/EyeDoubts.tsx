@@ -35,7 +35,7 @@ export function EyeDoubts({ rows }: { rows: readonly Sensitive[] }) {
   const apply = () => {
     const changes = corrected.map((row) => ON_BENCH[row.reading]?.(row.corrected_to ?? row.value) ?? {})
     useBench.getState().set(Object.assign({}, ...changes) as Partial<Reading>)
-    tell('The readings are corrected by your own bias; U takes it back.')
+    tell('The readings are corrected by your own bias. U undoes it.')
   }
   const unit = (row: Sensitive) => (row.unit === 'deg' ? '°' : row.unit && ` ${row.unit}`)
   return (

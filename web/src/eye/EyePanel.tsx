@@ -44,7 +44,7 @@ export function EyePanel({ player }: EyePanelProps) {
   const left = told?.today.filter((one) => !one.is_read && one.scene !== scene) ?? []
   const read = told?.today.filter((one) => one.is_read).length ?? 0
   if (eye.error) return <Problem error={eye.error} onRetry={() => void eye.refetch()} />
-  if (!told) return <p className="text-quiet">Looking up how you read.</p>
+  if (!told) return <p className="text-quiet">Loading your readings.</p>
   return (
     <div className="min-w-0">
       <p className="mb-2 flex flex-wrap items-baseline gap-x-5 gap-y-1">
@@ -122,21 +122,20 @@ export function EyePanel({ player }: EyePanelProps) {
             How {reader === COACH ? 'you read' : `${player.name} reads`}
           </h2>
           <p className="text-small text-quiet">
-            {lostWords(told)} {counted(told.scenes, 'scene')}. Red: bias, eight in ten; blue: spread; grey:
-            what is usual; dots: means of ten scenes, older ones fainter.
+            {lostWords(told)} {counted(told.scenes, 'scene')}. Red: bias (8 in 10). Blue: spread. Grey: a
+            usual reader. Dots: averages of ten scenes, older ones fainter.
           </p>
           {told.kinds.some((kind) => kind.is_known) && (
             <p className="text-small">
-              What is known well can take the place of the usual doubts: on the Bench, under “Does the call
-              hold?”.
+              You can use these in place of the usual doubts: on the Bench, under “Does the call hold?”.
             </p>
           )}
           {told.kinds.length === 0 && (
             <p className="mt-2 max-w-prose text-quiet">
-              A scene shows what one sees behind the ball, beside it, of the flag and of the lie. Set what you
-              read, choose a call, and it is struck in the truth: the score is strokes. After some scenes your
-              own bias and spread stand here, and can take the place of the usual doubts in “Does the call
-              hold?” on the Bench.
+              A scene shows what you see from behind the ball, from beside it, at the flag and at the lie. Set
+              what you read, choose a call, and Veltrin strikes it from the true lie: your score is in
+              strokes. After some scenes this page shows your own bias and spread. You can then use them in
+              “Does the call hold?” on the Bench.
             </p>
           )}
           <ul className="grid gap-x-8 sm:grid-cols-2 xl:grid-cols-3">

@@ -148,7 +148,7 @@ export function InTheField({ player, reader }: InTheFieldProps) {
             Keep it
           </button>{' '}
           <button type="button" className="press min-h-12" onClick={again}>
-            Begin anew
+            Start again
           </button>
         </>
       )}

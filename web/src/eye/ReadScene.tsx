@@ -64,7 +64,7 @@ interface LandingProps {
 
 /** Where the ball is to land, if the coach wants it somewhere. */
 function Landing({ flag, land, onChange }: LandingProps) {
-  const words = land === null ? 'where it must' : `${land.toFixed(1)} m`
+  const words = land === null ? 'automatic' : `${land.toFixed(1)} m`
   return (
     <div className="border-t border-rule py-1">
       <label>
@@ -86,7 +86,7 @@ function Landing({ flag, land, onChange }: LandingProps) {
       </label>
       {land !== null && (
         <button type="button" className="word" onClick={() => onChange(null)}>
-          where it must, to finish at the flag
+          automatic, to finish at the flag
         </button>
       )}
     </div>
@@ -141,7 +141,7 @@ export function ReadScene({ name, player, reader, hasNext, onNext }: ReadScenePr
             <p>
               The ball lies in <b>{told.cover_words}</b>. What do you read?
               <span className="block text-small text-quiet">
-                What you leave is told to the plan, and isn’t scored.
+                What you don’t set is given to the plan and isn’t scored.
               </span>
             </p>
             {told.asked.map((one) => (

@@ -53,7 +53,7 @@ export function ScoreView({ score, hasNext, onNext }: ScoreViewProps) {
         }
       : null
   return (
-    <div aria-label="What it came to">
+    <div aria-label="Your result">
       <p className="text-lg font-bold" role="status">
         {score.lost < 0.02 ? 'Nothing lost' : `${score.lost.toFixed(2)} strokes lost`}
       </p>
@@ -92,7 +92,7 @@ export function ScoreView({ score, hasNext, onNext }: ScoreViewProps) {
       </p>
       <div className="max-w-[26rem]">
         <SmallFlight
-          words="Flights as meant, yours and the best; shaded where eight in ten of yours end in truth"
+          words="Planned flights, yours and the best. Shaded: where 8 of 10 of your balls really finish"
           frame={frameOf(tracks, score.flag_m)}
           target={score.flag_m}
           tracks={tracks}

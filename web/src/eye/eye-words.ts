@@ -33,7 +33,7 @@ export function readWords(kind: Kind, value: number): string {
     case 'flag':
       return `${plain(value, 1)} m`
     case 'wind':
-      return value === 0 ? 'none along' : `${plain(value, 1)} m/s ${value > 0 ? 'against' : 'behind'}`
+      return value === 0 ? 'none along' : `${plain(value, 1)} m/s ${value > 0 ? 'headwind' : 'tailwind'}`
     default:
       return value === 0 ? 'none across' : `${plain(value, 1)} m/s from the ${value < 0 ? 'right' : 'left'}`
   }

@@ -24,10 +24,10 @@ function addedWords(done: Merged): string {
   const added = `Added: ${counted(done.players, 'player')} and ${counted(done.bookings, 'shot')}`
   const known = `${countedThat(done.known, 'shot', 'was', 'were')} here already.`
   const images = done.without_image
-    ? ` ${countedThat(done.without_image, 'photograph', 'is', 'are')} not in this file: take it out with photographs.`
+    ? ` ${countedThat(done.without_image, 'photograph', 'is', 'are')} not in this file: export it with photographs.`
     : ''
   const unread = done.unreadable
-    ? ` ${countedThat(done.unreadable, 'piece', 'was', 'were')} written by another version: kept, but not shown here.`
+    ? ` ${countedThat(done.unreadable, 'piece', 'was', 'were')} written by another version: saved, but not shown here.`
     : ''
   return `${added}; ${known}${images}${unread}`
 }
@@ -54,11 +54,11 @@ export function FilesSheet({ player }: { player: Player | undefined }) {
       open={open}
       onOpenChange={onOpenChange}
       title="Files and copies"
-      about="The record is yours: everything can be taken out, read elsewhere, and put back."
+      about="The record is yours: you can export everything, read it elsewhere, and bring it back."
     >
       {error && <Problem error={error} />}
       <dl className="grid grid-cols-[8rem_1fr] gap-x-4 gap-y-3">
-        <dt className="font-semibold">Take out</dt>
+        <dt className="font-semibold">Export</dt>
         <dd className="flex flex-wrap gap-x-4 gap-y-1">
           <a className="word" href="/api/export.zip" download={fileName('all', 'zip')}>
             everything, with photographs
@@ -86,12 +86,12 @@ export function FilesSheet({ player }: { player: Player | undefined }) {
             </a>
           ))}
         </dd>
-        <dt className="font-semibold">Read in</dt>
+        <dt className="font-semibold">Import</dt>
         <dd>
           <input
             type="file"
             accept=".zip,.json,application/zip,application/json"
-            aria-label="A file of Veltrin"
+            aria-label="A Veltrin file"
             disabled={read.isPending}
             onChange={(event) => {
               const file = event.target.files?.[0]
@@ -117,7 +117,8 @@ export function FilesSheet({ player }: { player: Player | undefined }) {
             {stopped && 'Stopped. Nothing was changed.'}
           </Live>
           <p className="mt-1 text-small text-quiet">
-            All of it or nothing. Players and shots that are here already stay as they are.
+            Either the whole file is imported or nothing. Players and shots that are already here stay as they
+            are.
           </p>
         </dd>
         {mayCopy && (
@@ -140,8 +141,8 @@ export function FilesSheet({ player }: { player: Player | undefined }) {
                 ))}
               </ul>
               <p className="mt-1 text-small text-quiet">
-                One is made every day by itself. Kept are the newest of seven days, five weeks and twelve
-                months. To put one back: stop the server, then <code>veltrin restore FILE</code>.
+                Veltrin makes a copy every day and keeps the newest of seven days, five weeks and twelve
+                months. To restore one, stop the server, then run <code>veltrin restore FILE</code>.
               </p>
             </dd>
           </>

@@ -17,7 +17,7 @@ import { searchQuery } from './api'
 const KIND_WORDS: Record<Found['kind'], string> = {
   player: 'player',
   lesson: 'lesson',
-  shot: 'kept shot',
+  shot: 'saved shot',
   line: 'line',
   day: 'day',
   method: 'method',
@@ -153,7 +153,7 @@ export function SearchSheet() {
     <Sheet
       {...laid}
       title="Find"
-      about="Players, lessons, kept shots, lines, days, methods, drills, faults, words. Arrow keys choose, Enter opens."
+      about="Search players, lessons, saved shots, lines, days, methods, drills, faults and words. Choose with the arrow keys; Enter opens."
     >
       {laid.open && <Finding />}
     </Sheet>

@@ -25,7 +25,7 @@ function cameWords(booking: NonNullable<LessonItem['booking']>, units: Units): s
   if (booking.holed) return 'Holed.'
   const { past_m: past, side_m: side } = booking
   const misses = booking.misses.length > 0 ? `${booking.misses.join(', ')}. ` : ''
-  if (past == null || side == null) return misses || 'Not seen where it ended.'
+  if (past == null || side == null) return misses || 'Where it finished was not seen.'
   const along =
     Math.abs(past) < 0.25 ? 'pin high' : `${distance(Math.abs(past), units)} ${past > 0 ? 'past' : 'short'}`
   const across =
@@ -69,10 +69,10 @@ export function ItemCard({ item, name, photographs, isTaken, onTake, onDrop }: I
             </button>
           )}
           <button type="button" className="word" aria-pressed={isTaken} onClick={onTake}>
-            {isTaken ? '✓ taken along' : 'take along'}
+            {isTaken ? '✓ on the sheet' : 'take home'}
           </button>
           <button type="button" className="word text-quiet" onClick={onDrop}>
-            take out
+            remove{' '}
           </button>
         </span>
       </div>

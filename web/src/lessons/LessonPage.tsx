@@ -29,12 +29,12 @@ import { drillsQuery } from '../api/drills'
 const PARTS = [
   ['prepare', 'Prepare'],
   ['played', 'Played'],
-  ['take', 'Take along'],
+  ['take', 'Take home'],
 ] as const
 
 const STATE_WORDS: Record<Lesson['state'], string> = {
   planned: 'planned',
-  open: 'open: what is done joins it',
+  open: 'open: what you do is added to it',
   closed: 'closed',
 }
 
@@ -55,7 +55,7 @@ function Played({ lesson }: { lesson: Lesson }) {
     const things = thingsOf(sheet)
     const has = things.some((thing) => thing.item_id === item.id)
     if (!has && things.length >= MOST_THINGS) {
-      tell(`${MOST_THINGS} things are enough: leave one out first.`)
+      tell(`${MOST_THINGS} things are enough: remove one first.`)
       return
     }
     const next = has
@@ -72,8 +72,8 @@ function Played({ lesson }: { lesson: Lesson }) {
     <>
       {lesson.done.length === 0 && (
         <p className="max-w-prose text-quiet">
-          Nothing yet. While the lesson is open, whatever is booked, kept, measured, read or begun for its
-          players stands here.
+          Nothing yet. While the lesson is open, everything that you book, save, measure or start for its
+          players appears here.
         </p>
       )}
       {(put.error ?? drop.error ?? gather.error) && (
@@ -119,13 +119,12 @@ function Played({ lesson }: { lesson: Lesson }) {
             gather.mutate(
               { id: lesson.id, ...span },
               {
-                onSuccess: (told) =>
-                  tell(`${counted(told.done.length - lesson.done.length, 'shot')} taken in.`),
+                onSuccess: (told) => tell(`${counted(told.done.length - lesson.done.length, 'shot')} added.`),
               },
             )
           }
         >
-          {gather.isPending ? 'Taking them in' : 'Take in what was booked that day'}
+          {gather.isPending ? 'Adding them' : 'Add what was booked that day'}
         </button>
       </p>
     </>
@@ -181,7 +180,7 @@ export function LessonPage({ id, part, player, onPart, onSheet, onLeave }: Lesso
               disabled={begin.isPending}
               onClick={() => begin.mutate(id, { onSuccess: () => onPart('played') })}
             >
-              {lesson.state === 'planned' ? 'Begin the lesson' : 'Open it again'}
+              {lesson.state === 'planned' ? 'Start the lesson' : 'Open it again'}
             </button>
           )}
           <button type="button" className="press" onClick={() => setEdited(!isEdited)}>

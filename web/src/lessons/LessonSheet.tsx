@@ -181,8 +181,8 @@ export function LessonSheet({ sheet, when, place, size }: LessonSheetProps) {
       {head}
       <div className={isFull ? 'things-three' : ''}>{things}</div>
       <p className="fine border-t border-ink pt-[0.4em]">
-        For practice. In a round rule 4.3a limits what may be consulted; the committee decides. Nobody stands
-        near the line of a lofted shot. Pain: stop, and see a licensed professional.
+        This sheet is for practice. In a round, rule 4.3a limits what you may consult; the committee decides.
+        Nobody should stand near the line of a lofted shot. If it hurts, stop and see a licensed professional.
       </p>
     </>
   )

@@ -74,7 +74,7 @@ function BeginNow({ player, onBegun }: { player: Player; onBegun: (id: string) =
         onSuccess: () =>
           begin.mutate(id, {
             onSuccess: () => {
-              tell('The lesson is open: what you do joins it.')
+              tell('The lesson is open: what you do is added to it.')
               onBegun(id)
             },
           }),
@@ -157,8 +157,8 @@ export function Lessons({ player }: { player: Player }) {
           />
         ) : (
           <p className="max-w-prose text-quiet max-md:hidden">
-            A lesson ties together what is done in it: shots worked out and struck, faults read, drills given,
-            slopes measured, the words that worked. Begin one, or choose one of the list.
+            A lesson collects what you do in it: shots worked out and struck, faults read, drills given,
+            slopes measured, and words that worked. Start one, or choose one from the list.
           </p>
         )}
       </div>

@@ -24,8 +24,8 @@ export function Links({ player_id, name }: { player_id: string; name: string }) 
       <h3 className="text-head font-bold">On {name}’s own phone</h3>
       {!isNetworked ? (
         <p className="max-w-prose text-quiet">
-          A link to a page of their own, with sheets, drills and sessions, can be made where this server is
-          opened to a network (veltrin serve --host, with coaches who sign in).
+          You can make a link to the player’s own page (sheets, drills, sessions) when this server is open to
+          a network (veltrin serve --host, with coaches who sign in).
         </p>
       ) : (
         <>
@@ -51,7 +51,7 @@ export function Links({ player_id, name }: { player_id: string; name: string }) 
           {make.error && <Problem error={make.error} />}
           {token && (
             <label className="mt-2 block">
-              <span className="block text-small text-quiet">Send it now: it is shown this once.</span>
+              <span className="block text-small text-quiet">Send it now: it is shown only once.</span>
               <input
                 className="field figure w-full"
                 readOnly
@@ -69,7 +69,7 @@ export function Links({ player_id, name }: { player_id: string; name: string }) 
                 <AskFirst
                   words="revoke"
                   look="word text-small"
-                  question="It lets nobody in any more."
+                  question="The link no longer works."
                   yes="Revoke it"
                   onYes={() => revoke.mutate(link.id)}
                 />

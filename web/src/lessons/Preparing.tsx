@@ -7,7 +7,7 @@ import { Problem } from '../ui/Problem'
 
 const HEADS: readonly (readonly [Prepared['notices'][number]['kind'], string])[] = [
   ['aim', 'Left open last time'],
-  ['lie', 'Costs most'],
+  ['lie', 'Costs most strokes'],
   ['drill', 'Drills not passed'],
   ['stock', 'Stock shots'],
   ['grooves', 'Grooves'],

@@ -32,7 +32,7 @@ export function SheetPage({ lesson_id, player_id, onLeave }: SheetPageProps) {
         </button>
       </p>
       {asked.error && !lesson && <Problem error={asked.error} onRetry={() => void asked.refetch()} />}
-      {lesson && !sheet && <p>This player is not of the lesson.</p>}
+      {lesson && !sheet && <p>This player isn’t in the lesson.</p>}
       {lesson && sheet && (
         <div className="grid gap-x-8 gap-y-6 lg:grid-cols-[auto_minmax(0,1fr)]">
           <Paper

@@ -123,7 +123,7 @@ function Editor({ thing, place, drills, onChange, onDrop }: EditorProps) {
           />
         </label>
         <button type="button" className="word text-small text-quiet" onClick={onDrop}>
-          leave it out
+          remove it
         </button>
       </div>
     </fieldset>
@@ -159,11 +159,9 @@ export function TakeAlong({ lesson, sheet, onSheet }: TakeAlongProps) {
     )
   const titles = (told: readonly ThingIn[]) => told.map(({ title }) => title).join('\n')
   return (
-    <section aria-label={`What ${sheet.player_name} takes along`} className="min-w-0">
+    <section aria-label={`What ${sheet.player_name} takes home`} className="min-w-0">
       <h3 className="text-head font-bold">{sheet.player_name}</h3>
-      {things.length === 0 && (
-        <p className="text-quiet">Nothing yet. Two or three things are enough; ten are none.</p>
-      )}
+      {things.length === 0 && <p className="text-quiet">Nothing yet. Two or three things are enough.</p>}
       <form
         onSubmit={(event) => {
           event.preventDefault()
@@ -200,7 +198,7 @@ export function TakeAlong({ lesson, sheet, onSheet }: TakeAlongProps) {
         )}
         {isClash(put.error) ? (
           <Clash
-            what="What is taken along"
+            what="On the sheet"
             sides={[{ name: 'things', mine: titles(things), theirs: titles(thingsOf(sheet)) }]}
             onMine={() => keep(undefined, lesson.version)}
             onTheirs={() => {
@@ -214,7 +212,7 @@ export function TakeAlong({ lesson, sheet, onSheet }: TakeAlongProps) {
         )}
         <div className="mt-2 flex flex-wrap gap-2">
           <button type="submit" className="press press-main" disabled={put.isPending || isKept}>
-            {put.isPending ? 'Laying the drills out' : isKept ? 'Kept' : 'Keep'}
+            {put.isPending ? 'Setting up the drills' : isKept ? 'Kept' : 'Keep'}
           </button>
           <button
             type="button"

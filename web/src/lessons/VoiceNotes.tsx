@@ -70,7 +70,7 @@ export function VoiceNotes({ lesson }: { lesson: Lesson }) {
           disabled={keep.isPending}
           onClick={() => (isOn ? stop() : void begin())}
         >
-          {isOn ? 'Stop and keep it' : keep.isPending ? 'Keeping it' : 'Speak a note'}
+          {isOn ? 'Stop and save it' : keep.isPending ? 'Saving it' : 'Speak a note'}
         </button>
       ) : (
         <p className="text-small text-quiet">
@@ -82,7 +82,9 @@ export function VoiceNotes({ lesson }: { lesson: Lesson }) {
           Listening: two minutes at most.
         </p>
       )}
-      {refused && <p role="status">The microphone was refused: allow it for this page, then press again.</p>}
+      {refused && (
+        <p role="status">The browser blocked the microphone. Allow it for this page, then try again.</p>
+      )}
       {(keep.error ?? drop.error) && <Problem error={(keep.error ?? drop.error) as Error} />}
       <ul>
         {lesson.recordings.map((one) => (

@@ -29,14 +29,14 @@ export function useGather(player_id: string): Gather {
       { id: lesson.id, item_id, body: { ...body, player_id, at: new Date().toISOString() } },
       {
         onSuccess: () =>
-          tell('In the lesson.', {
+          tell('Added to the lesson.', {
             words: 'Undo',
             act: () => {
               ids.delete(of)
               drop.mutate({ id: lesson.id, item_id })
             },
           }),
-        onError: (error) => tell(`Not in the lesson: ${error.message}`),
+        onError: (error) => tell(`It could not be added to the lesson: ${error.message}`),
       },
     )
   }

@@ -37,16 +37,16 @@ function Conflict({ edit }: { edit: Edit }) {
   return (
     <div role="alert" className="mb-2 border-l-4 border-hot bg-lit px-3 py-2">
       <p>
-        <b>This player was changed elsewhere meanwhile</b>
+        <b>This player was changed elsewhere in the meantime</b>
         {edit.theirs.length > 0 && ` (${edit.theirs.join(', ').replaceAll('_', ' ')})`}. What you typed is
         still here.
       </p>
       <p className="mt-2 flex gap-2">
         <button type="button" className="press" onClick={edit.putOnTop}>
-          Put mine on top of it
+          Save mine instead
         </button>
         <button type="button" className="press" onClick={edit.takeTheirs}>
-          Take the newer one
+          Use the newer one
         </button>
       </p>
     </div>
@@ -77,7 +77,7 @@ function DropPlayer({ player }: { player: Player }) {
       <AskFirst
         words="delete this player"
         look="text-quiet hover:text-hot"
-        question={`${player.name} and everything of theirs go${all && `: ${all}`}. Copies made before keep it until they are tidied away.`}
+        question={`${player.name} and everything of theirs go${all && `: ${all}`}. Copies made before still contain it until they are replaced.`}
         yes="Delete"
         onYes={() => drop.mutate(player.id)}
       />
@@ -141,7 +141,7 @@ function BagDrawings({ edit, player }: { edit: Edit; player: Player }) {
         </section>
       </div>
       <section aria-label="Clubs" className="mt-3">
-        <Head title="Clubs" note="press a number to change it" />
+        <Head title="Clubs" note="tap a number to change it" />
         <div className="px-3.5">
           <BagTable clubs={clubs} notes={notes} onClubs={(next) => edit.patch({ clubs: next })} />
         </div>
@@ -185,7 +185,7 @@ export function Players({ player }: { player: Player }) {
         onValueChange={(part) => name({ part: part === 'bag' ? '' : part })}
         className="min-w-0 py-2"
       >
-        <Tabs.List className="flex gap-4 border-b border-rule px-3.5" aria-label="What of the player">
+        <Tabs.List className="flex gap-4 border-b border-rule px-3.5" aria-label="Parts of the player’s page">
           {TABS.map(([value, words]) => (
             <Tabs.Trigger key={value} value={value} className={TAB}>
               {words}

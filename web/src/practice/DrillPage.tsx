@@ -111,7 +111,7 @@ export function DrillPage({ drill, player }: { drill: Drill; player: Player }) {
         <Problem
           error={ready.error}
           onRetry={() => void ready.refetch()}
-          away={`Its layout and marks are worked out for ${player.name}, and this browser keeps none for this drill.`}
+          away={`Veltrin works out layout and marks for ${player.name} and can’t be reached. This browser has none saved for this drill.`}
         />
       )}
       <p className="mt-1 text-small">

@@ -31,8 +31,8 @@ export function KeptSessions({ player, onOpen }: KeptSessionsProps) {
   )
   if (rows.length === 0) return null
   return (
-    <section aria-label="Kept sessions" className="no-print mt-5 max-w-[60rem]">
-      <h2 className="font-bold">Kept sessions</h2>
+    <section aria-label="Saved sessions" className="no-print mt-5 max-w-[60rem]">
+      <h2 className="font-bold">Saved sessions</h2>
       <ul>
         {rows.slice(0, SHOWN).map((one) => (
           <li
@@ -56,7 +56,7 @@ export function KeptSessions({ player, onOpen }: KeptSessionsProps) {
         ))}
       </ul>
       {rows.length > SHOWN && (
-        <p className="text-small text-quiet">{rows.length - SHOWN} more stand under Season and Progress.</p>
+        <p className="text-small text-quiet">{rows.length - SHOWN} more are under Season and Progress.</p>
       )}
       {drop.error && <Problem error={drop.error} />}
     </section>

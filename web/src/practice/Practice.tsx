@@ -28,7 +28,7 @@ const PARTS = [
 ] as const
 
 const NO_PRACTICE =
-  'Building a session, setting a drill out and new scenes to read need the server. Sessions that were opened here before can still be read.'
+  'Building a session, setting up a drill and new scenes need Veltrin, and it can’t be reached. You can still read sessions that you opened here before.'
 
 /** Practice: sessions from what the book says is lost, run and looked back on; drills; the eye. */
 export function Practice({ player }: { player: Player }) {
@@ -105,8 +105,7 @@ export function Practice({ player }: { player: Player }) {
             <DrillPage key={looked.id} drill={looked} player={player} />
           ) : (
             <p className="max-w-prose text-quiet max-md:order-first">
-              Choose a drill: it is laid out for {player.name}, with measures and marks worked out from the
-              model.
+              Choose a drill. Veltrin lays it out for {player.name}, with distances and a pass mark.
             </p>
           )}
         </Tabs.Content>

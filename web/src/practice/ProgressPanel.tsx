@@ -72,7 +72,7 @@ function LostNow({ player, drills, onOpen }: LostNowProps) {
     <section aria-label="What costs strokes now" className="mt-6">
       <h2 className="text-head font-bold">What costs strokes now</h2>
       <p className="mb-2 text-small text-quiet">
-        Strokes lost a shot, by the field book; the bar says how surely. Press a lie for its drill.
+        Strokes lost a shot in the field book. The thin bar shows the likely range. Tap a lie for its drill.
       </p>
       <LostBars
         lies={known}
@@ -99,16 +99,16 @@ export function ProgressPanel({ player, drills, onOpen }: ProgressPanelProps) {
       </div>
       {told.drills.length === 0 ? (
         <p className="max-w-prose text-quiet">
-          Nothing was played to its end yet. Build a session and run it at the station: each drill’s hits
-          stand here over time, and the course tells whether it helped.
+          No drill has been finished yet. Build a session and run it. This page then shows the hits of each
+          drill over time, and whether practice helped on the course.
         </p>
       ) : (
         <section aria-label="Drills over time" className="min-w-0">
           <h2 className="text-head font-bold">Drills over time</h2>
           <p className="text-small text-quiet">
-            {counted(told.sessions, 'session')}, {counted(told.balls, 'ball')}. Hits of a hundred. Dots: hits
-            of that day, filled where it passed; bars: eight in ten; the dashes are what playing as on that
-            day brings. The ring gets narrower with each level.
+            {counted(told.sessions, 'session')}, {counted(told.balls, 'ball')}. Hits in 100 balls. Dots: hits
+            of that day, filled when passed. Bars: likely range (8 in 10). Dashes: hits to expect from the
+            player’s level that day. The target gets smaller with each level.
           </p>
           <Charts
             of={told.drills.map((drill) => ({

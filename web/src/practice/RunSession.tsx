@@ -60,7 +60,7 @@ function Begun({ practice, drills }: BegunProps) {
     try {
       answered(await client.DELETE('/api/book/{booking_id}', { params: { path: { booking_id: last.id } } }))
     } catch {
-      tell('That ball is in the book already, and nobody answers: take it back there later.')
+      tell('That ball is already in the book, and Veltrin can’t be reached. Undo it in the field book later.')
     }
     await queries.invalidateQueries({ queryKey: practiceQuery(practice.id).queryKey })
   }
@@ -142,7 +142,7 @@ export function RunSession({ id, player, drills, onLeave }: RunSessionProps) {
       </p>
       {asked.error && !practice && <Problem error={asked.error} onRetry={() => void asked.refetch()} />}
       {practice?.state === 'planned' && (
-        <section aria-label="Session to begin">
+        <section aria-label="Session to start">
           <h2 className="text-lg font-bold">
             {player.name}: {Math.round(practice.minutes)} minutes, {practice.balls} balls
           </h2>

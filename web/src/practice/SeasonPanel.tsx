@@ -164,10 +164,10 @@ export function SeasonPanel({ player, onOpen }: SeasonPanelProps) {
       {renew.error && <Problem error={renew.error} />}
       {all.length === 0 ? (
         <p className="mt-4 max-w-prose text-quiet">
-          Nothing is dated yet. Say from when, for how many weeks and how many hours a week: each session is
-          built from what costs {player.name} most, a drill that was drilled rests two days, then four, then
-          eight, and about once a week Veltrin plans the rest again from the book. Name a day it is for:
-          practice gets longer until a week before it, then short.
+          No season is planned yet. Choose the first day, the number of weeks and the hours a week. Each
+          session trains what costs {player.name} most. A drill that was done rests for two days, then four,
+          then eight. About once a week Veltrin plans the rest again from the book. If you name a big day,
+          practice grows until a week before it and then gets shorter.
         </p>
       ) : (
         <>
@@ -233,7 +233,8 @@ export function SeasonPanel({ player, onOpen }: SeasonPanelProps) {
               </button>
             )}
             <span className="text-small text-quiet">
-              Drag a session to another day, or use the arrow keys. The file reminds an hour before.
+              Drag a session to another day, or use the arrow keys. The calendar file reminds you one hour
+              before.
             </span>
           </p>
         </>

@@ -12,7 +12,7 @@ interface SessionDoneProps {
 export function SessionDone({ practice, player }: SessionDoneProps) {
   const day = practice.done_at && dayWords(practice.done_at)
   return (
-    <section aria-label="What the session came to" className="max-w-[48rem]">
+    <section aria-label="Result of the session" className="max-w-[48rem]">
       <h2 className="text-lg font-bold">
         {player.name}, {day}
       </h2>
@@ -22,7 +22,7 @@ export function SessionDone({ practice, player }: SessionDoneProps) {
           <tr>
             <th className="font-normal">drill</th>
             <th className="pl-3 text-right font-normal">hits</th>
-            <th className="pl-3 text-right font-normal">asked</th>
+            <th className="pl-3 text-right font-normal">needed</th>
             <th className="pl-3 font-normal">result</th>
             <th className="pl-3 text-right font-normal">
               <Meaning of="level" />

@@ -90,7 +90,7 @@ export function SessionPanel({
           <Problem
             error={built.error}
             onRetry={() => void built.refetch()}
-            away="A session is built from the book, by the server."
+            away="Veltrin builds a session from the field book, and it can’t be reached now."
           />
         )}
         {keep.error && <Problem error={keep.error} />}
@@ -118,9 +118,9 @@ export function SessionPanel({
                 type="button"
                 className="press"
                 disabled={parts.length === 0 || keep.isPending}
-                onClick={() => keepIt(() => tell('Kept: it can be begun on any device.'))}
+                onClick={() => keepIt(() => tell('Saved: you can start it on any device.'))}
               >
-                Keep it for later
+                Save it for later
               </button>
               <button
                 type="button"
@@ -184,7 +184,7 @@ function Wish({ told, missing, isBuilding, onMissing, onWish }: WishProps) {
       </div>
       <p className="mt-2 mb-1 text-small text-quiet">Tap what you don’t have today.</p>
       <Chips
-        label="Not there"
+        label="Not available"
         options={told.needs.map((need) => ({ value: need, words: need }))}
         chosen={missing}
         onToggle={onMissing}
@@ -218,8 +218,8 @@ function NextSession({ session, parts, player }: NextSessionProps) {
       <MinutesStrip session={session} parts={parts} />
       <p className="mt-2 border-t border-rule py-1.5">
         <b className="figure font-semibold">{session.warm_up_minutes}</b>{' '}
-        <span className="text-quiet">min</span> Warm up: half swings, then swishes beside the first station;
-        nothing that hurts.
+        <span className="text-quiet">min</span> Warm up: half swings, then practice swings beside the first
+        station. Stop if anything hurts.
       </p>
     </>
   )

@@ -133,7 +133,7 @@ export function StationPage({ practice, place, drill, balls, misses, onUndo }: S
           {isOn ? 'read out: on' : 'read out the next one'}
         </button>
         <button type="button" className="word" disabled={balls.length === 0} onClick={onUndo}>
-          take the last ball back
+          undo the last ball
         </button>
       </p>
       {isPlacing && limit !== null && (
@@ -142,7 +142,7 @@ export function StationPage({ practice, place, drill, balls, misses, onUndo }: S
             finish={finish}
             target={aboutMark(limit)}
             words={
-              finish ? finishWords(finish, (m) => `${distance(m, units)} ${units.distance}`) : 'not said yet'
+              finish ? finishWords(finish, (m) => `${distance(m, units)} ${units.distance}`) : 'not set yet'
             }
             shown={(metres) => distance(metres, units)}
             onFinish={setFinish}

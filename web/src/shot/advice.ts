@@ -19,10 +19,10 @@ function told(value: number, row: Sensitive, units: Units): string {
   return trim(value * factor, digits).replace('-', '−') + sign
 }
 
-/** Where the call holds: `from 4° to 9°`, `from 4° up`, or as far as was looked. */
+/** Where the call holds: `from 4° to 9°`, `from 4° up`, or over the whole range that was checked. */
 export function holdsWords(row: Sensitive, units: Units): string {
   const { holds_from: from, holds_to: to } = row
-  if (from === null && to === null) return 'as far as was looked'
+  if (from === null && to === null) return 'over the whole range that was checked'
   if (from === null) return `up to ${told(to ?? 0, row, units)}`
   if (to === null) return `from ${told(from, row, units)} up`
   return `from ${told(from, row, units)} to ${told(to, row, units)}`
@@ -37,9 +37,11 @@ function turnWords(
   const at = told(turn.value, row, units)
   const costs =
     turn.keeping_costs === null
-      ? 'this one is no call there'
-      : `keeping this costs ${turn.keeping_costs.toFixed(2)}`
-  return turn.best_id === null ? `at ${at} there is no call` : `at ${at}: ${nameOf(turn.best_id)} (${costs})`
+      ? 'this one is no longer playable there'
+      : `staying with this one costs ${turn.keeping_costs.toFixed(2)}`
+  return turn.best_id === null
+    ? `at ${at} nothing is playable`
+    : `at ${at}: ${nameOf(turn.best_id)} (${costs})`
 }
 
 /** What a misreading changes, in a sentence. */
@@ -72,9 +74,9 @@ export function medicineWords(plan: PlanResponse): string | null {
   if (!escape?.spread) return null
   const out = escape.target.name === 'flag' ? '' : OUT_WORDS[escape.target.name]
   const way = `${escape.club_name.toLowerCase()} ${out}`
-  if (!direct?.spread) return `Nothing here goes for the flag. The way out: ${way}.`
+  if (!direct?.spread) return `No shot at the flag is playable here. The way out: ${way}.`
   const more = direct.strokes - escape.strokes
-  const bad = `bad ones ${Math.round(direct.spread.bad_pct)} % against ${Math.round(escape.spread.bad_pct)} %`
+  const bad = `${Math.round(direct.spread.bad_pct)} % bad shots against ${Math.round(escape.spread.bad_pct)} %`
   if (Math.abs(more) < 0.02) return `Going for it costs the same as the ${way}; ${bad}.`
   const verb = more > 0 ? 'costs' : 'gains'
   return `Going for it ${verb} ${Math.abs(more).toFixed(2)} strokes against the ${way}; ${bad}.`

@@ -20,7 +20,7 @@ export function blowWords(
     const side = call.drift_m > 0 ? 'right' : 'left'
     parts.push(`carries it ${distance(Math.abs(call.drift_m), units)} ${units.distance} ${side}`)
   }
-  parts.push(`down at ${call.descent_deg.toFixed(0)}°`)
+  parts.push(`descent ${call.descent_deg.toFixed(0)}°`)
   return parts.join(', ')
 }
 

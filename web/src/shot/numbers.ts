@@ -47,7 +47,7 @@ export const NUMBERS = {
   greenSide: number('line.side_deg', 'slope', 'gs', 0),
   width: number('line.green_width_m', 'distance', 'wide', 14),
   rise: number('line.rise_m', 'distance', 'rise', 0),
-  // 0: where it must, to finish at the flag.
+  // 0: automatic, to finish at the flag.
   land: number('line.land_m', 'distance', 'land', 0, { low: 0 }),
   temperature: number('air.temperature_c', 'temperature', 't', 15),
   altitude: number('air.altitude_m', 'altitude', 'alt', 0),

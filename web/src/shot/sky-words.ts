@@ -3,19 +3,19 @@ import type { Reading } from './reading'
 import { scaleOf, show, trim, type Units } from '../lib/units'
 
 const SIDES = [
-  'against',
-  'against from the right',
+  'headwind',
+  'headwind from the right',
   'from the right',
-  'behind from the right',
-  'behind',
-  'behind from the left',
+  'tailwind from the right',
+  'tailwind',
+  'tailwind from the left',
   'from the left',
-  'against from the left',
+  'headwind from the left',
 ] as const
 
 /** Where the wind comes from against the line, in words. */
 export function sideOfWind(from: number): string {
-  return SIDES[Math.round((((from % 360) + 360) % 360) / 45) % 8] ?? 'against'
+  return SIDES[Math.round((((from % 360) + 360) % 360) / 45) % 8] ?? 'headwind'
 }
 
 const POINTS = [
@@ -96,7 +96,7 @@ export function partsWords(day: DayReading, units: Units): string {
   const said = (value: number, positive: string, negative: string) =>
     `${speedWords(Math.abs(value), units)} ${value >= 0 ? positive : negative}`
   const parts = []
-  if (Math.abs(head) >= 0.25) parts.push(said(head, 'against', 'behind'))
+  if (Math.abs(head) >= 0.25) parts.push(said(head, 'headwind', 'behind'))
   if (Math.abs(right) >= 0.25) parts.push(said(right, 'from the right', 'from the left'))
   return parts.length === 0 ? 'no wind' : parts.join(', ')
 }

@@ -13,8 +13,8 @@ function millimetres(metres: number): string {
 /** How far a strike may be off before it fails. */
 export function offWords(setup: Setup, odds: Odds, units: Units): string {
   const early = small(odds.early_m, units) + (odds.early_m > MOST_EARLY_M ? '+' : '')
-  const sides = `${millimetres(odds.deep_m)} deeper, ${millimetres(odds.high_m)} higher`
-  return setup.blow === 'edge' ? sides : `${early} early, ${sides}`
+  const sides = `${millimetres(odds.deep_m)} deep, ${millimetres(odds.high_m)} high`
+  return setup.blow === 'edge' ? sides : `${early} behind, ${sides}`
 }
 
 /** How often the strike fails, in the words of its ground. */
@@ -36,7 +36,7 @@ function fromFlag(metres: number, units: Units): string {
 export function spreadWords(call: Call, units: Units): string | null {
   const { spread } = call
   if (!spread) return null
-  return `8 of 10 end from ${fromFlag(spread.short_m, units)} to ${fromFlag(spread.long_m, units)}`
+  return `8 of 10 balls finish from ${fromFlag(spread.short_m, units)} to ${fromFlag(spread.long_m, units)}`
 }
 
 /** Where the worst twentieth of many strikes ends. */
@@ -63,7 +63,7 @@ export function twoLargest(shares: readonly Share[]): string {
 export function betweenWords(call: Call, units: Units): string {
   const { spread } = call
   if (!spread) return ''
-  return `${fromFlag(spread.short_m, units)} to ${fromFlag(spread.long_m, units)}, 8 in 10`
+  return `${fromFlag(spread.short_m, units)} to ${fromFlag(spread.long_m, units)}, 8 of 10 balls`
 }
 
 /** Whether a call costs no more than another as far as so many strikes can tell, or a stroke in thirty. */

@@ -24,7 +24,7 @@ export function changedRows(
     ['swing', (call) => call.swing_words],
     ['lands and runs', (call) => `${distance(call.carry_m, units)} + ${distance(call.run_m, units)}${unit}`],
     ['plays as', (call) => playsAsWords(call, units)],
-    ['peak, down at', (call) => `${height(call.apex_m, units)}${unit}, ${call.descent_deg.toFixed(0)}°`],
+    ['height, descent', (call) => `${height(call.apex_m, units)}${unit}, ${call.descent_deg.toFixed(0)}°`],
     ['stops by', stopsBy],
     ['aim', aim],
     ['strike', (call) => oddsWords(call.odds, call.setup.blow === 'splash')],

@@ -25,7 +25,7 @@ const GIVES = [
   [101, 'sodden'],
 ] as const
 
-/** Give of the ground (percent) in words. */
+/** Softness of the ground (percent) in words. */
 export function giveWords(give: number): string {
   return GIVES.find(([upto]) => give < upto)?.[1] ?? 'sodden'
 }
@@ -98,15 +98,15 @@ export function landWords(call: Call, front: number, back: number, units: Units)
   const measure = `${distance(Math.abs(on), units)} ${units.distance}`
   if (call.carry_m > back) return 'land beyond the green'
   if (Math.abs(on) < 0.5) return 'land on the front edge'
-  return on >= 0 ? `land ${measure} on` : `land ${measure} short of the green`
+  return on >= 0 ? `land ${measure} on the green` : `land ${measure} short of the green`
 }
 
 /** Where it ends and what that leaves: as far as it goes, or where it can't be held; else moved for trouble. */
 function pastWords(call: Call, units: Units): string[] {
   const left = `${distance(Math.abs(call.past_m), units)} ${units.distance}`
-  if (call.target.name === 'flag' && call.finish === 'short') return [`as far as it goes: leaves ${left}`]
+  if (call.target.name === 'flag' && call.finish === 'short') return [`as far as it can go; ${left} left`]
   if (call.target.name === 'flag' && call.finish === 'away') {
-    return [`it won’t stay there: ends ${left} ${call.past_m > 0 ? 'past it' : 'short of it'}`]
+    return [`it won’t hold there: finishes ${left} ${call.past_m > 0 ? 'past it' : 'short of it'}`]
   }
   if (Math.abs(call.past_m) < 0.75) return []
   const measure = `${distance(Math.abs(call.past_m), units)} ${units.distance}`
@@ -141,14 +141,14 @@ export function callSentence(call: Call, front: number, back: number, units: Uni
 
 function ballWords(metres: number, units: Units): string | null {
   if (Math.abs(metres) < LEAST_CM) return null
-  return `Ball ${small(Math.abs(metres), units)} ${metres > 0 ? 'back' : 'forward'} of stock.`
+  return `Move the ball ${small(Math.abs(metres), units)} ${metres > 0 ? 'back' : 'forward'} of its stock place.`
 }
 
 function widthWords(call: Call, units: Units): string | null {
   const wider = call.setup.stance_width_m - call.setup.stock_width_m
   return Math.abs(wider) < 0.015
     ? null
-    : `Feet ${small(Math.abs(wider), units)} ${wider > 0 ? 'wider' : 'closer'}.`
+    : `Stand with the feet ${small(Math.abs(wider), units)} ${wider > 0 ? 'wider apart' : 'closer together'}.`
 }
 
 function stanceWords(call: Call, hand: Player['hand']): string | null {
@@ -157,7 +157,7 @@ function stanceWords(call: Call, hand: Player['hand']): string | null {
   // Open means turned to the target side of the body: left for a right-hander.
   const open = hand === 'left' ? stance > 0 : stance < 0
   const angle = halfDegree(Math.abs(stance))
-  return open ? `Stance ${angle}° open.` : `Stance ${angle}° closed, trail foot back.`
+  return open ? `Open the stance ${angle}°.` : `Close the stance ${angle}°, trail foot back.`
 }
 
 function faceWords(call: Call): string | null {
@@ -181,47 +181,54 @@ function postureWords(call: Call, units: Units): string | null {
 function shoulderWords(call: Call): string | null {
   const tilt = call.setup.shoulder_tilt_deg
   if (Math.abs(tilt) < 0.75) return null
-  return `Shoulders ${halfDegree(Math.abs(tilt))}° ${tilt > 0 ? 'down' : 'up'} with the hill.`
+  return `Tilt the shoulders ${halfDegree(Math.abs(tilt))}° ${tilt > 0 ? 'down' : 'up'} with the slope.`
 }
 
 function pressureWords(call: Call): string | null {
   const lead = Math.round(call.setup.lead_pct)
   if (Math.abs(lead - call.setup.stock_lead_pct) < 3) return null
   return lead >= 50
-    ? `Stand on the lead leg, ${lead}\u00a0%.`
-    : `Stand on the trail leg, ${100 - lead}\u00a0%.`
+    ? `Put ${lead}\u00a0% of the pressure on the lead leg.`
+    : `Put ${100 - lead}\u00a0% of the pressure on the trail leg.`
 }
 
 function handsWords(call: Call): string | null {
   const handle = call.setup.handle_deg
   if (Math.abs(handle) < 1) return null
-  return handle > 0 ? `Handle ${halfDegree(handle)}° higher.` : `Handle ${halfDegree(-handle)}° lower.`
+  return handle > 0 ? `Raise the handle ${halfDegree(handle)}°.` : `Lower the handle ${halfDegree(-handle)}°.`
 }
 
 function pathWords(call: Call): string | null {
   const path = call.setup.path_deg
   if (Math.abs(path) < 0.5) return null
-  return `Swing ${halfDegree(Math.abs(path))}° ${sideName(path)} of the aim.`
+  return `Swing ${halfDegree(Math.abs(path))}° ${sideName(path)} of your aim.`
 }
 
 const HANDS = {
-  held: 'Hands held: the handle leads through.',
+  held: 'Hold the hands: the handle leads through.',
   level: null,
   passing: 'Let the head pass the hands.',
-  full: 'Head passes the hands fully, sole to the sky.',
+  full: 'Let the head pass the hands fully, sole to the sky.',
 }
-const HINGES = { none: 'No hinge.', little: 'Hardly any hinge.', early: 'Hinge early.', full: null }
+const HINGES = {
+  none: 'Don’t hinge the wrists.',
+  little: 'Hardly hinge the wrists.',
+  early: 'Hinge the wrists early.',
+  full: null,
+}
 
 function entryWords(call: Call, units: Units): string | null {
-  return call.setup.blow === 'splash' ? `Enter ${small(call.setup.entry_m, units)} behind the ball.` : null
+  return call.setup.blow === 'splash'
+    ? `Let the club enter ${small(call.setup.entry_m, units)} behind the ball.`
+    : null
 }
 
 /** The ball's place from the breastbone, for those who don't go by the feet. */
 function breastboneWords(call: Call, units: Units): string | null {
   const ahead = call.setup.breastbone_m
   if (call.setup.blow === 'edge' || Math.abs(call.setup.ball_back_m) < LEAST_CM) return null
-  if (Math.abs(ahead) < 0.015) return 'Breastbone over the ball.'
-  return `Breastbone ${small(Math.abs(ahead), units)} ${ahead > 0 ? 'ahead of' : 'behind'} the ball.`
+  if (Math.abs(ahead) < 0.015) return 'Keep the breastbone over the ball.'
+  return `Keep the breastbone ${small(Math.abs(ahead), units)} ${ahead > 0 ? 'ahead of' : 'behind'} the ball.`
 }
 
 /** What to say to the player, in the order of setting up. */
@@ -266,7 +273,7 @@ export function spokenSummary(reading: Reading, call: Call | undefined, units: U
     `Carries ${distance(call.carry_m, units)}, runs ${distance(call.run_m, units)} ${units.distance}.`,
     `Strike: ${odds}.`,
     ...(spread ? [`${spread}.`] : []),
-    ...(worst ? [`Worst one in twenty: ${worst}.`] : []),
+    ...(worst ? [`Worst 1 in 20: ${worst}.`] : []),
     `Bad miss: ${call.miss}.`,
   ].join(' ')
 }

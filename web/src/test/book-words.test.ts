@@ -136,7 +136,7 @@ describe('the search clock', () => {
   it('says nothing of what was not marked', () => {
     expect(astrayWords(NOT_ASTRAY, String)).toBe('')
     expect(astrayWords({ ...NOT_ASTRAY, landmark: 'the wall', inFrom: 2 }, (m) => `${m} m`)).toBe(
-      'Astray: on the line of the wall, 2 m in from the short grass.',
+      'Lost ball: on the line of the wall, 2 m in from the short grass.',
     )
   })
 })

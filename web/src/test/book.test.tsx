@@ -73,7 +73,7 @@ describe('the queue of shots', () => {
     expect(left?.problem).toContain('no call')
     shown(<WaitingShots />)
     expect(screen.getByRole('status').textContent).toContain('was refused')
-    fireEvent.click(screen.getByRole('button', { name: 'Forget it' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Delete it' }))
     expect(useQueue.getState().waiting).toEqual([])
   })
 
@@ -206,11 +206,11 @@ describe('a ball gone astray', () => {
     fireEvent.change(screen.getByLabelText('In from the short grass, m'), { target: { value: '3' } })
     fireEvent.click(screen.getByRole('checkbox'))
     expect(screen.getByRole('timer').textContent).toBe('3:00')
-    fireEvent.click(screen.getByRole('button', { name: 'We begin to look' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Start the 3-minute search' }))
     vi.advanceTimersByTime(0)
     fireEvent.click(screen.getByRole('button', { name: 'Found: read the lie' }))
     expect(useDesk.getState().note).toBe(
-      'Astray: on the line of the split birch, 3 m in from the short grass, provisional played.',
+      'Lost ball: on the line of the split birch, 3 m in from the short grass, provisional played.',
     )
   })
 })

@@ -63,8 +63,8 @@ describe('booking from the Bench', () => {
 
   it('says that the call is for the lie before, and may be only measured', () => {
     booking(true)
-    expect(screen.getByRole('note').textContent).toContain('for the lie before')
-    fireEvent.click(screen.getByLabelText('Only measured: learn nothing from it'))
+    expect(screen.getByRole('note').textContent).toContain('for the former lie')
+    fireEvent.click(screen.getByLabelText('Only save it: don’t learn from it'))
     finish('2 past')
     fireEvent.click(screen.getByRole('button', { name: 'Book it' }))
     expect(useQueue.getState().waiting[0]?.body).toMatchObject({ former_lie: true, counts: false, past_m: 2 })

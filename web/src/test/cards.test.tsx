@@ -88,7 +88,7 @@ describe('a card', () => {
     expect(document.body.textContent).toContain('≈ as good')
     expect(document.body.textContent).toContain('One club more from 3°, 100 m.')
     expect(document.body.textContent).not.toContain('seldom')
-    expect(document.body.textContent).toContain('rule 4.3a')
+    expect(document.body.textContent).toContain('Rule 4.3a')
     expect(screen.getByRole('button', { name: /7i≈/ }).title).toContain('open it on the Bench')
   })
 

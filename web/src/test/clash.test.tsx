@@ -49,7 +49,7 @@ describe('two who edit one lesson', () => {
     rerender(form(newer))
     expect(clash.textContent).toContain('Chase it down')
     expect(clash.textContent).toContain('Tall handle')
-    fireEvent.click(screen.getByRole('button', { name: 'Save mine over it' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Save mine instead' }))
     await waitFor(() => expect(kept).toHaveBeenCalled())
     const put = fetched.mock.calls.map(([request]) => request).filter(({ method }) => method === 'PUT')
     const bodies = await Promise.all(

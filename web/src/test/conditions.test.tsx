@@ -125,14 +125,14 @@ describe('the mast panel', () => {
     shown(<MastPanel mast={live} />)
     const panel = screen.getByRole('region', { name: 'Weather mast' })
     expect(panel.textContent).toContain('5.2 m/s, gusts 8.1 m/s, from 251° (west), over 40 s so far')
-    expect(panel.textContent).toContain('It rains there')
+    expect(panel.textContent).toContain('It is raining at the mast')
     expect(panel.textContent).not.toContain('is kept')
   })
 
   it('keeps the last wind when the mast is lost, and says why', () => {
     shown(<MastPanel mast={{ ...live, state: 'lost', age_s: 12, problem: 'The mast hung up.' }} />)
     expect(screen.getByRole('status').textContent).toBe('mast lost, last heard 12 s ago: The mast hung up.')
-    expect(screen.getByText(/last wind heard is kept/)).toBeDefined()
+    expect(screen.getByText(/uses the last wind it received/)).toBeDefined()
   })
 
   it('asks for a port while nobody listens', () => {
@@ -165,7 +165,7 @@ describe('weather and wind in words', () => {
     const { container, unmount } = shown(<WindReadings reading={compass} isLed={false} />)
     expect(container.textContent).toContain('250°, west')
     expect(container.textContent).toContain('line points90°, east')
-    expect(container.textContent).toContain('as usual here')
+    expect(container.textContent).toContain('usual here')
     unmount()
     shown(<WindReadings reading={compass} isLed />)
     expect(screen.queryByRole('button', { name: /^Wind:/ })).toBeNull()

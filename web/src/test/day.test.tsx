@@ -121,16 +121,16 @@ describe('wind', () => {
   })
 
   it.each([
-    [0, 'against'],
+    [0, 'headwind'],
     [90, 'from the right'],
-    [180, 'behind'],
+    [180, 'tailwind'],
     [270, 'from the left'],
-    [350, 'against'],
-    [-45, 'against from the left'],
+    [350, 'headwind'],
+    [-45, 'headwind from the left'],
   ])('from %d is %s', (from, words) => expect(sideOfWind(from)).toBe(words))
 
   it('has its parts', () => {
-    expect(partsWords(windy({ wind: 5, windFrom: 0 }), METRIC)).toBe('5 m/s against')
+    expect(partsWords(windy({ wind: 5, windFrom: 0 }), METRIC)).toBe('5 m/s headwind')
     expect(partsWords(windy({ wind: 5, windFrom: 127 }), METRIC)).toBe('3 m/s behind, 4 m/s from the right')
     expect(partsWords(windy({ wind: 0 }), METRIC)).toBe('no wind')
   })
@@ -153,7 +153,7 @@ describe('wind', () => {
   })
 
   it('is told in the coach’s unit', () => {
-    expect(partsWords(windy({ wind: 4.4704 }), MPH)).toBe('10 mph against')
+    expect(partsWords(windy({ wind: 4.4704 }), MPH)).toBe('10 mph headwind')
     expect(scaleOf('wind', { ...METRIC, speed: 'km/h' }).toShown(5)).toBeCloseTo(18)
   })
 
@@ -217,7 +217,7 @@ describe('what the wind does to a call', () => {
     })
     expect(playsAsWords(call, METRIC)).toBe('114 plays as 122 m')
     expect(blowWords(call, METRIC)).toBe(
-      '5.6 s in the air, the wind takes 8.5 m, carries it 10.5 m right, down at 28°',
+      '5.6 s in the air, the wind takes 8.5 m, carries it 10.5 m right, descent 28°',
     )
     expect(isBlown(call)).toBe(true)
     expect(isBlown(sampleCall())).toBe(false)

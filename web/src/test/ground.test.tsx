@@ -44,10 +44,10 @@ describe('the ground in section', () => {
       'Fall of the ground',
       'Seat of the ball',
       'Tips of the grass',
-      'Give of the ground',
+      'Softness of the ground',
     ])
     expect(names('sand')).toEqual(['Fall of the ground', 'Seat of the ball'])
-    expect(names('hard-pan')).toEqual(['Fall of the ground', 'Give of the ground'])
+    expect(names('hard-pan')).toEqual(['Fall of the ground', 'Softness of the ground'])
   })
 
   it('keeps the ball where it is above the soil when the grass grows', () => {

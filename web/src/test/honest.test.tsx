@@ -123,7 +123,7 @@ describe('spoken notes', () => {
     Object.defineProperty(navigator, 'mediaDevices', { value: media, configurable: true })
     shown(<VoiceNotes lesson={lesson} />)
     fireEvent.click(screen.getByRole('button', { name: 'Speak a note' }))
-    fireEvent.click(await screen.findByRole('button', { name: 'Stop and keep it' }))
+    fireEvent.click(await screen.findByRole('button', { name: 'Stop and save it' }))
     await waitFor(() => expect(fetched).toHaveBeenCalled())
     expect(fetched.mock.calls[0]?.[0].url).toMatch(/lesson_id=l&seconds=/)
     expect(track.stop).toHaveBeenCalled()

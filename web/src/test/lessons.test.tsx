@@ -96,7 +96,7 @@ describe('a lesson', () => {
     const done = screen.getByRole('list', { name: 'What was done' })
     expect(done.textContent).toContain('thin. Came: 3 short, 1.5 right m. +0.40 strokes.')
     expect(within(done).getByRole('img', { name: /head's way past the ball/ })).toBeTruthy()
-    fireEvent.click(within(done).getByRole('button', { name: 'take along' }))
+    fireEvent.click(within(done).getByRole('button', { name: 'take home' }))
     await waitFor(() => expect(fetched).toHaveBeenCalled())
     const body = (await fetched.mock.calls[0]?.[0].clone().json()) as { things: unknown[] }
     expect(body.things).toEqual([
@@ -115,7 +115,7 @@ describe('a lesson', () => {
     const three = [1, 2, 3].map((n) => ({ ...thing, item_id: `${n}` }))
     queries.setQueryData(lessonQuery(ID).queryKey, lesson({ sheets: [sheet(three)] }))
     page()
-    fireEvent.click(screen.getByRole('button', { name: 'take along' }))
+    fireEvent.click(screen.getByRole('button', { name: 'take home' }))
     expect(useDesk.getState().told).toContain('3 things are enough')
   })
 
@@ -145,7 +145,7 @@ describe('a lesson', () => {
       ],
     })
     page('')
-    expect(screen.getByRole('button', { name: 'Begin the lesson' })).toBeTruthy()
+    expect(screen.getByRole('button', { name: 'Start the lesson' })).toBeTruthy()
     const prepared = screen.getByRole('region', { name: 'Prepare' })
     expect(prepared.textContent).toContain('Left open last time')
     expect(prepared.textContent).toContain('Three piles: not passed')
@@ -163,7 +163,7 @@ describe('the sheet', () => {
     expect(told).toContain('Practise: Three piles.')
     expect(told).toContain('If it goes wrong: hits behind it. Then: lean with the hill.')
     expect(told).toContain('16 yd')
-    expect(told).toContain('can be made where this server is opened')
+    expect(told).toContain('when this server is open')
     fireEvent.click(screen.getByRole('radio', { name: /pocket/ }))
     expect(document.querySelectorAll('.fold')).toHaveLength(2)
   })

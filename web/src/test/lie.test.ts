@@ -45,7 +45,7 @@ describe('the strike in words', () => {
   })
 
   it('gives spread and bad miss against the flag', () => {
-    expect(spreadWords(call, METRIC)).toBe('8 of 10 end from 4\u00a0m short to 3\u00a0m past')
+    expect(spreadWords(call, METRIC)).toBe('8 of 10 balls finish from 4\u00a0m short to 3\u00a0m past')
     expect(worstWords(call, METRIC)).toBe('thin, 14\u00a0m past')
     expect(worstWords(sampleCall(), METRIC)).toBeNull()
   })
@@ -59,12 +59,12 @@ describe('the strike in words', () => {
   it('labels where the arc is lowest, where a splash goes in, and nothing for an edge', () => {
     const { setup, odds } = call
     expect(lowMarks(setup, odds, METRIC).map((m) => m.words[0])).toEqual([
-      'set up so: lowest 9 cm past the ball',
-      'upright: lowest 9 cm behind the ball',
+      'low point 9 cm ahead of the ball',
+      'standing upright: low point 9 cm behind the ball',
     ])
     const splash = { ...setup, blow: 'splash' as const, entry_m: 0.05, mark_m: 0.16, mark_depth_m: 0.01 }
     expect(lowMarks(splash, odds, METRIC)[0]?.words[0]).toBe('in 5 cm behind the ball, mark 16 cm')
-    expect(offWords({ ...setup, blow: 'edge' }, odds, METRIC)).toBe('4 mm deeper, 5 mm higher')
+    expect(offWords({ ...setup, blow: 'edge' }, odds, METRIC)).toBe('4 mm deep, 5 mm high')
   })
 })
 

@@ -171,9 +171,9 @@ describe('advice in words', () => {
 
   it('takes its medicine in numbers', () => {
     expect(medicineWords(plan)).toBe(
-      'Going for it costs 0.15 strokes against the sand wedge 54 out to the left; bad ones 30 % against 4 %.',
+      'Going for it costs 0.15 strokes against the sand wedge 54 out to the left; 30 % bad shots against 4 %.',
     )
-    expect(medicineWords({ ...plan, direct_id: null })).toContain('Nothing here goes for the flag')
+    expect(medicineWords({ ...plan, direct_id: null })).toContain('No shot at the flag is playable here')
     expect(medicineWords(samplePlan([go]))).toBeNull()
   })
 
@@ -200,9 +200,11 @@ describe('advice in words', () => {
     expect(holdsWords(row, METRIC)).toBe('from 4° to 9°')
     expect(holdsWords({ ...row, holds_to: null }, METRIC)).toBe('from 4° up')
     expect(holdsWords({ ...row, holds_from: null }, METRIC)).toBe('up to 9°')
-    expect(holdsWords({ ...row, holds_from: null, holds_to: null }, METRIC)).toBe('as far as was looked')
+    expect(holdsWords({ ...row, holds_from: null, holds_to: null }, METRIC)).toBe(
+      'over the whole range that was checked',
+    )
     expect(changeWords(row, nameIn(plan), METRIC)).toBe(
-      'at 4.5°: Lob wedge 58, dropped foot (keeping this costs 0.08)',
+      'at 4.5°: Lob wedge 58, dropped foot (staying with this one costs 0.08)',
     )
   })
 

@@ -158,8 +158,8 @@ describe('the calls', () => {
     show('58~dropped-foot')
     const card = within(screen.getByRole('article', { name: 'First call' }))
     expect(card.getByText(/^green 81\s%, sand 19\s%$/)).toBeTruthy()
-    expect(card.getByRole('img', { name: /^Ends: green 81 %, sand 19 %$/ })).toBeTruthy()
-    expect(card.getByText('why').closest('details')?.textContent).toMatch(/Putt next 81\s%, a bad one 19\s%/)
+    expect(card.getByRole('img', { name: /^Finishes: green 81 %, sand 19 %$/ })).toBeTruthy()
+    expect(card.getByText('why').closest('details')?.textContent).toMatch(/Putt next 81\s%, a bad shot 19\s%/)
   })
 
   it('gives the safe call a card, or says that the first is the safe one', () => {
@@ -167,7 +167,7 @@ describe('the calls', () => {
     expect(screen.getByRole('article', { name: 'Safe call' })).toBeTruthy()
     cleanup()
     show('58~dropped-foot', { ...plan, safe_id: '58~dropped-foot' })
-    expect(screen.getByRole('article', { name: 'First call, and the safe one' })).toBeTruthy()
+    expect(screen.getByRole('article', { name: 'First call, also the safest' })).toBeTruthy()
     cleanup()
     show('58~dropped-foot', { ...plan, safe_id: '58~dropped-foot', safe_words: 'best of a bad lot' })
     expect(screen.getByRole('article', { name: 'First call, best of a bad lot' })).toBeTruthy()
@@ -198,7 +198,7 @@ describe('the calls', () => {
     show('', { ...plan, calls: [relief], first_id: 'relief', second_id: null })
     const card = within(screen.getByRole('article', { name: /First call/ }))
     expect(card.getByText('Unplayable: one stroke.')).toBeTruthy()
-    expect(card.getByText(/strokes to hole out, the penalty in/)).toBeTruthy()
+    expect(card.getByText(/strokes to hole out, penalty included/)).toBeTruthy()
     for (const of_a_stroke of [/clean/, /plays as/, /It stops by/]) {
       expect(screen.queryByText(of_a_stroke)).toBeNull()
     }
@@ -207,7 +207,7 @@ describe('the calls', () => {
   it('says how much is left where a full swing stops short', () => {
     const short = { ...(plan.calls[0] as Call), finish: 'short' as const, past_m: -40 }
     show('', { ...plan, calls: [short], first_id: short.id, second_id: null })
-    expect(screen.getByText(/as far as it goes: leaves 40 m/)).toBeTruthy()
+    expect(screen.getByText(/as far as it can go; 40 m left/)).toBeTruthy()
   })
 })
 

@@ -92,10 +92,10 @@ describe('a player', () => {
     shown(players())
     fireEvent.change(screen.getByLabelText('Notes'), { target: { value: 'mine' } })
     fireEvent.click(screen.getByRole('button', { name: 'Save' }))
-    expect(await screen.findByText(/changed elsewhere meanwhile/)).toBeTruthy()
+    expect(await screen.findByText(/changed elsewhere in the meantime/)).toBeTruthy()
     expect(screen.getByLabelText<HTMLTextAreaElement>('Notes').value).toBe('mine')
-    expect(screen.getByRole('button', { name: 'Put mine on top of it' })).toBeTruthy()
-    fireEvent.click(screen.getByRole('button', { name: 'Take the newer one' }))
+    expect(screen.getByRole('button', { name: 'Save mine instead' })).toBeTruthy()
+    fireEvent.click(screen.getByRole('button', { name: 'Use the newer one' }))
     expect(screen.getByLabelText<HTMLTextAreaElement>('Notes').value).toBe('')
   })
 
@@ -164,16 +164,16 @@ describe('what the book teaches', () => {
     shown(<Learnt player={PLAYER} />, (queries) =>
       queries.setQueryData(learntQuery('tove').queryKey, { ...told, shots: 0, effects: [] }),
     )
-    expect(screen.getByText(/Book what the ball did/)).toBeTruthy()
+    expect(screen.getByText(/Book where the ball finished/)).toBeTruthy()
   })
 })
 
 describe('the launch monitor in words', () => {
   const off: Monitor = { state: 'off', port: 1, name: '', meant: '', shots: [], refused: 0, problem: '' }
   it.each([
-    [off, 'not followed'],
+    [off, 'not connected'],
     [{ ...off, state: 'connecting' as const }, 'looking for the monitor'],
-    [{ ...off, state: 'live' as const }, 'live, waiting to be told what is meant'],
+    [{ ...off, state: 'live' as const }, 'live; choose what the shots are for'],
     [{ ...off, state: 'live' as const, meant: '7-iron' }, 'live, expecting the 7-iron'],
     [{ ...off, state: 'lost' as const, problem: 'Nothing answers.' }, 'Nothing answers.'],
   ])('%#', (monitor, words) => {

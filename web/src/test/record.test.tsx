@@ -40,7 +40,7 @@ const OTHER = sampleCall({
   id: '54~kept-club',
   club_id: '54',
   club_name: 'Sand wedge 54',
-  method_name: 'Kept club',
+  method_name: 'Same club',
 })
 const PLAN = samplePlan([sampleCall(), OTHER])
 
@@ -146,7 +146,7 @@ describe('a CSV file', () => {
   } // prettier-ignore
   const job: Import = {
     id: 'j', state: 'refused', read: 2, rows: 2, stored: 0, doubles: 0, flagged: 0, problem: '1 rows can’t be read.',
-    problems: [{ line: 3, column: 'Carry', problem: "'far' is no number." }],
+    problems: [{ line: 3, column: 'Carry', problem: "'far' is not a number." }],
   } // prettier-ignore
 
   it('is matched first, then read whole or told line by line', async () => {
@@ -162,7 +162,7 @@ describe('a CSV file', () => {
     expect(read.disabled).toBe(true)
     choose('“SW” is the', '54')
     fireEvent.click(screen.getByRole('button', { name: 'Read 2 rows' }))
-    expect((await screen.findByRole('alert')).textContent).toContain("Line 3, Carry: 'far' is no number.")
+    expect((await screen.findByRole('alert')).textContent).toContain("Line 3, Carry: 'far' is not a number.")
   })
 })
 
@@ -184,7 +184,7 @@ describe('files and copies', () => {
       q.setQueryData(sessionQuery.queryKey, { needed: false, coach: null, is_admin: true })
     })
     const file = new File(['{"format": "veltrin-book"}'], 'book.json')
-    fireEvent.change(screen.getByLabelText('A file of Veltrin'), { target: { files: [file] } })
+    fireEvent.change(screen.getByLabelText('A Veltrin file'), { target: { files: [file] } })
     expect(await screen.findByText(/Added: 1 player and 34 shots; 2/)).toBeTruthy()
     expect(screen.getByText(/3 photographs are not in this file/)).toBeTruthy()
     expect(screen.getByRole('link', { name: /Tove.* only/ }).getAttribute('href')).toContain('player_id=tove')

@@ -74,7 +74,7 @@ describe('a session at the station', () => {
       [1, true, []],
       [0, false, ['heavy']],
     ])
-    fireEvent.click(screen.getByRole('button', { name: 'take the last ball back' }))
+    fireEvent.click(screen.getByRole('button', { name: 'undo the last ball' }))
     expect(useQueue.getState().waiting).toHaveLength(1)
     expect(screen.getByText(/Ball 2 of 4/)).toBeTruthy()
   })
@@ -114,7 +114,7 @@ describe('a session at the station', () => {
     run()
     fireEvent.click(screen.getByRole('button', { name: 'Begin' }))
     fireEvent.click(await screen.findByRole('button', { name: 'End the session' }))
-    const told = await screen.findByRole('region', { name: 'What the session came to' })
+    const told = await screen.findByRole('region', { name: 'Result of the session' })
     expect(told.textContent).toContain('1 of 2 passed: Three piles.')
     expect(told.textContent).toContain('0 → 1')
     expect(within(told).getByText('not finished')).toBeTruthy()
@@ -246,7 +246,7 @@ describe('the eye', () => {
 
   it('says readings in words', () => {
     expect(readWords('fall', -4)).toBe('4.0° uphill')
-    expect(readWords('wind', 3)).toBe('3.0 m/s against')
+    expect(readWords('wind', 3)).toBe('3.0 m/s headwind')
     expect(readWords('cross', 2.5)).toBe('2.5 m/s from the left')
     expect(readWords('give', 0.9)).toBe('sodden (0.90)')
     expect(rangeOf({ kind: 'flag', words: '', unit: 'm', low: 2, high: 230, step: 0.5 })).toEqual([5, 180])

@@ -46,7 +46,7 @@ describe('the field book', () => {
     shown(<Shots which={WHICH} {...SORTING} onSort={onSort} />, fill)
     fireEvent.click(screen.getByRole('button', { name: /^strokes lost/ }))
     expect(onSort).toHaveBeenLastCalledWith({ by: 'lost', ascending: false })
-    fireEvent.click(screen.getByRole('button', { name: /^club and way/ }))
+    fireEvent.click(screen.getByRole('button', { name: /^club and method/ }))
     expect(onSort).toHaveBeenLastCalledWith({ by: 'club', ascending: true })
     fireEvent.click(screen.getByRole('button', { name: /^when/ }))
     expect(onSort).toHaveBeenLastCalledWith({ by: 'when', ascending: true })
@@ -60,7 +60,7 @@ describe('the field book', () => {
       queries.setQueryData(FIRST.queryKey, { total: 1, rows: [ROW] }),
     )
     fireEvent.click(screen.getByRole('button', { name: 'Lob wedge 58, stock swing' }))
-    fireEvent.click(screen.getByRole('button', { name: 'Open it as it stood' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Open the shot as it was' }))
     await waitFor(() => expect(usePlace.getState().place).toBe('bench'))
     expect(useBench.getState().history.present).toMatchObject({ flag: 77, call: '58~stock-swing' })
   })
@@ -97,6 +97,6 @@ describe('the field book', () => {
     shown(<Shots which={WHICH} {...SORTING} />, (queries) =>
       queries.setQueryData(FIRST.queryKey, { total: 0, rows: [] }),
     )
-    expect(screen.getByText(/On the Bench press E/)).toBeTruthy()
+    expect(screen.getByText(/On the Bench, press E/)).toBeTruthy()
   })
 })

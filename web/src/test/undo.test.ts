@@ -23,7 +23,7 @@ describe('taking a booking back', () => {
     expect(useDesk.getState().told).toContain('waits')
     expect(useQueue.getState().waiting).toHaveLength(1)
     useDesk.getState().wayBack?.act()
-    await vi.waitFor(() => expect(useDesk.getState().told).toContain('Taken back'))
+    await vi.waitFor(() => expect(useDesk.getState().told).toContain('Undone'))
     expect(useQueue.getState().waiting).toHaveLength(0)
     expect(kept.keep).toHaveBeenCalledOnce()
 
@@ -35,7 +35,7 @@ describe('taking a booking back', () => {
     await vi.waitFor(() => expect(useDesk.getState().told).toBe('Booked.'))
     // The key for undoing takes the booking back, and only once.
     expect(undoBooking()).toBe(true)
-    await vi.waitFor(() => expect(useDesk.getState().told).toContain('Taken back'))
+    await vi.waitFor(() => expect(useDesk.getState().told).toContain('Undone'))
     expect(asked.mock.lastCall?.[0].method).toBe('DELETE')
     expect(undoBooking()).toBe(false)
   })

@@ -27,7 +27,7 @@ describe('the call in a sentence', () => {
   })
 
   it('knows the green', () => {
-    expect(landWords(sampleCall({ carry_m: 12 }), 8, 22, METRIC)).toBe('land 4 m on')
+    expect(landWords(sampleCall({ carry_m: 12 }), 8, 22, METRIC)).toBe('land 4 m on the green')
     expect(landWords(sampleCall({ carry_m: 8.2 }), 8, 22, METRIC)).toBe('land on the front edge')
     expect(landWords(sampleCall({ carry_m: 30 }), 8, 22, METRIC)).toBe('land beyond the green')
   })
@@ -37,17 +37,17 @@ describe('what to say to the player', () => {
   it('goes from the feet to the stroke', () => {
     const said = sayLines(sampleCall(), 'right', METRIC)
     expect(said).toEqual([
-      'Feet 13 cm wider. Stance 10° closed, trail foot back.',
-      'Ball 5 cm back of stock. Breastbone over the ball.',
-      'Shoulders 5° down with the hill. Stand on the lead leg, 83\u00a0%. Stand 3 cm lower.',
-      'Open the face 6°, then take the grip. Grip down 2 cm. Handle 4° lower.',
-      'Hip to hip. Swing 1° right of the aim. Hinge early.',
+      'Stand with the feet 13 cm wider apart. Close the stance 10°, trail foot back.',
+      'Move the ball 5 cm back of its stock place. Keep the breastbone over the ball.',
+      'Tilt the shoulders 5° down with the slope. Put 83\u00a0% of the pressure on the lead leg. Stand 3 cm lower.',
+      'Open the face 6°, then take the grip. Grip down 2 cm. Lower the handle 4°.',
+      'Hip to hip. Swing 1° right of your aim. Hinge the wrists early.',
       'Trail foot back.',
     ])
   })
 
   it('turns open and closed with the hand', () => {
-    expect(sayLines(sampleCall(), 'left', METRIC)[0]).toContain('10° open')
+    expect(sayLines(sampleCall(), 'left', METRIC)[0]).toContain('Open the stance 10°')
   })
 
   it('leaves out what stays as stock', () => {
@@ -67,7 +67,7 @@ describe('what to say to the player', () => {
 
   it('names the trail leg uphill', () => {
     expect(sayLines(sampleCall({}, { lead_pct: 26 }), 'right', METRIC).join(' ')).toContain(
-      'trail leg, 74\u00a0%',
+      'Put 74\u00a0% of the pressure on the trail leg',
     )
   })
 })

@@ -23,7 +23,7 @@ export class Boundary extends Component<BoundaryProps, { error: Error | null }> 
         <div role="alert" className="border-l-4 border-hot bg-lit px-3 py-2">
           <p>
             <b>{this.props.name} can’t be shown now.</b> Nothing is lost: your reading and what you typed are
-            kept. If the server was stopped, start it again.
+            safe. If Veltrin was stopped, start it again.
           </p>
           <button
             type="button"

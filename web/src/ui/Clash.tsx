@@ -41,10 +41,10 @@ export function Clash({ what, sides, onMine, onTheirs }: ClashProps) {
       {differing.length === 0 && <p>Both say the same here.</p>}
       <p className="mt-2 flex flex-wrap gap-2">
         <button type="button" className="press" onClick={onMine}>
-          Save mine over it
+          Save mine instead
         </button>
         <button type="button" className="press" onClick={onTheirs}>
-          Take the newer one
+          Use the newer one
         </button>
       </p>
     </section>

@@ -80,7 +80,7 @@ export function EditableNumber({ shown, value, range, sides, onChange }: Editabl
           type="button"
           tabIndex={-1}
           className="word ml-1.5 whitespace-nowrap"
-          aria-label={`${sides[isBelow ? 1 : 0]}: turn round`}
+          aria-label={`${sides[isBelow ? 1 : 0]}: switch sides`}
           // The field keeps the focus: what is typed is not yet taken.
           onPointerDown={(event) => event.preventDefault()}
           onClick={() => setOther(!isOther)}

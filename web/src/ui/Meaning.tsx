@@ -11,7 +11,7 @@ export const meaning = part(async () => (await import('./MeaningText')).MeaningT
 export function Meaning({ of, children = of }: { of: Term; children?: string }) {
   const [isOpen, setOpen] = useState(false)
   return (
-    <Popped label={`${children}: what is that?`} words={children} isOpen={isOpen} onOpen={setOpen}>
+    <Popped label={`${children}: what does it mean?`} words={children} isOpen={isOpen} onOpen={setOpen}>
       {(Popover) => (
         <Popover.Content
           collisionPadding={8}

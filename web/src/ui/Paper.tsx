@@ -29,7 +29,7 @@ export function Paper({ size, onSize, title, pages }: PaperProps) {
       saveFile(`${title}.html`, await standalone(sheet.current, title), 'text/html')
       setProblem('')
     } catch {
-      setProblem('The file could not be put together: the server does not answer. Try again.')
+      setProblem('The file could not be made, because Veltrin can’t be reached. Try again.')
     }
   }
   return (

@@ -8,7 +8,7 @@ interface ProblemProps {
 }
 
 /** What went wrong, what to do, and a way to try again. */
-export function Problem({ error, onRetry, away = 'What you entered is safe in this page.' }: ProblemProps) {
+export function Problem({ error, onRetry, away = 'What you entered is safe.' }: ProblemProps) {
   const items = error instanceof RefusedError ? error.items : null
   return (
     <div role="alert" className="border-l-4 border-hot bg-lit px-3 py-2">
@@ -20,7 +20,7 @@ export function Problem({ error, onRetry, away = 'What you entered is safe in th
         ))
       ) : (
         <p>
-          <b>Veltrin can’t be reached.</b> {away} Check that it is running and that there is a network.
+          <b>Veltrin can’t be reached.</b> {away} Check that it is running and that you have a network.
         </p>
       )}
       {onRetry && (

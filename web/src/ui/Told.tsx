@@ -31,7 +31,7 @@ export function Told() {
         )}
       </Toast.Root>
       <Toast.Viewport
-        label="Told ({hotkey})"
+        label="Messages ({hotkey})"
         className="no-print fixed bottom-20 lg:bottom-4 left-1/2 z-[60] -translate-x-1/2 outline-none"
       />
     </Toast.Provider>

@@ -23,7 +23,7 @@ def make_link(request: Request, store: StoreDep, player_id: str, body: LinkIn) -
     """Make a link to a player's own page; what it holds is told this once. Only on a server opened to a network."""
     if request.app.state.guard is None:
         raise NotAllowedError(
-            "link", "would lead nowhere: this server answers on this machine only.",
+            "link", "would not work: this server answers on this machine only.",
             "Open it to a network first: veltrin serve --host, with coaches who sign in.",
         )  # fmt: skip
     return take.make_link(store, player_id, body)

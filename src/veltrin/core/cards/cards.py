@@ -178,9 +178,9 @@ HIGH_UP_M = 30.0
 def read_at_words(read: Wind) -> str:
     """At which height a wind is meant, and what that is where the ball flies."""
     above = wind_factor(HIGH_UP_M, read.height_m, read.roughness_m)
-    where = "as a forecast tells it" if read.height_m >= FORECAST_FROM_M else "as it is felt at the flag"
+    where = "as a forecast gives it" if read.height_m >= FORECAST_FROM_M else "as it is felt at the flag"
     return (
-        f"Winds are meant {read.height_m:g} m above the ground, {where}; {HIGH_UP_M:g} m up it blows {above:.1f} times "
+        f"The winds are {read.height_m:g} m above the ground, {where}; {HIGH_UP_M:g} m up it blows {above:.1f} times "
         "as hard."
     )
 
@@ -341,19 +341,21 @@ CARDS: dict[CardKind, CardType] = {
         ),
         CardType(
             "sand", "Sand card",
-            "How far each club goes out of this sand by length of swing, how far behind the ball it goes in, how long "
-            "the mark is.",
+            (
+                "How far each club goes from this sand by length of swing, how far behind the ball it enters, how "
+                "long the mark is."
+            ),
             sand_line,
             sand_card,
         ),
         CardType(
             "chip", "Chip ladder",
-            "On what part of the way each club lands, by length and tilt of the green, at the day's green speed.",
+            "What share of the distance each club carries, by length and tilt of the green, at the day's green speed.",
             chip_line,
             chip_card,
         ),
         CardType(
-            "rough", "Rough card", "Club and way by how the ball sits and how far it is, or the medicine to take.",
+            "rough", "Rough card", "Club and method by how the ball sits and how far the flag is, or the way out.",
             rough_line,
             rough_card,
         ),

@@ -21,10 +21,10 @@ from veltrin.core.strike.stroke import TEED_BELOW_RAD
 Doubt = Literal["", "close", "strike", "runs", "ground"]
 
 DOUBTS: dict[Doubt, str] = {
-    "close": "another club or way is as good",
-    "strike": "struck clean hardly more often than every second time",
-    "runs": "more than a third of its way is run: the ground decides where it ends",
-    "ground": "no measurements of this ground are known to us: the roughest part of the model",
+    "close": "another club or method is as good",
+    "strike": "struck clean only about every second time",
+    "runs": "more than a third of the distance is run: the ground decides where it stops",
+    "ground": "no measurements of this ground are known: this is the least certain part of the model",
 }
 """Why a cell is marked, in words."""
 

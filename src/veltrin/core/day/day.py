@@ -71,7 +71,7 @@ def wet_of(rain: Rain, ground: Firmness) -> float:
 
 
 def give_on(cover: Cover, ground: Firmness) -> float:
-    """Give of the ground under a cover today: its own on medium ground, shared out between hard-pan and sodden."""
+    """Softness of the ground under a cover today: its own on medium ground, shared out between hard-pan and sodden."""
     if cover.group == "sand":
         return cover.give
     usual, today = GIVE_TODAY["medium"], GIVE_TODAY[ground]

@@ -87,7 +87,7 @@ def cost_of(truth: Question, read: Values, call_id: str | None = None, land_m: f
     here, there = right_handed(as_read(truth, read, land_m)), right_handed(truth)
     best = next(iter(_offered(there)), None)
     if best is None:
-        raise DomainError("scene", "nothing of this bag can be played here.", "Take the next scene.")
+        raise DomainError("scene", "nothing in this bag can be played here.", "Take the next scene.")
     chosen = next((one for one in _offered(here) if own_id is None or one[0].id == own_id), None)
     if chosen is None:
         raise DomainError("call_id", f"'{call_id}' is no call for what was read.", "Choose one of those offered.")

@@ -100,7 +100,7 @@ class Lie:
 
     @property
     def softness(self) -> float:
-        """Give of the ground below: 0 hard-pan .. 1 sodden."""
+        """Softness of the ground below: 0 hard-pan .. 1 sodden."""
         return self.cover.give if self.give is None else self.give
 
     @property

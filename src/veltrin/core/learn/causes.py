@@ -179,7 +179,7 @@ CHANCE = Cause(
 
 CAUSES: tuple[Cause, ...] = (
     Cause(
-        "upright", "stood to gravity, not to the slope",
+        "upright", "stood upright, not with the slope",
         "Shoulders level on the hill; finish falls back or down the bank.",
         "Shoulders parallel to the slope, pressure on the low side's leg, then the swing.",
         2.0, _upright, _slopes, _on_slope,

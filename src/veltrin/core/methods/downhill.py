@@ -53,7 +53,7 @@ DOWNHILL_CUT = Method(
     source="common practice: school (a) for downhill lies",
     hinge="early",
     faults=(
-        ("stands to gravity: fat, or a blade", "shoulders along the slope, nearly all pressure on the lead side"),
+        ("stands upright: fat, or a blade", "shoulders along the slope, nearly all pressure on the lead side"),
         ("picks it up after impact", "chase the head down the hill"),
     ),
     cautions=(LOW_AND_HOT,),

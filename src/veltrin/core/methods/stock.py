@@ -49,7 +49,7 @@ STOCK_SWING = Method(
 
 KEPT_CLUB = Method(
     id="kept-club",
-    name="Kept club",
+    name="Same club",
     family="stock",
     school="changed swing",
     way="set-up",

@@ -89,7 +89,7 @@ def spoken(method: Method, lie: Lie, slope: Slope, *, left_handed: bool, width_m
 
 HILL_FAULTS = (
     ("the usual club on the hill", "take the club that this shot names: the slope has changed its loft"),
-    ("stands to gravity", "shoulders with the slope"),
+    ("stands upright", "shoulders with the slope"),
 )
 
 

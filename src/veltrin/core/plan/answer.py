@@ -71,7 +71,7 @@ class Beside(NamedTuple):
 def _beside_of(batch: Batch, world: World, solved: Solved, targets: Targets) -> Beside:
     """Work it out once for all candidates.
 
-    Upright: the player stands to gravity with the ball in its stock place. The arc bottoms out under the lead
+    Upright: the player stands upright with the ball in its stock place. The arc bottoms out under the lead
     shoulder, half the shoulders' width ahead of the breastbone; what the arms do to the blow doesn't move that.
     """
     played = solved.played

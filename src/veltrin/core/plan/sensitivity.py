@@ -45,7 +45,7 @@ class Turn(NamedTuple):
 class Sensitive:
     """One reading, off by its doubt to either side; `holds_from` to `holds_to`: the call stays the best.
 
-    A bound is None where it holds as far as was looked.
+    A bound is None where it holds over the whole range that was checked.
     """
 
     reading: Reading
@@ -92,7 +92,7 @@ class _Watched:
         pairs = ranking.struck(() if call_id is None else (call_id,))
         struck = {call.id: call.score for call, _ in pairs if call.spread is not None}
         if not struck:
-            raise DomainError("call_id", "there is no call for this shot.", "Change the line or the lie.")
+            raise DomainError("call_id", "there is not a call for this shot.", "Change the line or the lie.")
         self.call_id = call_id or next(iter(struck))
         self.ids = tuple(dict.fromkeys([self.call_id, *sorted(struck, key=lambda i: struck[i])[:RIVALS]]))
         screened = self._scores(question)
@@ -178,7 +178,7 @@ def _what_if(question: Question, call_id: str, reading: Reading, values: Sequenc
     shot = ranking.shot
     call = next((c for c, _ in ranking.struck((call_id,)) if c.id == call_id), None)
     if call is None:
-        raise DomainError("call_id", f"'{call_id}' is no call for this shot.", "Choose a call from the plan.")
+        raise DomainError("call_id", f"'{call_id}' is not a call for this shot.", "Choose a call from the plan.")
     swing, aim = np.array([call.swing]), np.array([call.aim_rad])
     targets = Targets(np.ones(1), np.array([call.target.bearing_rad]))
     candidates = shot.only(call_id).candidates

@@ -55,7 +55,7 @@ def plan_clinic(
     able = sorted((d for d in drills if not missing & set(d.needs)), key=lambda d: (-worth.get(d.id, 0.0), d.id))
     chosen = _several(able, worth, count)
     if chosen is None:
-        raise DomainError("missing", f"too few drills are left for {count} stations.", "Say that more is there.")
+        raise DomainError("missing", f"too few drills are left for {count} stations.", "Choose more equipment.")
     laying = SETUP_MIN * count
     each = (minutes - WARM_UP_MIN - laying - WALK_MIN * (count - 1)) / count
     if each < LEAST_ROUND_MIN:

@@ -17,7 +17,7 @@ FAMILIES: tuple[Family, ...] = get_args(Family)
 
 Need = Literal[
     "green", "short grass", "rough", "slope", "sand", "collar", "soft ground", "bare ground", "open range",
-    "wind", "rods", "tees", "canes", "towels", "string", "board", "level", "putter", "a helper to read out lies",
+    "wind", "rods", "tees", "canes", "towels", "string", "board", "level", "putter", "someone to call out the lies",
 ]  # fmt: skip
 NEEDS: tuple[Need, ...] = get_args(Need)
 

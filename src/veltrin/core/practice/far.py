@@ -17,7 +17,7 @@ DRILLS: tuple[Drill, ...] = (
     Drill(
         "landing-ladder", "Landing ladder", "distance",
         "speed that lands it where it should",
-        "One club, one line: land at a third, half and three quarters of the way.",
+        "Use one club on one line. Land the ball at a third, half and three quarters of the way.",
         "landing",
         tuple(
             Station(words, 20.0, 4, ("quiet-glide", "stock-swing"), lie=_TIGHT, loft_deg=54.0, land_share=share)
@@ -27,12 +27,12 @@ DRILLS: tuple[Drill, ...] = (
         ("Look at the spot, not at the flag.", "The length of the backswing sets it."),
         ("slowed", "too-hard"), ("landing spot",),
         easier="One towel at half of the way.",
-        harder="Name the rung after the ball is set.",
+        harder="Choose the landing spot after the ball is set.",
     ),
     Drill(
         "one-spot", "One spot, three clubs", "distance",
         "what each loft does after the same landing",
-        "Land three clubs from less to more loft on one towel and watch where each stops.",
+        "Land three clubs on one towel, from less loft to more. Watch where each ball stops.",
         "landing",
         tuple(
             Station(words, 18.0, 4, ("roll-chip", "quiet-glide", "stock-swing"), LEVEL, _TIGHT, loft, 0.4)
@@ -42,27 +42,30 @@ DRILLS: tuple[Drill, ...] = (
         ("Same towel; the club decides the run.",),
         ("ground-misread",), ("landing spot",),
         easier="Two clubs.",
-        harder="Say before each where it will stop.",
+        harder="Say where each ball will stop before you strike it.",
     ),
     Drill(
         "three-lengths", "Three lengths of swing", "distance",
         "carries of the wedge by length of swing",
-        "Twenty, thirty-five and fifty metres with one wedge, in turns.",
+        "Play twenty, thirty-five and fifty metres with one wedge, in turn.",
         "inside",
         tuple(
             Station(f"{metres:.0f} m", metres, 5, ("stock-swing",), lie=_FAIRWAY, loft_deg=54.0)
             for metres in (20.0, 35.0, 50.0)
         ),
         ("short grass", "green"),
-        ("Hip, chest, shoulder: the clock sets it, not the hands.",),
+        ("Hip, chest, shoulder: the length of the swing sets it, not the hands.",),
         ("slowed", "too-hard"), ("target ring",),
         easier="Two lengths.",
-        harder="A caller names the length at the top of the routine.",
+        harder="Someone calls out the length just before each ball.",
     ),
     Drill(
         "sand-ladder", "Sand ladder", "distance",
         "how much swing the sand wants",
-        "Short, middle, long from one bunker; same entry, another length of swing.",
+        (
+            "Play short, middle and long from one bunker. Enter the sand at the same place and change the length "
+            "of the swing."
+        ),
         "inside",
         tuple(
             Station(words, metres, 4, ("splash", "long-splash", "high-splash"), lie=_SAND)
@@ -77,7 +80,7 @@ DRILLS: tuple[Drill, ...] = (
     Drill(
         "under-string", "Under the string", "flight",
         "a low flight without hitting down on it",
-        "A string between two canes where the flight is highest, as high as it may get: every ball under it.",
+        "Stretch a string between two canes where the ball flies highest. Keep every ball under it.",
         "under", (Station("tight turf, low and running", 25.0, 8, ("low-press", "roll-chip"), lie=_TIGHT),),
         ("short grass", "green", "string"),
         ("Hands ahead, short finish.", "Slower, not harder."),
@@ -88,7 +91,7 @@ DRILLS: tuple[Drill, ...] = (
     Drill(
         "into-and-with", "Into it and with it", "flight",
         "taking the club for the wind",
-        "The same target into the wind and down it; say the club before the ball.",
+        "Play to the same target into the wind and down it. Say the club before each ball.",
         "inside",
         (
             Station("against the wind", 90.0, 5, (), lie=_FAIRWAY, wind=_AGAINST),
@@ -103,7 +106,7 @@ DRILLS: tuple[Drill, ...] = (
     Drill(
         "across-wind", "Across the wind", "flight",
         "holding it against a side wind, or riding it",
-        "Five held against the wind, five ridden on it.",
+        "Play five balls held against the wind and five that ride on it.",
         "line",
         (
             Station("held against it", 110.0, 5, ("hold-against",), lie=_FAIRWAY, wind=_ACROSS),
@@ -118,7 +121,7 @@ DRILLS: tuple[Drill, ...] = (
     Drill(
         "two-ways", "Six and six", "choice",
         "judging by the spread, not by the best one",
-        "Six balls each of two ways on one shot, in shuffled order; look at the spread of each.",
+        "Play one shot in two ways, six balls each, in shuffled order. Compare the spread of the two.",
         "inside",
         (
             Station("rolled", 15.0, 6, ("roll-chip",), lie=_TIGHT),
@@ -132,8 +135,11 @@ DRILLS: tuple[Drill, ...] = (
     ),
     Drill(
         "roulette", "Lie roulette", "choice",
-        "choosing anew for each lie",
-        "Five lies in random order, one ball each, as on the course: read, choose, say the landing spot, play.",
+        "a new choice for each lie",
+        (
+            "Play five lies in random order, one ball each, as on the course. Read the lie, choose, say the "
+            "landing spot, play."
+        ),
         "inside",
         (
             Station("tight turf", 15.0, 2, (), lie=_TIGHT),
@@ -142,7 +148,7 @@ DRILLS: tuple[Drill, ...] = (
             Station("greenside sand", 14.0, 2, (), lie=_SAND),
             Station("ball below the feet", 30.0, 2, (), Slope(0.0, math.radians(-5.0)), _FAIRWAY),
         ),
-        ("short grass", "rough", "slope", "sand", "green", "a helper to read out lies"),
+        ("short grass", "rough", "slope", "sand", "green", "someone to call out the lies"),
         ("What is the lie, what must the ball do, which club?",),
         (), ("target ring",), (SAND_EYES,),
         easier="Three lies instead of five.",
@@ -151,7 +157,7 @@ DRILLS: tuple[Drill, ...] = (
     Drill(
         "roll-first", "Roll it first", "choice",
         "putting when you can, chipping when you can't",
-        "From the fringe with the putter, a rolling chip and a wedge; the fewest strokes win.",
+        "From the fringe, play the putter, a rolling chip and a wedge. The one with the fewest strokes wins.",
         "inside",
         (
             Station("putter", 10.0, 4, ("plain-putt",), lie=Lie(COVERS["fringe"])),

@@ -22,7 +22,7 @@ DRILLS: tuple[Drill, ...] = (
     Drill(
         "up-and-down", "Nine up and downs", "choice",
         "getting it up and down from wherever it lies",
-        "Nine balls thrown about the green, one at a time, each putted out: two strokes or fewer count.",
+        "Throw nine balls around the green, one at a time, and hole each one out. Two strokes or fewer count.",
         "down",
         (
             Station("tight turf", 14.0, 2, lie=_TIGHT),
@@ -43,7 +43,7 @@ DRILLS: tuple[Drill, ...] = (
     Drill(
         "out-of-divots", "Out of divots", "lie",
         "ball first with the ground close behind it",
-        "Set balls to the back of old divots; ball first, the hands ahead, no help up.",
+        "Set the balls at the back of old divots. Strike the ball first with the hands ahead, and don't help it up.",
         "green", (Station("fresh divot", 60.0, 8, (), lie=Lie(COVERS["divot"], 0.4)),),
         ("short grass", "green"),
         ("Ball a little back, hands ahead.", "Hit the ball, then the front edge of the divot."),
@@ -54,7 +54,7 @@ DRILLS: tuple[Drill, ...] = (
     Drill(
         "fairway-bunker", "Out of a fairway bunker", "lie",
         "picking it clean with footing that gives",
-        "Feet dug in a little, grip down by as much, one club more: ball before sand.",
+        "Dig the feet in a little, grip down by as much and take one club more. Strike the ball before the sand.",
         "clean", (Station("fairway bunker, lies clean", 120.0, 8, (), lie=Lie(COVERS["sand"], 0.02)),),
         ("sand", "open range"),
         ("Quiet legs.", "Look at the top half of the ball."),
@@ -65,7 +65,7 @@ DRILLS: tuple[Drill, ...] = (
     Drill(
         "packed-sand", "Off packed sand", "lie",
         "an edge that bites where a sole would bounce off",
-        "From wet, packed sand: the wedge of least bounce, the face less open, a flat mark.",
+        "From wet, packed sand, use the wedge with the least bounce and open the face less. Leave a flat mark.",
         "green", (Station("compacted wet sand", 14.0, 8, ("dig", "sand-chip", "full-sole"),
                           lie=Lie(COVERS["sand-wet-hard"], 0.1)),),
         ("sand", "green"),
@@ -77,7 +77,7 @@ DRILLS: tuple[Drill, ...] = (
     Drill(
         "high-float", "Float it high", "strike",
         "loft that stays on the face until the ball is gone",
-        "The lob wedge with the face wide open, from grass that holds the ball up.",
+        "Open the face of the lob wedge wide and play from grass that holds the ball up.",
         "landing", (Station("perched in the rough, a short green", 18.0, 8, ("float",), lie=_PERCHED, land_share=0.8),),
         ("rough", "green", "rods", "towels"),
         ("Knees soft and still.", "The sole to the sky at the finish."),
@@ -89,7 +89,7 @@ DRILLS: tuple[Drill, ...] = (
     Drill(
         "punch-under", "Punch under the branch", "flight",
         "a start low enough for what hangs over the line",
-        "A string five metres ahead where a branch would be: start under it and still get there.",
+        "Stretch a string five metres ahead where a branch would be. Start the ball under it and still get there.",
         "low", (Station("fairway, out from under a tree", 60.0, 8, ("held-punch", "same-club-punch", "knock-down"),
                         lie=_FAIRWAY),),
         ("open range", "string", "canes"),
@@ -101,7 +101,10 @@ DRILLS: tuple[Drill, ...] = (
     Drill(
         "feel-the-slope", "Feel the slope", "choice",
         "reading a green with the feet",
-        "Stand astride the line half way, eyes shut, and say the slope in degrees; then lay the level. Then putt it.",
+        (
+            "Stand across the line half way with your eyes shut and say the slope in degrees. Measure it with the "
+            "level, then putt."
+        ),
         "read",
         (
             Station("a gentle side slope", 6.0, 4, ("plain-putt",), _tilted(0.0, 1.5), _FRINGE, kind="putter"),
@@ -116,7 +119,7 @@ DRILLS: tuple[Drill, ...] = (
     Drill(
         "flop-over-rod", "Over the rod", "strike",
         "height without a longer swing",
-        "A rod on two canes where the flight is highest: over it, and down softly.",
+        "Put a rod on two canes where the ball flies highest. Play over it and land softly.",
         "over", (Station("fairway, over something", 16.0, 8, ("float", "stock-swing"), lie=_FAIRWAY, loft_deg=58.0),),
         ("short grass", "green", "rods", "canes"),
         ("Loft first, then the grip.", "Speed through, never a slow-down."),

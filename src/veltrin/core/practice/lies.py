@@ -27,8 +27,10 @@ DRILLS: tuple[Drill, ...] = (
     Drill(
         "three-piles", "Three piles", "lie",
         "one stroke, three clubs: the slope decides the loft",
-        "The same chip from a down, a level and an up slope: same stroke, clubs four to six degrees apart; "
-        "all three piles finish alike.",
+        (
+            "Play the same chip from a down slope, level ground and an up slope, with clubs four to six degrees "
+            "apart. All three piles should finish together."
+        ),
         "inside",
         (
             Station("down slope", 15.0, 6, ("stock-swing",), _tilted(6.0), _FAIRWAY, 58.0),
@@ -44,7 +46,7 @@ DRILLS: tuple[Drill, ...] = (
     Drill(
         "board-down", "Board under the trail foot", "lie",
         "standing with a down slope where there is none",
-        "A board under the trail foot makes the slope: so high as the stance is wide times the slope.",
+        "A board under the trail foot makes the slope. The layout says how high it has to be.",
         "entry", (Station("down slope by a board", 20.0, 8, ("dropped-foot", "stock-swing"), _tilted(6.0), _FAIRWAY),),
         ("board", "short grass"),
         ("Nearly all pressure on the lead leg.", "Chase the head down the slope."),
@@ -55,7 +57,7 @@ DRILLS: tuple[Drill, ...] = (
     Drill(
         "board-up", "Board under the lead foot", "lie",
         "standing with an up slope where there is none",
-        "A board under the lead foot makes the slope: so high as the stance is wide times the slope.",
+        "A board under the lead foot makes the slope. The layout says how high it has to be.",
         "entry", (Station("up slope by a board", 20.0, 8, ("up-the-hill", "stock-swing"), _tilted(-6.0), _FAIRWAY),),
         ("board", "short grass"),
         ("Shoulders with the slope, pressure on the trail leg.", "Turn up the hill."),
@@ -66,29 +68,29 @@ DRILLS: tuple[Drill, ...] = (
     Drill(
         "ball-above", "Ball above the feet", "lie",
         "aiming off for a side slope",
-        "Full stance on the bank; aim as far off as the aim mark lies, and let the slope bring it back.",
+        "Take a full stance on the bank. Aim at the aim mark and let the slope bring the ball back.",
         "line", (Station("ball above the feet", 80.0, 8, ("stand-tall",), _tilted(0.0, 6.0), _FAIRWAY),),
         ("slope", "open range"),
         ("Grip down, stand taller.", "The trail hand does not roll over."),
         ("upright", "face-shut", "too-close"), ("feet rod", "aim mark"), (FOOTING,),
         easier="Half the slope, a shorter club.",
-        harder="Another club each ball, aimed off for each.",
+        harder="Change the club with each ball, and aim off for each.",
     ),
     Drill(
         "ball-below", "Ball below the feet", "lie",
         "keeping the height with the ball below the feet",
-        "Wider, lower, the whole grip; aim as far off as the aim mark lies.",
+        "Stand wider and lower and use the whole grip. Aim at the aim mark.",
         "line", (Station("ball below the feet", 80.0, 8, ("sit-low",), _tilted(0.0, -6.0), _FAIRWAY),),
         ("slope", "open range"),
         ("Wide and low; keep the height.",),
         ("upright", "rose-up"), ("feet rod", "aim mark"), (FOOTING,),
         easier="Half the slope, a shorter club.",
-        harder="Another club each ball, aimed off for each.",
+        harder="Change the club with each ball, and aim off for each.",
     ),
     Drill(
         "worst-grass", "A dozen in the worst grass", "lie",
         "taking each as it lies with one technique",
-        "Throw a dozen balls into the worst grass near the green and play each as it lies.",
+        "Throw a dozen balls into the worst grass near the green. Play each one as it lies.",
         "inside", (Station("rough, ball down", 15.0, 12, ("grass-splash", "toe-slice", "rough-pop"), lie=_DOWN),),
         ("rough", "green"),
         ("Length of swing buys contact.", "Accept the grass."),
@@ -99,10 +101,10 @@ DRILLS: tuple[Drill, ...] = (
     Drill(
         "out-first", "Out first", "lie",
         "getting it back in play from a deep lie",
-        "From deep grass with the most loft; a ball on short grass counts.",
+        "Play out of deep grass with the most loft. A ball on short grass counts.",
         "clean", (Station("deep rough", 50.0, 8, ("escape",), lie=Lie(COVERS["deep"], 1.5)),),
         ("rough",),
-        ("Ball back, quick hinge, down hard.", "The next one easy, that is the whole task."),
+        ("Ball back, quick hinge, down hard.", "Make the next shot easy: that is the whole task."),
         ("slowed", "too-hard"), ("target ring",), (WRISTS,),
         easier="From rough that is half as deep.",
         harder="Name the side it comes out to.",
@@ -110,7 +112,7 @@ DRILLS: tuple[Drill, ...] = (
     Drill(
         "glide-or-clip", "Glide and clip", "lie",
         "two ways from tight turf",
-        "Six with the bounce, six with the tall handle, in turns.",
+        "Play six balls on the bounce and six with the tall handle, in turn.",
         "inside",
         (
             Station("tight turf, glide", 15.0, 6, ("quiet-glide",), lie=_TIGHT),
@@ -125,7 +127,7 @@ DRILLS: tuple[Drill, ...] = (
     Drill(
         "hard-pan", "Off hard-pan", "lie",
         "the least bounce, the face shut, ball first",
-        "From bare ground with the wedge of least bounce: ball first, low and running.",
+        "From bare ground, use the wedge with the least bounce. Strike the ball first and let it run low.",
         "inside", (Station("hard-pan", 15.0, 8, ("hard-pan-chip",), lie=Lie(COVERS["hard-pan"])),),
         ("bare ground", "green"),
         ("Feet together, face shut.", "Accelerate."),
@@ -136,8 +138,8 @@ DRILLS: tuple[Drill, ...] = (
     ),
     Drill(
         "soft-brush", "Brush on soft ground", "lie",
-        "a shallow scar instead of a hole",
-        "Brush and leave a shallow scar; six with the hands held, six let past.",
+        "a shallow mark instead of a hole",
+        "Brush the ground and leave a shallow mark. Play six with the hands held and six with the head let past.",
         "clean",
         (
             Station("soft ground, hands held", 18.0, 6, ("brush-held",), lie=_SOFT),
@@ -146,13 +148,16 @@ DRILLS: tuple[Drill, ...] = (
         ("soft ground", "green"),
         ("The handle rises because the body turns.", "Stomach to stomach."),
         ("handle-driven", "dipped"), ("target ring",),
-        easier="Without a ball: three scars of one length.",
+        easier="Without a ball: make three marks of one length.",
         harder="In turns instead of in a row.",
     ),
     Drill(
         "collar", "Against the collar", "lie",
         "three clubs with one short stroke",
-        "Edge of a wedge, toe of the putter, hybrid: the same short stroke; all stop within a foot or so.",
+        (
+            "Use the edge of a wedge, the toe of the putter and a hybrid, all with the same short stroke. All "
+            "should stop close together."
+        ),
         "inside",
         (
             Station("edge of the wedge", 9.0, 4, ("rim-roll",), lie=_COLLAR),
@@ -168,7 +173,10 @@ DRILLS: tuple[Drill, ...] = (
     Drill(
         "sand-line", "Line in the sand", "lie",
         "going in at the same place every time",
-        "Two lines across the bunker: where the head goes in and where the mark ends; no ball first, then balls on it.",
+        (
+            "Draw two lines across the bunker: where the head goes in and where the mark ends. Start without a "
+            "ball, then put balls on it."
+        ),
         "entry", (Station("greenside sand", 14.0, 10, ("splash",), lie=_SAND),),
         ("sand", "green"),
         ("Sole first, big follow-through.", "The sound tells."),
@@ -179,7 +187,7 @@ DRILLS: tuple[Drill, ...] = (
     Drill(
         "plugged", "Plugged", "lie",
         "face shut, steep, and the run that comes of it",
-        "Step balls half in; play to where the run ends, not to the flag.",
+        "Step the balls half into the sand. Play to where the run ends, not to the flag.",
         "inside", (Station("plugged in sand", 16.0, 8, ("gouge",), lie=Lie(COVERS["sand"], 0.8)),),
         ("sand", "green"),
         ("Ball back, face shut, chest ahead.",),

@@ -90,7 +90,7 @@ def season(first: date, weeks: int, hours: float, weekdays: frozenset[int], peak
     minutes = [each * share for share in shares]
     if max(minutes) > MOST_MIN:
         raise DomainError(
-            "weekdays", f"{max(minutes):.0f} minutes a day are more than anybody learns in.",
+            "weekdays", f"{max(minutes):.0f} minutes a day are too many to learn in.",
             f"Choose more days, or fewer hours: at most {MOST_MIN:.0f} minutes a day.",
         )  # fmt: skip
     if min(minutes) < LEAST_MIN:

@@ -184,7 +184,7 @@ def choose(drills: list[Drill], worth: Mapping[str, float], wish: Wish, seen: Ma
     """The parts that are worth most together within the wish; worst a DomainError that says what is too little."""
     able = _allowed(drills, wish)
     if not able:
-        raise DomainError("missing", "no drill is left without these things.", "Say that more of them are there.")
+        raise DomainError("missing", "no drill is left without this equipment.", "Choose more equipment.")
     parts = [part for drill in able for part in options_of(drill)]
     value = np.array([value_of(p, worth, wish, seen) for p in parts])
     chosen = _best(parts, value, _limits(parts, wish), missing_costs=EACH_MISSING * float(value.max()))

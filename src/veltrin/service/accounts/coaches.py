@@ -174,7 +174,7 @@ def sign_in(store: Store, coach_id: int, address: str, device: str) -> str:
 
 
 def signed_in(store: Store, token: str) -> SignedIn | None:
-    """Who holds this; None where the session is over, was revoked, or never was."""
+    """Who holds this; None where the session has ended, was revoked, or never existed."""
     with store.session() as session:
         found = rows.session_of(session, _hashed(token))
         coach = None if found is None else rows.load(session, found.coach_id)
@@ -243,7 +243,7 @@ def rename_coach(store: Store, name: str, new: str) -> None:
     with store.session() as session:
         coach = _known(session, name)
         if rows.by_name(session, new) is not None:
-            raise ConflictError("name", f"'{new}' is taken.", "Choose another.")
+            raise ConflictError("name", f"'{new}' is already used.", "Choose another.")
         rows.rename(session, coach.id, new)
         rows.add_event(session, new, HERE, f"was {coach.name}"[:60])
 
@@ -255,13 +255,15 @@ def let_run(store: Store, name: str, *, is_admin: bool) -> None:
         if not is_admin:
             _somebody_else_runs(session, coach)
         rows.set_admin(session, coach.id, is_admin=is_admin)
-        rows.add_event(session, coach.name, HERE, "runs the place" if is_admin else "runs the place no longer")
+        rows.add_event(session, coach.name, HERE, "runs this server" if is_admin else "no longer runs this server")
 
 
 def _somebody_else_runs(session: Session, coach: CoachRow) -> None:
     if not any(c.is_admin and c.id != coach.id for c in rows.load_all(session)):
         raise ConflictError(
-            "name", f"nobody but {coach.name} runs the place.", "Let another first: veltrin coach admin NAME."
+            "name",
+            f"{coach.name} is the only one who runs this server.",
+            "Let another first: veltrin coach admin NAME.",
         )
 
 
@@ -270,7 +272,7 @@ def remove_coach(store: Store, name: str, to: str) -> None:
     with store.session() as session:
         coach, heir = _known(session, name), _known(session, to)
         if coach.id == heir.id:
-            raise ConflictError("to", "is the coach who is to go.", "Name another coach.")
+            raise ConflictError("to", "is the coach to be removed.", "Name another coach.")
         _somebody_else_runs(session, coach)
         rows.hand_over(session, coach, heir.id)
         rows.add_event(session, coach.name, HERE, f"removed; all to {heir.name}"[:60])

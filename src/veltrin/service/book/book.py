@@ -232,7 +232,7 @@ def may_practise(store: Store, practice_id: str | None, booked_at: datetime | No
     with store.session() as session:
         practice = None if practice_id is None else practice_rows.load(session, practice_id)
     if practice is None or practice.state != "begun" or practice.began_at is None:
-        raise ConflictError("practice_id", "is no session that goes on.", "Begin the session first.")
+        raise ConflictError("practice_id", "is not a session that is running.", "Begin the session first.")
     if booked_at is not None and not practice.began_at <= booked_at <= datetime.now(UTC) + AHEAD:
         raise DomainError("booked_at", "is not within this session.", "Leave it out: the ball is booked now.")
 

@@ -171,7 +171,7 @@ def size_of_trial(store: Store, body: TrialNew) -> TrialSize:
         raise no_call(body.a_call if a is None else body.b_call)
     both, by = (a, b), DECIDES[body.decides]
     tells, needed = told_by(both, body.balls_each), balls_needed(both, by.matters)
-    many = "more than anybody strikes" if needed is None else f"about {needed} of each"
+    many = "more than anyone can strike" if needed is None else f"about {needed} of each"
     words = (
         f"{body.balls_each} balls of each find a difference of {tells:.2g} {by.unit} four times in five. "
         f"What is worth having, {by.matters:g} {by.unit}, takes {many}."

@@ -18,10 +18,10 @@ ASKED_FROM = 4
 """Of fewer shots a day it isn't asked. Judgement."""
 
 SIGN_WORDS: dict[Sign, str] = {
-    "failed": "more of them failed than anybody's do",
-    "one side": "their lengths trail off to one side",
-    "no middle": "hardly any lies near the middle of them",
-    "too even": "they lie closer together than balls do",
+    "failed": "more of them failed than any player's do",
+    "one side": "their lengths are spread to one side only",
+    "no middle": "hardly any of them is near the middle",
+    "too even": "they are closer together than real shots are",
 }
 
 
@@ -49,8 +49,8 @@ def show_whole(store: Store, player_id: str) -> WholeOut:
     if found.signs:
         why = " and ".join(SIGN_WORDS[sign] for sign in found.signs)
         words = (
-            f"The newest {counted(found.shots, 'shot')} look picked: {why}. Book every ball, or only habits that "
-            "aren't there are learnt."
+            f"The newest {counted(found.shots, 'shot')} look picked: {why}. "
+            "Book every ball; otherwise Veltrin learns habits that the player doesn't have."
         )
     return WholeOut(player_id=player_id, ask=_day_asked(said), signs=list(found.signs), words=words)
 

@@ -48,7 +48,7 @@ def _planned(store: Store, body: MeantIn) -> Planned:
         stock = BookingIn(player_id=body.player_id, purpose="stock", club_id=body.club_id)
         return planned_stock(store, body.player_id, stock)
     if body.request is None or body.call_id is None:
-        raise DomainError("call_id", "nothing is meant.", "Give a club_id, or a request with a call_id.")
+        raise DomainError("call_id", "nothing is chosen.", "Give a club_id, or a request with a call_id.")
     return planned_shot(store, body.request, body.call_id)
 
 

@@ -169,7 +169,7 @@ def _asked_for(store: Store, name: str, body: ReadIn) -> tuple[Question, dict[Ey
     asked = asked_of(truth)
     for kind in body.read:
         if kind not in asked:
-            raise DomainError(f"read.{kind}", "is not asked of this scene.", f"Give {', '.join(asked)}.")
+            raise DomainError(f"read.{kind}", "is not part of this scene.", f"Give {', '.join(asked)}.")
     return truth, {kind: value / scale_of(kind) for kind, value in body.read.items()}
 
 
@@ -271,9 +271,9 @@ def says(eye: Eye) -> str:
     spaced = f" {READINGS[eye.kind].quantity.unit}" if eye.kind in ("wind", "cross") else unit
     digits = 2 if eye.kind in ("sunk", "give") else 1
     if not eye.is_known:
-        return f"{words}: {eye.scenes} of {FEW_SCENES} scenes that are needed to tell."
+        return f"{words}: {eye.scenes} of {FEW_SCENES} scenes that are needed to say."
     if abs(bias) <= within and not _growing(eye):
-        return f"{words}: no bias that {counted(eye.scenes, 'scene')} could show (within {within:.{digits}f}{spaced})."
+        return f"{words}: no bias found in {counted(eye.scenes, 'scene')} (less than {within:.{digits}f}{spaced})."
     less, more = ENDS[eye.kind]
     way, behind = less if bias < 0 else more, counted(eye.scenes, "scene")
     return f"{words}: {abs(bias):.{digits}f}{spaced} {way} on the whole{_growing(eye)}; {behind}."

@@ -96,13 +96,13 @@ def opened_book(file: IO[bytes]) -> Iterator[Opened]:
                 book = book_of(read_json(told))
             yield Opened(book, Pictures(packed))
     except (zipfile.BadZipFile, KeyError, EOFError, NotImplementedError, RuntimeError) as error:
-        raise DomainError("body", "is no book file of Veltrin, or isn't whole.", "Export it again.") from error
+        raise DomainError("body", "is not a complete Veltrin book file.", "Export it again.") from error
 
 
 def book_of(told: Any) -> BookFile:
     """The book, each record looked at by itself. DomainError names the first that is wrong."""
     if not isinstance(told, dict):
-        raise DomainError("body", "is no book file of Veltrin.", "Export it again.")
+        raise DomainError("body", "is not a Veltrin book file.", "Export it again.")
     players, lessons = _list(told, "players"), _list(told, "lessons")
     for name, rows in (("players", players), ("lessons", lessons)):
         most = next(m.max_length for m in BookFile.model_fields[name].metadata if hasattr(m, "max_length"))

@@ -84,7 +84,7 @@ def _method_text(method: Method) -> str:
         f"School: {method.school}. Family: {method.family}. Changes first: the {method.way}. "
         f"The ball is met by {meets}. Hands: {HAND_WORDS[method.hand]}. Hinge: {method.hinge}. "
         f"Scatter times {method.difficulty:g}.\n",
-        f"- Wins when {method.wins_when}.",
+        f"- Best when {method.wins_when}.",
         f"- Bad miss: {method.miss}.",
         *(f"- Say: {words}" for words in method.key_words),
         *(f"- Fault: {fault}. Cure: {cure}." for fault, cure in method.faults),

@@ -43,7 +43,7 @@ def _catalogue() -> tuple[_Known, ...]:
     """What every coach can find: it is the program's own."""
     methods = [in_general(method, left_handed=False) for method in CATALOGUE.values()]
     return (
-        *(_known("method", m.id, m.name, f"{m.school}. Wins when {m.wins_when}.") for m in methods),
+        *(_known("method", m.id, m.name, f"{m.school}. Best when {m.wins_when}.") for m in methods),
         *(_known("drill", d.id, d.name, f"Trains {d.trains}. {d.how}") for d in DRILLS.values()),
         *(_known("fault", c.id, c.words, f"{c.sign} Cure: {c.cure}") for c in CAUSES),
         *(_known("word", word, word, meaning) for word, meaning in GLOSSARY.items()),

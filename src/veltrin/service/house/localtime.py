@@ -21,7 +21,7 @@ def zone_named(name: str, field: str = "zone") -> ZoneInfo:
         return ZoneInfo(name)
     except (ZoneInfoNotFoundError, ValueError, OSError) as error:
         raise DomainError(
-            field, f"'{name[:40]}' is no time zone.", "Give an IANA name such as Europe/London."
+            field, f"'{name[:40]}' is not a time zone.", "Give an IANA name such as Europe/London."
         ) from error
 
 
@@ -30,10 +30,12 @@ def moment_of(local: str, zone: str, field: str = "planned_local") -> datetime:
     try:
         told = datetime.strptime(local, FORMAT)
     except ValueError as error:
-        raise DomainError(field, f"'{local[:40]}' is no day and time.", "Give them as 2026-03-29T17:00.") from error
+        raise DomainError(field, f"'{local[:40]}' is not a day and time.", "Give them as 2026-03-29T17:00.") from error
     # The bounds of every other moment: what is kept with one outside them could be exported no more.
     if not FIRST_YEAR <= told.year <= LAST_YEAR:
-        raise DomainError(field, f"({local[:40]}) is no year of ours.", f"Give {FIRST_YEAR} to {LAST_YEAR}.")
+        raise DomainError(
+            field, f"({local[:40]}) is outside the years that Veltrin accepts.", f"Give {FIRST_YEAR} to {LAST_YEAR}."
+        )
     return told.replace(tzinfo=zone_named(zone)).astimezone(UTC)
 
 

@@ -71,7 +71,7 @@ def _drills(store: Store, player_id: str) -> Iterator[NoticeOut]:
     last = {part.drill_id: part for part in done}
     failed = [part for part in sorted(last.values(), key=lambda p: p.at, reverse=True) if not part.passed]
     for part in failed[:DRILLS_TOLD]:
-        words = f"{drill_words(part.drill_id)}: not passed, {part.hits} of {part.struck} where {part.asked} are asked."
+        words = f"{drill_words(part.drill_id)}: not passed, {part.hits} of {part.struck} hit, {part.asked} needed."
         yield NoticeOut(kind="drill", ref=part.drill_id, words=words)
 
 
@@ -87,7 +87,7 @@ def _aims(store: Store, player_id: str, before: datetime) -> Iterator[NoticeOut]
     for aim in told:
         yield NoticeOut(kind="aim", ref=lesson_id, words=f"Aim of {when}: {aim}")
     if things:
-        yield NoticeOut(kind="aim", ref=lesson_id, words=f"Taken along on {when}: {'; '.join(things)}.")
+        yield NoticeOut(kind="aim", ref=lesson_id, words=f"Taken home on {when}: {'; '.join(things)}.")
 
 
 def _stock(store: Store, player_id: str, today: datetime) -> Iterator[NoticeOut]:
@@ -115,9 +115,7 @@ def _grooves(store: Store, stored: StoredPlayer) -> Iterator[NoticeOut]:
     names = {club.id: club.name for club in stored.player.bag}
     for club in show_bag(store, stored.player.id).clubs:
         if club.grooves == "worn":
-            yield NoticeOut(
-                kind="grooves", ref="", words=f"{names[club.club_id]}: worn grooves, {club.wear_pct:.0f} % of the way."
-            )
+            yield NoticeOut(kind="grooves", ref="", words=f"{names[club.club_id]}: grooves worn out.")
 
 
 def _ask(shots: int) -> Iterator[NoticeOut]:

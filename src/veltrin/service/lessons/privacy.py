@@ -59,7 +59,7 @@ def put_guardian(store: Store, player_id: str, body: GuardianIn) -> PlayerOut:
     """Write down who agreed to links, photographs and voice of a minor, and when."""
     today = datetime.now(UTC).date()
     if not date(1990, 1, 1) <= body.on <= today.replace(year=today.year + 1):
-        raise DomainError("on", "is no day on which somebody can have agreed.", "Give the day of the signature.")
+        raise DomainError("on", "is not a day on which somebody can have agreed.", "Give the day of the signature.")
     stored = find_stored(store, player_id)
     return rewrite(store, replace(stored, guardian=body.name.strip(), guardian_on=body.on))
 

@@ -34,7 +34,7 @@ def media_of(body: bytes) -> Media:
     """What kind of sound it is, by how it begins. DomainError where it is none that a browser records."""
     found = next((media for at, mark, media in _BEGINS if body[at : at + len(mark)] == mark), None)
     if found is None:
-        raise DomainError("body", "is no recording that is known here.", "Send WebM, Ogg, MP4 or WAV.")
+        raise DomainError("body", "is not a recording in a known format.", "Send WebM, Ogg, MP4 or WAV.")
     return found
 
 

@@ -72,7 +72,7 @@ def revoke_link(store: Store, link_id: str) -> None:
 
 
 def taker(store: Store, token: str) -> Taker | None:
-    """Who comes by this link; None where it is over, was revoked, or never was."""
+    """Who comes by this link; None where it has ended, was revoked, or never existed."""
     with store.session() as session:
         found = rows.whose(session, _hashed(token))
     if found is None or found[2] <= datetime.now(UTC):

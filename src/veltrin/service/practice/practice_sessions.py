@@ -156,13 +156,13 @@ def _next_words(parts: list[SessionPartOut]) -> list[str]:
     told = []
     for part in parts:
         if part.passed is None or part.level_after is None:
-            told.append(f"{part.name}: not played to its end; begin with it.")
+            told.append(f"{part.name}: not finished. Start with it next time.")
         elif part.level_after > part.level:
-            told.append(f"{part.name}: passed. So many hits are unlikely to be luck: next level.")
+            told.append(f"{part.name}: passed. Next level: that many hits are unlikely to be luck.")
         elif part.level_after < part.level:
-            told.append(f"{part.name}: so few hits are unlikely to be luck: one level down.")
+            told.append(f"{part.name}: one level down. That few hits are unlikely to be luck.")
         elif part.passed:
-            told.append(f"{part.name}: passed. It goes up a level once that is unlikely to be luck.")
+            told.append(f"{part.name}: passed. The level goes up when the hits are unlikely to be luck.")
         else:
             told.append(f"{part.name}: do the same again.")
     return told
@@ -198,7 +198,9 @@ def keep_practice(store: Store, practice_id: str, body: PracticeKeep, built: Bui
             rows.add(session, found)
         elif found.state != "planned":
             raise ConflictError(
-                "practice_id", "this session has begun: its drills stand.", "Plan another one, with an id of its own."
+                "practice_id",
+                "this session has started, so its drills can't be changed.",
+                "Plan another one, with an id of its own.",
             )
         else:
             if _is_same(found, body, parts):
@@ -323,12 +325,12 @@ def _line_for_player(practice: PracticeRow) -> str:
     """What the player takes home, in one line."""
     played = [p for p in practice.parts if p.passed is not None]
     if not played:
-        return "Nothing was played to its end."
+        return "No drill was finished."
     passed = [drill_words(p.drill_id) for p in played if p.passed]
     words = f"{len(passed)} of {len(played)} passed" + (f": {', '.join(passed)}." if passed else ".")
     test = next((p for p in played if p.phase == "test"), None)
     if test is not None:
-        words += f" In the test {test.hits} of {test.struck}, {test.asked} asked."
+        words += f" In the test {test.hits} of {test.struck}, {test.asked} needed."
     return words[:MOST_WORDS]
 
 
@@ -339,7 +341,7 @@ def finish_practice(store: Store, practice_id: str) -> KeptPracticeOut:
         if found is None:
             raise _none(practice_id)
         if found.state == "planned":
-            raise ConflictError("practice_id", "this session hasn't begun.", "Begin it first.")
+            raise ConflictError("practice_id", "this session hasn't started.", "Begin it first.")
         if found.state == "begun":
             done = rows.done_parts(session, found.player_id)
             by_part = {k: list(v) for k, v in groupby(sorted(rows.balls(session, practice_id), key=_by), key=_by)}
@@ -386,7 +388,7 @@ def move_practice(store: Store, practice_id: str, told: WhenIn) -> KeptPracticeO
         if found is None:
             raise _none(practice_id)
         if found.state != "planned":
-            raise ConflictError("planned_for", "this session has begun.", "Move one that hasn't.")
+            raise ConflictError("planned_for", "this session has begun.", "Move one that hasn't started.")
         _same_version(session, found, told.version)
         _put_when(found, told)
         return practice_out(found)

@@ -53,7 +53,7 @@ export function AnswerBar(props: AnswerBarProps) {
         </span>
         <span className="block truncate text-small text-quiet">
           {isOld
-            ? 'for the reading before: nobody answers'
+            ? 'for your last reading: Veltrin can’t be reached'
             : `${isSettling ? '… ' : ''}${shortWords(call, reading.front, reading.back, units)}`}
         </span>
       </button>

@@ -62,8 +62,8 @@ export function Bench({ player }: { player: Player }) {
 
   const mayBook = isCurrent || isForFormer
   const book = () => {
-    if (chosen?.finish === 'none') tell('No stroke was played: book the next one.')
-    else if (!mayBook) tell('Not yet: the call is still being worked out for this reading.')
+    if (chosen?.finish === 'none') tell('Relief is not a stroke. Book the next shot.')
+    else if (!mayBook) tell('Please wait: the call for this reading is still being worked out.')
     else setSheet('book')
   }
 
@@ -93,10 +93,10 @@ export function Bench({ player }: { player: Player }) {
         <div className="p-3">
           {plan && !(error instanceof RefusedError) ? (
             <p role="alert" className="border-l-4 border-hot bg-lit px-3 py-2">
-              <b>Veltrin can’t be reached.</b> The calls below are for the reading before; it is asked again
+              <b>Veltrin can’t be reached.</b> The calls below are for your last reading. Veltrin tries again
               by itself.{' '}
               <button type="button" className="word" onClick={retry}>
-                Ask now
+                Try now
               </button>
             </p>
           ) : (

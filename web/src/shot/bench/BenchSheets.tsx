@@ -57,7 +57,7 @@ export function BenchSheets({ sheet, onSheet, reading, player, plan, drawn, isFo
             call={chosen}
             onKept={() => {
               onSheet(null)
-              tell('Kept. Press O to see it.')
+              tell('Saved. Press O to see it.')
             }}
           />
           <WhatIfSheet {...opens('what-if')} reading={reading} call={chosen} />

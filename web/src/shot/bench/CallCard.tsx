@@ -83,18 +83,18 @@ function Pictures({ call, reach }: { call: Call; reach: Reach }) {
     <div className="mt-1 grid grid-cols-[7.5rem_minmax(0,1fr)] items-center gap-x-2.5 gap-y-1 text-small">
       {spread && (
         <>
-          <EndsStrip shares={spread.shares} words={`Ends: ${shares}`} />
+          <EndsStrip shares={spread.shares} words={`Finishes: ${shares}`} />
           <span>{twoLargest(spread.shares)}</span>
         </>
       )}
-      <OddsStrip odds={call.odds} words={`Struck: ${odds}`} />
+      <OddsStrip odds={call.odds} words={`Strike: ${odds}`} />
       <span>{odds}</span>
       {spread && (
         <>
           <SpreadBar
             spread={spread}
             reach={reach}
-            words={`${along}; the worst twentieth ${worstWords(call, units) ?? ''}`}
+            words={`${along}; worst 1 in 20: ${worstWords(call, units) ?? ''}`}
           />
           <span>{betweenWords(call, units)}</span>
         </>
@@ -113,7 +113,7 @@ function Why({ call }: { call: Call }) {
       <ul className="mt-1 space-y-0.5">
         {call.method_id === 'kept-club' && (
           <li>
-            <Meaning of="kept club">{call.method_name}</Meaning>: the set-up changes, the club doesn’t.
+            <Meaning of="same club">{call.method_name}</Meaning>: the set-up changes, the club doesn’t.
           </li>
         )}
         <li>
@@ -123,14 +123,13 @@ function Why({ call }: { call: Call }) {
         {spread && (
           <li>
             <Meaning of="putt next">Putt next</Meaning> {percent(spread.next_putt_pct)},{' '}
-            <Meaning of="a bad one">a bad one</Meaning> {percent(spread.bad_pct)}
+            <Meaning of="bad shot">a bad shot</Meaning> {percent(spread.bad_pct)}
             {spread.again_pct >= 1 && (
               <>
-                , <Meaning of="the same again">the same again</Meaning> {percent(spread.again_pct)}
+                , <Meaning of="still in trouble">still in trouble</Meaning> {percent(spread.again_pct)}
               </>
             )}
-            ; <Meaning of="worst twentieth">the worst twentieth</Meaning> (the ring) {worstWords(call, units)}
-            .
+            ; <Meaning of="worst 1 in 20">the worst 1 in 20</Meaning> (the ring) is {worstWords(call, units)}.
           </li>
         )}
         <li>
@@ -174,8 +173,8 @@ export function CallCard(props: CallCardProps) {
       </button>
       {call.finish === 'none' ? (
         <p className="mt-1">
-          <b className="figure font-semibold">{call.strokes.toFixed(2)}</b> strokes to hole out, the penalty
-          in.
+          <b className="figure font-semibold">{call.strokes.toFixed(2)}</b> strokes to hole out, penalty
+          included.
         </p>
       ) : (
         <>

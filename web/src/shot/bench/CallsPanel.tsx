@@ -30,9 +30,9 @@ interface CallsPanelProps {
 
 /** What a bad one counts. */
 const MOOD_WORDS = {
-  lesson: 'a lesson: as it costs',
-  match: 'match play: a bad one counts ¼ less',
-  protect: 'protect a score: a bad one counts ½ more',
+  lesson: 'by the average',
+  match: 'a little bolder',
+  protect: 'protect the score',
 } as const
 
 function withSign(text: string): string {
@@ -40,7 +40,7 @@ function withSign(text: string): string {
 }
 
 const COLUMNS = [
-  { id: 'name', words: 'club and way', value: (call: Call) => callName(call) },
+  { id: 'name', words: 'club and method', value: (call: Call) => callName(call) },
   { id: 'carry', words: 'carry', value: (call: Call) => call.carry_m },
   { id: 'run', words: 'run', value: (call: Call) => call.run_m },
   { id: 'putt', words: 'putt', value: (call: Call) => -(call.spread?.next_putt_pct ?? -1) },
@@ -131,7 +131,7 @@ export function CallsPanel(props: CallsPanelProps) {
   const safe = find(plan.safe_id)
   const isSafe = plan.safe_words === 'safe'
   const alsoSafe = (call: Call, title: string) =>
-    call !== safe ? title : isSafe ? `${title}, and the safe one` : `${title}, ${plan.safe_words}`
+    call !== safe ? title : isSafe ? `${title}, also the safest` : `${title}, ${plan.safe_words}`
   const others = plan.calls.filter((call) => ![first, second, safe].includes(call))
   const medicine = medicineWords(plan)
   const looked = plan.calls.find((c) => c.id === chosen)
@@ -153,18 +153,18 @@ export function CallsPanel(props: CallsPanelProps) {
           title="Calls"
           note={
             isOld ? (
-              <b className="text-hot">old: for the reading before</b>
+              <b className="text-hot">for your last reading</b>
             ) : isSettling ? (
               plan.has_risk ? (
                 'working it out'
               ) : (
-                'adding the risk'
+                'working out the risk'
               )
             ) : (
               <>
                 fewest strokes first,{' '}
                 <Choice
-                  label="Mood"
+                  label="Risk"
                   value={reading.mood}
                   options={MOODS.map((value) => ({ value, words: MOOD_WORDS[value] }))}
                   onChange={(mood) => useBench.getState().set({ mood })}

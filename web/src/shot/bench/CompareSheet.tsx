@@ -36,16 +36,16 @@ function facts(call: Call, units: Units): [string, string][] {
   const unit = ` ${units.distance}`
   return [
     ['expected strokes', call.strokes.toFixed(2)],
-    ['a bad one', call.spread ? `${Math.round(call.spread.bad_pct)} %` : 'not played'],
+    ['bad shot', call.spread ? `${Math.round(call.spread.bad_pct)} %` : 'not played'],
     ['next is a putt', call.spread ? `${Math.round(call.spread.next_putt_pct)} %` : 'not played'],
     ['ends', sharesWords(call) ?? 'not played'],
     ['carry and run', `${distance(call.carry_m, units)} + ${distance(call.run_m, units)}${unit}`],
-    ['peak, down at', `${height(call.apex_m, units)}${unit}, ${call.descent_deg.toFixed(0)}°`],
-    ['stops it by', stopsBy(call)],
+    ['height, descent', `${height(call.apex_m, units)}${unit}, ${call.descent_deg.toFixed(0)}°`],
+    ['stops by', stopsBy(call)],
     ['aim', aimFigure(call)],
     ['strike', oddsWords(call.odds, call.setup.blow === 'splash')],
     ['spread', spreadWords(call, units) ?? 'not played'],
-    ['worst twentieth', worstWords(call, units) ?? 'not played'],
+    ['worst 1 in 20', worstWords(call, units) ?? 'not played'],
     ['bad miss', call.miss],
   ]
 }

@@ -62,7 +62,9 @@ export function CareNotes({ care }: { care: Care[] }) {
           </li>
         ))}
       </ul>
-      <p className="text-quiet">From memory of the 2023 rules: the committee and local rules decide.</p>
+      <p className="text-quiet">
+        This is from memory of the 2023 Rules of Golf. The committee and local rules decide.
+      </p>
     </section>
   )
 }

@@ -56,15 +56,18 @@ function KeptClub({
 }) {
   const level = player.clubs.find((club) => club.id === levelChoice)?.name
   const options = [
-    { value: AS_FROM_LEVEL, words: level && !kept ? `${level}, as from level` : 'as from level' },
+    {
+      value: AS_FROM_LEVEL,
+      words: level && !kept ? `${level}, same club as from a level lie` : 'same club as from a level lie',
+    },
     ...player.clubs.map((club) => ({ value: club.id, words: club.name })),
   ]
   return (
     <>
-      <dt className="text-quiet">kept club</dt>
+      <dt className="text-quiet">same club</dt>
       <dd>
         <Choice
-          label="Kept club"
+          label="Same club"
           value={kept || AS_FROM_LEVEL}
           options={options}
           onChange={(id) => useBench.getState().set({ keep: id === AS_FROM_LEVEL ? '' : id })}

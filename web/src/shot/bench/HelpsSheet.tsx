@@ -39,7 +39,7 @@ export function patchOf(help: Help, step: Step, reading: Reading): Partial<Readi
 }
 
 function doubtWords(help: Help, step: Step): string {
-  if (help.sets === 'cover') return 'one in four is judged a kind off'
+  if (help.sets === 'cover') return '1 in 4 readings is one step off'
   if (help.sets === 'sunk') return `± ${trim(step.doubt, 2)} of a ball`
   return `± ${Math.round(100 * step.doubt)} %`
 }
@@ -153,7 +153,7 @@ function RiseBlock({ player }: { player: Player }) {
         {found &&
           `${trim(slope.toShown(found.slope_deg), 1)}${slope.sign}, give or take ${trim(found.doubt_deg, 1)}°. ${
             Math.abs(found.slope_deg) > NUMBERS.fall.high
-              ? `That is more than the ${NUMBERS.fall.high}° on which a swing can be worked out; nothing was set.`
+              ? `That is steeper than the ${NUMBERS.fall.high}° that Veltrin can work out a swing for. Nothing was set.`
               : 'Set on the Bench.'
           }`}
       </Live>
@@ -167,7 +167,7 @@ export function HelpsSheet({ open, reading, player, onOpenChange }: HelpsSheetPr
     <Sheet
       open={open}
       title="Measuring helps"
-      about="Each sets the reading on the Bench and remembers how far it may be off."
+      about="Each one sets the reading on the Bench and how far it may be off."
       onOpenChange={onOpenChange}
     >
       <PhotographBlock player={player} />

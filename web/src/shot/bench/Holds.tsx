@@ -29,7 +29,7 @@ export function Holds({ plan, call, reading }: AdviceProps) {
     <details className="px-3 pt-2 text-small" onToggle={(event) => setOpen(event.currentTarget.open)}>
       <summary className="cursor-pointer font-bold">Does the call hold?</summary>
       {open && <EyeDoubts rows={rows} />}
-      {answer.isFetching && <p className="text-quiet">Weighing each reading.</p>}
+      {answer.isFetching && <p className="text-quiet">Checking each reading.</p>}
       {answer.error && <Problem error={answer.error} />}
       {fall && (
         <p className="mt-1">
@@ -37,11 +37,13 @@ export function Holds({ plan, call, reading }: AdviceProps) {
         </p>
       )}
       {answer.data && changing.length === 0 && (
-        <p>No reading would change it if it were off by its {eye === 'usual' ? 'usual ' : ''}doubt.</p>
+        <p>
+          No reading would change the call, even if it is off by its {eye === 'usual' ? 'usual ' : ''}doubt.
+        </p>
       )}
       {changing.length > 0 && (
         <>
-          <p className="mt-1 font-semibold">Measure again, the dearest first:</p>
+          <p className="mt-1 font-semibold">Worth measuring again, the most costly first:</p>
           <ol className="list-decimal space-y-0.5 pl-5">
             {changing.map((row) => (
               <li key={row.reading}>
@@ -71,10 +73,12 @@ export function WhoCan({ call, reading }: AdviceProps) {
       <p className="text-quiet">
         Club-head speed: needs {speed(call.club_speed_m_s)} m/s of this player’s {speed(call.full_speed_m_s)}.
       </p>
-      {answer.isFetching && <p className="text-quiet">Asking each player’s bag.</p>}
+      {answer.isFetching && <p className="text-quiet">Checking each player’s bag.</p>}
       {answer.error && <Problem error={answer.error} />}
       {(answer.data?.not_asked ?? 0) > 0 && (
-        <p className="text-quiet">The first thirty by name; {answer.data?.not_asked} more were not asked.</p>
+        <p className="text-quiet">
+          The first thirty by name; {answer.data?.not_asked} more were not checked.
+        </p>
       )}
       <ul className="mt-1 space-y-1">
         {answer.data?.rows.map((row) => (
@@ -92,7 +96,8 @@ export function WhoCan({ call, reading }: AdviceProps) {
                   ` (needs ${speed(row.need_m_s)}, has ${speed(row.has_m_s)} m/s)`}
               </>
             )}
-            . {row.first ? `Would play: ${row.first} (${row.strokes?.toFixed(2)}).` : 'Has no call here.'}
+            .{' '}
+            {row.first ? `Would play: ${row.first} (${row.strokes?.toFixed(2)}).` : 'No playable call here.'}
           </li>
         ))}
       </ul>

@@ -26,7 +26,7 @@ export function KeepSheet({ open, reading, call, onOpenChange, onKept }: KeepShe
     <Sheet
       open={open}
       onOpenChange={onOpenChange}
-      title="Keep this shot"
+      title="Save this shot"
       about={`${call.club_name}, ${call.method_name.toLowerCase()}, with the whole reading, so that it can be opened again.`}
     >
       <form

@@ -57,12 +57,12 @@ export function KeptSheet() {
     <Sheet
       open={open}
       onOpenChange={onOpenChange}
-      title="Kept shots"
-      about="Newest first. Press one to open it on the Bench."
+      title="Saved shots"
+      about="Newest first. Tap one to open it on the Bench."
     >
       {shots.error && <Problem error={shots.error} onRetry={() => void shots.refetch()} />}
-      {shots.isPending && <p>Looking them up.</p>}
-      {shots.data?.length === 0 && <p>Nothing kept yet. On the Bench, press K to keep the shot you see.</p>}
+      {shots.isPending && <p>Loading the saved shots.</p>}
+      {shots.data?.length === 0 && <p>No saved shots yet. On the Bench, press K to save the shot you see.</p>}
       <ul>
         {shots.data?.map((shot) => (
           <Row key={shot.id} shot={shot} onOpen={() => reopen(shot)} onDrop={() => drop.mutate(shot.id)} />

@@ -14,9 +14,9 @@ interface RowProps {
 }
 
 const GROWTH_WORDS = {
-  with: 'grown with the shot',
-  across: 'grown across',
-  against: 'grown against it',
+  with: 'grain with the shot',
+  across: 'grain across',
+  against: 'grain against it',
 } as const
 
 function GrassRow(props: RowProps) {

@@ -50,14 +50,14 @@ function Legend({ drawn }: { drawn: Drawn[] }) {
           key={call.id}
           tone={tone}
           name={call.club_name}
-          words={`${call.method_name.toLowerCase()}${call.target.name === 'flag' ? '' : `, ${OUT_WORDS[call.target.name]}`}: lands ${distance(call.carry_m, units)}, stops ${distance(call.total_m, units)} ${unit}, peak ${height(call.apex_m, units)}`}
+          words={`${call.method_name.toLowerCase()}${call.target.name === 'flag' ? '' : `, ${OUT_WORDS[call.target.name]}`}: lands ${distance(call.carry_m, units)}, stops ${distance(call.total_m, units)} ${unit}, height ${height(call.apex_m, units)}`}
         />
       ))}
       {first?.detail && (
         <Key
           tone="ghost"
           name="stock, level ground"
-          words={`same club and swing: stops ${distance(first.detail.ghost.total_m, units)} ${unit}, peak ${height(first.detail.ghost.apex_m, units)}`}
+          words={`same club and swing: stops ${distance(first.detail.ghost.total_m, units)} ${unit}, height ${height(first.detail.ghost.apex_m, units)}`}
         />
       )}
     </ul>
@@ -103,7 +103,7 @@ export function LinePanel({ reading, drawn, onLines }: LinePanelProps) {
   const [first] = drawn
   const toGreen =
     reading.front > 0 ? `, ${show(reading.front, 'distance', units)} to the green` : ', on the green'
-  const heights = scale.lift === 1 ? 'heights true' : `heights ×${scale.lift}`
+  const heights = scale.lift === 1 ? 'heights to scale' : `heights ×${scale.lift}`
   return (
     <section
       ref={lines}
@@ -118,7 +118,8 @@ export function LinePanel({ reading, drawn, onLines }: LinePanelProps) {
         <LineTools reading={reading} drawing={drawing} onDrawing={setDrawing} onLines={onLines} />
         {first && (
           <p className="ml-auto px-3.5 text-tiny text-quiet">
-            dots: balls; dashed line: 8 of 10; on average {show(first.call.leave_m, 'distance', units)} away
+            dots: balls; dashed line: 8 of 10 balls; finishes {show(first.call.leave_m, 'distance', units)}{' '}
+            away on average{' '}
           </p>
         )}
       </div>

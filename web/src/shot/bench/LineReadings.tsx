@@ -49,7 +49,7 @@ export function LineReadings({ reading }: { reading: Reading }) {
         {metres('front')} to {metres('back')}, {metres('width')} wide,{' '}
         {number('rise', riseWords(show(reading.rise, 'distance', units), reading.rise))}
       </dd>
-      <dt className="text-quiet">there</dt>
+      <dt className="text-quiet">landing area</dt>
       <dd>
         <WordOrNumber
           label="Firmness"

@@ -221,7 +221,7 @@ export function LineSheet({ open, reading, onOpenChange }: LineSheetProps) {
         <input
           className="field grow"
           aria-label="Where the ball lies: latitude, longitude, bearing of the line"
-          placeholder="latitude, longitude, bearing; empty: in metres"
+          placeholder="latitude, longitude, bearing; leave empty for metres"
           value={origin}
           onChange={(event) => setOrigin(event.target.value)}
         />
@@ -244,10 +244,10 @@ export function LineSheet({ open, reading, onOpenChange }: LineSheetProps) {
             )
           }
         >
-          Write a file
+          Save as a file
         </button>
         <label className="press cursor-pointer">
-          Read a file
+          Open a file
           <input
             type="file"
             accept=".geojson,.json,application/geo+json"
@@ -260,7 +260,7 @@ export function LineSheet({ open, reading, onOpenChange }: LineSheetProps) {
             }}
           />
         </label>
-        <Live>{read.isSuccess && 'Read; undo (U) brings the old line back.'}</Live>
+        <Live>{read.isSuccess && 'The line is loaded. Undo (U) brings the old one back.'}</Live>
       </div>
       {place === 'broken' && (
         <p role="alert">Give three numbers, such as 56.2, -3.1, 40, or leave it empty.</p>

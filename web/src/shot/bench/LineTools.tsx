@@ -50,7 +50,7 @@ function DrawingHelp(props: { kind: AreaKind; reading: Reading; onDone: () => vo
       </button>
       ,{' '}
       <button type="button" className="word" onClick={onDone}>
-        or leave it
+        or cancel
       </button>
     </>
   )
@@ -94,7 +94,7 @@ function Tools({ reading, onDrawing, onLines }: Omit<LineToolsProps, 'drawing'>)
         <span>
           lands at {show(reading.land, 'distance', units)}, fixed:{' '}
           <button type="button" className="word" onClick={() => set({ land: 0 })}>
-            let it go
+            make it automatic
           </button>
         </span>
       )}

@@ -98,9 +98,9 @@ function Lines({ photograph, player, onGone }: LinesProps) {
       {(measure.error ?? drop.error) && <Problem error={(measure.error ?? drop.error) as Error} />}
       <Live as="p" className="mt-1 text-small">
         {found &&
-          `${found.reading === 'fall' ? 'Fall' : 'Side slope'} ${found.value_deg.toFixed(1)}°, give or take ${found.doubt_deg.toFixed(1)}° (laying the lines ${found.hand_deg.toFixed(1)}°, lens ${found.lens_deg.toFixed(1)}°, standing askew ${found.stand_deg.toFixed(1)}°). ${
+          `${found.reading === 'fall' ? 'Fall' : 'Side slope'} ${found.value_deg.toFixed(1)}°, give or take ${found.doubt_deg.toFixed(1)}° (drawing the lines ${found.hand_deg.toFixed(1)}°, lens ${found.lens_deg.toFixed(1)}°, camera not square ${found.stand_deg.toFixed(1)}°). ${
             tooSteep
-              ? `That is more than the ${NUMBERS.fall.high}° on which a swing can be worked out; nothing was set.`
+              ? `That is steeper than the ${NUMBERS.fall.high}° that Veltrin can work out a swing for. Nothing was set.`
               : 'Set on the Bench.'
           }`}
       </Live>
@@ -116,7 +116,7 @@ export function PhotographBlock({ player }: { player: Player }) {
   const choose = (file: File | undefined) => {
     if (!file) return
     if (file.size > MOST_BYTES) {
-      setProblem(`It has ${(file.size / 1_000_000).toFixed(0)} MB; 12 MB are taken at most.`)
+      setProblem(`The picture is ${(file.size / 1_000_000).toFixed(0)} MB; the limit is 12 MB.`)
       return
     }
     setProblem('')
@@ -134,12 +134,12 @@ export function PhotographBlock({ player }: { player: Player }) {
     <section aria-label="Photograph" className="border-t border-rule py-2">
       <h3 className="font-semibold">Photograph of the lie</h3>
       <p className="text-small text-quiet">
-        Square to the slope and low, so that the ground shows as an edge; the horizon in the picture. Lay the
-        dashed line on the horizon and the red one along the ground. Where it was taken is not kept; it goes
-        with the next booked shot.
+        Hold the phone low and square to the slope, so that the ground shows as an edge, with the horizon in
+        the picture. Lay the dashed line on the horizon and the red line along the ground. The place is not
+        saved with it. The picture goes with the next booked shot.
       </p>
       <label className="press mt-1.5 inline-block cursor-pointer">
-        {keep.isPending ? 'Keeping it' : photograph ? 'Another photograph' : 'Take or choose a photograph'}
+        {keep.isPending ? 'Saving it' : photograph ? 'Another photograph' : 'Take or choose a photograph'}
         <input
           type="file"
           accept="image/jpeg,image/png,image/webp"

@@ -57,7 +57,7 @@ function Say({ call, reading, player, swap, harder }: SayProps) {
       {isOpen && (
         <p className="mt-1 px-3.5">
           <button type="button" className="word text-small" onClick={join}>
-            into the lesson
+            add to the lesson
           </button>
         </p>
       )}
@@ -205,7 +205,7 @@ export function SetupStrip({
         <section aria-label="Set-up" className="min-w-0 border-rule lg:col-span-2 lg:border-r">
           <Head title="Set-up" note="" />
           <p className="px-3.5 text-quiet">
-            No stroke is played: nothing to set up until the ball is dropped.
+            No stroke is played. There is nothing to set up until the ball is dropped.
           </p>
         </section>
       ) : (

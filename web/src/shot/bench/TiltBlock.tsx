@@ -45,18 +45,18 @@ export function TiltBlock({ player }: { player: Pick<Player, 'id' | 'hand'> }) {
                 {sideWords(slope.side, show(slope.side, 'slope', units))}
               </b>
               <button type="button" className="press py-0" disabled={tooSteep === true} onClick={take}>
-                Take it
+                Use it
               </button>
             </>
           ) : (
             <span className={silent ? 'text-hot' : 'text-quiet'}>
               {silent
                 ? 'This device has no tilt sensor. Drag the ground, or pace it out.'
-                : 'Listening to the level.'}
+                : 'Reading the level.'}
             </span>
           )}
           {tooSteep && (
-            <span className="text-hot">Steeper than the {NUMBERS.fall.high}° one can swing on.</span>
+            <span className="text-hot">Steeper than the {NUMBERS.fall.high}° you can swing on.</span>
           )}
           <button type="button" className="text-quiet hover:text-hot" onClick={() => setOn(false)}>
             Stop

@@ -49,7 +49,7 @@ export function WhatIfSheet({ open, reading, call, onOpenChange }: WhatIfSheetPr
       wide
       onOpenChange={onOpenChange}
       title="What if"
-      about={`${callName(call)}: one reading over its range, all others as they are. Dashed: as you read it.`}
+      about={`${callName(call)}: one reading changes, all others stay as they are. Dashed line: your reading.`}
     >
       {error && <Problem error={error} />}
       {row && readings.data && (
@@ -61,12 +61,12 @@ export function WhatIfSheet({ open, reading, call, onOpenChange }: WhatIfSheetPr
             options={readings.data.rows.map((r) => ({ value: r.reading, words: r.words }))}
             onChange={setName}
           />{' '}
-          were otherwise?
+          were different?
         </p>
       )}
       {!data && !error && (
         <div role="status" className="mt-2">
-          <p className="text-quiet">Working it out over the range.</p>
+          <p className="text-quiet">Working it out.</p>
           <div className="grid gap-4 lg:grid-cols-3" aria-hidden>
             {[0, 1, 2].map((place) => (
               <EmptyPlot key={place} />
@@ -84,7 +84,7 @@ export function WhatIfSheet({ open, reading, call, onOpenChange }: WhatIfSheetPr
               of: (p: (typeof data.points)[number]) => p.same_total_m * far,
             },
             {
-              words: 'aim wanted, degrees right',
+              words: 'aim needed, degrees right',
               least: 2,
               digits: 1,
               of: (p: (typeof data.points)[number]) => p.aim_deg,
@@ -109,8 +109,8 @@ export function WhatIfSheet({ open, reading, call, onOpenChange }: WhatIfSheetPr
         </div>
       )}
       <p className="mt-3 text-small text-quiet">
-        First: the stroke as you would play it now, on ground that is otherwise. Second and third: the call
-        made for it. Where a curve breaks off it is no call any more.
+        First chart: the same stroke where the reading is different. Second and third: the call worked out for
+        it. Where a curve ends, the call is no longer playable.
       </p>
     </Sheet>
   )

@@ -52,7 +52,7 @@ export function DayMenu({ reading }: { reading: Reading }) {
     { title: 'Seasons', items: seasons.map((day) => ({ id: day.name, words: day.name })) },
     { title: 'Saved days', items: daysIn(mine).map((day) => ({ id: day.name, words: day.name })) },
     {
-      title: 'Forget a saved day',
+      title: 'Delete a saved day',
       items: mine.map(({ id, name, problem }) => ({
         id: `${id}`,
         words: problem ? `${name}: ${problem}` : name,
@@ -62,7 +62,7 @@ export function DayMenu({ reading }: { reading: Reading }) {
       title: 'This day',
       items: [
         { id: 'save', words: 'Save it under a name' },
-        { id: 'start', words: 'Start with it from now on' },
+        { id: 'start', words: 'Start with this day from now on' },
       ],
     },
   ].filter((group) => group.items.length > 0)
@@ -74,7 +74,7 @@ export function DayMenu({ reading }: { reading: Reading }) {
         if (day) set(fromDay(day))
         return
       }
-      case 'Forget a saved day':
+      case 'Delete a saved day':
         drop.mutate(Number(id))
         return
       default:
@@ -92,7 +92,7 @@ export function DayMenu({ reading }: { reading: Reading }) {
       <Sheet
         open={isSaving}
         title="Save the day"
-        about={`Weather, ground and greens as they stand${course ? ` on ${course}` : ''}; a day of the same name is replaced.`}
+        about={`This saves weather, ground and greens as they are${course ? ` on ${course}` : ''}. A day with the same name is replaced.`}
         onOpenChange={setSaving}
       >
         <SaveDay

@@ -36,7 +36,8 @@ function Cell({ cell, stock }: { cell: Row['today']; stock: number }) {
   )
 }
 
-const NO_SHEET = 'The carries of this day are worked out by the server, and this browser keeps none for it.'
+const NO_SHEET =
+  'Veltrin works out the carries of this day and can’t be reached. This browser has none saved for it.'
 
 /** How far each club carries today, and what its own distance plays as, by wind and by slope. To be printed. */
 export function DaySheet({ reading, player, course }: DaySheetProps) {
@@ -65,8 +66,8 @@ export function DaySheet({ reading, player, course }: DaySheetProps) {
       </h2>
       <p className="text-small text-quiet">
         {[course, reading.dayName, conditionWords({ ...reading, wind: 0 }, units)].filter(Boolean).join(', ')}
-        . Full stock swing, {units.distance}. Wind {where}; slopes without wind. Small: what this club’s own
-        distance plays as.
+        . Full stock swing, {units.distance}. Wind {where}; slopes without wind. Small figures: what this
+        club’s own distance plays as.
       </p>
       <CarryCurves sheet={sheet.data} />
       <div className="relative mt-2 overflow-x-auto" role="group" aria-label="Table" tabIndex={0}>
@@ -141,9 +142,9 @@ export function DaySheet({ reading, player, course }: DaySheetProps) {
         </table>
       </div>
       <p className="mt-2 text-small text-quiet">
-        A dash: the club won’t get it up, it is blown back, or more than the bag holds. Down the wind a low,
-        slow ball comes down early and runs: its carry hardly grows. For practice and preparation: in a round
-        rule 4.3a limits what may be consulted.
+        A dash: the club can’t get the ball up, the wind blows it back, or no club in the bag carries that
+        far. Downwind a low, slow ball lands early and runs, so its carry hardly grows. This sheet is for
+        practice and preparation: in a round, rule 4.3a limits what you may consult.
       </p>
     </section>
   )

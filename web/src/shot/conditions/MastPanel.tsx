@@ -44,11 +44,11 @@ export function MastPanel({ mast }: { mast: Mast | undefined }) {
           )}
           {!isWell && mast.mean && (
             <p className="text-small text-quiet">
-              The last wind heard is kept. Stop following to set it by hand.
+              Veltrin uses the last wind it received. Stop following to set it by hand.
             </p>
           )}
           {mast.air !== null && mast.air.rain_mm_h > 0 && (
-            <p className="text-small">It rains there: set the rain here if it rains on you.</p>
+            <p className="text-small">It is raining at the mast. Set the rain here if it rains on you.</p>
           )}
           <button
             type="button"

@@ -17,7 +17,7 @@ import { type NumberKey, NUMBERS } from '../numbers'
 
 const plain = <T extends string>(values: readonly T[]) => values.map((value) => ({ value, words: value }))
 
-const GROWN_WORDS = { lean: 'lean, winter', usual: 'as usual', lush: 'lush, after rain' } as const
+const GROWN_WORDS = { lean: 'lean, winter', usual: 'normal', lush: 'lush, after rain' } as const
 const PREFERRED = [
   { value: 'no', words: 'not in force' },
   { value: 'yes', words: 'in force' },
@@ -27,7 +27,7 @@ const BALL = [
   { value: 'own', words: 'its own' },
 ] as const
 const PRESSURE = [
-  { value: 'by', words: 'as the altitude has it' },
+  { value: 'by', words: 'standard for the altitude' },
   { value: 'read', words: 'as read' },
 ] as const
 const LAYERS = ['a shirt', 'one layer over it', 'two layers', 'three layers', 'four layers'] as const
@@ -139,10 +139,10 @@ export function Weather({ reading, player }: WeatherProps) {
         />
         , {number('speed')} when dry
       </dd>
-      <dt className="text-quiet">unmown grass</dt>
+      <dt className="text-quiet">rough</dt>
       <dd>
         <Choice
-          label="Unmown grass"
+          label="Rough"
           value={reading.grown}
           options={GROWNS.map((value) => ({ value, words: GROWN_WORDS[value] }))}
           onChange={(grown) => set({ grown })}
@@ -167,8 +167,7 @@ export function Weather({ reading, player }: WeatherProps) {
         />
       </dd>
       <dd className="col-span-2 mt-1 text-small text-quiet">
-        Ground, grass, sand and rain set what the lie on the Bench is like; read it anew there where it
-        differs.
+        Ground, grass, sand and rain set the lie on the Bench. Read it again there if it differs.
       </dd>
     </dl>
   )

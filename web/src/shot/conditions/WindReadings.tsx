@@ -11,12 +11,12 @@ import { useUnits } from '../../lib/use-units'
 import type { NumberKey } from '../numbers'
 
 const BY = [
-  { value: 'line', words: 'counted from the line' },
+  { value: 'line', words: 'measured from the target line' },
   { value: 'compass', words: 'by compass' },
 ] as const
 const AT = [
-  { value: 'hand', words: 'at hand or flag, 2 m' },
-  { value: 'mast', words: 'forecast or mast, 10 m' },
+  { value: 'hand', words: 'at hand or flag height, 2 m' },
+  { value: 'mast', words: 'forecast or mast, at 10 m' },
 ] as const
 /** Told by signs, a force spans two or three metres a second. */
 const SIGNS_DOUBT = 1.5
@@ -49,7 +49,7 @@ export function WindReadings({ reading, isLed }: WindReadingsProps) {
       <dd>{number('wind', speedWords(reading.wind, units), { also: { gust: 0 } })}</dd>
       <dt className="text-quiet">gusts</dt>
       <dd>
-        {number('gust', reading.gust === 0 ? 'as usual here' : speedWords(reading.gust, units), {
+        {number('gust', reading.gust === 0 ? 'usual here' : speedWords(reading.gust, units), {
           low: reading.wind,
         })}
       </dd>
@@ -58,7 +58,7 @@ export function WindReadings({ reading, isLed }: WindReadingsProps) {
         {number('windFrom', from)}{' '}
         {!isLed && (
           <Choice
-            label="Direction told"
+            label="How the direction is given"
             value={reading.windBy}
             options={BY}
             onChange={(windBy) =>
@@ -78,10 +78,10 @@ export function WindReadings({ reading, isLed }: WindReadingsProps) {
       )}
       {!isLed && (
         <>
-          <dt className="text-quiet">read</dt>
+          <dt className="text-quiet">measured at</dt>
           <dd>
             <WordOrNumber
-              label="Read at"
+              label="Measured at"
               value={reading.windAt}
               options={AT}
               told={(metres) => `${show(metres, 'distance', units)} up`}
@@ -93,7 +93,7 @@ export function WindReadings({ reading, isLed }: WindReadingsProps) {
       <dt className="text-quiet">line</dt>
       <dd>
         <Choice
-          label="What stands about the line"
+          label="What stands around the line"
           value={reading.exposure}
           options={EXPOSURES.map((value) => ({ value, words: exposureWords(value) }))}
           onChange={(exposure) => set({ exposure })}
@@ -101,7 +101,7 @@ export function WindReadings({ reading, isLed }: WindReadingsProps) {
       </dd>
       {!isLed && (
         <>
-          <dt className="text-quiet">by its signs</dt>
+          <dt className="text-quiet">by what you see</dt>
           <dd>
             <Menu
               label="what you see"

@@ -17,7 +17,7 @@ function Declared({ method }: { method: Method }) {
         {method.key_words.map((words) => (
           <p key={words}>Say: {words}</p>
         ))}
-        <p>Wins when {method.wins_when}.</p>
+        <p>Best when {method.wins_when}.</p>
         <p>Bad miss: {method.miss}.</p>
         {method.cautions.map((words) => (
           <p key={words} className="border-l-4 border-double border-ink pl-2">
@@ -78,7 +78,7 @@ function Row(props: Omit<CatalogueProps, 'families'> & { side: Side; frame: Flig
         <span className="text-small text-quiet max-xl:hidden">{method.school}</span>
         <span className={`text-small max-md:order-last max-md:col-span-3 ${call ? '' : 'text-quiet'}`}>
           {call
-            ? `${call.club_name}: ${distance(call.carry_m, units)} + ${distance(call.run_m, units)} ${units.distance}, clean ${percent(call.odds.clean_pct)}, leaves ${distance(call.leave_m, units)}`
+            ? `${call.club_name}: ${distance(call.carry_m, units)} + ${distance(call.run_m, units)} ${units.distance}, clean ${percent(call.odds.clean_pct)}, finishes ${distance(call.leave_m, units)}`
             : `not here: ${reason}`}
         </span>
         <span className="max-xl:hidden">

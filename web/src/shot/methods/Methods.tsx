@@ -40,7 +40,7 @@ function Dispute({ asked, ...shared }: Shared & { asked: Question }) {
       <p className="mb-1.5 max-w-[78rem] max-sm:hidden">
         {asked.sides.map(({ method }, i) => (
           <span key={method.id}>
-            <b className="font-semibold">{method.name}</b> wins when {method.wins_when}
+            <b className="font-semibold">{method.name}</b> best when {method.wins_when}
             {i < asked.sides.length - 1 ? '; ' : '.'}
           </span>
         ))}
@@ -84,7 +84,7 @@ export function Methods({ player }: { player: Player }) {
         <Problem
           error={error}
           onRetry={() => void Promise.all([catalogue.refetch(), schools.refetch()])}
-          away="Every school is worked out for this very lie, and this browser keeps no answer for it. On the Bench the last answer is still there."
+          away="Veltrin works out every school for this lie and can’t be reached. The Bench still shows the last answer."
         />
       </main>
     )
@@ -108,9 +108,9 @@ export function Methods({ player }: { player: Player }) {
         <h2 className="mt-2 text-lg font-bold">Where the schools disagree</h2>
         {asked.length > 0 && (
           <p className="text-small text-quiet">
-            Solid: this shot; dashed: the same club and swing from level. Below: how the head passes the ball
-            and how far early it may touch the ground, and the feet, stock dashed. One scale for all schools
-            of a question.
+            Solid line: this shot. Dashed line: the same club and swing from a level lie. Below: the path of
+            the club head with its room for a fat strike, and the feet (stock dashed). All schools of a
+            question are drawn at one scale.
           </p>
         )}
         {asked.length === 0 && (
@@ -123,9 +123,9 @@ export function Methods({ player }: { player: Player }) {
       <section aria-label="Catalogue">
         <h2 className="mt-6 text-lg font-bold">All methods</h2>
         <p className="text-small text-quiet">
-          Pinned ones come first among {player.name}’s calls, left-out ones are not offered. Open one for
-          words, faults and cures. The mark: how the head comes to the ball, what meets it, and where the
-          handle is.
+          Pinned methods come first in {player.name}’s calls; methods that are left out are not offered. Open
+          one for its words, faults and cures. The small drawing shows how the head comes to the ball, what
+          meets it, and where the handle is.
         </p>
         <Catalogue
           families={familiesOf(catalogue.data, schools.data.rows)}

@@ -31,7 +31,7 @@ function rowsOf(call: Call, units: Units): [string, string][] {
       'flight',
       call.apex_m < 0.12
         ? 'along the ground'
-        : `peak ${height(call.apex_m, units)} ${unit}, down at ${call.descent_deg.toFixed(0)}°`,
+        : `height ${height(call.apex_m, units)} ${unit}, descent ${call.descent_deg.toFixed(0)}°`,
     ],
     ['carry and run', `${distance(call.carry_m, units)} + ${distance(call.run_m, units)} ${unit}`],
     ['aim', aimFigure(call)],
@@ -100,7 +100,7 @@ export function SchoolColumn({ side, isFavoured, player, reading, frame, onTake 
         {method.school}
         {isFavoured && <b className="font-semibold text-hot">; the numbers favour it here</b>}
       </p>
-      <p className="text-small sm:hidden">Wins when {method.wins_when}.</p>
+      <p className="text-small sm:hidden">Best when {method.wins_when}.</p>
       <p className="mt-1">
         <b className="font-semibold">{call.club_name}</b>, {call.swing_words}
       </p>

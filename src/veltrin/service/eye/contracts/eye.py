@@ -60,7 +60,7 @@ class ReadIn(Contract):
     player_id: str = Field(min_length=1, max_length=40, description="For whom the shot is played.")
     read: dict[EyeKind, float] = Field(min_length=1, max_length=7)
     land_m: float | None = bounded(
-        "line.land_m", None, "Where it is to land; default: where it must, to finish at the flag."
+        "line.land_m", None, "Where it is to land; default: worked out, to finish at the flag."
     )
 
 

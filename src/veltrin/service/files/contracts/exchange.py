@@ -353,7 +353,7 @@ class MergedOut(Contract):
     players: int
     renamed: int = Field(description="Players whose id was taken and who got another.")
     bookings: int
-    known: int = Field(description="Booked shots that were here already.")
+    known: int = Field(description="Booked shots that were already here.")
     lines: int
     days: int
     practices: int

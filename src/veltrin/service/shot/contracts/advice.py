@@ -42,7 +42,9 @@ class SensitiveOut(Contract):
     low: TurnOut
     high: TurnOut
     changes: bool = Field(description="It would change the call.")
-    holds_from: float | None = Field(description="The call stays the best from here; null: as far as was looked.")
+    holds_from: float | None = Field(
+        description="The call stays the best from here; null: over the whole range that was checked."
+    )
     holds_to: float | None
     again: str = Field(description="How to measure it again.")
 

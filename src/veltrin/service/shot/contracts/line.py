@@ -73,7 +73,7 @@ class LineIn(Contract):
     )
     rise_m: float = bounded("line.rise_m", 0.0, "Green above the ball; negative: below it.")
     land_m: float | None = bounded(
-        "line.land_m", None, "Where it is to land; default: where it must, to finish at the flag."
+        "line.land_m", None, "Where it is to land; default: worked out, to finish at the flag."
     )
     areas: list[AreaIn] = Field(default_factory=list, max_length=40)
     obstacles: list[ObstacleIn] = Field(default_factory=list, max_length=12)

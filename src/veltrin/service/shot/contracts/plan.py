@@ -42,7 +42,7 @@ class LieIn(Contract):
     density: float | None = bounded("lie.density", None, "Density of the grass; default: the cover's usual.")
     growth: Grain = Field("across", description="How the grass grows to the shot.")
     give: float | None = bounded(
-        "lie.give", None, "Give of the ground: 0 hard-pan to 1 sodden; default: the cover's usual."
+        "lie.give", None, "Softness of the ground: 0 hard-pan to 1 sodden; default: the cover's usual."
     )
     sand_mm: float = bounded("lie.sand_mm", 100.0, "Depth of the sand.")
     lip_m: float = bounded("lie.lip_m", 0.0, "Height of a bank or bunker lip in the way.")

@@ -41,7 +41,7 @@ class WindIn(Contract):
     height_m: float = bounded(
         "wind.height_m", 2.0, "Height of the reading above ground, m; from 10 m it holds for open ground."
     )
-    exposure: Exposure = Field("open", description="What stands about the line.")
+    exposure: Exposure = Field("open", description="What stands around the line.")
     doubt_m_s: float | None = bounded("wind.doubt_m_s", None, "How far the reading is off (one deviation).")
 
     @model_validator(mode="after")
