@@ -45,6 +45,7 @@ from veltrin.api.routes import (
     practice,
     practice_sessions,
     recordings,
+    samples,
     search,
     shots,
     sign_in,
@@ -118,6 +119,7 @@ def _api() -> APIRouter:
         },
     )
     api.include_router(sign_in.router)
+    api.include_router(samples.router)
     # What doesn't ask for the store itself still asks who is there.
     known = [Depends(get_store)]
     for part in (
@@ -204,14 +206,16 @@ def create_app(
     asks: Guard | None = None,
     keeper: Keeper | None = None,
     watched: Watched = UNWATCHED,
+    is_demo: bool = False,
 ) -> FastAPI:
     """Build the application around an open store.
 
     `mast_port`, `monitor_port`: where a weather mast and a launch monitor are looked for when asked. `asks`: whoever
     comes has to sign in. `keeper`: which of many processes does what only one may. `watched`: what it tells of itself.
+    `is_demo`: everything in the store is made up and goes at the end.
     """
     app = _Described(title="Veltrin", version=VERSION, lifespan=_lifespan, docs_url=None, redoc_url=None)
-    app.state.store, app.state.keeper = store, keeper
+    app.state.store, app.state.keeper, app.state.is_demo = store, keeper, is_demo
     app.state.masts = Links(lambda: MastLink(mast_port))
     app.state.monitors = Links(lambda: MonitorLink(monitor_port))
     app.state.health = HealthOut(status="warming", version=VERSION)

@@ -71,9 +71,11 @@ def _run_server(
     monitor_port: int,
     asks: Guard | None = None,
     watched: Watched = UNWATCHED,
+    *,
+    is_demo: bool = False,
     **more: Any,
 ) -> None:
-    app = create_app(store, WEB_DIST, mast_port, monitor_port, asks, watched=watched)
+    app = create_app(store, WEB_DIST, mast_port, monitor_port, asks, watched=watched, is_demo=is_demo)
     server = server_of(app, **more)
     _tell(listening, asks, **more)
     try:
@@ -190,7 +192,7 @@ def demo(port: int | None) -> None:
         put_demo(folder / DATABASE)
         store = open_store(folder / DATABASE)
         mast, monitor = StandInMast(0), StandInMonitor(0)
-        _run_server(store, listening, mast.port, monitor.port)
+        _run_server(store, listening, mast.port, monitor.port, is_demo=True)
         mast.stop()
         monitor.stop()
     finally:

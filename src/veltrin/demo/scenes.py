@@ -24,10 +24,10 @@ from veltrin.core.eye import (
     question_for,
     scene_of,
 )
-from veltrin.core.kit import Player, build_bag
+from veltrin.core.kit import Player
 from veltrin.core.plan import READINGS, Question
 from veltrin.demo.skarvan_fell import PLAYERS
-from veltrin.service.players.players import made_of
+from veltrin.service.players.players import bag_of, made_of
 from veltrin.service.players.translate_player import club_out
 
 FIRST = datetime(2026, 10, 1, 18, 0, tzinfo=UTC)
@@ -83,8 +83,7 @@ def scenes_of(reader: str, count: int | None = None) -> Iterator[dict[str, Any]]
 def read_for() -> Player:
     """The player whose shots the scenes are."""
     body = PLAYERS["tove"]
-    bag = build_bag(body.seven_iron_carry_m, tuple(body.leave_out))
-    return made_of("tove", body, [club_out(club) for club in bag]).player
+    return made_of("tove", body, [club_out(club) for club in bag_of(body)]).player
 
 
 def main() -> None:

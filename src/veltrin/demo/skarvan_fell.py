@@ -17,7 +17,7 @@ from veltrin.service.shot.contracts.settings import SettingsIn
 from veltrin.service.shot.contracts.world import AirIn
 from veltrin.service.shot.kept_shots import keep_shot
 from veltrin.service.shot.plan import plan
-from veltrin.service.shot.settings import write_settings
+from veltrin.service.shot.settings import write_samples, write_settings
 from veltrin.store.engine import Store
 
 FELL_AIR = AirIn(temperature_c=12, altitude_m=620, humidity_pct=70)
@@ -81,3 +81,4 @@ def fill(store: Store) -> None:
     keep_log(store, FELL_AIR)
     keep_season(store)
     keep_lesson_of(store, FELL_AIR)
+    write_samples(store, list(PLAYERS))

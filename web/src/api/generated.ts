@@ -1113,9 +1113,29 @@ export interface paths {
         put?: never;
         /**
          * Add Player
-         * @description Add a player; the usual bag is scaled from the 7-iron carry.
+         * @description Add a player; the bag is worked out from one carry, a speed, or a junior's height, or given.
          */
         post: operations["add_player_api_players_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players/bag": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * New Bag
+         * @description Work out a new player's bag from what is known, without storing anything.
+         */
+        post: operations["new_bag_api_players_bag_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1517,6 +1537,30 @@ export interface paths {
          * @description Delete a note.
          */
         delete: operations["drop_recording_api_recordings__recording_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/samples": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Samples
+         * @description Add made-up players with shots, sessions and a lesson; 409 if they are here already.
+         */
+        post: operations["put_samples_api_samples_post"];
+        /**
+         * Take Samples
+         * @description Delete the made-up players with everything of theirs.
+         */
+        delete: operations["take_samples_api_samples_delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -4114,6 +4158,12 @@ export interface components {
              */
             detail: string;
             /**
+             * Is Demo
+             * @description Everything here is made up, and goes when the server ends.
+             * @default false
+             */
+            is_demo: boolean;
+            /**
              * Status
              * @enum {string}
              */
@@ -5464,6 +5514,24 @@ export interface components {
             state: "off" | "connecting" | "live" | "stale" | "lost";
         };
         /**
+         * NewBagOut
+         * @description A bag that is worked out for a new player, and how far its carries may be off until they are measured.
+         */
+        NewBagOut: {
+            /** Clubs */
+            clubs: components["schemas"]["ClubOut"][];
+            /**
+             * Doubts M
+             * @description One for each club: how far its carry may be off (a deviation), m.
+             */
+            doubts_m: number[];
+            /**
+             * Known Share
+             * @description The same for a club whose carry somebody says, as a share of it.
+             */
+            known_share: number;
+        };
+        /**
          * NoticeOut
          * @description Something to know before a player comes. `ref`: a drill's or a lesson's id, where it leads to one.
          */
@@ -6062,7 +6130,7 @@ export interface components {
         };
         /**
          * PlayerNew
-         * @description A new player: the usual bag is scaled from one carry.
+         * @description A new player. The bag is worked out from one thing that is known: a carry, a speed, or that it is a junior's.
          */
         PlayerNew: {
             /**
@@ -6089,6 +6157,16 @@ export interface components {
              */
             birth_year?: number | null;
             /**
+             * Clubs
+             * @description The bag itself, such as one that was worked out and changed.
+             */
+            clubs?: components["schemas"]["ClubOut"][] | null;
+            /**
+             * Driver Speed M S
+             * @description Head speed of a full swing with the driver, m/s.
+             */
+            driver_speed_m_s?: number | null;
+            /**
              * Hand
              * @default right
              * @enum {string}
@@ -6100,6 +6178,12 @@ export interface components {
              * @default 18
              */
             handicap: number;
+            /**
+             * Junior Set
+             * @description A junior's set of six clubs, worked out from the height.
+             * @default false
+             */
+            junior_set: boolean;
             /**
              * Layer Pct
              * @description Share of full swing speed that each layer of clothes takes, percent.
@@ -6147,7 +6231,7 @@ export interface components {
              * Seven Iron Carry M
              * @description Carry of a full 7-iron from level ground, m.
              */
-            seven_iron_carry_m: number;
+            seven_iron_carry_m?: number | null;
             /**
              * Stature M
              * @description Height of the player, m.
@@ -7396,6 +7480,18 @@ export interface components {
             /** Last Player Id */
             last_player_id?: string | null;
             /**
+             * Locale
+             * @description How dates, times and numbers are written; empty: as the browser says.
+             * @default
+             * @enum {string}
+             */
+            locale: "" | "en-GB" | "en-IE" | "en-US" | "en-CA" | "en-AU" | "en-NZ" | "en-IN";
+            /**
+             * Sample Ids
+             * @description Players that were made up for looking around. Only adding and removing samples changes them.
+             */
+            sample_ids?: string[];
+            /**
              * Slope
              * @default deg
              * @enum {string}
@@ -7479,6 +7575,18 @@ export interface components {
             eye: "usual" | "doubts" | "corrected";
             /** Last Player Id */
             last_player_id?: string | null;
+            /**
+             * Locale
+             * @description How dates, times and numbers are written; empty: as the browser says.
+             * @default
+             * @enum {string}
+             */
+            locale: "" | "en-GB" | "en-IE" | "en-US" | "en-CA" | "en-AU" | "en-NZ" | "en-IN";
+            /**
+             * Sample Ids
+             * @description Players that were made up for looking around. Only adding and removing samples changes them.
+             */
+            sample_ids?: string[];
             /**
              * Slope
              * @default deg
@@ -15155,6 +15263,102 @@ export interface operations {
             };
         };
     };
+    new_bag_api_players_bag_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlayerNew"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewBagOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or only for the person who runs this server */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
     show_player_api_players__player_id__get: {
         parameters: {
             query?: never;
@@ -17745,6 +17949,188 @@ export interface operations {
             path: {
                 recording_id: string;
             };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or only for the person who runs this server */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    put_samples_api_samples_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlayerOut"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or only for the person who runs this server */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    take_samples_api_samples_delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
             cookie?: never;
         };
         requestBody?: never;

@@ -11,6 +11,7 @@ from veltrin.service.players.contracts.players import (
     BagOut,
     GuardianIn,
     HeldOut,
+    NewBagOut,
     PlayerEdit,
     PlayerNew,
     PlayerOut,
@@ -42,8 +43,14 @@ def list_players(store: StoreDep) -> list[PlayerOut]:
 
 @router.post("/players", status_code=201, tags=["players"])
 def add_player(store: StoreDep, body: PlayerNew) -> PlayerOut:
-    """Add a player; the usual bag is scaled from the 7-iron carry."""
+    """Add a player; the bag is worked out from one carry, a speed, or a junior's height, or given."""
     return players.add_player(store, body)
+
+
+@router.post("/players/bag", tags=["players"])
+def new_bag(body: PlayerNew) -> NewBagOut:
+    """Work out a new player's bag from what is known, without storing anything."""
+    return players.new_bag(body)
 
 
 @router.get("/players/{player_id}", tags=["players"])

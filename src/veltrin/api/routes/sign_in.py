@@ -22,7 +22,8 @@ router = APIRouter(tags=["house"])
 @router.get("/health")
 def health(request: Request) -> HealthOut:
     """Whether the server is warming up, ready, or degraded, and why."""
-    state: HealthOut = request.app.state.health
+    kept: HealthOut = request.app.state.health
+    state = kept.model_copy(update={"is_demo": request.app.state.is_demo})
     wrong = what_is_wrong(request.app.state.store) if state.status == "ready" else ""
     return state.model_copy(update={"status": "degraded", "detail": wrong}) if wrong else state
 

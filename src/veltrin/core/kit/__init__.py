@@ -1,6 +1,13 @@
 """Kit: ball limits, clubs turned in 3-D, bags, players."""
 
-from veltrin.core.kit.bag import build_bag
+from veltrin.core.kit.bag import (
+    SPEEDS_M_S,
+    TYPED_SHARE,
+    build_bag,
+    carry_doubt,
+    carry_of_driver_speed,
+    junior_bag,
+)
 from veltrin.core.kit.bag_notes import GrooveState, StepKind
 from veltrin.core.kit.ball import REFERENCE_BALL_C, ball_restitution_factor
 from veltrin.core.kit.club import Club, ClubKind, Presented, present
@@ -29,6 +36,8 @@ __all__ = [
     "QUANTITIES",
     "REFERENCE_BALL_C",
     "SCATTER",
+    "SPEEDS_M_S",
+    "TYPED_SHARE",
     "BallCover",
     "By",
     "Club",
@@ -46,8 +55,11 @@ __all__ = [
     "StepKind",
     "ball_restitution_factor",
     "build_bag",
+    "carry_doubt",
+    "carry_of_driver_speed",
     "face_grip",
     "family_of",
     "groove_wear",
+    "junior_bag",
     "present",
 ]

@@ -175,10 +175,11 @@ class _Pieces:
 def export_zip(store: Store, player_id: str | None = None) -> Iterator[bytes]:
     """The book file with its photographs, piece by piece: the book first, then an image at a time."""
     book = export(store, player_id)
-    return _zipped(store, book)
+    return zipped(store, book)
 
 
-def _zipped(store: Store, book: BookFile) -> Iterator[bytes]:
+def zipped(store: Store, book: BookFile) -> Iterator[bytes]:
+    """A book file of this store as a zip with its photographs, piece by piece."""
     out = _Pieces()
     with zipfile.ZipFile(out, "w") as packed:  # type: ignore[call-overload]
         packed.writestr(BOOK, book.model_dump_json(), zipfile.ZIP_DEFLATED)

@@ -8,7 +8,16 @@ import uuid
 from dataclasses import replace
 from datetime import UTC, date, datetime
 
-from veltrin.core.kit import build_bag, face_grip, groove_wear
+from veltrin.core.kit import (
+    TYPED_SHARE,
+    Club,
+    build_bag,
+    carry_doubt,
+    carry_of_driver_speed,
+    face_grip,
+    groove_wear,
+    junior_bag,
+)
 from veltrin.core.kit.bag_notes import groove_state, missing, steps, suits
 from veltrin.core.kit.grooves import ROUNDS_WORN
 from veltrin.core.plan import stock_speeds
@@ -20,6 +29,7 @@ from veltrin.service.players.contracts.players import (
     ClubNoteOut,
     ClubOut,
     ClubStepOut,
+    NewBagOut,
     PlayerBase,
     PlayerEdit,
     PlayerNew,
@@ -174,10 +184,41 @@ def new_id(name: str) -> str:
     return f"{slug}-{uuid.uuid4().hex[:6]}"
 
 
+def _new_clubs(body: PlayerNew) -> list[ClubOut]:
+    if body.clubs is not None:
+        return body.clubs
+    return [club_out(club) for club in bag_of(body)]
+
+
+def bag_of(body: PlayerNew) -> tuple[Club, ...]:
+    """Work out the bag of a new player from the one thing that is known: a carry, a speed, or a junior's set."""
+    if body.junior_set:
+        return junior_bag(body.stature_m)
+    if body.driver_speed_m_s is not None:
+        return build_bag(carry_of_driver_speed(body.driver_speed_m_s), tuple(body.leave_out))
+    if body.seven_iron_carry_m is not None:
+        return build_bag(body.seven_iron_carry_m, tuple(body.leave_out))
+    raise ValueError("the contract asks for one of them")
+
+
+KNOWN_CLUB = "7-iron"
+"""The club from whose carry the others are worked out."""
+
+
+def new_bag(body: PlayerNew) -> NewBagOut:
+    """Work out a new player's bag without storing it, with the doubt of each carry."""
+    clubs = _new_clubs(body)
+    known = next((club.stock_carry_m for club in clubs if club.id == KNOWN_CLUB), max(c.stock_carry_m for c in clubs))
+    return NewBagOut(
+        clubs=clubs,
+        doubts_m=[round(carry_doubt(club.stock_carry_m, known), 1) for club in clubs],
+        known_share=TYPED_SHARE,
+    )
+
+
 def add_player(store: Store, body: PlayerNew, player_id: str | None = None) -> PlayerOut:
-    """Add a player with the usual bag scaled from one carry. Nothing is stored if no swing gives such carries."""
-    bag = build_bag(body.seven_iron_carry_m, tuple(body.leave_out))
-    stored = made_of(player_id or new_id(body.name), body, [club_out(c) for c in bag])
+    """Add a player with the bag that was worked out. Nothing is stored if no swing gives such carries."""
+    stored = made_of(player_id or new_id(body.name), body, _new_clubs(body))
     stock_speeds(stored.player)
     with store.session() as session:
         rows.save(session, stored)

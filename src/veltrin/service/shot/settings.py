@@ -21,12 +21,25 @@ def read_settings(store: Store) -> SettingsOut:
 
 def write_settings(store: Store, body: SettingsIn) -> SettingsOut:
     """Replace the settings. ConflictError where somebody else has since they were read."""
-    plain = SettingsBody(**{name: getattr(body, name) for name in SettingsBody.model_fields})
+    told = {name: getattr(body, name) for name in SettingsBody.model_fields if name != "sample_ids"}
     with store.session() as session:
         known = setting_rows.row(session)
+        before = None if known is None else SETTINGS.open(known.body).value
+        plain = SettingsBody(**told, sample_ids=[] if before is None else before.sample_ids)
         is_same = known is not None and SETTINGS.open(known.body).value == plain
         if known is not None and not is_same and not versions.take(session, known, body.version):
             raise changed_elsewhere("what is set here")
         if not is_same:
             setting_rows.save(session, SETTINGS.keep(plain))
     return read_settings(store)
+
+
+def write_samples(store: Store, player_ids: list[str]) -> None:
+    """Write down which players were made up for looking around."""
+    with store.session() as session:
+        known = setting_rows.row(session)
+        found = None if known is None else SETTINGS.open(known.body).value
+        kept = (found or SettingsBody()).model_copy(update={"sample_ids": player_ids})
+        if known is not None:
+            versions.take(session, known, known.version)
+        setting_rows.save(session, SETTINGS.keep(kept))

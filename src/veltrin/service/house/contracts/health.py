@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from typing import Literal
 
+from pydantic import Field
+
 from veltrin.service.house.contracts.base import Contract
 
 
@@ -15,3 +17,4 @@ class HealthOut(Contract):
     status: Literal["warming", "ready", "degraded", "failed"]
     version: str
     detail: str = ""
+    is_demo: bool = Field(False, description="Everything here is made up, and goes when the server ends.")

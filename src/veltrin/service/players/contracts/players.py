@@ -5,9 +5,9 @@ from __future__ import annotations
 from datetime import date, datetime
 from typing import Annotated, Literal
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
-from veltrin.core.kit import BallCover, ClubKind, GrooveState, StepKind
+from veltrin.core.kit import SPEEDS_M_S, BallCover, ClubKind, GrooveState, StepKind
 from veltrin.core.learn import Practised
 from veltrin.service.house.contracts.base import Contract
 
@@ -65,13 +65,32 @@ class PlayerBase(Contract):
 
 
 class PlayerNew(PlayerBase):
-    """A new player: the usual bag is scaled from one carry."""
+    """A new player. The bag is worked out from one thing that is known: a carry, a speed, or that it is a junior's."""
 
     birth_year: BirthYear = None
-    seven_iron_carry_m: float = Field(ge=30, le=180, description="Carry of a full 7-iron from level ground, m.")
+    seven_iron_carry_m: float | None = Field(
+        None, ge=30, le=180, description="Carry of a full 7-iron from level ground, m."
+    )
+    driver_speed_m_s: float | None = Field(
+        None, ge=SPEEDS_M_S[0], le=SPEEDS_M_S[1], description="Head speed of a full swing with the driver, m/s."
+    )
+    junior_set: bool = Field(False, description="A junior's set of six clubs, worked out from the height.")
+    clubs: list[ClubOut] | None = Field(
+        None, min_length=1, max_length=20, description="The bag itself, such as one that was worked out and changed."
+    )
     leave_out: list[str] = Field(
         default_factory=list, max_length=13, description="Clubs of the usual bag to leave out."
     )
+
+    @model_validator(mode="after")
+    def _has_one_source(self) -> PlayerNew:
+        given = [self.seven_iron_carry_m, self.driver_speed_m_s, self.junior_set or None, self.clubs]
+        if sum(one is not None for one in given) != 1:
+            raise ValueError(
+                "seven_iron_carry_m, driver_speed_m_s, junior_set and clubs: give exactly one of them. "
+                "The bag is worked out from it."
+            )
+        return self
 
 
 class PlayerInline(PlayerBase):
@@ -170,3 +189,11 @@ class BagOut(Contract):
     clubs: list[ClubNoteOut]
     missing: list[str]
     rounds_worn: float = Field(description="Rounds after which grooves count as worn out.")
+
+
+class NewBagOut(Contract):
+    """A bag that is worked out for a new player, and how far its carries may be off until they are measured."""
+
+    clubs: list[ClubOut]
+    doubts_m: list[float] = Field(description="One for each club: how far its carry may be off (a deviation), m.")
+    known_share: float = Field(description="The same for a club whose carry somebody says, as a share of it.")

@@ -10,6 +10,9 @@ from veltrin.service.house.contracts.base import Contract
 from veltrin.service.shot.contracts.advice import EyeUse
 from veltrin.service.shot.contracts.day import DayIn
 
+Locale = Literal["", "en-GB", "en-IE", "en-US", "en-CA", "en-AU", "en-NZ", "en-IN"]
+"""The words are English: so are the ways of writing dates that go with them."""
+
 
 class SettingsBody(Contract):
     """The coach's settings: units, and the day the Bench starts with."""
@@ -23,7 +26,13 @@ class SettingsBody(Contract):
     speed: Literal["m/s", "mph", "km/h"] = "m/s"
     day: DayIn = DayIn()
     eye: EyeUse = Field("usual", description="Whose doubts a call is held against.")
+    locale: Locale = Field("", description="How dates, times and numbers are written; empty: as the browser says.")
     last_player_id: str | None = Field(None, max_length=40)
+    sample_ids: list[str] = Field(
+        default_factory=list,
+        max_length=20,
+        description="Players that were made up for looking around. Only adding and removing samples changes them.",
+    )
 
 
 class SettingsIn(SettingsBody):
