@@ -7,6 +7,7 @@ import tempfile
 from collections.abc import Callable
 from pathlib import Path
 
+from PIL import Image
 from playwright.sync_api import Page, sync_playwright
 
 from tests.conftest import Running
@@ -135,9 +136,24 @@ VIEWS: list[tuple[str, str, dict[str, int], str, Callable[[Page], None]]] = [
 ]
 
 
+HELP_FOLDER = Path(__file__).parents[2] / "web" / "public" / "help"
+HELP = {
+    "bench": "bench-downhill",
+    "methods": "methods",
+    "players": "players",
+    "book": "field-book",
+    "practice": "progress",
+    "lessons": "lesson",
+    "cards": "cards",
+    "conditions": "conditions",
+}
+"""The picture of each place in the help, made of the view of that name."""
+
+
 def main() -> None:
     """Serve the demo, open each view, save its picture."""
     FOLDER.mkdir(parents=True, exist_ok=True)
+    HELP_FOLDER.mkdir(parents=True, exist_ok=True)
     with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
         store = open_store(Path(folder) / "shots.sqlite3")
         fill(store)
@@ -151,6 +167,10 @@ def main() -> None:
                 page.wait_for_timeout(500)
                 page.screenshot(path=FOLDER / f"{name}.png")
                 page.close()
+        for place, name in HELP.items():
+            with Image.open(FOLDER / f"{name}.png") as picture:
+                small = picture.convert("RGB").resize((640, 400), Image.Resampling.LANCZOS)
+                small.save(HELP_FOLDER / f"{place}.jpg", quality=62, optimize=True)
         browser.close()
 
 

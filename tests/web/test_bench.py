@@ -186,7 +186,7 @@ def test_player_and_units_switch(running: Running, open_page: Open) -> None:
     settled(page)
     # The left-hander aims the other way from the same lie.
     expect(part(page, "Calls").get_by_text(re.compile("aim .* left")).first).to_be_visible()
-    page.get_by_role("button", name="Units").click()
+    page.get_by_role("button", name="Settings").click()
     page.get_by_role("combobox", name="Distances").click()
     page.get_by_role("option", name="yards").click()
     page.keyboard.press("Escape")
@@ -223,8 +223,8 @@ def test_keys_are_listed_and_silent_while_typing(running: Running, open_page: Op
 def test_coach_keeps_another_club(running: Running, open_page: Open) -> None:
     page = open_page(running.url + LIE)
     settled(page)
-    expect(page.get_by_role("combobox", name="Same club")).to_contain_text("as from level")
-    page.get_by_role("combobox", name="Same club").click()
+    expect(page.get_by_role("combobox", name="Club from a level lie")).to_contain_text("automatic")
+    page.get_by_role("combobox", name="Club from a level lie").click()
     page.get_by_role("option", name="9-iron").click()
     settled(page)
     expect(page).to_have_url(re.compile("keep=9-iron"))

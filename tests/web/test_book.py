@@ -174,7 +174,7 @@ def test_the_whole_record_goes_out_and_comes_in_as_a_file(
     running: Running, running_empty: Running, open_page: Callable[..., Page], tmp_path: Path
 ) -> None:
     page = open_page(f"{running.url}/players{ROUGH}")
-    page.get_by_role("button", name="Units").click()
+    page.get_by_role("button", name="Settings").click()
     page.get_by_role("button", name="files and copies").click()
     page.get_by_role("button", name="Copy the whole database now").click()
     expect(page.get_by_role("dialog")).to_contain_text(".sqlite3")
@@ -197,6 +197,6 @@ def test_who_comes_from_elsewhere_signs_in_to_their_own_book(demo_store: Store, 
         page.get_by_label("Passphrase").fill("seven split birches")
         page.get_by_role("button", name="Sign in").click()
         ready(page)
-        page.get_by_role("button", name="Units").click()
+        page.get_by_role("button", name="Settings").click()
         page.get_by_role("button", name="sign out").click()
         expect(page.get_by_label("Passphrase")).to_be_visible()

@@ -10,6 +10,7 @@ import { awayWords } from './lib/away-words'
 import { useBench, useReading } from './shot/store'
 import { placeAt, PLACE_NAMES, PLACES, useBackAndForward, usePlace, type Place } from './lib/place'
 import { useMast } from './shot/use-mast'
+import { writeAs } from './lib/local'
 import { useArrival } from './lib/use-arrival'
 import { useDusk } from './lib/use-dusk'
 import { useKeys } from './lib/use-keys'
@@ -17,11 +18,12 @@ import { InUnits } from './lib/use-units'
 import { part, renewParts } from './lib/part'
 import { isTaking } from './lessons/take'
 import { usePrefetch } from './shot/use-prefetch'
-import { lay, useDesk } from './lib/desk'
+import { help, lay, useDesk } from './lib/desk'
 import { useChoosePlayer } from './shot/use-choose-player'
 import { Bench, benchSheets } from './shot/bench/Bench'
 import { undoBooking } from './book/book-it'
 import { keepSending } from './book/queue'
+import { SampleNote } from './desk/SampleNote'
 import { TopLine } from './desk/TopLine'
 import { Problem } from './ui/Problem'
 import { Boundary } from './ui/Boundary'
@@ -43,7 +45,7 @@ const methods = part(async () => (await import('./shot/methods/Methods')).Method
 const conditions = part(async () => (await import('./shot/conditions/Conditions')).Conditions)
 const deskSheets = part(async () => (await import('./desk/DeskSheets')).DeskSheets)
 const take = part(async () => (await import('./lessons/Take')).Take)
-const playerForm = part(async () => (await import('./shot/bench/PlayerForm')).PlayerForm)
+const welcome = part(async () => (await import('./desk/Welcome')).Welcome)
 const lessons = part(async () => (await import('./lessons/Lessons')).Lessons)
 const cards = part(async () => (await import('./cards/Cards')).Cards)
 const practice = part(async () => (await import('./practice/Practice')).Practice)
@@ -189,7 +191,7 @@ function useDeskKeys() {
     X: () => lay('astray'),
     O: () => lay('kept'),
     P: () => go('cards', 'card=calls'),
-    '?': () => lay('keys'),
+    '?': () => help('places'),
   })
 }
 
@@ -199,6 +201,7 @@ function Desk() {
   const reading = useReading()
   const choosePlayer = useChoosePlayer()
   useStart(players.data, settings.data)
+  if (settings.data) writeAs(settings.data.locale)
   useAddress()
   useBackAndForward()
   useSending()
@@ -219,15 +222,12 @@ function Desk() {
   if (!players.data || !settings.data) return <p className="p-6 text-quiet">Opening the book.</p>
   if (players.data.length === 0) {
     return (
-      <main className="p-6">
-        <h1 className="text-lg font-bold">Veltrin</h1>
-        <p className="mt-2 mb-4 max-w-prose">
-          No players yet. Add the first one: the usual bag is scaled from how far the 7-iron carries.
-        </p>
-        <Once when name="The form">
-          <playerForm.View onAdded={(p) => choosePlayer(p.id)} />
-        </Once>
-      </main>
+      <InUnits value={settings.data}>
+        <Suspense fallback={<p className="p-6 text-quiet">Opening.</p>}>
+          <welcome.View onAdded={(p) => choosePlayer(p.id)} />
+        </Suspense>
+        <Told />
+      </InUnits>
     )
   }
   const player = players.data.find((p) => p.id === reading.player)
@@ -236,6 +236,7 @@ function Desk() {
       <SkipLink />
       <TopLine />
       <Warming />
+      <SampleNote />
       {player && <At player={player} />}
       <LaidSheets player={player} />
       <Told />

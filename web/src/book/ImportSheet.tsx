@@ -2,7 +2,7 @@ import { Live } from '../ui/Live'
 import { Choice } from '../ui/Choice'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { usePreviewImport, useStartImport, useStopImport } from './api'
-import { useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { client, unwrap, type Import, type Matched, type Player, type Preview } from '../api/client'
 import { omit } from '../lib/omit'
 import { Problem } from '../ui/Problem'
@@ -195,13 +195,15 @@ function Progress({ id, onDone }: { id: string; onDone: () => void }) {
 }
 
 interface ImportSheetProps {
+  /** A file that was chosen earlier. */
+  waiting?: File | null
   open: boolean
   player: Player
   onOpenChange: (open: boolean) => void
 }
 
 /** Measured shots from a CSV file: looked at, matched, then read, all or none. */
-export function ImportSheet({ open, player, onOpenChange }: ImportSheetProps) {
+export function ImportSheet({ open, player, waiting = null, onOpenChange }: ImportSheetProps) {
   const queries = useQueryClient()
   const [text, setText] = useState('')
   const [matched, setMatched] = useState<Matched | null>(null)
@@ -214,6 +216,13 @@ export function ImportSheet({ open, player, onOpenChange }: ImportSheetProps) {
     read.reset()
     look.mutate(csv, { onSuccess: (told) => setMatched(told.matched) })
   }
+  // A file that was brought before there was a player is read as soon as the sheet is laid.
+  const isTaken = useRef(false)
+  useEffect(() => {
+    if (!open || !waiting || isTaken.current) return
+    isTaken.current = true
+    void choose(waiting)
+  })
   const isMatched =
     matched !== null &&
     Boolean(matched.columns.club && matched.columns.carry) &&

@@ -1,7 +1,7 @@
 import { Choice } from '../ui/Choice'
 import { useQuery } from '@tanstack/react-query'
 import { bookIt } from './book-it'
-import { tell } from '../lib/desk'
+import { tell, useDesk } from '../lib/desk'
 import { useState } from 'react'
 import { type Player, type Stock } from '../api/client'
 import { stockQuery } from './api'
@@ -107,7 +107,8 @@ function TypeOne({ player }: { player: Player }) {
 export function StockShots({ player }: { player: Player }) {
   const units = useUnits()
   const stock = useQuery(stockQuery(player.id))
-  const [isImporting, setImporting] = useState(false)
+  const carries = useDesk((state) => state.carries)
+  const [isImporting, setImporting] = useState(carries !== null)
   const save = useSavePlayer(player.id)
   const take = (one: Stock) => {
     const edit = editOf(player)
@@ -166,7 +167,15 @@ export function StockShots({ player }: { player: Player }) {
           {stock.data?.[0] && <p className="mt-2 max-w-prose text-small text-quiet">{stock.data[0].rule}</p>}
         </div>
       </section>
-      <ImportSheet open={isImporting} player={player} onOpenChange={setImporting} />
+      <ImportSheet
+        open={isImporting}
+        player={player}
+        waiting={carries}
+        onOpenChange={(isOpen) => {
+          setImporting(isOpen)
+          if (!isOpen) useDesk.setState({ carries: null })
+        }}
+      />
     </div>
   )
 }

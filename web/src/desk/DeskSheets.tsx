@@ -3,19 +3,18 @@ import { lay, useLaid } from '../lib/desk'
 import { useChoosePlayer } from '../shot/use-choose-player'
 import { Sheet } from '../ui/Sheet'
 import { KeptSheet } from '../shot/bench/KeptSheet'
-import { PlayerForm } from '../shot/bench/PlayerForm'
+import { NewPlayer } from '../players/NewPlayer'
 import { AstraySheet } from '../book/AstraySheet'
 import { FilesSheet } from '../files/FilesSheet'
-import { KeysSheet } from './KeysSheet'
+import { HelpSheet } from './HelpSheet'
 import { SearchSheet } from '../files/SearchSheet'
-import { WordsSheet } from './WordsSheet'
-import { UnitsSheet } from './UnitsSheet'
+import { SettingsSheet } from './SettingsSheet'
 
 function NewPlayerSheet() {
   const choosePlayer = useChoosePlayer()
   return (
-    <Sheet {...useLaid('player')} title="Add a player" about="Five facts; the bag can be measured later.">
-      <PlayerForm
+    <Sheet {...useLaid('player')} title="Add a player" about="One carry is enough to start." wide>
+      <NewPlayer
         onAdded={(player) => {
           lay(null)
           choosePlayer(player.id)
@@ -33,9 +32,8 @@ export function DeskSheets({ player }: { player: Player | undefined }) {
       <FilesSheet player={player} />
       <KeptSheet />
       <SearchSheet />
-      <WordsSheet />
-      <KeysSheet />
-      <UnitsSheet />
+      <HelpSheet />
+      <SettingsSheet />
       <NewPlayerSheet />
     </>
   )

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { openLessonQuery } from '../api/lesson'
-import { lay, type DeskSheet } from '../lib/desk'
+import { help, lay, type DeskSheet } from '../lib/desk'
 import { mastWords } from '../shot/mast'
 import { PLACE_NAMES, usePlace, type Place } from '../lib/place'
 import { useQueue } from '../book/queue'
@@ -20,9 +20,8 @@ const PLACE_LIST = Object.keys(PLACE_NAMES) as Place[]
 const SHEETS: [DeskSheet, string][] = [
   ['search', 'Find'],
   ['kept', 'Saved shots'],
-  ['units', 'Units'],
-  ['words', 'Words'],
-  ['keys', 'Keys'],
+  ['settings', 'Settings'],
+  ['help', 'Help'],
 ]
 const PLAIN = 'whitespace-nowrap hover:text-hot'
 const ITEM = 'cursor-pointer px-4 py-2.5 outline-none data-[highlighted]:bg-ink data-[highlighted]:text-paper'
@@ -33,6 +32,7 @@ function PlaceMenu() {
   const { overlays, isWanted, want } = useOverlays()
   const shared = {
     'aria-label': `Places: ${PLACE_NAMES[place]}`,
+    'data-tour': 'help',
     className: 'min-h-11 shrink-0 border-r border-rule pr-3 font-bold',
     children: `☰ ${PLACE_NAMES[place]}`,
   }
@@ -208,11 +208,17 @@ export function TopLine() {
         <button type="button" className={PLAIN} onClick={() => lay('search')} aria-label="Find">
           <kbd className="figure border border-faint px-1">/</kbd> find
         </button>
-        <button type="button" className={PLAIN} onClick={() => lay('units')}>
-          Units
+        <button type="button" className={PLAIN} onClick={() => lay('settings')}>
+          Settings
         </button>
-        <button type="button" className={PLAIN} onClick={() => lay('keys')} aria-label="Keys">
-          <kbd className="figure border border-faint px-1">?</kbd> keys
+        <button
+          type="button"
+          className={PLAIN}
+          data-tour="help"
+          onClick={() => help('places')}
+          aria-label="Help"
+        >
+          <kbd className="figure border border-faint px-1">?</kbd> help
         </button>
       </div>
     </header>

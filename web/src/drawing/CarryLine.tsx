@@ -1,19 +1,27 @@
 import type { Bag, Club } from '../api/client'
 import { scaleLinear } from 'd3-scale'
 import { useDrawnWidth } from '../lib/use-drawn-width'
+import { Handle } from './Handle'
 
 interface CarryLineProps {
   clubs: Club[]
   steps: Bag['steps']
+  /** How far each club's carry may be off (m), by its id: drawn as the width of its line. */
+  doubts?: Record<string, number>
   /** Metres to the coach's units. */
   toShown: (metres: number) => number
   unit: string
+  /** Drag a club's carry (m). */
+  onCarry?: (club_id: string, metres: number) => void
 }
 
 const ROW = 19
+const TALL_ROW = 30
 const LEFT = 132
 const WIDEST = 620
 const TOP = 26
+const LEAST_M = 5
+const MOST_M = 330
 
 const KIND_DASH: Record<string, string | undefined> = {
   wood: undefined,
@@ -22,20 +30,23 @@ const KIND_DASH: Record<string, string | undefined> = {
   wedge: '2 3',
 }
 
-/** Every club as a rung: how far it carries, its loft beside it, gaps and overlaps called out. */
-export function CarryLine({ clubs, steps, toShown, unit }: CarryLineProps) {
+/** Every club as a rung: how far it carries, its loft beside it, its doubt, gaps and overlaps called out. */
+export function CarryLine({ clubs, steps, doubts, toShown, unit, onCarry }: CarryLineProps) {
   const [drawing, W] = useDrawnWidth(WIDEST)
   const RIGHT = W < 340 ? 84 : 98
-  const far = Math.max(...clubs.map((club) => toShown(club.stock_carry_m)), 1)
+  const row = onCarry ? TALL_ROW : ROW
+  const far = Math.max(...clubs.map((club) => toShown(club.stock_carry_m)), 1) * (onCarry ? 1.12 : 1)
   const x = scaleLinear([0, far], [LEFT, W - RIGHT])
-  const height = TOP + ROW * clubs.length + 10
+  const height = TOP + row * clubs.length + 10
   const after = (id: string) => steps.find((one) => one.longer_id === id)
+  const metresAt = (px: number) =>
+    Math.round(Math.min(MOST_M, Math.max(LEAST_M, x.invert(px) / Math.max(toShown(1), 1e-6))))
   return (
     <svg
       ref={drawing}
       viewBox={`0 0 ${W} ${height}`}
       className="block w-full"
-      role="img"
+      role={onCarry ? 'group' : 'img'}
       aria-label={`Carry and loft of ${clubs.length} clubs`}
     >
       {x.ticks(W > 500 ? 6 : 4).map((at) => (
@@ -48,8 +59,9 @@ export function CarryLine({ clubs, steps, toShown, unit }: CarryLineProps) {
         </g>
       ))}
       {clubs.map((club, i) => {
-        const y = TOP + ROW * i + 8
+        const y = TOP + row * i + row / 2
         const carry = toShown(club.stock_carry_m)
+        const doubt = toShown(doubts?.[club.id] ?? 0)
         const next = after(club.id)
         const odd = next && next.kind !== 'even' ? next : null
         return (
@@ -60,6 +72,16 @@ export function CarryLine({ clubs, steps, toShown, unit }: CarryLineProps) {
             <text x={LEFT - 8} y={y + 4} textAnchor="end" className="figure quiet">
               {club.loft_deg.toFixed(club.loft_deg % 1 ? 1 : 0)}°
             </text>
+            {doubt > 0 && (
+              <rect
+                x={x(Math.max(0, carry - doubt))}
+                width={x(carry + doubt) - x(Math.max(0, carry - doubt))}
+                y={y - 6}
+                height={12}
+                fill="var(--second)"
+                fillOpacity={0.22}
+              />
+            )}
             <line
               x1={LEFT}
               x2={x(carry)}
@@ -69,12 +91,31 @@ export function CarryLine({ clubs, steps, toShown, unit }: CarryLineProps) {
               strokeWidth={club.kind === 'wood' ? 3 : 1.6}
               strokeDasharray={KIND_DASH[club.kind]}
             />
-            <circle cx={x(carry)} cy={y} r={4} fill="var(--ball)" stroke="var(--ink)" strokeWidth={1.4} />
-            <text x={x(carry) + 9} y={y + 4} className="figure halo">
+            <text x={x(carry + doubt) + (onCarry ? 26 : 9)} y={y + 4} className="figure halo">
               {Math.round(carry)}
+              {doubt > 0 && ` ± ${Math.round(doubt)}`}
             </text>
+            {onCarry ? (
+              <Handle
+                x={x(carry)}
+                y={y}
+                along="x"
+                label={`Carry of the ${club.name}`}
+                value={Math.round(club.stock_carry_m)}
+                low={LEAST_M}
+                high={MOST_M}
+                step={1}
+                spoken={`${Math.round(carry)} ${unit}`}
+                valueAt={(px) => metresAt(px)}
+                onDrag={(metres) => onCarry(club.id, metres)}
+                onRelease={() => undefined}
+                onStep={(metres) => onCarry(club.id, metres)}
+              />
+            ) : (
+              <circle cx={x(carry)} cy={y} r={4} fill="var(--ball)" stroke="var(--ink)" strokeWidth={1.4} />
+            )}
             {odd && (
-              <text x={W - 2} y={y + ROW / 2 + 5} textAnchor="end" fill="var(--hot)" className="halo">
+              <text x={W - 2} y={y + row / 2 + 5} textAnchor="end" fill="var(--hot)" className="halo">
                 {odd.kind} {Math.round(toShown(odd.step_m))}
               </text>
             )}

@@ -1,7 +1,9 @@
 import { create } from 'zustand'
 
 /** Sheets that can be laid over any place. */
-export type DeskSheet = 'kept' | 'keys' | 'player' | 'astray' | 'files' | 'units' | 'search' | 'words'
+export type DeskSheet = 'kept' | 'help' | 'player' | 'astray' | 'files' | 'settings' | 'search'
+
+export type HelpPart = 'places' | 'keys' | 'words' | 'model'
 
 /** What can be done about what was just told. */
 export interface WayBack {
@@ -20,6 +22,10 @@ interface DeskState {
   note: string
   /** Photographs of the lie: they go with the next booked shot of their player. */
   photographs: { id: string; player_id: string }[]
+  /** A file of carries that waits for the player whose they are. */
+  carries: File | null
+  /** Which part of the help is open, and where in it. */
+  help: { part: HelpPart; at: string }
 }
 
 /** What lies on the desk whatever the place. */
@@ -30,9 +36,14 @@ export const useDesk = create<DeskState>()(() => ({
   times: 0,
   note: '',
   photographs: [],
+  carries: null,
+  help: { part: 'places', at: '' },
 }))
 
 export const lay = (sheet: DeskSheet | null) => useDesk.setState({ sheet })
+/** Open a part of the help, at a place in it. */
+export const help = (part: HelpPart, at = '') => useDesk.setState({ sheet: 'help', help: { part, at } })
+
 export const tell = (told: string, wayBack: WayBack | null = null) =>
   useDesk.setState(({ times }) => ({ told, wayBack, times: times + 1 }))
 export const mark = (note: string) => useDesk.setState({ note })

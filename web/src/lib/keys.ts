@@ -26,7 +26,7 @@ export const KEYS = [
   ['/', 'search players, lessons, shots, methods, drills, words'],
   ['U', 'undo'],
   ['R', 'redo'],
-  ['?', 'these keys'],
+  ['?', 'help, with these keys'],
 ] as const
 
 export type KeyName = (typeof KEYS)[number][0]

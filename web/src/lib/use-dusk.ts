@@ -2,24 +2,37 @@ import { useEffect } from 'react'
 import { create } from 'zustand'
 
 const KEY = 'veltrin-page'
+const DARK = '(prefers-color-scheme: dark)'
 
-function atStart(): boolean {
+export type Theme = 'system' | 'paper' | 'dusk'
+
+function atStart(): Theme {
   const stored = window.localStorage.getItem(KEY)
-  if (stored) return stored === 'dusk'
-  return window.matchMedia('(prefers-color-scheme: dark)').matches
+  return stored === 'dusk' || stored === 'paper' ? stored : 'system'
 }
 
-const usePage = create<{ isDusk: boolean }>()(() => ({ isDusk: atStart() }))
+const usePage = create<{ theme: Theme; isDark: boolean }>()(() => ({
+  theme: atStart(),
+  isDark: window.matchMedia(DARK).matches,
+}))
 
-/** Paper or dusk; follows the system until the coach chooses. */
+/** Light, dusk, or as the system has it, also when that changes. */
 export function useDusk() {
-  const isDusk = usePage((state) => state.isDusk)
+  const { theme, isDark } = usePage()
+  const isDusk = theme === 'system' ? isDark : theme === 'dusk'
+  useEffect(() => {
+    const system = window.matchMedia(DARK)
+    const follow = () => usePage.setState({ isDark: system.matches })
+    system.addEventListener('change', follow)
+    return () => system.removeEventListener('change', follow)
+  }, [])
   useEffect(() => {
     document.documentElement.dataset.theme = isDusk ? 'dusk' : 'paper'
   }, [isDusk])
-  const toggle = () => {
-    window.localStorage.setItem(KEY, isDusk ? 'paper' : 'dusk')
-    usePage.setState({ isDusk: !isDusk })
+  const choose = (next: Theme) => {
+    if (next === 'system') window.localStorage.removeItem(KEY)
+    else window.localStorage.setItem(KEY, next)
+    usePage.setState({ theme: next })
   }
-  return { isDusk, toggle }
+  return { theme, isDusk, choose }
 }

@@ -1,3 +1,5 @@
+import { inLocale } from './local'
+
 // Every date and time that is shown is written here, one way each, where the coach lives.
 
 /** A day without a time (2027-03-01) is that day everywhere. */
@@ -5,7 +7,7 @@ const at = (moment: string | Date) =>
   typeof moment === 'string' && moment.length === 10 ? new Date(`${moment}T12:00:00`) : new Date(moment)
 
 const told = (moment: string | Date, options: Intl.DateTimeFormatOptions) =>
-  at(moment).toLocaleString(undefined, options)
+  at(moment).toLocaleString(inLocale(), options)
 
 /** A moment as day, month and year. */
 export const dayWords = (moment: string | Date) =>

@@ -9,7 +9,7 @@ import {
   done,
 } from '../api/client'
 import { forgetAnswers } from '../api/kept'
-import { useTask, PLANS, BOOK } from '../api/task'
+import { ALL, useTask, PLANS, BOOK } from '../api/task'
 
 export const playersQuery = queryOptions({
   queryKey: ['players'],
@@ -27,6 +27,23 @@ export function bagQuery(player_id: string, version: number) {
 }
 
 const of = (player_id: string) => ({ params: { path: { player_id } } })
+
+/** A new player's bag, worked out from what is known; nothing is stored. */
+export const newBagQuery = (body: PlayerNew) =>
+  queryOptions({
+    queryKey: ['new-bag', body],
+    retry: false,
+    queryFn: async ({ signal }) => unwrap(await client.POST('/api/players/bag', { body, signal })),
+  })
+
+/** Made-up players for looking around, and away with them. */
+export const useAddSamples = () => useTask(async () => unwrap(await client.POST('/api/samples')), ALL)
+
+export const useDropSamples = () =>
+  useTask(async () => {
+    done(await client.DELETE('/api/samples'))
+    await forgetAnswers()
+  }, ALL)
 
 export const useAddPlayer = () =>
   useTask(

@@ -5,7 +5,7 @@ import type { Drill, Found, Lesson, LessonItem, Photograph } from '../api/client
 import { lessonQuery, preparedQuery } from '../lessons/api'
 import { openLessonQuery } from '../api/lesson'
 import { PhotoLines } from '../drawing/PhotoLines'
-import { holdPhotograph, lay, takePhotographs, useDesk } from '../lib/desk'
+import { help, holdPhotograph, lay, takePhotographs, useDesk } from '../lib/desk'
 import { GLOSSARY } from '../lib/glossary'
 import { useMeasured } from '../shot/measured'
 import { toRequest } from '../shot/request'
@@ -16,7 +16,7 @@ import { LessonPage } from '../lessons/LessonPage'
 import { thingFrom } from '../lessons/TakeAlong'
 import { SearchSheet } from '../files/SearchSheet'
 import { SheetPage } from '../lessons/SheetPage'
-import { WordsSheet } from '../desk/WordsSheet'
+import { HelpSheet } from '../desk/HelpSheet'
 import { START } from '../shot/reading'
 import { PLAYER } from './players'
 import { sampleCall } from './sample'
@@ -191,8 +191,8 @@ describe('finding', () => {
   })
 
   it('has every word with its meaning', () => {
-    lay('words')
-    shown(<WordsSheet />)
+    help('words')
+    shown(<HelpSheet />)
     for (const word of Object.keys(GLOSSARY)) expect(document.body.textContent).toContain(`${word}: `)
   })
 })

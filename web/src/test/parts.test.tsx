@@ -139,7 +139,7 @@ describe('the calls', () => {
     return { onChoose, onLedger }
   }
 
-  it('shows first, second, the rest and what fell out', () => {
+  it('shows first, second, the rest and what is ruled out', async () => {
     const { onChoose, onLedger } = show('58~dropped-foot')
     expect(within(screen.getByRole('article', { name: 'First call' })).getByText(/Lob wedge 58/)).toBeTruthy()
     fireEvent.click(
@@ -148,7 +148,8 @@ describe('the calls', () => {
       }),
     )
     expect(onChoose).toHaveBeenCalledWith('b')
-    fireEvent.click(screen.getAllByRole('button', { name: /aim 2°L: open the aim ledger/ })[1] as HTMLElement)
+    fireEvent.click(screen.getAllByRole('button', { name: /aim 2°L: what is it/ })[1] as HTMLElement)
+    fireEvent.click(await screen.findByRole('button', { name: 'aim ledger' }))
     expect(onLedger).toHaveBeenCalledWith('b', 'aim')
     expect(screen.getByText('−0.5')).toBeTruthy()
     expect(screen.getByText(/needs a tee/)).toBeTruthy()

@@ -59,6 +59,7 @@ export function AnswerBar(props: AnswerBarProps) {
       </button>
       <button
         type="button"
+        data-tour="book"
         className="press-main min-h-14 min-w-16 px-3 font-semibold disabled:opacity-50"
         disabled={!mayBook}
         onClick={onBook}

@@ -42,6 +42,7 @@ function swapOf(call: Call, plan: PlanResponse | undefined): Swap | null {
 }
 
 // Not what a coach sees first: fetched when one is laid, or when there is time.
+const fiveTaps = part(async () => (await import('./FiveTaps')).FiveTaps)
 export const benchSheets = part(async () => (await import('./BenchSheets')).BenchSheets)
 
 /** Work out one shot: ground, line, calls, set-up, reasons. */
@@ -52,6 +53,7 @@ export function Bench({ player }: { player: Player }) {
   const calls = useRef<HTMLDivElement>(null)
   const [ledger, setLedger] = useState<LedgerName>('loft')
   const [sheet, setSheet] = useState<SheetName | null>(null)
+  const [isTapping, setTapping] = useState(false)
   const drawn = drawnCalls(plan, reading.call, reading.against)
   const chosen = drawn[0]?.call
   const first = plan?.calls.find((call) => call.id === plan.first_id)
@@ -107,8 +109,14 @@ export function Bench({ player }: { player: Player }) {
       <Live as="p" className="sr-only">
         {isCurrent && first && `First call: ${callName(first)}, ${first.strokes.toFixed(2)} strokes.`}
       </Live>
+      {isTapping && (
+        <Once when name="A lie in five taps">
+          <fiveTaps.View leftHanded={player.hand === 'left'} onClose={() => setTapping(false)} />
+        </Once>
+      )}
       <div className="bench-parts">
         <GroundPanel
+          onTaps={() => setTapping(true)}
           reading={reading}
           call={struck.find(({ call }) => call === chosen)?.call}
           player={player}

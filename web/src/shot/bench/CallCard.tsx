@@ -17,41 +17,72 @@ import {
 } from '../strike-words'
 import { aimFigure, callSentence } from '../words'
 import { useUnits } from '../../lib/use-units'
+import { part, renewParts } from '../../lib/part'
+import { Boundary } from '../../ui/Boundary'
+import { Popped } from '../../ui/Popped'
+import type { FigureName } from '../figure-words'
+import { Suspense, useState } from 'react'
 
 interface FiguresProps {
   call: Call
   onLedger: (id: string, ledger: LedgerName) => void
 }
 
-/** The numbers of a call; each opens the ledger that explains it. */
+const figureText = part(async () => (await import('./FigureText')).FigureText)
+
+/** One number of a call; a press says what it is, how sure, and what changes it. */
+function Figure({ call, name, value, onLedger }: FiguresProps & { name: FigureName; value: string }) {
+  const [isOpen, setOpen] = useState(false)
+  return (
+    <Popped
+      label={`${name} ${value}: what is it?`}
+      words={value}
+      className="text-left hover:text-hot hover:underline"
+      isOpen={isOpen}
+      onOpen={setOpen}
+    >
+      {(Popover) => (
+        <Popover.Content
+          collisionPadding={8}
+          sideOffset={4}
+          className="z-[60] w-72 border border-ink bg-lit p-2.5 text-small text-ink"
+        >
+          <Boundary name="The figure" onRetry={renewParts}>
+            <Suspense fallback={null}>
+              <figureText.View
+                name={name}
+                call={call}
+                onLedger={(ledger) => {
+                  setOpen(false)
+                  onLedger(call.id, ledger)
+                }}
+              />
+            </Suspense>
+          </Boundary>
+        </Popover.Content>
+      )}
+    </Popped>
+  )
+}
+
+/** The numbers of a call. */
 function Figures({ call, onLedger }: FiguresProps) {
   const units = useUnits()
-  const cells: [string, string, LedgerName | null][] = [
-    [distance(call.carry_m, units), 'carry', 'distance'],
-    [distance(call.run_m, units), 'run', 'distance'],
-    [height(call.apex_m, units), 'peak', 'loft'],
-    [`${call.descent_deg.toFixed(0)}°`, 'down', 'loft'],
-    [aimFigure(call), 'aim', 'aim'],
-    [call.strokes.toFixed(2), 'strokes', null],
+  const cells: [FigureName, string][] = [
+    ['carry', distance(call.carry_m, units)],
+    ['run', distance(call.run_m, units)],
+    ['height', height(call.apex_m, units)],
+    ['descent', `${call.descent_deg.toFixed(0)}°`],
+    ['aim', aimFigure(call)],
+    ['strokes', call.strokes.toFixed(2)],
   ]
   return (
     <dl className="mt-1 grid grid-cols-[repeat(auto-fit,minmax(2.9rem,1fr))] gap-1">
-      {cells.map(([value, name, ledger]) => (
+      {cells.map(([name, value]) => (
         <div key={name} className="flex flex-col-reverse">
           <dt className="text-tiny text-quiet">{name}</dt>
           <dd className="figure flex min-h-[1.72rem] items-center font-semibold">
-            {ledger ? (
-              <button
-                type="button"
-                className="text-left hover:text-hot hover:underline"
-                aria-label={`${name} ${value}: open the ${ledger} ledger`}
-                onClick={() => onLedger(call.id, ledger)}
-              >
-                {value}
-              </button>
-            ) : (
-              value
-            )}
+            <Figure call={call} name={name} value={value} onLedger={onLedger} />
           </dd>
         </div>
       ))}

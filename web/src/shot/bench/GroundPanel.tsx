@@ -7,6 +7,7 @@ import { coverOf } from '../covers'
 import { useBench } from '../store'
 import { show } from '../../lib/units'
 import { fallWords, giveWords, seatWords, sideWords, spokenSummary } from '../words'
+import { useOffers } from '../../lib/offers'
 import { Choice } from '../../ui/Choice'
 import { Value } from '../Value'
 import { LieRows } from './LieRows'
@@ -20,6 +21,7 @@ interface GroundPanelProps {
   player: Player
   keptClubId: string | null
   onHelps: () => void
+  onTaps: () => void
 }
 
 interface SlopeRowProps {
@@ -58,16 +60,16 @@ function KeptClub({
   const options = [
     {
       value: AS_FROM_LEVEL,
-      words: level && !kept ? `${level}, same club as from a level lie` : 'same club as from a level lie',
+      words: level && !kept ? `${level}, automatic` : 'automatic',
     },
     ...player.clubs.map((club) => ({ value: club.id, words: club.name })),
   ]
   return (
     <>
-      <dt className="text-quiet">same club</dt>
+      <dt className="text-quiet">level club</dt>
       <dd>
         <Choice
-          label="Same club"
+          label="Club from a level lie"
           value={kept || AS_FROM_LEVEL}
           options={options}
           onChange={(id) => useBench.getState().set({ keep: id === AS_FROM_LEVEL ? '' : id })}
@@ -78,7 +80,8 @@ function KeptClub({
 }
 
 /** Ground: the section under the ball and its reading in words. */
-export function GroundPanel({ reading, call, player, keptClubId, onHelps }: GroundPanelProps) {
+export function GroundPanel({ reading, call, player, keptClubId, onHelps, onTaps }: GroundPanelProps) {
+  const isOffered = useOffers((state) => state.taps)
   const units = useUnits()
   const { set, drag, release } = useBench.getState()
   const fall = fallWords(reading.fall, show(reading.fall, 'slope', units))
@@ -89,7 +92,16 @@ export function GroundPanel({ reading, call, player, keptClubId, onHelps }: Grou
         title="Ground"
         note={
           <>
-            drag to match what you see, or{' '}
+            drag it,{' '}
+            {isOffered && (
+              <>
+                <button type="button" className="word" onClick={onTaps}>
+                  five taps
+                </button>
+                ,{' '}
+              </>
+            )}
+            or{' '}
             <button type="button" className="word" onClick={onHelps}>
               measure
             </button>

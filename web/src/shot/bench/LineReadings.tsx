@@ -49,7 +49,7 @@ export function LineReadings({ reading }: { reading: Reading }) {
         {metres('front')} to {metres('back')}, {metres('width')} wide,{' '}
         {number('rise', riseWords(show(reading.rise, 'distance', units), reading.rise))}
       </dd>
-      <dt className="text-quiet">landing area</dt>
+      <dt className="text-quiet">landing</dt>
       <dd>
         <WordOrNumber
           label="Firmness"
@@ -58,13 +58,14 @@ export function LineReadings({ reading }: { reading: Reading }) {
           told={firmnessTold}
           onChange={(firmness) => set({ firmness })}
         />
-        , {number('speed', show(reading.speed, 'ft', units))}, out of{' '}
+        , green {number('speed', show(reading.speed, 'ft', units))};{' '}
         <Choice
           label="Around the green"
           value={reading.surround}
           options={SURROUNDS.map((value) => ({ value, words: SURROUND_WORDS[value] }))}
           onChange={(surround) => set({ surround })}
-        />
+        />{' '}
+        around it
       </dd>
       <dt className="text-quiet">green tilt</dt>
       <dd>

@@ -140,14 +140,15 @@ function LedgerPanel({ call, ledger, onLedger, onKeep, mayBook, onBook }: Ledger
         note={
           <span className="flex items-baseline gap-2">
             <button type="button" className="hover:text-hot" onClick={() => lay('astray')}>
-              astray
+              lost ball
             </button>
             <button type="button" className="hover:text-hot" disabled={!mayBook} onClick={onKeep}>
-              keep
+              save
             </button>
             <button
               type="button"
               className="press press-main px-2 py-0 text-small whitespace-nowrap"
+              data-tour="book"
               disabled={!mayBook}
               onClick={onBook}
             >

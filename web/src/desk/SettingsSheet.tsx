@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import type { Settings } from '../api/client'
 import { lay, useLaid } from '../lib/desk'
+import { LOCALES } from '../lib/local'
 import type { Units } from '../lib/units'
 import { useDusk } from '../lib/use-dusk'
 import { dayWords } from '../lib/when'
@@ -31,12 +32,13 @@ const SPEEDS = [
   { value: 'mph', words: 'miles an hour' },
   { value: 'km/h', words: 'kilometres an hour' },
 ] as const
-const PAGES = [
-  { value: 'paper', words: 'paper' },
+const THEMES = [
+  { value: 'system', words: 'as the system' },
+  { value: 'paper', words: 'light' },
   { value: 'dusk', words: 'dusk' },
 ] as const
 const LETTERS = [
-  { value: 'on', words: 'single letters' },
+  { value: 'on', words: 'on' },
   { value: 'off', words: 'off' },
 ] as const
 
@@ -94,20 +96,42 @@ function UnitRow<K extends keyof Units>(props: {
 }
 
 function Rows({ settings }: { settings: Settings }) {
-  const { isDusk, toggle } = useDusk()
+  const { theme, choose } = useDusk()
+  const save = useSaveSettings()
   const { areOn, turn } = useLetterKeys()
   return (
-    <dl className="grid grid-cols-[7rem_1fr] gap-y-2">
+    <dl className="grid grid-cols-[8.5rem_1fr] gap-y-2">
       <UnitRow title="distances" label="Distances" read="distance" options={DISTANCES} settings={settings} />
-      <UnitRow title="ball place" label="Short lengths" read="small" options={SMALLS} settings={settings} />
+      <UnitRow
+        title="short lengths"
+        label="Short lengths"
+        read="small"
+        options={SMALLS}
+        settings={settings}
+      />
       <UnitRow title="slopes" label="Slopes" read="slope" options={SLOPES} settings={settings} />
-      <UnitRow title="warmth" label="Temperature" read="temperature" options={WARMTHS} settings={settings} />
+      <UnitRow
+        title="temperature"
+        label="Temperature"
+        read="temperature"
+        options={WARMTHS}
+        settings={settings}
+      />
       <UnitRow title="wind" label="Wind speeds" read="speed" options={SPEEDS} settings={settings} />
-      <dt className="text-quiet">page</dt>
+      <dt className="text-quiet">dates, numbers</dt>
       <dd>
-        <Choice label="Page" value={isDusk ? 'dusk' : 'paper'} options={PAGES} onChange={toggle} />
+        <Choice
+          label="Dates and numbers"
+          value={settings.locale}
+          options={LOCALES}
+          onChange={(locale) => save({ locale })}
+        />
       </dd>
-      <dt className="text-quiet">keys</dt>
+      <dt className="text-quiet">theme</dt>
+      <dd>
+        <Choice label="Theme" value={theme} options={THEMES} onChange={choose} />
+      </dd>
+      <dt className="text-quiet">letter keys</dt>
       <dd>
         <Choice
           label="Letter keys"
@@ -119,8 +143,8 @@ function Rows({ settings }: { settings: Settings }) {
       <dt className="text-quiet">no network</dt>
       <dd>
         {window.isSecureContext
-          ? 'This browser keeps the page and its last answers for when nobody answers.'
-          : 'This page came by a plain connection: it can’t be opened without a network, installed, or told the tilt of this device. It takes TLS: see “On a phone” in docs/operations.md.'}
+          ? 'This browser saves the page and its last answers, so that you can read them without a network.'
+          : 'This page came over a connection that isn’t encrypted. It can’t be installed, opened without a network, or read the tilt of this device. See “On a phone” in docs/operations.md.'}
       </dd>
       <dt className="text-quiet">record</dt>
       <dd>
@@ -133,11 +157,11 @@ function Rows({ settings }: { settings: Settings }) {
   )
 }
 
-/** Units, the page's look, letter keys, the record, who is signed in. */
-export function UnitsSheet() {
+/** Units, dates, the theme, letter keys, the record, who is signed in. */
+export function SettingsSheet() {
   const settings = useQuery(settingsQuery).data
   return (
-    <Sheet {...useLaid('units')} title="Units and page" about="As this coach likes them, on every place.">
+    <Sheet {...useLaid('settings')} title="Settings" about="They are yours, and are used in every place.">
       {settings && <Rows settings={settings} />}
     </Sheet>
   )

@@ -1,0 +1,80 @@
+import { useQuery } from '@tanstack/react-query'
+import { useEffect } from 'react'
+import { healthQuery } from '../api/health'
+import { lay } from '../lib/desk'
+import { turnOff, useOffers } from '../lib/offers'
+import { usePlace } from '../lib/place'
+import { useReading } from '../shot/store'
+import { settingsQuery } from '../shot/api'
+import { playersQuery, useDropSamples } from '../players/api'
+import { AskFirst } from '../ui/AskFirst'
+import { Problem } from '../ui/Problem'
+
+/** While a made-up player is looked at: that it is one, and the ways on. */
+function Sample({ name, isDemo }: { name: string; isDemo: boolean }) {
+  const drop = useDropSamples()
+  return (
+    <>
+      <span className="min-w-0 text-quiet">
+        {isDemo
+          ? 'This is the demo: its players are made up, and nothing stays when it ends.'
+          : `${name} is a sample: a made-up player to look around with.`}
+      </span>
+      <button type="button" className="word" onClick={() => lay('player')}>
+        start with my player
+      </button>
+      {!isDemo && (
+        <AskFirst
+          words="remove the samples"
+          look="text-quiet hover:text-hot"
+          question="This deletes all sample players and their shots. Your own players stay."
+          yes="Remove"
+          onYes={() => drop.mutate()}
+        />
+      )}
+      {drop.error && <Problem error={drop.error} />}
+    </>
+  )
+}
+
+function TourOffer() {
+  return (
+    <span className="ml-auto flex gap-x-3">
+      <button
+        type="button"
+        className="word"
+        onClick={() => void import('./tour').then(({ startTour }) => startTour())}
+      >
+        take the tour
+      </button>
+      <button type="button" className="text-quiet hover:text-hot" onClick={() => turnOff('tour')}>
+        no, thanks
+      </button>
+    </span>
+  )
+}
+
+/** One line under the top line: what is a sample, and the tour for somebody new. The Bench leaves room for it. */
+export function SampleNote() {
+  const samples = useQuery(settingsQuery).data?.sample_ids ?? []
+  const players = useQuery(playersQuery).data ?? []
+  const isDemo = useQuery(healthQuery).data?.is_demo ?? false
+  const shown = useReading().player
+  const offersTour = useOffers((state) => state.tour)
+  const isOnBench = usePlace((state) => state.place) === 'bench'
+  const player = players.find(({ id }) => id === shown && samples.includes(id))
+  const isThere = player !== undefined || (offersTour && isOnBench)
+  useEffect(() => {
+    document.documentElement.classList.toggle('has-note', isThere)
+  }, [isThere])
+  if (!isThere) return null
+  return (
+    <aside
+      aria-label="For somebody new"
+      className="note no-print flex flex-wrap items-baseline gap-x-3 border-b border-rule px-4 text-small"
+    >
+      {player && <Sample name={player.name.split(' ')[0] ?? player.name} isDemo={isDemo} />}
+      {offersTour && isOnBench && <TourOffer />}
+    </aside>
+  )
+}
