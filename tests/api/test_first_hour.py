@@ -74,7 +74,8 @@ def test_samples_come_beside_the_own_players_and_go_with_one_call(client: TestCl
     assert added.status_code == 201
     ids = {player["id"] for player in added.json()}
     now = client.get("/api/settings").json()
-    assert set(now["sample_ids"]) == ids and len(ids) == 4
+    assert set(now["sample_ids"]) == ids
+    assert len(ids) == 4
     assert {name: now[name] for name in ("coach", "day", "course")} == {
         name: before[name] for name in ("coach", "day", "course")
     }
@@ -86,6 +87,7 @@ def test_samples_come_beside_the_own_players_and_go_with_one_call(client: TestCl
     assert client.get("/api/settings").json()["sample_ids"] == now["sample_ids"]
     assert client.delete("/api/samples").status_code == 204
     left = {player["id"] for player in client.get("/api/players").json()}
-    assert own["id"] in left and not left & ids
+    assert own["id"] in left
+    assert not left & ids
     assert client.get("/api/settings").json()["sample_ids"] == []
     assert len(client.get("/api/lessons").json()) == len(lessons)

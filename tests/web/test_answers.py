@@ -71,7 +71,7 @@ def test_a_booking_is_told_booked_waiting_or_refused(running: Running, open_page
     expect(waiting).to_have_text("1 shot waits")
     answer(422, refusal)
     book("3 short")
-    expect(told(page)).to_contain_text("refused")
+    expect(told(page)).to_contain_text("not accepted")
     expect(waiting).to_have_text("2 shots wait")
     page.unroute("**/api/book/*")
     book("pin high 1 left")
@@ -103,7 +103,7 @@ def test_what_is_begun_outlives_the_place_the_page_and_a_closed_sheet(running: R
     ready(page)
     page.keyboard.press("g")
     expect(page.get_by_label("Notes")).to_have_value("tempo")
-    expect(page.get_by_role("button", name="Save")).to_be_enabled()
+    expect(page.get_by_role("button", name="Save", exact=True)).to_be_enabled()
     page.get_by_role("button", name="Undo").click()
     expect(page.get_by_label("Notes")).not_to_have_value("tempo")
 

@@ -67,12 +67,12 @@ def test_a_page_opened_anew_without_a_network_shows_what_is_kept(running: Runnin
     expect(page.get_by_role("region", name="Calls").get_by_role("heading").first).to_have_text(first)
     # What can't be done is said, and nothing seems to be on its way.
     page.keyboard.press("m")
-    expect(page.get_by_role("alert")).to_contain_text("Every school is worked out for this very lie")
+    expect(page.get_by_role("alert")).to_contain_text("Veltrin works out every school for this lie")
     page.keyboard.press("j")
     expect(page.get_by_role("button", name="Run it")).to_be_visible()
     page.get_by_label("minutes").fill("45")
     page.get_by_role("button", name="Build the session").click()
-    expect(page.get_by_role("alert")).to_contain_text("A session is built from the book")
+    expect(page.get_by_role("alert")).to_contain_text("Veltrin builds a session from the field book")
     page.context.set_offline(False)
     expect(page.get_by_text("Veltrin can’t be reached. You see")).to_have_count(0)
     page.keyboard.press("m")
@@ -104,7 +104,7 @@ def test_a_shot_is_read_booked_taken_back_and_booked_again_by_finger_without_a_n
     assert line is not None
     assert line["y"] + line["height"] <= bar["y"]
     told(page).get_by_role("button", name="Undo").tap()
-    expect(told(page)).to_contain_text("Taken back.")
+    expect(told(page)).to_contain_text("Undone.")
     assert page.request.get(booked).json()["total"] == before
     # With nobody there the lie is read anew: the call is the former lie's, and says so.
     page.context.set_offline(True)

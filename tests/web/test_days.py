@@ -91,7 +91,7 @@ def test_the_mast_drives_the_wind_and_its_loss_is_shown(running: Running, open_p
     mast.stop()
     expect(top).to_contain_text(re.compile(r"\(mast lost, last heard \d+ s ago\)"))
     expect(panel.get_by_role("status")).to_contain_text(re.compile("Trying again"))
-    expect(panel).to_contain_text("The last wind heard is kept")
+    expect(panel).to_contain_text("Veltrin uses the last wind it received")
     kept = re.search(r"wind=([0-9.]+)", page.url)
     assert kept is not None
     # The page lives on; let go of the mast, and the wind is the coach's again, as it was last heard.
@@ -120,7 +120,7 @@ def test_the_wind_is_dragged_and_told_by_signs_and_compass(running: Running, ope
     page.keyboard.press("t")
     page.get_by_role("button", name="what you see").click()
     page.get_by_role("menuitem", name=re.compile("5, fresh breeze")).click()
-    expect(page.get_by_role("heading", name="Wind: fresh breeze against")).to_be_visible()
+    expect(page.get_by_role("heading", name="Wind: fresh breeze, headwind")).to_be_visible()
     page.get_by_role("combobox", name="How the direction is given").click()
     page.get_by_role("option", name="by compass").click()
     page.get_by_role("button", name=re.compile("^Bearing of the line")).click()
@@ -207,7 +207,7 @@ def test_the_phone_is_a_level(running: Running, open_page: Open) -> None:
     page.evaluate("lies => dispatchEvent(new DeviceOrientationEvent('deviceorientation', lies))", lies)
     # Corwin is left-handed: left edge down is a ball below his feet.
     expect(level).to_contain_text("6° down, ball 3° below the feet")
-    level.get_by_role("button", name="Take it").click()
+    level.get_by_role("button", name="Use it").click()
     page.keyboard.press("Escape")
     expect(part(page, "Ground")).to_contain_text("6° down")
     expect(page).to_have_url(re.compile("dfall=0.7"))

@@ -78,7 +78,7 @@ def test_schools_stand_side_by_side_and_a_pin_counts(running: Running, open_page
     expect(tight.get_by_role("article")).to_have_count(4)
     expect(tight).to_contain_text("the numbers favour it here")
     press = tight.get_by_role("article", name="Low press")
-    expect(tight).to_contain_text(re.compile("Low press wins when .*; "))
+    expect(tight).to_contain_text(re.compile("Low press best when .*; "))
     expect(press.get_by_role("img")).to_have_count(3)
     press.get_by_text("figures and set-up").click()
     for row in ("carry and run", "struck clean", "spread", "worst 1 in 20", "strokes, leaves"):

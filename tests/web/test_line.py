@@ -66,8 +66,8 @@ def test_a_bunker_and_a_tilted_green_change_call_landing_and_risk(running: Runni
     assert near != with_bunker != before
     assert "sand" in near
     assert landing(page) < before_landing + 5
-    bad = re.search(r"a bad one (\d+) %", near)
-    bad_before = re.search(r"a bad one (\d+) %", before)
+    bad = re.search(r"a bad shot (\d+) %", near)
+    bad_before = re.search(r"a bad shot (\d+) %", before)
     assert bad
     assert bad_before
     assert int(bad[1]) > int(bad_before[1])
@@ -112,7 +112,7 @@ def test_quick_starts_and_a_fixed_landing_place(running: Running, open_page: Ope
     land.press("PageDown")
     expect(page.get_by_text(re.compile("lands at .* fixed"))).to_be_visible()
     settled(page)
-    page.get_by_role("button", name="let it go").click()
+    page.get_by_role("button", name="make it automatic").click()
     expect(page).not_to_have_url(re.compile("land="))
 
 
@@ -132,8 +132,8 @@ def test_compare_swap_and_put_on_the_card(running: Running, open_page: Open) -> 
     card = page.get_by_role("tabpanel", name="Own calls")
     expect(card).to_contain_text(names[1].split(",")[0])
     expect(card).to_contain_text("4.3a")
-    card.get_by_role("button", name="take it off").click()
-    expect(card).to_contain_text("Nothing on it yet")
+    card.get_by_role("button", name="remove").click()
+    expect(card).to_contain_text("No calls on this card yet")
 
 
 def test_what_if_draws_three_curves_and_the_call_is_weighed(running: Running, open_page: Open) -> None:
@@ -157,7 +157,7 @@ def test_mood_and_ways_out(running: Running, open_page: Open) -> None:
     expect(part(page, "Calls")).to_contain_text(re.compile("Nothing here goes for the flag|Going for it"))
     assert re.search("out |laid up", first_call(page))
     page.get_by_role("combobox", name="Risk").click()
-    page.get_by_role("option", name=re.compile("protect a score")).click()
+    page.get_by_role("option", name="protect the score").click()
     expect(page).to_have_url(re.compile("mood=protect"))
     settled(page)
 

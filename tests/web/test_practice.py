@@ -103,7 +103,7 @@ def test_a_session_is_run_at_the_station_offline_too_and_its_balls_stand_in_the_
     expect(there).to_contain_text("Towel behind the ball")
     expect(there).to_contain_text("Ball 1 of 2")
     for _ in range(2):
-        there.get_by_role("button", name="as meant", exact=True).click()
+        there.get_by_role("button", name="clean", exact=True).click()
     there.get_by_role("button", name="End the session").click()
     done = other.get_by_role("region", name="Result of the session")
     expect(done).to_contain_text("A dozen in the worst grass")

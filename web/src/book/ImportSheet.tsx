@@ -168,7 +168,7 @@ function Progress({ id, onDone }: { id: string; onDone: () => void }) {
       <Live as="p">
         {told.state === 'done' && (
           <>
-            <b>{counted(told.stored, 'shot')} stored.</b>
+            <b>{counted(told.stored, 'shot')} saved.</b>
             {told.doubles > 0 && ` ${told.doubles} were in the book already, or twice in the file.`}
             {told.flagged > 0 &&
               ` ${told.flagged} are far from what was expected: look at them in the field book.`}

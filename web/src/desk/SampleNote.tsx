@@ -1,9 +1,11 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect } from 'react'
+import { createPortal } from 'react-dom'
 import { healthQuery } from '../api/health'
-import { lay } from '../lib/desk'
+import { lay, useDesk } from '../lib/desk'
 import { turnOff, useOffers } from '../lib/offers'
 import { usePlace } from '../lib/place'
+import { useAtLeast, WIDE } from '../lib/use-wide'
 import { useReading } from '../shot/store'
 import { settingsQuery } from '../shot/api'
 import { playersQuery, useDropSamples } from '../players/api'
@@ -15,17 +17,15 @@ function Sample({ name, isDemo }: { name: string; isDemo: boolean }) {
   const drop = useDropSamples()
   return (
     <>
-      <span className="min-w-0 text-quiet">
-        {isDemo
-          ? 'This is the demo: its players are made up, and nothing stays when it ends.'
-          : `${name} is a sample: a made-up player to look around with.`}
+      <span className="min-w-0 truncate text-quiet">
+        {isDemo ? 'Demo: nothing stays when it ends.' : `${name} is a sample.`}
       </span>
       <button type="button" className="word" onClick={() => lay('player')}>
         start with my player
       </button>
       {!isDemo && (
         <AskFirst
-          words="remove the samples"
+          words="remove samples"
           look="text-quiet hover:text-hot"
           question="This deletes all sample players and their shots. Your own players stay."
           yes="Remove"
@@ -45,7 +45,7 @@ function TourOffer() {
         className="word"
         onClick={() => void import('./tour').then(({ startTour }) => startTour())}
       >
-        take the tour
+        tour
       </button>
       <button type="button" className="text-quiet hover:text-hot" onClick={() => turnOff('tour')}>
         no, thanks
@@ -54,7 +54,7 @@ function TourOffer() {
   )
 }
 
-/** One line under the top line: what is a sample, and the tour for somebody new. The Bench leaves room for it. */
+/** One line to somebody new: what is a sample, and the tour. On a wide Bench it stands above the line, else on top. */
 export function SampleNote() {
   const samples = useQuery(settingsQuery).data?.sample_ids ?? []
   const players = useQuery(playersQuery).data ?? []
@@ -64,17 +64,20 @@ export function SampleNote() {
   const isOnBench = usePlace((state) => state.place) === 'bench'
   const player = players.find(({ id }) => id === shown && samples.includes(id))
   const isThere = player !== undefined || (offersTour && isOnBench)
+  const onBench = useDesk((state) => state.noteSlot)
+  const slot = useAtLeast(WIDE) && isThere ? onBench : null
   useEffect(() => {
-    document.documentElement.classList.toggle('has-note', isThere)
-  }, [isThere])
+    document.documentElement.classList.toggle('has-note', slot !== null)
+  }, [slot])
   if (!isThere) return null
-  return (
+  const note = (
     <aside
       aria-label="For somebody new"
-      className="note no-print flex flex-wrap items-baseline gap-x-3 border-b border-rule px-4 text-small"
+      className={`note no-print flex items-baseline gap-x-3 overflow-hidden border-b border-rule px-3.5 text-small whitespace-nowrap ${slot ? '' : 'flex-wrap'}`}
     >
       {player && <Sample name={player.name.split(' ')[0] ?? player.name} isDemo={isDemo} />}
       {offersTour && isOnBench && <TourOffer />}
     </aside>
   )
+  return slot ? createPortal(note, slot) : note
 }

@@ -24,6 +24,8 @@ interface DeskState {
   photographs: { id: string; player_id: string }[]
   /** A file of carries that waits for the player whose they are. */
   carries: File | null
+  /** Where the Bench has room for a line to somebody new, while it is shown. */
+  noteSlot: HTMLElement | null
   /** Which part of the help is open, and where in it. */
   help: { part: HelpPart; at: string }
 }
@@ -37,12 +39,15 @@ export const useDesk = create<DeskState>()(() => ({
   note: '',
   photographs: [],
   carries: null,
+  noteSlot: null,
   help: { part: 'places', at: '' },
 }))
 
 export const lay = (sheet: DeskSheet | null) => useDesk.setState({ sheet })
 /** Open a part of the help, at a place in it. */
 export const help = (part: HelpPart, at = '') => useDesk.setState({ sheet: 'help', help: { part, at } })
+
+export const holdNoteSlot = (noteSlot: HTMLElement | null) => useDesk.setState({ noteSlot })
 
 export const tell = (told: string, wayBack: WayBack | null = null) =>
   useDesk.setState(({ times }) => ({ told, wayBack, times: times + 1 }))

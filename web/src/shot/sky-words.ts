@@ -42,7 +42,8 @@ export function forceOf(speed: number) {
 export function windWords(day: DayReading): string {
   const force = forceOf(windAtHeight(day, 10))
   if (!force || force.number === 0) return 'calm'
-  return `${force.words} ${sideOfWind(fromLine(day))}`
+  const side = sideOfWind(fromLine(day))
+  return `${force.words}${side.startsWith('from') ? '' : ','} ${side}`
 }
 
 const GROUNDS = { sodden: 'soaked', soft: 'soft', medium: '', firm: 'firm', hard: 'hard' } as const

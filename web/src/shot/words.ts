@@ -141,7 +141,7 @@ export function callSentence(call: Call, front: number, back: number, units: Uni
 
 function ballWords(metres: number, units: Units): string | null {
   if (Math.abs(metres) < LEAST_CM) return null
-  return `Move the ball ${small(Math.abs(metres), units)} ${metres > 0 ? 'back' : 'forward'} of its stock place.`
+  return `Move the ball ${small(Math.abs(metres), units)} ${metres > 0 ? 'back' : 'forward'}.`
 }
 
 function widthWords(call: Call, units: Units): string | null {

@@ -38,7 +38,7 @@ describe('what to say to the player', () => {
     const said = sayLines(sampleCall(), 'right', METRIC)
     expect(said).toEqual([
       'Stand with the feet 13 cm wider apart. Close the stance 10°, trail foot back.',
-      'Move the ball 5 cm back of its stock place. Keep the breastbone over the ball.',
+      'Move the ball 5 cm back. Keep the breastbone over the ball.',
       'Tilt the shoulders 5° down with the slope. Put 83\u00a0% of the pressure on the lead leg. Stand 3 cm lower.',
       'Open the face 6°, then take the grip. Grip down 2 cm. Lower the handle 4°.',
       'Hip to hip. Swing 1° right of your aim. Hinge the wrists early.',

@@ -133,7 +133,7 @@ export function GroundPanel({ reading, call, player, keptClubId, onHelps, onTaps
           />
         </div>
       </div>
-      <dl className="grid grid-cols-[4.6rem_1fr] gap-x-2 border-t border-rule px-3.5 py-0.5">
+      <dl className="grid grid-cols-[4.6rem_1fr] gap-x-2 border-t border-rule px-3.5">
         <SlopeRow name="ground" shown={fall} reading={reading} read="fall">
           {coverOf(reading.cover).group !== 'sand' && (
             <>

@@ -34,6 +34,7 @@ function Say({ call, reading, player, swap, harder }: SayProps) {
   return (
     <section
       aria-label="Say"
+      tabIndex={0}
       className="flex min-h-0 min-w-0 flex-col overflow-y-auto border-rule lg:border-r"
     >
       <Head title="Say" note="in this order" />
@@ -201,7 +202,7 @@ export function SetupStrip({
   onBook,
 }: SetupStripProps) {
   return (
-    <div className="bench-strip grid border-t border-ink md:grid-cols-2 lg:h-[16.2rem] lg:grid-cols-[23.6rem_20.9rem_1fr_18.4rem]">
+    <div className="bench-strip grid border-t border-ink md:grid-cols-2 lg:h-[16rem] lg:grid-cols-[23.6rem_20.9rem_1fr_18.4rem]">
       {call.finish === 'none' ? (
         <section aria-label="Set-up" className="min-w-0 border-rule lg:col-span-2 lg:border-r">
           <Head title="Set-up" note="" />

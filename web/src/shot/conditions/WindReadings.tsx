@@ -101,7 +101,7 @@ export function WindReadings({ reading, isLed }: WindReadingsProps) {
       </dd>
       {!isLed && (
         <>
-          <dt className="text-quiet">by what you see</dt>
+          <dt className="text-quiet">estimate</dt>
           <dd>
             <Menu
               label="what you see"
