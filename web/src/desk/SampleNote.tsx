@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query'
-import { useEffect } from 'react'
 import { createPortal } from 'react-dom'
 import { healthQuery } from '../api/health'
 import { lay, useDesk } from '../lib/desk'
@@ -18,7 +17,7 @@ function Sample({ name, isDemo }: { name: string; isDemo: boolean }) {
   return (
     <>
       <span className="min-w-0 truncate text-quiet">
-        {isDemo ? 'Demo: nothing stays when it ends.' : `${name} is a sample.`}
+        {isDemo ? 'This is a demo: nothing stays when it ends.' : `${name} is a sample, made up.`}
       </span>
       <button type="button" className="word" onClick={() => lay('player')}>
         start with my player
@@ -54,7 +53,7 @@ function TourOffer() {
   )
 }
 
-/** One line to somebody new: what is a sample, and the tour. On a wide Bench it stands above the line, else on top. */
+/** One line to somebody new: what is a sample, and the tour. On a wide Bench it stands above the calls, else on top. */
 export function SampleNote() {
   const samples = useQuery(settingsQuery).data?.sample_ids ?? []
   const players = useQuery(playersQuery).data ?? []
@@ -66,14 +65,11 @@ export function SampleNote() {
   const isThere = player !== undefined || (offersTour && isOnBench)
   const onBench = useDesk((state) => state.noteSlot)
   const slot = useAtLeast(WIDE) && isThere ? onBench : null
-  useEffect(() => {
-    document.documentElement.classList.toggle('has-note', slot !== null)
-  }, [slot])
   if (!isThere) return null
   const note = (
     <aside
       aria-label="For somebody new"
-      className={`note no-print flex items-baseline gap-x-3 overflow-hidden border-b border-rule px-3.5 text-small whitespace-nowrap ${slot ? '' : 'flex-wrap'}`}
+      className="no-print flex flex-wrap items-baseline gap-x-3 border-b border-rule px-3.5 py-0.5 text-small"
     >
       {player && <Sample name={player.name.split(' ')[0] ?? player.name} isDemo={isDemo} />}
       {offersTour && isOnBench && <TourOffer />}

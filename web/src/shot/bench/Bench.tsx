@@ -6,7 +6,7 @@ import { AnswerBar } from './AnswerBar'
 import type { Drawn } from '../../drawing/Elevation'
 import { harderWords } from '../blow-words'
 import { useBench, useReading } from '../store'
-import { tell } from '../../lib/desk'
+import { holdNoteSlot, tell } from '../../lib/desk'
 import { conditionWords } from '../sky-words'
 import { show } from '../../lib/units'
 import { useUnits } from '../../lib/use-units'
@@ -130,6 +130,7 @@ export function Bench({ player }: { player: Player }) {
           data-skip-to
           className={`outline-none bench-calls ${isOld ? 'old' : ''}`}
         >
+          <div ref={holdNoteSlot} />
           {plan ? (
             <CallsPanel
               plan={plan}

@@ -8,7 +8,6 @@ import type { AreaKind } from '../line'
 import { isLed } from '../mast'
 import type { Reading } from '../reading'
 import { useBench } from '../store'
-import { holdNoteSlot } from '../../lib/desk'
 import { MIDDLE, useAtLeast } from '../../lib/use-wide'
 import { OUT_WORDS } from '../advice'
 import { distance, height, show } from '../../lib/units'
@@ -111,7 +110,6 @@ export function LinePanel({ reading, drawn, onLines }: LinePanelProps) {
       aria-label="Line"
       className="bench-line flex min-w-0 flex-col border-rule lg:border-r"
     >
-      <div ref={holdNoteSlot} />
       <Head
         title="Line"
         note={`${show(reading.flag, 'distance', units)} to the flag${toGreen}; ${heights}`}
