@@ -29,12 +29,12 @@ from veltrin.settings import WEB_DIST
 
 @pytest.fixture(autouse=True)
 def nothing_remembered(request: pytest.FixtureRequest) -> None:
-    """Every test asks anew. Held on the second database it may know what it asked on the first: which answer belongs to
-    which question is told apart by all that it hangs on, and working it out is the same for both.
+    """Every test asks again. Held on the second database it may know what it asked on the first: which answer
+    belongs to which question is told apart by all that it hangs on, and working it out is the same for both.
     """
     spec = getattr(request.node, "callspec", None)
     is_second = spec is not None and spec.params.get("database") == "postgresql"
-    if not is_second or request.node.get_closest_marker("anew"):
+    if not is_second or request.node.get_closest_marker("again"):
         answers.forget()
         planned.forget()
 

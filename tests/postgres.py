@@ -55,7 +55,7 @@ class Cluster:
         return name
 
     def drop(self, name: str) -> None:
-        """Take a database away, whoever is still connected."""
+        """Take a database away, anyone who is still connected."""
         self._admin(f"DROP DATABASE {name} WITH (FORCE)")
 
     def begin(self) -> None:

@@ -44,7 +44,7 @@ class Settings(BaseSettings):
 
     @property
     def owner_place(self) -> Path | str:
-        """Where whoever may change tables and see all coaches finds it."""
+        """Where anyone who may change tables and see all coaches finds it."""
         return self.owner_url or self.place
 
     @property

@@ -47,7 +47,7 @@ def test_nobody_sees_anything_before_signing_in(guarded: TestClient) -> None:
                 continue
             filled = re.sub(r"\{[^}]+\}", "1", path)
             answer = guarded.request(method.upper(), filled, json={})
-            # Whoever is not signed in learns nothing, not even what would be wrong with a request.
+            # Anyone who is not signed in learns nothing, not even what would be wrong with a request.
             assert answer.status_code == 401, (method, path, answer.status_code)
     assert guarded.get("/api/players").status_code == 401
     assert guarded.get("/api/export").status_code == 401
@@ -128,7 +128,7 @@ def test_the_cookie_says_nothing_and_stays_on_this_site(guarded: TestClient, dem
         assert read_with(guarded, wrong) == 401, wrong
     with demo_store.engine.connect() as connection:
         kept = connection.exec_driver_sql("select id from sessions").scalars().all()
-    # Whoever reads the table can't come in with it.
+    # Anyone who reads the table can't come in with it.
     assert kept
     assert not any(value in one for one in kept)
 
@@ -290,7 +290,7 @@ def test_who_guesses_waits_and_is_told_how_long(guarded: TestClient) -> None:
     wrong = {**MAREN, "passphrase": "seven split oaks"}
     answers = [guarded.post("/api/session", json=wrong).status_code for _ in range(FREE_TRIES + 1)]
     assert answers == [401] * FREE_TRIES + [429]
-    # The right one waits as well: whoever guesses learns nothing.
+    # The right one waits as well: anyone who guesses learns nothing.
     held = guarded.post("/api/session", json=MAREN)
     assert held.status_code == 429
     assert "Wait" in held.json()["errors"][0]["fix"]

@@ -117,7 +117,7 @@ def test_what_only_the_page_knows_is_put_and_taken_out(client: TestClient) -> No
     put = f"/api/lessons/{lesson['id']}/items/{new_id()}"
     words = {"kind": "words", "player_id": "tove", "summary": "Down the bank", "words": "Chase it."}
     assert client.put(put, json=words).json()["words"] == "Chase it."
-    # The same thing again is written anew, not once more.
+    # The same thing again is written again, not once more.
     assert client.put(put, json={**words, "words": "Chase it down."}).json()["words"] == "Chase it down."
     fault = {"kind": "fault", "player_id": "tove", "summary": "Hung back", "request": CHIP,
              "call_id": first_call(client, CHIP)}  # fmt: skip

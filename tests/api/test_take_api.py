@@ -134,7 +134,7 @@ def test_a_link_that_is_over_lets_nobody_in(
 def test_a_link_that_never_was_lets_nobody_in(guarded: TestClient, token: str) -> None:
     answer = guarded.get("/api/take", headers={"authorization": f"Bearer {token}".encode()})
     assert answer.status_code == 401
-    # Nor does it help whoever is signed in: the link decides.
+    # Nor does it help anyone who is signed in: the link decides.
     sign_in(guarded, MAREN)
     assert guarded.get("/api/players", headers={"authorization": "Bearer nonsense"}).status_code == 401
 

@@ -70,7 +70,7 @@ def test_many_processes_are_one_server(academy: Served, tmp_path: Path) -> None:
         for _ in range(8):
             rows = client.get("/api/book", params={"player_id": "tove", "limit": 10}).json()["rows"]
             assert {row["id"] for row in rows[:6]} == set(booked)
-        # A device is listened to by one process, whoever asks.
+        # A device is listened to by one process, anyone who asks.
         followed = client.put("/api/mast", json={"on": True, "port": None})
         assert followed.status_code == 200, followed.text
         assert {client.get("/api/mast").json()["state"] for _ in range(8)} != {"off"}

@@ -1,4 +1,4 @@
-"""A long day: ten thousand requests of all kinds by several clients, and what the server holds meanwhile.
+"""A long day: ten thousand requests of all kinds by several clients, and what the server holds in the meantime.
 
 python -m tests.bench.soak [requests]    prints, and saves soak.json beside this file. Asserts nothing.
 """

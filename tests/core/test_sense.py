@@ -84,7 +84,7 @@ def test_grass_that_hardly_stands_over_the_ball_hardly_widens(cover: str, sunk: 
 
 @pytest.mark.parametrize(("cover", "sunk"), [("rough", 1e-20), ("heather", 5e-324)])
 def test_a_ball_that_has_hardly_sunk_in_is_one_on_top(cover: str, sunk: float) -> None:
-    """Continuity: limits of the formulas, where grass over a wedge's way through it is nought over nought."""
+    """Continuity: limits of the formulas, where grass over a wedge's way through it is zero over zero."""
     hardly = ask("brisa", 60.0, cover, sunk)
     on_top = ask("brisa", 60.0, cover, 0.0)
     assert hardly.strokes == pytest.approx(on_top.strokes, abs=0.05)

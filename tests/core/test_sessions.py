@@ -93,7 +93,7 @@ def test_who_got_better_goes_up_and_who_got_worse_goes_down() -> None:
 
 
 def test_evidence_is_the_mixed_likelihood_ratio() -> None:
-    # By hand, one ball: the mean over the steps of how much oftener a better player hits.
+    # By hand, one ball: the mean over the steps of how much more often a better player hits.
     odds = 1.5 * np.exp(np.linspace(0.2, 2.0, 10))
     assert evidence([Times(1, 1, 0.6)], 1) == pytest.approx(float(np.mean(odds / (1.0 + odds) / 0.6)))
     assert evidence([], 1) == 1.0

@@ -50,7 +50,7 @@ def link() -> Iterator[MastLink]:
 
 
 class Script:
-    """A listener on a free port that sends the given lines to whoever comes, then waits."""
+    """A listener on a free port that sends the given lines to anyone who comes, then waits."""
 
     def __init__(self, *lines: object) -> None:
         self.socket = socket.create_server((LOOPBACK, 0))

@@ -100,7 +100,7 @@ def test_a_monitor_that_comes_back_is_told_again() -> None:
             second.stop()
     finally:
         link.stop()
-    # Its own count began anew; ours did not.
+    # Its own count began again; ours did not.
     seqs = [one.seq for one in link.watched()[1]]
     assert seqs == sorted(set(seqs))
 

@@ -269,7 +269,7 @@ RECORDS = (
 
 @pytest.mark.parametrize(("row", "record", "otherwise"), RECORDS, ids=lambda v: getattr(v, "__name__", ""))
 def test_every_column_goes_into_the_book_file(row: Any, record: Any, otherwise: set[str]) -> None:
-    """A column that is new and in no record would be lost by whoever moves house with the file."""
+    """A column that is new and in no record would be lost by anyone who moves house with the file."""
     columns = {c.key for c in inspect(row).columns}
     assert otherwise <= columns
     assert columns - otherwise <= set(record.model_fields)

@@ -17,7 +17,7 @@ def test_the_demos_scenes_are_priced_as_the_model_prices_them(reader: str) -> No
     told = json.loads((files("veltrin.demo") / SCENES).read_text())[reader]
     assert len(told) == READERS[reader][1]
     for kept, made in zip(told, scenes_of(reader, 2), strict=False):
-        assert kept["scene"] == made["scene"], "made anew by python -m veltrin.demo.scenes"
+        assert kept["scene"] == made["scene"], "made again by python -m veltrin.demo.scenes"
         assert kept["lost"] == pytest.approx(made["lost"], abs=0.01)
 
 

@@ -1,4 +1,4 @@
-"""Learning counts every shot once, whoever books, deletes and reads meanwhile."""
+"""Learning counts every shot once, anyone who books, deletes and reads in the meantime."""
 
 from __future__ import annotations
 
@@ -30,7 +30,7 @@ def three(store: Store) -> Store:
 
 
 def book(store: Store, name: str, carry_m: float) -> str:
-    """Book a measured stock shot without planning it anew."""
+    """Book a measured stock shot without planning it again."""
     told = BookingIn(player_id=name, purpose="stock", club_id="7-iron", carry_m=carry_m)
     one = made_booking(str(uuid.uuid4()), planned_stock(store, name, told), told)
     with store.session() as session:

@@ -55,7 +55,7 @@ def rows_seen(store: Store, coach_id: int | None) -> dict[str, int]:
 
 
 OF_NOBODY = {"coaches", "sessions", "events", "questions", "alembic_version"}
-"""Of no coach: who may come in is asked before it is known who asks; a question is of whoever has its number."""
+"""Of no coach: who may come in is asked before it is known who asks; a question is of anyone who has its number."""
 
 
 def test_the_database_itself_shows_a_coach_their_own_rows_only(academy: Store) -> None:

@@ -1,4 +1,4 @@
-"""Take docs/screenshots anew from the demo data: make screenshots."""
+"""Take docs/screenshots again from the demo data: make screenshots."""
 
 from __future__ import annotations
 

@@ -106,7 +106,7 @@ def test_a_shot_is_read_booked_taken_back_and_booked_again_by_finger_without_a_n
     told(page).get_by_role("button", name="Undo").tap()
     expect(told(page)).to_contain_text("Undone.")
     assert page.request.get(booked).json()["total"] == before
-    # With nobody there the lie is read anew: the call is the former lie's, and says so.
+    # With nobody there the lie is read again: the call is the former lie's, and says so.
     page.context.set_offline(True)
     fall = page.get_by_role("slider", name="Fall of the ground")
     was = str(fall.get_attribute("aria-valuetext"))

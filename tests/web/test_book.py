@@ -65,7 +65,7 @@ def test_a_run_of_measured_shots_changes_the_ledger(measured: Running, open_page
     expect(panel.locator("tbody tr")).to_have_count(8)
     page.get_by_role("button", name="Stop listening").click()
     page.get_by_role("tab", name="What the book teaches").click()
-    expect(page.get_by_role("region", name="Speed kept")).to_contain_text("rough")
+    expect(page.get_by_role("region", name="Head speed")).to_contain_text("rough")
     page.keyboard.press("g")
     ready(page)
     page.keyboard.press("d")

@@ -39,7 +39,7 @@ def printed(page: Page) -> list[tuple[int, int, str]]:
 
 
 def nothing_cut(page: Page) -> None:
-    """No side of a folded card holds more than fits on it, and no table is wider than its paper."""
+    """No side of a folded card contains more than fits on it, and no table is wider than its paper."""
     cut = page.evaluate(
         """() => [...document.querySelectorAll('.fold, .paper')]
             .filter((one) => one.scrollHeight > one.clientHeight + 1 || one.scrollWidth > one.clientWidth + 1)

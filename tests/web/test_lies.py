@@ -123,7 +123,7 @@ def test_helps_set_the_reading_and_remember_their_doubt(running: Running, open_p
     expect(ground).to_contain_text("75 % dense")
     for told in ("dfall=1", "dgive=10", "ddens=18", "dsunk=0.12"):
         expect(page).to_have_url(re.compile(told))
-    # What is read anew is no longer the measured value.
+    # What is read again is no longer the measured value.
     page.get_by_role("slider", name="Softness of the ground").focus()
     page.keyboard.press("ArrowRight")
     expect(page).not_to_have_url(re.compile("dgive="))

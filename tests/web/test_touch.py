@@ -75,7 +75,7 @@ def numbers(slider: Locator) -> list[float]:
 
 
 def at_hand(page: Page) -> None:
-    """Wait until nothing is asked any more: an answer that comes makes the drawings anew, at another scale."""
+    """Wait until nothing is asked any more: an answer that comes makes the drawings again, at another scale."""
     page.wait_for_load_state("networkidle")
     expect(page.locator("[aria-busy=true]")).to_have_count(0)
     drawn(page)

@@ -50,7 +50,7 @@ def document() -> str:
     head = [
         "# Words\n",
         "Every text that somebody can read, listed from the source by `make words`; a test keeps it current. What is",
-        "put in stands in {braces}. It is the list for whoever reads all of them at once, and for a translation.\n",
+        "put in stands in {braces}. It is the list for anyone who reads all of them at once, and for a translation.\n",
     ]
     return "\n".join([*head, *_by_place("On the page", page_texts()), "", *_by_place("From the model", texts())]) + "\n"
 

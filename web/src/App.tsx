@@ -104,7 +104,7 @@ function Warming() {
   const health = useQuery(healthQuery)
   const wasAway = useRef(false)
   useEffect(() => {
-    // Everything shown may be old: it is looked at anew as soon as somebody answers.
+    // Everything shown may be old: it is looked at again as soon as somebody answers.
     if (wasAway.current && !isAway) void queries.invalidateQueries()
     wasAway.current = isAway
     if (!isAway) return undefined
@@ -132,7 +132,7 @@ function Warming() {
   )
 }
 
-/** Send what waits, and look at everything anew that a new shot may have changed. */
+/** Send what waits, and look at everything again that a new shot may have changed. */
 function useSending() {
   const queries = useQueryClient()
   useEffect(
@@ -145,7 +145,7 @@ function useSending() {
   )
 }
 
-/** A player's own page comes by a link; whoever else has to sign in does so first. */
+/** A player's own page comes by a link; anyone else who has to sign in does so first. */
 export function App() {
   if (isTaking()) return <Taking />
   return <Coach />
@@ -258,7 +258,7 @@ function SkipLink() {
   )
 }
 
-/** What stands in each place; begun anew with each player where what was opened there is of the one before. */
+/** What stands in each place; begun again with each player where what was opened there is of the one before. */
 const IN_PLACE: Record<Place, { View: ComponentType<{ player: Player }>; isOfOne?: boolean }> = {
   bench: { View: Bench },
   methods,

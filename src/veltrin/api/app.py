@@ -63,7 +63,7 @@ from veltrin.service.house.warm import warm_up
 VERSION = version("veltrin")
 
 SWITCHES_EVERY_S = 0.001
-"""How soon whoever only reads or books gets the interpreter from whoever plans: the usual 5 ms, some ten times an
+"""How soon anyone who only reads or books gets the interpreter from anyone who plans: the usual 5 ms, some ten times an
 answer, are seen."""
 
 THREADS = 200
@@ -86,7 +86,7 @@ def _warm(app: FastAPI) -> None:
 
 @asynccontextmanager
 async def _lifespan(app: FastAPI) -> AsyncIterator[None]:
-    # Whoever waits for a turn keeps a thread: there must be some left for those who only read or book.
+    # Anyone who waits for a turn keeps a thread: there must be some left for those who only read or book.
     anyio.to_thread.current_default_thread_limiter().total_tokens = THREADS
     sys.setswitchinterval(SWITCHES_EVERY_S)
     keep_few_arenas()
@@ -131,8 +131,8 @@ def _api() -> APIRouter:
 
 
 class Built(StaticFiles):
-    """What is built carries its content in its name: whoever has it need not ask again. It is packed when it is built:
-    who can open that gets it so.
+    """What is built carries its content in its name: anyone who has it need not ask again. It is packed when it is
+    built: who can open that gets it so.
     """
 
     PACKINGS: ClassVar = {"br": ".br", "gzip": ".gz"}
@@ -210,9 +210,10 @@ def create_app(
 ) -> FastAPI:
     """Build the application around an open store.
 
-    `mast_port`, `monitor_port`: where a weather mast and a launch monitor are looked for when asked. `asks`: whoever
-    comes has to sign in. `keeper`: which of many processes does what only one may. `watched`: what it tells of itself.
-    `is_demo`: everything in the store is made up and goes at the end.
+    `mast_port`, `monitor_port`: where to look for a weather mast and a launch monitor. `asks`: everybody has to sign
+    in.
+    `keeper`: which of many processes does what only one may. `watched`: what it says of itself. `is_demo`: all is
+    made up.
     """
     app = _Described(title="Veltrin", version=VERSION, lifespan=_lifespan, docs_url=None, redoc_url=None)
     app.state.store, app.state.keeper, app.state.is_demo = store, keeper, is_demo

@@ -75,7 +75,7 @@ class Asking:
 
 
 class Prompt(HttpToolsProtocol):
-    """Speaks HTTP with whoever sends the head of a request without dawdling."""
+    """Speaks HTTP with anyone who sends the head of a request without dawdling."""
 
     _head: TimerHandle | None = None
 

@@ -45,14 +45,14 @@ def get_store(request: Request) -> Store:
 
 
 def only_admin(request: Request) -> None:
-    """Refuse whoever doesn't run the place, where coaches sign in."""
+    """Refuse anyone who doesn't run the place, where coaches sign in."""
     who = who_asks(request)
     if request.app.state.guard is not None and (who is None or not who.is_admin):
         raise NotAllowedError("session", "is not of a coach who runs this server.", "Ask the person who runs it.")
 
 
 def only_practice(request: Request, purpose: str) -> None:
-    """Refuse whoever came by a player's link to write anything but balls of practice."""
+    """Refuse anyone who came by a player's link to write anything but balls of practice."""
     if taker_asks(request) is not None and purpose != "practice":
         raise NotAllowedError("purpose", "is not practice.", "By a player's link only balls of a session are booked.")
 

@@ -35,7 +35,7 @@ class TooManyTriesError(DomainError):
 
 
 class NotAllowedError(DomainError):
-    """Only whoever runs the place may."""
+    """Only anyone who runs the place may."""
 
 
 def _answer(status: int, items: list[ErrorItem]) -> JSONResponse:

@@ -23,7 +23,7 @@ from veltrin.service.lessons import take
 LOOPBACK_HOSTS = ("127.0.0.1", "localhost")
 COOKIE = "veltrin"
 OPEN = ("/api/health", "/api/session")
-"""What whoever isn't signed in may ask for, besides the page itself."""
+"""What anyone who isn't signed in may ask for, besides the page itself."""
 
 SAFE = ("GET", "HEAD", "OPTIONS")
 
@@ -69,8 +69,8 @@ TAKER_MAY = tuple(
         ("DELETE", rf"/api/book/{_UUID}"),
     )
 )
-"""What whoever came by a player's link may ask for: the page, the drills, and to run the player's own sessions. Balls
-of anything but a session are refused where they are booked."""
+"""What anyone who came by a player's link may ask for: the page, the drills, and to run the player's own sessions.
+Balls of anything but a session are refused where they are booked."""
 
 
 def taker_may(method: str, path: str) -> bool:
@@ -137,11 +137,11 @@ class Door:
         await (answer or self.app)(scope, receive, send)
 
     async def _who_is_it(self, scope: Scope, headers: Headers) -> JSONResponse | None:
-        """Write down who asks; the answer to whoever may not."""
+        """Write down who asks; the answer to anyone who may not."""
         store, state = self._owner.state.store, scope.setdefault("state", {})
         link = link_in(headers)
         if link is not None:
-            # Who comes by a link is that player, whoever else may be signed in on the same machine.
+            # Who comes by a link is that player, anyone else who may be signed in on the same machine.
             state["who"] = await run_in_threadpool(take.taker, store, link)
             if state["who"] is None:
                 # A right one is never held up by what others try from the same address.

@@ -26,14 +26,14 @@ YEAR_S = 365 * 24 * 3600
 class Headed:
     """Puts the headers on that say what a browser may do with an answer.
 
-    `request.state.nonce` is the nonce of this answer; whoever sets it to None sends no policy with it.
+    `request.state.nonce` is the nonce of this answer; anyone who sets it to None sends no policy with it.
     """
 
     def __init__(self, app: ASGIApp) -> None:
         self.app = app
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
-        """Pass on; whoever has hung up gets no answer, and no failure is made of that."""
+        """Pass on; anyone who has hung up gets no answer, and no failure is made of that."""
         if scope["type"] != "http":
             await self.app(scope, receive, send)
             return

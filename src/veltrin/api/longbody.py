@@ -1,7 +1,7 @@
 """Bodies that are long: put down piece by piece as they come, and taken apart by a thread of their own.
 
 What the framework takes apart it takes apart where everybody waits. A body beyond a megabyte goes into a file first;
-whoever asked for it reads it in a thread, with its own bounds.
+anyone who asked for it reads it in a thread, with its own bounds.
 """
 
 from __future__ import annotations

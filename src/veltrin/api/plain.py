@@ -44,7 +44,7 @@ def wrong_in(body: bytes) -> tuple[str, str, str] | None:
     if found is not None:
         return (
             field_before(body, found.start()),
-            "holds a control character, half a character, or a mark that turns the direction of text.",
+            "contains a control character, half a character, or a mark that turns the direction of text.",
             "Remove it, or type the text again.",
         )
     line = IN_ONE_LINE.search(body)
@@ -65,7 +65,7 @@ class Plain:
             await self.app(scope, receive, send)
             return
         if IN_ADDRESS.search(scope["path"]) or IN_QUERY.search(scope["query_string"]):
-            answer = refused(422, "address", "holds a control character.", "Check the address.")
+            answer = refused(422, "address", "contains a control character.", "Check the address.")
             await answer(scope, receive, send)
             return
         kind = Headers(scope=scope).get("content-type", "")

@@ -1,4 +1,4 @@
-"""What a running server tells of itself: a line a request, and numbers for whoever watches it."""
+"""What a running server tells of itself: a line a request, and numbers for anyone who watches it."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""Many processes that serve one database: each makes its application anew from what is told here."""
+"""Many processes that serve one database: each makes its application again from what is told here."""
 
 from __future__ import annotations
 

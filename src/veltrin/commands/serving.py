@@ -30,11 +30,11 @@ from veltrin.service.house.store import DATABASE, Store, hold, open_store
 from veltrin.settings import WEB_DIST, Settings
 
 ALIVE_WITHIN_S = 60
-"""A process that doesn't say for so long that it is alive is begun anew: the first of all compiles the model then."""
+"""A process that doesn't say for so long that it is alive is begun again: the first of all compiles the model then."""
 
 
 def _listen(port: int, or_any: bool, host: str = LOOPBACK) -> socket.socket:
-    """Listen before the address is told: whoever opens it at once waits instead of being refused."""
+    """Listen before the address is told: anyone who opens it at once waits instead of being refused."""
     try:
         return socket.create_server((host, port), backlog=128)
     except OSError as error:
@@ -152,7 +152,7 @@ def serve(
 def _run_workers(
     settings: Settings, count: int, listening: socket.socket, asks: Guard | None, watched: Watched, **more: Any
 ) -> None:
-    """Serve from many processes until told to stop; one that ends is begun anew."""
+    """Serve from many processes until told to stop; one that ends is begun again."""
     with tempfile.TemporaryDirectory(prefix="veltrin-run-") as folder:
         # Set before any of them begins: there they keep their counts for one another.
         os.environ["PROMETHEUS_MULTIPROC_DIR"] = folder

@@ -39,7 +39,7 @@ def opened_at(place: Path | str) -> Store:
 
 
 def renewed(store: Store) -> None:
-    """Work out anew what booked shots teach, where older laws planned them; say how far it is."""
+    """Work out again what booked shots teach, where older laws planned them; say how far it is."""
     of = to_renew(store)
     if not of:
         return

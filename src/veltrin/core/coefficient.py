@@ -1,6 +1,6 @@
 """A number of a law that is set by fit or by judgement: what it does, its unit, where it may lie, where it is from.
 
-Each law's numbers are one named tuple of floats, handed down to whoever works the law out, kernels as well: a course
+Each law's numbers are one named tuple of floats, handed down to anyone who works the law out, kernels as well: a course
 may have its own. What a number is stands beside it, as its annotation.
 """
 

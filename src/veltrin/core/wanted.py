@@ -1,6 +1,6 @@
 """Whether anybody still waits for the answer that is being worked out.
 
-A long answer is made of many short steps; between them it asks here. Whoever works out for nobody but themselves (a
+A long answer is made of many short steps; between them it asks here. Anyone who works out for nobody but themselves (a
 command, a test) is always wanted.
 """
 
@@ -14,7 +14,7 @@ _is_gone: ContextVar[Callable[[], bool]] = ContextVar("is_gone", default=lambda:
 
 
 class NobodyWaitsError(Exception):
-    """Whoever asked has gone: the rest need not be worked out."""
+    """Anyone who asked has gone: the rest need not be worked out."""
 
 
 @contextmanager

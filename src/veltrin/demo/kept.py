@@ -16,7 +16,7 @@ from veltrin.store.engine import Store
 
 PREFIX, MAKING = "demo-", "making-"
 FRESH_S = 7 * 86_400.0
-"""The demo's lesson was held some days before: an older one is made anew."""
+"""The demo's lesson was held some days before: an older one is made again."""
 
 MADE_OF = ("core", "service", "store", "demo")
 """Parts of the program that have a say in what stands in the demo."""
@@ -40,7 +40,7 @@ def put_demo(path: Path) -> None:
     if not kept.exists() or time.time() - kept.stat().st_mtime > FRESH_S:
         base.mkdir(parents=True, exist_ok=True)
         tidy(base, PREFIX, name)
-        # Under its name it is whole: whoever else makes it at the same time makes the same, under another.
+        # Under its name it is whole: anyone else who makes it at the same time makes the same, under another.
         part = base / f"{MAKING}{secrets.token_hex(4)}.sqlite3"
         try:
             store = Store(part)

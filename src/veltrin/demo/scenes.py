@@ -87,7 +87,7 @@ def read_for() -> Player:
 
 
 def main() -> None:
-    """Write the file anew."""
+    """Write the file again."""
     told = {reader: list(scenes_of(reader)) for reader in READERS}
     Path(__file__).with_name("scenes.json").write_text(json.dumps(told, indent=1) + "\n")
 

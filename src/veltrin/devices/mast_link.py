@@ -76,7 +76,7 @@ class MastLink(LineLink):
             self._known = replace(self._known, refused=refused, problem="Some lines can't be read and are skipped.")
             return
         if self._readings and reading.t_s < self._readings[-1].at_s:
-            # Its clock began anew: the old readings are no neighbours of the new ones.
+            # Its clock began again: the old readings are no neighbours of the new ones.
             self._readings.clear()
         self._readings.append(WindSample(reading.t_s, reading.wind_m_s, math.radians(reading.from_deg)))
         while len(self._readings) > 1 and self._readings[0].at_s <= reading.t_s - MEAN_S:

@@ -1,4 +1,4 @@
-"""A stand-in for a launch monitor: it strikes shots for whoever is at the ball, with habits of its own making.
+"""A stand-in for a launch monitor: it strikes shots for anyone who is at the ball, with habits of its own making.
 
 It is told the stroke that is meant and strikes it with the player's scatter and with habits drawn from its seed, which
 nobody is told: a little slower or faster, more or less spin, the face a little off. That is what a player's book has to

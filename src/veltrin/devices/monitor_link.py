@@ -15,7 +15,7 @@ MOST_SHOTS = 500
 
 @dataclass(frozen=True)
 class Landed:
-    """A shot as it was heard; `seq` counts all that this link has heard and never starts anew."""
+    """A shot as it was heard; `seq` counts all that this link has heard and never starts again."""
 
     seq: int
     shot: MonitorShot

@@ -57,7 +57,7 @@ class MonitorGreeting(Line):
 class MonitorShot(Line):
     """One shot as measured. Right of the target line is positive; what wasn't measured is left out.
 
-    `n` counts the monitor's shots; it starts anew when the monitor does.
+    `n` counts the monitor's shots; it starts again when the monitor does.
     """
 
     n: int = Field(ge=1, le=10**9)

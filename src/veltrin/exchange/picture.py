@@ -1,4 +1,4 @@
-"""Photographs: looked at by their content and written anew, in a process of its own that ends.
+"""Photographs: looked at by their content and written again, in a process of its own that ends.
 
 What unpacks a picture may need a hundred times what was sent, and keeps it. So it is done beside the server, by
 `python -m veltrin.exchange.picture`: pictures come on standard input and go out on standard output, each with its

@@ -225,7 +225,7 @@ def read_rows(
     """Read row by row. DomainError where a needed column isn't matched, or a matched one isn't there."""
     for field in NEEDED:
         if not matched.get(field):
-            raise DomainError(f"columns.{field}", "is not matched.", f"Say which column holds the {field}.")
+            raise DomainError(f"columns.{field}", "is not matched.", f"Say which column contains the {field}.")
     place = {name: i for i, name in enumerate(sheet.columns)}
     for field, column in matched.items():
         if column not in place:

@@ -50,7 +50,8 @@ def copies_in(folder: Path) -> list[Copy]:
 
 
 def make_copy(database: Path, now: datetime | None = None) -> Copy:
-    """Copy the database beside it, by SQLite's online backup: whole, whoever writes meanwhile, and looked at after.
+    """Copy the database beside it, by SQLite's online backup: whole, anyone who writes in the meantime, and looked
+    at after.
 
     Where nothing changed since the newest copy, that one is returned. Of one day only the newest A_DAY_KEPT stay.
     StoreError where the database is gone or damaged: no copy is left then.

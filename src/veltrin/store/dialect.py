@@ -1,4 +1,4 @@
-"""Where SQLite and PostgreSQL differ. This file knows; whoever reads and writes asks it in the same words for both."""
+"""Where SQLite and PostgreSQL differ. All other code asks this file in the same words for both."""
 
 from __future__ import annotations
 
@@ -83,7 +83,7 @@ def insert_once(session: Session, row: type[Any], values: dict[str, Any]) -> Non
 
 
 def read_one_state(session: Session) -> None:
-    """Let all reads of this unit of work see one state, whoever writes meanwhile. Before the first of them."""
+    """Let all reads of this unit of work see one state, anyone who writes in the meantime. Before the first of them."""
     connection = session.connection()
     connection.exec_driver_sql(dialect_of(connection).one_state)
 
@@ -98,7 +98,7 @@ def act_as(connection: Connection, coach_id: int) -> None:
 @contextmanager
 def everybody(session: Session) -> Iterator[Connection]:
     """The connection below a coach's session, for the owner of the tables: neither the session's filter nor row-level
-    security stands between. What whoever serves asks across coaches is in `across`.
+    security stands between. What anyone who serves asks across coaches is in `across`.
     """
     connection = session.connection()
     act_as(connection, EVERYBODY)

@@ -34,7 +34,7 @@ class CoachSession(Session):
 
 @event.listens_for(CoachSession, "do_orm_execute")
 def _read_own(state: ORMExecuteState) -> None:
-    # Every query, whoever wrote it: a forgotten filter can't show one coach another's players.
+    # Every query, anyone who wrote it: a forgotten filter can't show one coach another's players.
     coach_id, player_id = state.session.info["coach_id"], state.session.info["player_id"]
     state.statement = state.statement.options(
         with_loader_criteria(Owned, lambda row: row.coach_id == coach_id, include_aliases=True)
@@ -114,7 +114,7 @@ class Store:
         if not isinstance(self.place, Path):
             raise StoreError(
                 "database", f"{self.name} is no file: Veltrin doesn't copy it.",
-                "Whoever runs the PostgreSQL server does, with pg_dump: see docs/operations.md.",
+                "Anyone who runs the PostgreSQL server does, with pg_dump: see docs/operations.md.",
             )  # fmt: skip
         return self.place
 
@@ -124,7 +124,7 @@ class Store:
 
     @contextmanager
     def session(self) -> Iterator[Session]:
-        """One unit of work. StoreError where the file is gone or was replaced meanwhile, or the disk says no."""
+        """One unit of work. StoreError where the file is gone or was replaced in the meantime, or the disk says no."""
         if self._file is not None:
             self._file.check()
         try:

@@ -24,7 +24,7 @@ def pour(source: Engine, target: Engine, names: tuple[Path, str]) -> dict[str, i
     tables = Base.metadata.sorted_tables
     try:
         with source.connect() as old, target.begin() as new:
-            # One state of the file, whoever writes to it meanwhile.
+            # One state of the file, anyone who writes to it in the meantime.
             old.exec_driver_sql("BEGIN")
             act_as(new, EVERYBODY)
             _only_the_first_coach(new, names[1])

@@ -16,7 +16,7 @@ LEAST_VERSION = 15
 """The PostgreSQL this is tested with; older ones are refused."""
 
 UPGRADE_LOCK = 0x5645_4C54
-"""Number of the advisory lock that whoever brings the schema up to date holds."""
+"""Number of the advisory lock that anyone who brings the schema up to date holds."""
 
 MOST_CONNECTIONS = 20
 """Connections a process opens at most: more requests than that wait for one another."""
@@ -44,7 +44,7 @@ def name_of(told: str) -> str:
 
 
 def opened_server(told: str) -> Engine:
-    """Connect, and bring the schema up to date, all or nothing; whoever else starts meanwhile waits. StoreError."""
+    """Connect and bring the schema up to date, all or nothing; other processes that start wait. StoreError."""
     name = name_of(told)
     engine = create_engine(url_of(told), pool_size=MOST_CONNECTIONS, max_overflow=0, pool_pre_ping=True)
     try:

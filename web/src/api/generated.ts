@@ -307,7 +307,7 @@ export interface paths {
         };
         /**
          * List Events
-         * @description What happened to accounts, newest first; for whoever runs the place.
+         * @description What happened to accounts, newest first; for anyone who runs the place.
          */
         get: operations["list_events_api_events_get"];
         put?: never;
@@ -434,7 +434,7 @@ export interface paths {
         post?: never;
         /**
          * Forget Eye
-         * @description Forget what was read: the eye is calibrated anew.
+         * @description Forget what was read: the eye is calibrated again.
          */
         delete: operations["forget_eye_api_eye_delete"];
         options?: never;
@@ -680,7 +680,7 @@ export interface paths {
         get: operations["show_lesson_api_lessons__lesson_id__get"];
         /**
          * Keep Lesson
-         * @description Plan a lesson under a UUID of the sender's, or write it anew; what was done in it stays.
+         * @description Plan a lesson under a UUID of the sender's, or write it again; what was done in it stays.
          */
         put: operations["keep_lesson_api_lessons__lesson_id__put"];
         post?: never;
@@ -764,7 +764,7 @@ export interface paths {
         get?: never;
         /**
          * Put Item
-         * @description Gather something under a UUID of the sender's, or write it anew.
+         * @description Gather something under a UUID of the sender's, or write it again.
          */
         put: operations["put_item_api_lessons__lesson_id__items__item_id__put"];
         post?: never;
@@ -1156,7 +1156,7 @@ export interface paths {
         get: operations["show_player_api_players__player_id__get"];
         /**
          * Edit Player
-         * @description Write a player anew, bag and all; 409 if somebody else has since `version` was read.
+         * @description Write a player again, bag and all; 409 if somebody else has since `version` was read.
          */
         put: operations["edit_player_api_players__player_id__put"];
         post?: never;
@@ -1169,7 +1169,7 @@ export interface paths {
         head?: never;
         /**
          * Patch Player
-         * @description Change one thing of a player: what clothes take, whether the book is heard, learn anew from now.
+         * @description Change one thing of a player: what clothes take, whether the book is heard, learn again from now.
          */
         patch: operations["patch_player_api_players__player_id__patch"];
         trace?: never;
@@ -1400,7 +1400,7 @@ export interface paths {
         get: operations["show_practice_api_practices__practice_id__get"];
         /**
          * Keep Practice
-         * @description Keep a session under a UUID of the sender's; sent again it is written anew until it has begun.
+         * @description Keep a session under a UUID of the sender's; sent again it is written again until it has begun.
          */
         put: operations["keep_practice_api_practices__practice_id__put"];
         post?: never;
@@ -1721,7 +1721,7 @@ export interface paths {
         put?: never;
         /**
          * Renew Season
-         * @description Plan what is still to come of a season anew from the book; the past stays as it was.
+         * @description Plan what is still to come of a season again from the book; the past stays as it was.
          */
         post: operations["renew_season_api_season_renew_post"];
         delete?: never;
@@ -2302,7 +2302,7 @@ export interface components {
             counts: boolean;
             /**
              * Former Lie
-             * @description The call was made for an earlier lie, as nobody answered for this one. What was to be expected of it is worked out anew; where it can't be played from this lie the shot is booked as only measured.
+             * @description The call was made for an earlier lie, as nobody answered for this one. What was to be expected of it is worked out again; where it can't be played from this lie the shot is booked as only measured.
              * @default false
              */
             former_lie: boolean;
@@ -3729,7 +3729,7 @@ export interface components {
             kind: "fall" | "side" | "sunk" | "give" | "flag" | "wind" | "cross";
             /**
              * Less
-             * @description What an error below nought is called.
+             * @description What an error below zero is called.
              */
             less: string;
             /** More */
@@ -5935,7 +5935,7 @@ export interface components {
         };
         /**
          * PlayerEdit
-         * @description A player written anew, bag and all; `version` is the one that was read.
+         * @description A player written again, bag and all; `version` is the one that was read.
          */
         PlayerEdit: {
             /**
@@ -6587,7 +6587,8 @@ export interface components {
          * PracticeKeep
          * @description A session to keep: its drills in order, and when it is meant to be.
          *
-         *     `version`: the one that was read, where it was kept before; who else has changed it meanwhile is not overwritten.
+         *     `version`: the one that was read, where it was kept before; who else has changed it in the meantime is not
+         *     overwritten.
          */
         PracticeKeep: {
             /** Parts */
@@ -7252,7 +7253,7 @@ export interface components {
         };
         /**
          * SeasonRenewIn
-         * @description Whose season is planned anew from the book, from now on.
+         * @description Whose season is planned again from the book, from now on.
          */
         SeasonRenewIn: {
             /** Player Id */

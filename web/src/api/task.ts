@@ -4,7 +4,7 @@ import { RefusedError } from './client'
 /** Whatever was looked at. */
 export const ALL: QueryKey = []
 
-/** Ask the server to do something; what it changes is looked at anew. */
+/** Ask the server to do something; what it changes is looked at again. */
 export function useTask<In, Out>(ask: (body: In) => Promise<Out>, ...stale: QueryKey[]) {
   const queries = useQueryClient()
   const look = async () => {

@@ -12,7 +12,7 @@ import { dayWords } from '../lib/when'
 import { usePatchPlayer } from '../players/api'
 
 const TITLES: Record<Effect['quantity'], [string, string]> = {
-  speed: ['Speed kept', 'head speed against the model, %'],
+  speed: ['Head speed', 'head speed against the model, %'],
   friction: ['Grip of the face', 'friction against the model, where the ball slides, %'],
   face: ['Face', 'shut against the model, degrees (open is negative)'],
   scatter: ['Scatter', 'width against the model, %'],
@@ -30,7 +30,7 @@ const PRACTISED: readonly { value: Player['practice']; words: string }[] = [
 const W = 420
 const H = 20
 
-/** The axis that the strips of one quantity share: nought in the middle, what the model says. */
+/** The axis that the strips of one quantity share: zero in the middle, what the model says. */
 function useAxis(reach: number) {
   return scaleLinear([-reach, reach], [8, W - 8]).clamp(true)
 }
@@ -90,7 +90,7 @@ function EffectRow({ effect, reach }: { effect: Effect; reach: number }) {
   )
 }
 
-/** What the book says of this player beyond the model; heard, switched off, or begun anew. */
+/** What the book says of this player beyond the model; heard, switched off, or begun again. */
 export function Learnt({ player }: { player: Player }) {
   const learnt = useQuery(learntQuery(player.id))
   const change = usePatchPlayer(player.id)

@@ -78,7 +78,7 @@ export function MonitorPanel({ player }: { player: Player }) {
   }
   const [callId, swing] = [onBench?.id, onBench?.swing]
   useEffect(() => {
-    // Also when the book has moved the swing: whoever strikes is told the stroke as it is planned now.
+    // Also when the book has moved the swing: anyone who strikes is told the stroke as it is planned now.
     if (purpose === BENCH && callId !== undefined && swing !== undefined)
       ready({ player_id: player.id, request: toRequest(reading), call_id: callId })
   }, [purpose, callId, swing, ready, player.id, reading])
@@ -128,8 +128,7 @@ export function MonitorPanel({ player }: { player: Player }) {
         </div>
         {isOn && purpose === '' && desk.fresh.length > 0 && (
           <p className="mt-2 border-l-4 border-hot pl-2">
-            {countedThat(desk.fresh.length, 'shot', 'has landed and waits', 'have landed and wait')} to be
-            told what for.
+            {countedThat(desk.fresh.length, 'shot', 'has', 'have')} landed. Choose what they are for.
           </p>
         )}
         <div className="mt-2 max-w-lg">

@@ -10,7 +10,7 @@ const SENT_WORDS: Record<Sent, string> = {
   refused: 'The shot was not accepted. The field book shows why and still has it.',
 }
 
-/** What was entered, for a shot that may be entered anew after it was taken back. */
+/** What was entered, for a shot that may be entered again after it was taken back. */
 interface Entered {
   keep: () => void
   forget: () => void

@@ -12,7 +12,7 @@ interface Batch {
 
 const NONE: Batch = { cards: {}, done: 0, of: 0, isMaking: false, error: null }
 
-/** A player's cards for a day: made in one batch that can be stopped, and made anew. */
+/** A player's cards for a day: made in one batch that can be stopped, and made again. */
 export function useCards(body: CardsRequest) {
   const key = JSON.stringify(body)
   const [batch, setBatch] = useState<Batch>(NONE)

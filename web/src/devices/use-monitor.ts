@@ -39,7 +39,7 @@ export function useShots(desk: MonitorDesk, onShot: ((shot: Landed) => void) | n
   useEffect(() => {
     if (!onShot || fresh.length === 0) return
     for (const shot of fresh) {
-      // Dealt with first: drawing the page anew must not book it twice.
+      // Dealt with first: drawing the page again must not book it twice.
       handle(shot.seq)
       onShot(shot)
     }

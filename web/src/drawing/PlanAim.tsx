@@ -54,7 +54,7 @@ export function Aim({ drawn, reading, scale }: AimProps) {
   )
 }
 
-/** Where strikes end, on the drawing. The scale is made anew at every redrawing: what it says is compared, not itself. */
+/** Where strikes end, on the drawing. The scale is made again at every redrawing: what it says is compared, not itself. */
 function useDots(call: Call, scale: LineScale): Point[] {
   const ends = call.detail?.ends
   const { k, width } = scale

@@ -145,7 +145,7 @@ export function InTheField({ player, reader }: InTheFieldProps) {
               keep.mutate({ id: newId(), reader_id: reader, kind, guessed, measured }, { onSuccess: again })
             }
           >
-            Keep it
+            Save it{' '}
           </button>{' '}
           <button type="button" className="press min-h-12" onClick={again}>
             Start again

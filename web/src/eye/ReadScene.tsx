@@ -169,7 +169,7 @@ export function ReadScene({ name, player, reader, hasNext, onNext }: ReadScenePr
               }}
             />
             {calls?.length === 0 && (
-              <p role="status">Nothing in this bag lands there and stays: choose another spot.</p>
+              <p role="status">Nothing in this bag lands there and holds. Choose another spot.</p>
             )}
             {calls && calls.length > 0 && (
               <fieldset className="mt-2">

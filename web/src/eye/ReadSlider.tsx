@@ -1,6 +1,6 @@
 import type { CSSProperties } from 'react'
 
-/** Which part of a slider is filled: from nought where it goes both ways, else from its low end. */
+/** Which part of a slider is filled: from zero where it goes both ways, else from its low end. */
 export function filled(low: number, high: number, value: number): CSSProperties {
   const share = (at: number) => (100 * (at - low)) / Math.max(high - low, 1e-9)
   const [from, to] = [share(Math.max(low, Math.min(0, high))), share(value)].sort((a, b) => a - b)

@@ -35,7 +35,7 @@ export function LessonForm({ id, lesson, player, onKept, onLeave }: LessonFormPr
   const [chosen, setChosen] = useState<string[]>(lesson?.player_ids ?? [player.id])
   const keep = useKeepLesson()
   const held_on = momentOf(date, time)
-  // As it was when this form was opened: what came meanwhile is another version.
+  // As it was when this form was opened: what came in the meantime is another version.
   const [base, setBase] = useState(lesson?.version ?? null)
   const names = (ids: readonly string[]) =>
     ids.map((one) => players.find((p) => p.id === one)?.name ?? one).join(', ')

@@ -16,7 +16,7 @@ interface DeskState {
   /** What was just done, in words. */
   told: string
   wayBack: WayBack | null
-  /** How often something was told: the same words told again stay their time anew. */
+  /** How often something was told: the same words told again stay their time again. */
   times: number
   /** What was marked of a ball that went astray: it goes into the note of the next booked shot. */
   note: string

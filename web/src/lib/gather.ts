@@ -4,7 +4,7 @@ import { openLessonQuery, useDropItem, usePutItem } from '../api/lesson'
 import { newId } from './new-id'
 import { tell } from './desk'
 
-/** Ids of what was gathered, by lesson and thing: the same thing done again is written anew, not once more. */
+/** Ids of what was gathered, by lesson and thing: the same thing done again is written again, not once more. */
 const ids = new Map<string, string>()
 
 interface Gather {

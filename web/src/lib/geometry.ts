@@ -10,7 +10,7 @@ const path = line<Point>().digits(1)
 /** An SVG path through points, to a tenth of a pixel. */
 export const polyline = (points: readonly Point[]): string => path([...points]) ?? ''
 
-/** Round numbers from nought to an end, about so many of them, without the nought. */
+/** Round numbers from zero to an end, about so many of them, without the zero. */
 export const rings = (end: number, wanted: number): number[] => ticks(0, end, wanted).slice(1)
 
 export interface ArcShape {

@@ -123,7 +123,7 @@ export function BagTable({ clubs, notes, onClubs }: BagTableProps) {
                   <button
                     type="button"
                     className="px-1 text-quiet hover:text-hot"
-                    aria-label={`Take ${club.name} out of the bag`}
+                    aria-label={`Remove ${club.name} from the bag`}
                     disabled={clubs.length === 1}
                     onClick={() => onClubs(clubs.filter((_, k) => k !== i))}
                   >

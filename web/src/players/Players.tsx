@@ -32,7 +32,7 @@ const TAB =
 
 type Edit = ReturnType<typeof useEdit>
 
-/** Somebody else saved this player meanwhile: nothing is lost on either side. */
+/** Somebody else saved this player in the meantime: nothing is lost on either side. */
 function Conflict({ edit }: { edit: Edit }) {
   return (
     <div role="alert" className="mb-2 border-l-4 border-hot bg-lit px-3 py-2">

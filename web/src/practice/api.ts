@@ -86,7 +86,7 @@ export const useDropPractice = () =>
 export const usePlanSeason = () =>
   useTask(async (body: SeasonIn) => unwrap(await client.POST('/api/season', { body })), PRACTICES)
 
-/** What comes of a season, planned anew from the book as it is now. */
+/** What comes of a season, planned again from the book as it is now. */
 export const useRenewSeason = () =>
   useTask(
     async (player_id: string) => unwrap(await client.POST('/api/season/renew', { body: { player_id } })),

@@ -3,7 +3,7 @@ import { useBench } from './store'
 import { EditableNumber } from '../ui/EditableNumber'
 import { type NumberKey, NUMBERS } from './numbers'
 
-/** What is above nought and what below, where a reading goes both ways: typed, the side is chosen in words. */
+/** What is above zero and what below, where a reading goes both ways: typed, the side is chosen in words. */
 const BOTH_WAYS: Partial<Record<NumberKey, readonly [string, string]>> = {
   fall: ['down', 'up'],
   side: ['above the feet', 'below the feet'],

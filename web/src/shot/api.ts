@@ -171,7 +171,7 @@ export function useSaveSettings() {
         return await put({ ...settings, ...patch })
       } catch (error) {
         if (!isClash(error)) throw error
-        // Set elsewhere meanwhile: what was changed here goes on top of that, the rest stays as it is there.
+        // Set elsewhere in the meantime: what was changed here goes on top of that, the rest stays as it is there.
         return await put({ ...unwrap(await client.GET('/api/settings')), ...patch })
       }
     },

@@ -54,7 +54,7 @@ export function mastWords(mast: Mast | undefined): string {
     case 'live':
       return 'mast live'
     case 'stale':
-      return `mast silent for${age}`
+      return `no data from the mast for${age}`
     case 'lost':
       return mast.mean === null ? 'no mast there' : `mast lost, last heard${age} ago`
   }

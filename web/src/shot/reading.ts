@@ -78,7 +78,7 @@ function wetToday(day: DayReading): { wet: WetName } {
 
 const NO_DOUBTS = { doubtSunk: null, doubtGive: null, doubtDensity: null }
 
-/** A reading typed or dragged anew is no longer the measured one. */
+/** A reading typed or dragged again is no longer the measured one. */
 const DOUBT_OF = {
   fall: 'doubtFall',
   side: 'doubtSide',

@@ -21,8 +21,8 @@ interface Told<In, Out> {
 }
 
 /**
- * What was answered last. One question is under way at a time: what is wanted meanwhile waits, and only the newest of
- * it is asked. Asking anew at every move would break off each answer before it comes.
+ * What was answered last. One question is under way at a time: what is wanted in the meantime waits, and only the newest of
+ * it is asked. Asking again at every move would break off each answer before it comes.
  */
 export function useNewest<In, Out>(wanted: In | null, ask: (body: In) => Promise<Out>): Told<In, Out> | null {
   const [told, setTold] = useState<Told<In, Out> | null>(null)
@@ -74,7 +74,7 @@ export function usePlan(reading: Reading) {
   const isHeld = useBench((state) => state.held !== null)
   const settled = useSettled(reading, isHeld ? HELD_MS : LOOSE_MS)
   const ready = settled.player !== ''
-  // Let go, the answer is the reading's own: whoever opens its address sees the same.
+  // Let go, the answer is the reading's own: anyone who opens its address sees the same.
   const standing = useBench((state) => (state.held === null ? null : state.first))
   const full = useQuery({
     ...planQuery(ready ? toRequest(settled) : null, standing),
@@ -93,7 +93,7 @@ export function usePlan(reading: Reading) {
   })
   const last = ofPage ?? (isAway ? (told.data ?? undefined) : undefined)
   const asked = drawnIds(last, reading.call).join()
-  // A typed value is answered whole at once; in the hand the figures follow meanwhile.
+  // A typed value is answered whole at once; in the hand the figures follow in the meantime.
   const isMoving = isHeld && reading !== settled && ready && asked !== ''
   const wanted = useMemo(
     () =>

@@ -207,7 +207,7 @@ describe('the wind drawn', () => {
 })
 
 describe('what the wind does to a call', () => {
-  it('is told with time aloft, drift and what it plays as', () => {
+  it('is told with time in the air, drift and what it plays as', () => {
     const call = sampleCall({
       plays_from_m: 114,
       plays_as_m: 122.3,

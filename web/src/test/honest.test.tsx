@@ -52,14 +52,14 @@ describe('in the field', () => {
       'POST /api/guesses': () => ({ says: 'Side slope: 2.0° too flat on the whole; 9 scenes.' }),
     })
     shown(<InTheField player={PLAYER} reader={null} />)
-    expect(screen.queryByRole('button', { name: 'Keep it' })).toBeNull()
+    expect(screen.queryByRole('button', { name: 'Save it' })).toBeNull()
     expect(screen.getByRole('button', { name: 'That is my guess' })).toHaveProperty('disabled', true)
     fireEvent.change(screen.getByRole('slider', { name: /Your guess/ }), { target: { value: '3' } })
     fireEvent.click(screen.getByRole('button', { name: 'That is my guess' }))
     // The guess stands: what is measured must not move it.
     fireEvent.change(screen.getByRole('slider', { name: /Your guess/ }), { target: { value: '6' } })
     fireEvent.change(screen.getByRole('slider', { name: /Measured/ }), { target: { value: '5' } })
-    fireEvent.click(screen.getByRole('button', { name: 'Keep it' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Save it' }))
     expect((await screen.findByRole('status')).textContent).toContain('2.0° too flat')
     expect(await sent(fetched, 'POST')).toMatchObject({
       kind: 'side',

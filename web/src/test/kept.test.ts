@@ -119,7 +119,7 @@ describe('what a browser keeps for when nobody answers', () => {
     expect(nameOf('GET', at('/api/practices/1'), '')?.key).toBe('/api/practices/1')
   })
 
-  it('takes up once what was asked while the scripts came, and asks anew where that was refused', async () => {
+  it('takes up once what was asked while the scripts came, and asks again where that was refused', async () => {
     answers(['asked now'])
     const told = (status: number) =>
       Promise.resolve(new Response(JSON.stringify(['asked early']), { status }))

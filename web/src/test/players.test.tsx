@@ -128,7 +128,7 @@ describe('the bag', () => {
     fireEvent.change(loft, { target: { value: 'much' } })
     fireEvent.blur(loft)
     expect(onClubs).toHaveBeenCalledTimes(1)
-    fireEvent.click(screen.getByLabelText('Take 58 out of the bag'))
+    fireEvent.click(screen.getByLabelText('Remove 58 from the bag'))
     expect(onClubs.mock.lastCall?.[0].map((c) => c.id)).toEqual(['7-iron', '54', 'putter'])
     fireEvent.click(screen.getByRole('button', { name: 'add a club' }))
     expect(onClubs.mock.lastCall?.[0].at(-1)?.id).toBe('58-2')
@@ -150,7 +150,7 @@ describe('what the book teaches', () => {
     )
     vi.stubGlobal('fetch', fetched)
     shown(<Learnt player={PLAYER} />, (queries) => queries.setQueryData(learntQuery('tove').queryKey, told))
-    const speed = screen.getByRole('region', { name: 'Speed kept' }).textContent
+    const speed = screen.getByRole('region', { name: 'Head speed' }).textContent
     expect(speed).toContain('−6.0')
     expect(speed).toContain('−9.1 … −2.8')
     expect(speed).toContain('14')

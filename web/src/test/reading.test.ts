@@ -64,7 +64,7 @@ describe('the lie', () => {
     })
   })
 
-  it('forgets the doubt of what is read anew', () => {
+  it('forgets the doubt of what is read again', () => {
     const measured = change(START, { fall: 4, doubtFall: 1.3 })
     expect(change(measured, { side: 2 }).doubtFall).toBe(1.3)
     expect(change(measured, { fall: 5 }).doubtFall).toBeNull()

@@ -119,7 +119,7 @@ describe('the launch monitor', () => {
       q.setQueryData(monitorQuery.queryKey, MONITOR),
     )
     queries.setQueryData(monitorQuery.queryKey, { ...MONITOR, shots: [landed(1, 70)] })
-    expect(await screen.findByText(/1 shot has landed and waits/)).toBeTruthy()
+    expect(await screen.findByText(/1 shot has landed/)).toBeTruthy()
     expect(useQueue.getState().waiting).toEqual([])
     choose('What the shots are for', 'stock shots, 54')
     await waitFor(() => expect(fetched.mock.calls.some(([r]) => r.url.includes('/api/book/'))).toBe(true))

@@ -59,7 +59,7 @@ describe('the mast', () => {
     expect(patch).toMatchObject({ temperature: 6, humidity: 88, pressure: 941 })
   })
 
-  it('does not work calls out anew for a flutter', () => {
+  it('does not work calls out again for a flutter', () => {
     const led = change(START, fromMast(live, START) ?? {})
     expect(led.windDoubt).toBe(0.5)
     expect(fromMast(live, led)).toBeNull()
@@ -80,7 +80,7 @@ describe('the mast', () => {
     expect(mastWords(undefined)).toBe('')
     expect(mastWords({ ...live, state: 'off' })).toBe('')
     expect(mastWords(live)).toBe('mast live')
-    expect(mastWords({ ...live, state: 'stale', age_s: 7.4 })).toBe('mast silent for 7 s')
+    expect(mastWords({ ...live, state: 'stale', age_s: 7.4 })).toBe('no data from the mast for 7 s')
     expect(mastWords({ ...live, state: 'lost', age_s: 31 })).toBe('mast lost, last heard 31 s ago')
     expect(mastWords({ ...live, state: 'lost', age_s: null, mean: null })).toBe('no mast there')
     expect(mastWords({ ...live, state: 'connecting' })).toBe('looking for the mast')

@@ -12,7 +12,7 @@ interface ClashProps {
   onTheirs: () => void
 }
 
-/** Somebody else has saved it meanwhile: both sides, and which of them is to stay. */
+/** Somebody else has saved it in the meantime: both sides, and which of them is to stay. */
 export function Clash({ what, sides, onMine, onTheirs }: ClashProps) {
   const differing = sides.filter(({ mine, theirs }) => mine !== theirs)
   return (

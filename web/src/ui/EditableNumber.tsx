@@ -8,7 +8,7 @@ interface EditableNumberProps {
   shown: string
   value: number
   range: Range
-  /** What is above nought and what below, where it goes both ways. */
+  /** What is above zero and what below, where it goes both ways. */
   sides?: readonly [string, string] | undefined
   onChange: (value: number) => void
 }

@@ -34,7 +34,7 @@ def show_eye(store: StoreDep, reader_id: Reader = None) -> EyeOut:
 
 @router.delete("/eye", status_code=204, tags=["practice"])
 def forget_eye(store: StoreDep, reader_id: Reader = None) -> None:
-    """Forget what was read: the eye is calibrated anew."""
+    """Forget what was read: the eye is calibrated again."""
     eye_service.forget_eye(store, reader_id)
 
 

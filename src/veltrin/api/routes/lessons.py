@@ -49,7 +49,7 @@ def prepare_for(store: StoreDep, player_id: PlayerId, before: Moment | None = No
 
 @router.put("/lessons/{lesson_id}")
 def keep_lesson(store: StoreDep, lesson_id: UuidPath, body: LessonIn) -> LessonOut:
-    """Plan a lesson under a UUID of the sender's, or write it anew; what was done in it stays."""
+    """Plan a lesson under a UUID of the sender's, or write it again; what was done in it stays."""
     return lessons.keep_lesson(store, lesson_id, body)
 
 
@@ -85,7 +85,7 @@ def gather(store: StoreDep, lesson_id: UuidPath, body: GatherIn) -> LessonOut:
 
 @router.put("/lessons/{lesson_id}/items/{item_id}")
 def put_item(store: StoreDep, lesson_id: UuidPath, item_id: UuidPath, body: LessonItemIn) -> LessonItemOut:
-    """Gather something under a UUID of the sender's, or write it anew."""
+    """Gather something under a UUID of the sender's, or write it again."""
     return lessons.put_item(store, lesson_id, item_id, body)
 
 

@@ -61,13 +61,13 @@ def show_player(store: StoreDep, player_id: str) -> PlayerOut:
 
 @router.patch("/players/{player_id}", tags=["players"])
 def patch_player(store: StoreDep, player_id: str, body: PlayerPatch) -> PlayerOut:
-    """Change one thing of a player: what clothes take, whether the book is heard, learn anew from now."""
+    """Change one thing of a player: what clothes take, whether the book is heard, learn again from now."""
     return players.patch_player(store, player_id, body)
 
 
 @router.put("/players/{player_id}", tags=["players"])
 def edit_player(store: StoreDep, player_id: str, body: PlayerEdit) -> PlayerOut:
-    """Write a player anew, bag and all; 409 if somebody else has since `version` was read."""
+    """Write a player again, bag and all; 409 if somebody else has since `version` was read."""
     return players.edit_player(store, player_id, body)
 
 

@@ -38,7 +38,7 @@ def list_practices(
 
 @router.put("/practices/{practice_id}", tags=["practice"])
 def keep_practice(store: StoreDep, practice_id: UuidPath, body: PracticeKeep) -> KeptPracticeOut:
-    """Keep a session under a UUID of the sender's; sent again it is written anew until it has begun."""
+    """Keep a session under a UUID of the sender's; sent again it is written again until it has begun."""
     return session_service.keep_practice(store, practice_id, body)
 
 
@@ -82,7 +82,7 @@ def plan_season(store: StoreDep, body: SeasonIn) -> PracticePage:
 
 @router.post("/season/renew", tags=["practice"])
 def renew_season(store: StoreDep, body: SeasonRenewIn) -> PracticePage:
-    """Plan what is still to come of a season anew from the book; the past stays as it was."""
+    """Plan what is still to come of a season again from the book; the past stays as it was."""
     return season_service.renew_season(store, body.player_id)
 
 

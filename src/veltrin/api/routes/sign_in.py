@@ -65,7 +65,7 @@ async def sign_in(request: Request, response: Response, body: SignIn) -> Session
 
 
 def _entered(request: Request, body: SignIn, address: str) -> str:
-    """What the cookie of a new session holds, whoever was in before. NotSignedInError where the passphrase is wrong."""
+    """Return what the cookie of a new session holds. NotSignedInError where the passphrase is wrong."""
     store = request.app.state.store
     try:
         coach_id = coaches.who_is(store, body.name, body.passphrase, body.code)
@@ -107,5 +107,5 @@ def end_session(request: Request, who: SignedInDep, session_id: SessionId) -> No
 
 @router.get("/events", dependencies=[Depends(only_admin)])
 def list_events(request: Request) -> list[EventOut]:
-    """What happened to accounts, newest first; for whoever runs the place."""
+    """What happened to accounts, newest first; for anyone who runs the place."""
     return coaches.list_events(request.app.state.store)

@@ -83,8 +83,8 @@ def usual_gust_ratio(height_m: float, roughness_m: float) -> float:
 class Wind:
     """Wind as a vector at its reading height: where the air goes, m/s along x and y (left).
 
-    `spread_m_s`: standard deviation of its three-second means along its way; a ball is about as long aloft as a gust
-    lasts.
+    `spread_m_s`: standard deviation of its three-second means along its way; a ball is about as long in the air as a
+    gust lasts.
     """
 
     x_m_s: float = 0.0

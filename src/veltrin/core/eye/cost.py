@@ -90,7 +90,7 @@ def cost_of(truth: Question, read: Values, call_id: str | None = None, land_m: f
         raise DomainError("scene", "nothing in this bag can be played here.", "Take the next scene.")
     chosen = next((one for one in _offered(here) if own_id is None or one[0].id == own_id), None)
     if chosen is None:
-        raise DomainError("call_id", f"'{call_id}' is no call for what was read.", "Choose one of those offered.")
+        raise DomainError("call_id", f"'{call_id}' is not a call for what was read.", "Choose one of those offered.")
     shot, call = ranking_of(there).shot, chosen[0]
     # Read as it is, it is the plan's own shot, and what its own strikes cost.
     own = call.spread if here == there else None

@@ -415,7 +415,7 @@ class _Painter:
         thick = self.right * (0.0028 + 0.020 * tall)
         blades = np.stack([foot - thick, foot + thick, tip], axis=1)
         dark = self.rng.random(len(x)) < 0.45
-        # The ball stands at nought: a band lies wholly before it or wholly behind.
+        # The ball stands at zero: a band lies wholly before it or wholly behind.
         where = foot @ self.way
         band = np.where(where > 0.0, _bands(where, 8), 8 + _bands(where, 8))
         on = np.array([np.mean(where[band == k]) if np.any(band == k) else 0.0 for k in range(16)])

@@ -409,7 +409,7 @@ NO_GUSTS = np.zeros((0, 2))
 def medium_of(air: Air, wind: Wind, drag_scale: float, lift_scale: float, coefficients: FlightCoefficients) -> Medium:
     """Air and wind as the kernel takes them; the scales switch drag and lift off for closed-form checks."""
     per_log = 1.0 / math.log((wind.height_m + wind.roughness_m) / wind.roughness_m)
-    # Floats all of them: a kernel is compiled anew for whatever else it is given.
+    # Floats all of them: a kernel is compiled again for whatever else it is given.
     return Medium(
         density=float(air.density),
         viscosity=float(air.viscosity),

@@ -15,7 +15,7 @@ FEWEST_TO_SHARE = 512
 
 @lru_cache(maxsize=4)
 def _pool(workers: int) -> ThreadPoolExecutor:
-    """The threads, kept: starting them anew costs more than a scatter of chips."""
+    """The threads, kept: starting them again costs more than a scatter of chips."""
     return ThreadPoolExecutor(workers, thread_name_prefix="flight")
 
 

@@ -2,7 +2,7 @@
 
 Each booked shot says by how much it differed from what the model alone expected: the logarithm of a share (speed,
 friction), or an angle (face). The difference is the sum of three effects, of its club family, its cover and its method,
-each with a normal prior around nought, and of noise that was stated with the shot. The posterior of all effects of one
+each with a normal prior around zero, and of noise that was stated with the shot. The posterior of all effects of one
 quantity is then normal and exact (Bayesian linear regression; Gelman et al., Bayesian Data Analysis, ch. 14, from
 memory). Few shots move little, many move much: the prior shrinks.
 Scatter is learnt from how far shots lie about their own mean: the logarithm of a standard deviation told by n shots is
@@ -125,7 +125,7 @@ def _scatter_seen(cell: Cell) -> _Seen:
     free = cell.as_many - 1.0
     spread = (cell.squares - cell.weighted**2 / cell.weight) * cell.as_many / cell.counts
     chi = max(spread, 1e-6 * free)
-    # The mean of the logarithm of chi^2/k lies about 1/k below nought; half of that for a standard deviation.
+    # The mean of the logarithm of chi^2/k lies about 1/k below zero; half of that for a standard deviation.
     mean = 0.5 * (math.log(chi / free) + 1.0 / free)
     return _Seen(tuple(cell.name(by) for by in BYS), cell.shots, mean, 2.0 * free)
 

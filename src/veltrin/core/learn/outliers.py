@@ -20,7 +20,7 @@ LEAST_SHOTS = 5
 def outliers(values: Sequence[float]) -> Mask:
     """Which of the values (n,) are outliers: 0.6745 (x - median) / MAD beyond OUTLIER_FROM; none among fewer than five.
 
-    Where more than half of the values are the same the MAD is nought: then the mean absolute deviation times 1.2533
+    Where more than half of the values are the same the MAD is zero: then the mean absolute deviation times 1.2533
     stands in (the same source).
     """
     x = np.asarray(values, float)

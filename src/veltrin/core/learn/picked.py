@@ -17,7 +17,7 @@ SURE = 0.01
 """A book that was kept honestly shows one of the signs in so few of a hundred books, each."""
 
 MOST_FAILED = 0.35
-"""Nobody whose every ball is booked fails oftener from playable lies. Judgement."""
+"""Nobody whose every ball is booked fails more often from playable lies. Judgement."""
 
 MIDDLE = 0.674
 """Half of all balls lie within so many standard deviations of their mean, by the bell."""

@@ -74,7 +74,7 @@ def mean_within(values: Sequence[float]) -> tuple[float, float] | None:
 
 
 def _crossed(inside: Any, so_far: tuple[float, ...], spent: float, z: float) -> float:
-    """How much oftener than may be spent one of the bounds so far, and this one, is crossed."""
+    """How much more often than may be spent one of the bounds so far, and this one, is crossed."""
     bounds = np.array([*so_far, z])
     return float(1.0 - inside.cdf(bounds, lower_limit=-bounds) - spent)
 

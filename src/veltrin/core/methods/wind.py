@@ -232,7 +232,7 @@ METHODS = (
         wins_when="distance is wanted and there is room on the lee side",
         source="common practice: ride the cross-wind",
         faults=(
-            ("aims at the flag", "start it so many metres beside it as the aim says"),
+            ("aims at the flag", "start it as far beside it as the aim says"),
             ("curves it too much", "a small change of feet is enough"),
         ),
     ),

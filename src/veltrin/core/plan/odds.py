@@ -46,7 +46,7 @@ def even_normals(count: int, kinds: int) -> Vec:
 def strike_scatter(scatter: Scatter, swing: Vec, difficulty: Vec, arc_m: Vec, uneven_m: float = 0.0) -> tuple[Vec, Vec]:
     """Standard deviation of the low point along the ground and in depth (m, (n,)).
 
-    On an arc of radius `arc_m`; `uneven_m`: of the ground itself, whoever swings. With a longer club the same angles
+    On an arc of radius `arc_m`; `uneven_m`: of the ground itself, anyone who swings. With a longer club the same angles
     are off by more, flatter and further away: a quarter more with a long iron, seven tenths more with a fairway wood.
     """
     c = scatter.coefficients

@@ -65,7 +65,7 @@ class Expected:
 def expect(question: Question, call_id: str) -> tuple[Call, Expected] | None:
     """Work out what a call is expected to do, for this player; None if it is no feasible call here.
 
-    Sides are told to the left of the target whoever plays; the face is told by the player's own hand.
+    Sides are told to the left of the target anyone who plays; the face is told by the player's own hand.
     """
     if not is_mirrored(question):
         return _expect_right_handed(question, call_id)

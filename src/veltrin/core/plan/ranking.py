@@ -1,7 +1,7 @@
 """One shot worked out once for all who ask: what can be tried, the best of it struck many times, what each call costs.
 
 What a call costs depends on the question and the call alone: who asks, and what else was struck, changes no number.
-Whoever shows a call's carry, finish, strikes or strokes takes them from here.
+Anyone who shows a call's carry, finish, strikes or strokes takes them from here.
 """
 
 from __future__ import annotations

@@ -26,7 +26,7 @@ DRIFT_SD, COMMON_SD, OWN_SD = 0.04, 0.12, 0.12
 standard deviation). Judgement: a few strokes a round are much."""
 
 LEVEL_SD, WIDE_SD = 0.10, 1.0
-"""How far kinds of lie lie apart in what they lose over the plan, and how far their mean may be from nought. Judgement:
+"""How far kinds of lie lie apart in what they lose over the plan, and how far their mean may be from zero. Judgement:
 the plan knows what a lie costs a usual player."""
 
 LOOKS = (20, 40, 80, 160, 320)
@@ -68,7 +68,7 @@ class KindShots:
 class Helped:
     """What can be said of practice from one kind of lie.
 
-    `change`: strokes a shot that practice did, less than nought is better, with `low` and `high` about it (nine in
+    `change`: strokes a shot that practice did, less than zero is better, with `low` and `high` about it (nine in
     ten); `lost`: means before (drawn towards those of all kinds) and after. `next_look`: shots after at which it is
     looked at again, None: no more. Numbers are None where there are too few shots.
     """
@@ -88,7 +88,7 @@ class Helped:
 class _Told:
     """Posterior of one kind: what practice did with its standard deviation, and the level before.
 
-    `by_chance`: how far `change` would be off nought, one standard deviation, had practice done nothing.
+    `by_chance`: how far `change` would be off zero, one standard deviation, had practice done nothing.
     """
 
     change: float

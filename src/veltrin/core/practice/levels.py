@@ -16,8 +16,8 @@ ERROR = 0.10
 """How often an unchanged player is moved from a level at all, however long it is played. Judgement."""
 
 STEPS = np.linspace(0.2, 2.0, 10)
-"""By so much, as logarithms of odds, a changed player may hit oftener or more seldom: each as likely. Judgement: from
-six of ten to between 6.5 and 9.2."""
+"""By so much, as logarithms of odds, a changed player may hit more often or more seldom: each as likely. Judgement:
+from six of ten to between 6.5 and 9.2."""
 
 
 @dataclass(frozen=True)
@@ -53,7 +53,8 @@ def result_of(hits: int, balls: int, marks: Sequence[Mark]) -> Result | None:
 
 
 def evidence(times: Sequence[Times], way: int) -> float:
-    """How many times likelier the hits are for a player who hits oftener (`way` 1) or more seldom (-1) than expected.
+    """How many times likelier the hits are for a player who hits more often (`way` 1) or more seldom (-1) than
+    expected.
 
     A likelihood ratio, mixed over STEPS. Played as expected it rises above 1 / ERROR in one of ten players at most,
     ever (Ville 1939; Robbins 1970, from memory): it may be looked at after every session. Stations of unequal shares

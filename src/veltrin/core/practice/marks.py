@@ -24,7 +24,7 @@ RING_SHARE, RING_M = 0.2, 1.0
 """A ring wider than a fifth of the way and a metre asks for nothing that a coach would call close. Judgement."""
 
 SURE = 0.8
-"""Who hits oftener than this learns little from a look at it. Judgement."""
+"""Who hits more often than this learns little from a look at it. Judgement."""
 
 
 @dataclass(frozen=True)
@@ -68,7 +68,7 @@ def at_least(hits: int, chances: Vec) -> float:
 
 
 def usual_hits(chances: Vec) -> int:
-    """The most hits that are reached every other time or oftener; at least one."""
+    """The most hits that are reached every other time or more often; at least one."""
     reached = [k for k in range(1, len(chances)) if at_least(k, chances) >= 0.5 - 1e-9]
     return max(reached, default=1)
 

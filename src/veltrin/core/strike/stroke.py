@@ -97,7 +97,7 @@ def body_snag(club: Club) -> float:
 
 def club_arrays(player: Player, clubs: Sequence[Club]) -> ClubArrays:
     """Gather what the strike needs to know about each club in this player's hands."""
-    # A wood or a putter is swept whoever swings it: its lean doesn't grow with strength or loft.
+    # A wood or a putter is swept anyone who swings it: its lean doesn't grow with strength or loft.
     is_swept = np.array([c.kind in ("wood", "putter") for c in clubs])
     # Lean grows with loft from the mid iron up: a full wedge is struck with the hands further ahead. Judgement,
     # so that the speeds behind usual stock carries fall from club to club as they do in the trade.

@@ -54,7 +54,7 @@ def add_coach(store: Store, name: str, passphrase: str) -> int:
         if rows.by_name(session, name) is None and not any(c.passphrase for c in known):
             rows.rename(session, known[0].id, name)
         saved = rows.save(session, name, hashed)
-        # Whoever was let in by the old passphrase is out.
+        # Anyone who was let in by the old passphrase is out.
         rows.drop_sessions_of(session, saved.id)
         rows.add_event(session, name, HERE, "new passphrase")
         return saved.id
@@ -209,7 +209,7 @@ def list_events(store: Store) -> list[EventOut]:
 
 
 def note_wrong(store: Store, name: str, address: str) -> None:
-    """Record a passphrase that was wrong, for whoever runs the place."""
+    """Record a passphrase that was wrong, for anyone who runs the place."""
     with store.session() as session:
         if rows.by_name(session, name.strip()) is not None:
             rows.add_event(session, name.strip(), address, "wrong passphrase")

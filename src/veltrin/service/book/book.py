@@ -142,13 +142,13 @@ def book_shot(store: Store, booking_id: str, body: BookingIn, planner: Planner =
         owner = rows.owners_of(session, [booking_id]).get(booking_id)
         known = rows.load(session, booking_id) if owner == body.player_id else None
     if owner is not None and known is None:
-        raise ConflictError("booking_id", "this id is taken by another shot.", "Give the shot a new random UUID.")
+        raise ConflictError("booking_id", "this id is used by another shot.", "Give the shot a new random UUID.")
     if known is not None:
         return booking_out(known)
     stored = find_stored(store, body.player_id)
     planned = planner(store, body)
     booking = made_booking(booking_id, planned, body, yardstick_of(store, body.player_id))
-    # Its drawing is worked out before the book is written: nobody waits for the book meanwhile.
+    # Its drawing is worked out before the book is written: nobody waits for the book in the meantime.
     drawn = None
     is_shot = body.purpose == "shot" and planned.is_planned
     if is_shot and body.request is not None and wants(store, body.player_id, booking.booked_at):
@@ -232,7 +232,7 @@ def may_practise(store: Store, practice_id: str | None, booked_at: datetime | No
     with store.session() as session:
         practice = None if practice_id is None else practice_rows.load(session, practice_id)
     if practice is None or practice.state != "begun" or practice.began_at is None:
-        raise ConflictError("practice_id", "is not a session that is running.", "Begin the session first.")
+        raise ConflictError("practice_id", "is not a session that is running.", "Start the session first.")
     if booked_at is not None and not practice.began_at <= booked_at <= datetime.now(UTC) + AHEAD:
         raise DomainError("booked_at", "is not within this session.", "Leave it out: the ball is booked now.")
 

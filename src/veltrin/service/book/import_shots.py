@@ -112,14 +112,14 @@ def start_import(store: Store, body: ImportIn) -> ImportOut:
     player = find_stored(store, body.player_id).player
     sheet = read_sheet(body.text)
     if len(sheet.rows) > MOST_ROWS:
-        raise DomainError("text", f"holds {len(sheet.rows)} rows.", f"Split it: at most {MOST_ROWS} at a time.")
+        raise DomainError("text", f"contains {len(sheet.rows)} rows.", f"Split it: at most {MOST_ROWS} at a time.")
     for name, club_id in body.matched.clubs.items():
         if player.club(club_id, f"clubs.{name}").kind == "putter":
             raise DomainError(f"clubs.{name}", "a putter has no stock shots.", "Match another club, or drop the rows.")
     read = read_rows(sheet, dict(body.matched.columns), body.matched.distance, body.matched.speed)
     first = next(read, None)
     if first is None:
-        raise DomainError("text", "holds no rows below its header.", "Export the shots again.")
+        raise DomainError("text", "contains no rows below its header.", "Export the shots again.")
     job = Job(str(uuid.uuid4()), len(sheet.rows))
     with _lock:
         mine = _jobs.setdefault(_whose(store), OrderedDict())
@@ -137,7 +137,7 @@ def start_import(store: Store, body: ImportIn) -> ImportOut:
             job.problem, job.state = f"{error.problem} {error.fix}", "refused"
         except Exception:  # shown to the coach instead of dying in a thread
             log.exception("import %s", job.id)
-            job.problem, job.state = f"It failed, and nothing was stored. (Import {job.id} in the log.)", "refused"
+            job.problem, job.state = f"It failed, and nothing was saved. (Import {job.id} in the log.)", "refused"
 
     threading.Thread(target=run, name="import", daemon=True).start()
     return _out(job)
@@ -196,10 +196,11 @@ def _run(store: Store, body: ImportIn, job: Job, read: Iterable[ShotRow | BadRow
     bookings = _bookings(store, body, job, read)
     if job.problems:
         job.problem = (
-            f"{counted(len(job.problems), 'row')} can't be read. Nothing was stored: put it right and read it again."
+            f"{counted(len(job.problems), 'row')} can't be read. Nothing was saved. Correct the file, then read "
+            f"it again."
         )
     elif job.doubles and not body.leave_out_doubles:
-        job.problem = f"{job.doubles} rows are in the book already. Nothing was stored."
+        job.problem = f"{job.doubles} rows are already in the book. Nothing was saved."
     if job.problem and not job.stop.is_set():
         job.state = "refused"
         return
@@ -251,7 +252,7 @@ def _job(store: Store, job_id: str) -> Job:
     with _lock:
         job = _jobs.get(_whose(store), OrderedDict()).get(job_id)
     if job is None:
-        raise NotFoundError("import_id", "There is no such import any more.", "Look in the book for what it stored.")
+        raise NotFoundError("import_id", "This import is no longer running.", "Look in the book for what it stored.")
     return job
 
 

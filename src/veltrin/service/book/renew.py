@@ -1,4 +1,4 @@
-"""What booked shots teach, worked out anew after the laws of the model have changed."""
+"""What booked shots teach, worked out again after the laws of the model have changed."""
 
 from __future__ import annotations
 

@@ -227,7 +227,7 @@ def score(store: Store, name: str, body: ScoreIn) -> ScoreOut:
     with store.session() as session:
         known = rows.load(session, body.id)
         if (known is None and rows.id_is_taken(session, body.id)) or (known is not None and known.scene != name):
-            raise ConflictError("id", "this id is taken by another scene.", "Give it a new random UUID.")
+            raise ConflictError("id", "this id is used by another scene.", "Give it a new random UUID.")
     true = {k: v for k, v in in_frame(scene_of(key_named(name)).truth, truth.player).items() if k in read}
     found = cost_of(truth, read, body.call_id, body.land_m)
     pairs = {kind: (true[kind], read[kind]) for kind in read}
@@ -366,7 +366,7 @@ def guess(store: Store, body: GuessIn) -> EyeKindOut:
     with store.session() as session:
         known = rows.load(session, body.id)
         if (known is None and rows.id_is_taken(session, body.id)) or (known is not None and known.scene != FIELD):
-            raise ConflictError("id", "this id is taken by another scene.", "Give it a new random UUID.")
+            raise ConflictError("id", "this id is used by another scene.", "Give it a new random UUID.")
         if known is None:
             row = SceneRow(
                 id=body.id,
@@ -405,6 +405,6 @@ def list_scenes(store: Store, reader_id: str | None, limit: int, offset: int) ->
 
 
 def forget_eye(store: Store, reader_id: str | None) -> None:
-    """Delete what somebody read: the eye is calibrated anew."""
+    """Delete what somebody read: the eye is calibrated again."""
     with store.session() as session:
         rows.forget(session, reader_id)

@@ -91,7 +91,7 @@ def opened_book(file: IO[bytes]) -> Iterator[Opened]:
     try:
         with zipfile.ZipFile(file) as packed:
             if len(packed.infolist()) > MOST_FILES:
-                raise DomainError("body", f"holds more than {MOST_FILES} files.", "Export players one by one.")
+                raise DomainError("body", f"contains more than {MOST_FILES} files.", "Export players one by one.")
             with packed.open(BOOK) as told:
                 book = book_of(read_json(told))
             yield Opened(book, Pictures(packed))
@@ -183,4 +183,4 @@ def _lesson(told: Any, where: tuple[int | str, ...]) -> LessonRecord:
 def _each_once(field: str, ids: list[str]) -> None:
     told, count = next(iter(Counter(ids).most_common(1)), ("", 0))
     if count > 1:
-        raise DomainError(field, f"tells {told[:40]} twice.", "Each needs an id of its own.")
+        raise DomainError(field, f"lists {told[:40]} twice.", "Each needs an id of its own.")

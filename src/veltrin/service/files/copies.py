@@ -24,7 +24,7 @@ def _out(copy: Copy) -> CopyOut:
 
 
 def list_copies(store: Store) -> list[CopyOut]:
-    """The copies there are, newest first; none of a database on a server, which whoever runs that copies."""
+    """The copies there are, newest first; none of a database on a server, which anyone who runs that copies."""
     return [_out(c) for c in files.copies_in(store.path.parent / COPIES)] if store.is_file else []
 
 

@@ -413,7 +413,7 @@ class _Reading:
 
 
 def read_by_stages(store: Store, file: IO[bytes]) -> Iterator[ReadStage]:
-    """Read a book file and tell how far it is; the last stage tells what it did. Whoever stops listening stops it.
+    """Read a book file and tell how far it is; the last stage tells what it did. Anyone who stops listening stops it.
 
     DomainError where the file is wrong, ConflictError while another one is being read: then nothing has changed.
     """

@@ -23,7 +23,7 @@ def changed_elsewhere(what: str) -> ConflictError:
 
 
 class BusyError(DomainError):
-    """More is asked for at once than is worked on at a time: whoever asks comes again."""
+    """More is asked for at once than is worked on at a time: anyone who asks comes again."""
 
 
 __all__ = ["BusyError", "ConflictError", "DomainError", "NotFoundError"]

@@ -162,5 +162,5 @@ def opened(form: Form[T], text: str | None, name: str) -> T:
     """What was kept, where nothing goes on without it; ConflictError, with the field's name, where it can't be read."""
     found = form.open(text)
     if found.value is None:
-        raise ConflictError(name, found.problem or f"{form.words} was not kept.", "Plan it again.")
+        raise ConflictError(name, found.problem or f"{form.words} was not saved.", "Plan it again.")
     return found.value

@@ -25,13 +25,13 @@ def read_json(told: IO[bytes], longest: int = LONGEST_JSON) -> Any:
         # Each member but the first has a comma before it, each list and object a bracket.
         items += piece.count(b",") + piece.count(b"[") + piece.count(b"{")
         if length > longest:
-            raise DomainError("body", f"holds more than {longest // 1_000_000} MB of text.", "Split it.")
+            raise DomainError("body", f"contains more than {longest // 1_000_000} MB of text.", "Split it.")
         if items > MOST_ITEMS:
             raise DomainError("body", f"has more than {MOST_ITEMS // 1_000_000} million members.", "Split it.")
         pieces.append(piece)
     whole = b"".join(pieces)
     if UNKEPT.search(whole):
-        raise DomainError("body", "holds a character that can't be kept.", "Take out control characters.")
+        raise DomainError("body", "contains a character that can't be saved.", "Take out control characters.")
     try:
         return json.loads(whole)
     except (ValueError, RecursionError) as error:

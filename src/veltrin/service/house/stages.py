@@ -1,4 +1,4 @@
-"""Where the time of a request goes: each stage tells how long it took to whoever listens."""
+"""Where the time of a request goes: each stage tells how long it took to anyone who listens."""
 
 from __future__ import annotations
 

@@ -2,7 +2,7 @@
 
 A plan is worked out by the interpreter, which does one thing at a time. Where twenty plans are worked out side by side
 each is as late as the last of them, and a booking beside them waits as long; one after the other they are done sooner,
-and whoever gives up while waiting costs nothing. More at once is for more processes.
+and anyone who gives up while waiting costs nothing. More at once is for more processes.
 """
 
 from __future__ import annotations
@@ -20,7 +20,7 @@ from veltrin.service.house.stages import stage
 Step = TypeVar("Step")
 
 LOOKS_EVERY_S = 0.1
-"""How often whoever waits for a turn looks whether anybody still waits for them."""
+"""How often anyone who waits for a turn looks whether anybody still waits for them."""
 
 SHORT_IN_A_ROW = 4
 """So many short ones go before a long one that waits: a hand that drags has all but the fifth turn."""

@@ -63,7 +63,7 @@ def _load(session: Session, lesson_id: str) -> LessonRow:
 
 
 def keep_lesson(store: Store, lesson_id: str, body: LessonIn) -> LessonOut:
-    """Plan a lesson under the id its sender gave it, or write it anew; what was done in it stays.
+    """Plan a lesson under the id its sender gave it, or write it again; what was done in it stays.
 
     ConflictError where the id is another coach's.
     """
@@ -72,7 +72,7 @@ def keep_lesson(store: Store, lesson_id: str, body: LessonIn) -> LessonOut:
     with store.session() as session:
         found = rows.load(session, lesson_id)
         if found is None and rows.id_is_taken(session, lesson_id):
-            raise ConflictError("lesson_id", "this id is taken by another lesson.", "Give it a new random UUID.")
+            raise ConflictError("lesson_id", "this id is used by another lesson.", "Give it a new random UUID.")
         if found is None:
             found = LessonRow(id=lesson_id, made_at=datetime.now(UTC), held_on=body.held_on, players=[], things=[])
             rows.add(session, found)
@@ -140,7 +140,7 @@ def drop_lesson(store: Store, lesson_id: str) -> None:
 
 
 def put_item(store: Store, lesson_id: str, item_id: str, body: LessonItemIn) -> LessonItemOut:
-    """Gather something, or write it anew. Its player must be one of the lesson's."""
+    """Gather something, or write it again. Its player must be one of the lesson's."""
     call = None
     if body.request is not None:
         call = call_of(store, body.request, str(body.call_id))
@@ -151,7 +151,7 @@ def put_item(store: Store, lesson_id: str, item_id: str, body: LessonItemIn) -> 
             raise ConflictError("player_id", "is not a player of this lesson.", "Add the player to the lesson first.")
         row = rows.item(session, item_id)
         if (row is None and rows.item_id_is_taken(session, item_id)) or (row and row.lesson_id != lesson_id):
-            raise ConflictError("item_id", "this id is taken.", "Give it a new random UUID.")
+            raise ConflictError("item_id", "this id is already used.", "Give it a new random UUID.")
         if row is None:
             row = LessonItemRow(id=item_id, lesson_id=lesson_id, at=body.at or datetime.now(UTC))
             session.add(row)

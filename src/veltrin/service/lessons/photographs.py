@@ -43,7 +43,7 @@ def keep_photograph(store: Store, photograph_id: str, player_id: str, body: byte
     with store.session() as session:
         known = rows.load(session, photograph_id)
         if (known is None and rows.id_is_taken(session, photograph_id)) or (known and known.player_id != player_id):
-            raise ConflictError("photograph_id", "this id is taken by another one.", "Give it a new random UUID.")
+            raise ConflictError("photograph_id", "this id is used by another one.", "Give it a new random UUID.")
         if known is not None:
             return photograph_out(known)
     ready = prepare(body)

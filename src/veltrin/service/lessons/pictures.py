@@ -21,7 +21,7 @@ AT_ONCE, MOST_WAITING = 2, 12
 WITHIN_S = 60.0
 """A picture that takes longer is a trap, or the machine is far too busy."""
 
-GATE = Gate(AT_ONCE, MOST_WAITING, BusyError("photograph", "too many are being looked at.", "Try again in a minute."))
+GATE = Gate(AT_ONCE, MOST_WAITING, BusyError("photograph", "too many are being checked.", "Try again in a minute."))
 
 
 class Darkroom:
@@ -39,7 +39,7 @@ class Darkroom:
             raise DomainError(field, f"is longer than {MOST_MB} MB.", "Send it smaller.")
         told, image = self._asked(body)
         if told is None or image is None:
-            raise DomainError(field, "takes more than a picture may.", "Save it smaller, then send it again.")
+            raise DomainError(field, "needs more memory than a picture may.", "Save it smaller, then send it again.")
         found = json.loads(told)
         if "problem" in found:
             raise DomainError(field, found["problem"], found["fix"])

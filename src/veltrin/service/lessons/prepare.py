@@ -27,11 +27,11 @@ FEWEST_SHOTS = 5
 """From fewer shots nothing is said of a lie. Judgement."""
 
 COSTS = 0.1
-"""A lie that costs less than this a shot over the plan, few shots drawn towards nought, is not worth a lesson.
+"""A lie that costs less than this a shot over the plan, few shots drawn towards zero, is not worth a lesson.
 Judgement."""
 
 STOCK_OLD = timedelta(days=180)
-"""Stock shots measured longer ago than this are measured anew. Common practice: a season changes a swing."""
+"""Stock shots measured longer ago than this are measured again. Common practice: a season changes a swing."""
 
 STOCK_OFF = 0.05
 """A bag's carry that is off by more than this share is told. Judgement."""

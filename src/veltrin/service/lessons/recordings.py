@@ -68,7 +68,7 @@ def keep_recording(store: Store, recording_id: str, lesson_id: str, seconds: flo
     if lesson is None:
         raise NotFoundError("lesson_id", "There is no such lesson.", "Choose one from /api/lessons.")
     if known is not None and known.lesson_id != lesson_id:
-        raise ConflictError("recording_id", "this id is taken by another one.", "Give it a new random UUID.")
+        raise ConflictError("recording_id", "this id is used by another one.", "Give it a new random UUID.")
     if known is not None:
         return recording_out(known)
     for player_id in player_ids:

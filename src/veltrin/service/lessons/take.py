@@ -28,7 +28,7 @@ LESSONS_SHOWN = 20
 
 @dataclass(frozen=True)
 class Taker:
-    """Whoever came by a link: of which coach, for which player, until when."""
+    """Anyone who came by a link: of which coach, for which player, until when."""
 
     coach_id: int
     player_id: str

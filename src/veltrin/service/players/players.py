@@ -128,7 +128,7 @@ def patch_player(store: Store, player_id: str, body: PlayerPatch) -> PlayerOut:
 
 
 def edit_player(store: Store, player_id: str, body: PlayerEdit) -> PlayerOut:
-    """Write a player anew. ConflictError if somebody else has since the version that was read; then nothing changes."""
+    """Replace a player. ConflictError if somebody else has since the version that was read; then nothing changes."""
     stored = find_stored(store, player_id)
     changed = replace(
         made_of(player_id, body, body.clubs),
@@ -144,7 +144,7 @@ def edit_player(store: Store, player_id: str, body: PlayerEdit) -> PlayerOut:
 
 
 def rewrite(store: Store, changed: StoredPlayer) -> PlayerOut:
-    """Write a player anew. ConflictError if somebody else has since `changed` was read."""
+    """Write a player again. ConflictError if somebody else has since `changed` was read."""
     stock_speeds(changed.player)
     with store.session() as session:
         if not rows.replace(session, changed):

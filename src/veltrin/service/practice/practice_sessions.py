@@ -70,11 +70,11 @@ def _planned_at(store: Store, body: BookingIn) -> Planned:
         parts = practice.parts if practice is not None and known else []
         stations = [s for part in parts if part.place == body.part for s in stations_of(part)]
     if not known:
-        raise NotFoundError("practice_id", "There is no such session of this player.", "Keep and begin it first.")
+        raise NotFoundError("practice_id", "There is no such session of this player.", "Save and start it first.")
     station = dict(enumerate(stations)).get(body.station or 0)
     if station is None or station.call_id is None:
         raise NotFoundError(
-            "station", "This session has no such station to play from.", "Begin it, then choose one of its stations."
+            "station", "This session has no such station to play from.", "Start it, then choose one of its stations."
         )
     return planned_shot(store, station.request, station.call_id)
 
@@ -182,7 +182,7 @@ def _parts(told: list[PartIn]) -> list[PracticePartRow]:
 
 
 def keep_practice(store: Store, practice_id: str, body: PracticeKeep, built: BuiltFor | None = None) -> KeptPracticeOut:
-    """Keep a session under the id its sender gave it; sent again it is written anew until it has begun.
+    """Keep a session under the id its sender gave it; sent again it is written again until it has begun.
 
     `built`: how it was built, of a season. ConflictError where it has begun, or where the id is another player's or
     another coach's.
@@ -192,7 +192,7 @@ def keep_practice(store: Store, practice_id: str, body: PracticeKeep, built: Bui
     with store.session() as session:
         found = rows.load(session, practice_id)
         if (found is None and rows.id_is_taken(session, practice_id)) or (found and found.player_id != body.player_id):
-            raise ConflictError("practice_id", "this id is taken by another session.", "Give it a new random UUID.")
+            raise ConflictError("practice_id", "this id is used by another session.", "Give it a new random UUID.")
         if found is None:
             found = PracticeRow(id=practice_id, player_id=body.player_id, made_at=datetime.now(UTC), parts=[])
             rows.add(session, found)
@@ -208,7 +208,7 @@ def keep_practice(store: Store, practice_id: str, body: PracticeKeep, built: Bui
                 return practice_out(found)
             _same_version(session, found, body.version)
         _put_when(found, body)
-        # Changed by hand it is no longer the season's to plan anew.
+        # Changed by hand it is no longer the season's to plan again.
         found.season_json = BUILT.keep(built)
         rows.put_parts(session, found, parts)
         return practice_out(found)
@@ -341,7 +341,7 @@ def finish_practice(store: Store, practice_id: str) -> KeptPracticeOut:
         if found is None:
             raise _none(practice_id)
         if found.state == "planned":
-            raise ConflictError("practice_id", "this session hasn't started.", "Begin it first.")
+            raise ConflictError("practice_id", "this session hasn't started.", "Start it first.")
         if found.state == "begun":
             done = rows.done_parts(session, found.player_id)
             by_part = {k: list(v) for k, v in groupby(sorted(rows.balls(session, practice_id), key=_by), key=_by)}
@@ -388,7 +388,7 @@ def move_practice(store: Store, practice_id: str, told: WhenIn) -> KeptPracticeO
         if found is None:
             raise _none(practice_id)
         if found.state != "planned":
-            raise ConflictError("planned_for", "this session has begun.", "Move one that hasn't started.")
+            raise ConflictError("planned_for", "this session has started.", "Move one that hasn't started.")
         _same_version(session, found, told.version)
         _put_when(found, told)
         return practice_out(found)

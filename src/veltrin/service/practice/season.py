@@ -27,7 +27,7 @@ ALARM = timedelta(hours=1)
 
 
 RENEWED_AFTER = timedelta(days=6)
-"""What comes is planned anew from the book about once a week: when a session ends, where it was planned so long ago."""
+"""The rest is planned again from the book about once a week: when a session ends and the plan is that old."""
 
 
 @dataclass
@@ -71,7 +71,7 @@ def plan_season(store: Store, body: SeasonIn) -> PracticePage:
 
 
 def renew_season(store: Store, player_id: str) -> PracticePage:
-    """Plan what is still to come of a player's season anew from the book; what was begun or is past stays as it was."""
+    """Plan the rest of a player's season again from the book; what has started or is past stays as it was."""
     known = known_of(store, player_id)
     now = datetime.now(UTC)
     with store.session() as session:
@@ -99,7 +99,7 @@ def renew_weekly(store: Store, player_id: str) -> None:
         every = rows.every(session, player_id)
     built = [BUILT.open(one.season_json).value for one in every if one.state == "planned"]
     if any(one is not None and now - one.built_at > RENEWED_AFTER for one in built):
-        # What can't be built anew stays as it was: the session that ended has ended.
+        # What can't be built again stays as it was: the session that ended has ended.
         with suppress(DomainError):
             renew_season(store, player_id)
 

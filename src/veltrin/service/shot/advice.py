@@ -172,7 +172,7 @@ def who_can(store: Store, body: SensitivityRequest) -> WhoResponse:
             "kept_club_id": None,
         }
         request = body.request.model_copy(update=own)
-        # A turn for each: whoever has a shot to book doesn't wait for a whole squad.
+        # A turn for each: anyone who has a shot to book doesn't wait for a whole squad.
         with TURNS.taken():
             plan = plan_shot(question_of(store, request))
         rows.append(_who(player.id, player.name, plan, call_id))

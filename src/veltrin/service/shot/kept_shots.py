@@ -25,7 +25,7 @@ def keep_shot(store: Store, body: ShotNew) -> ShotOut:
     """Keep a shot of a stored player; the call must be a feasible answer to the question."""
     if body.request.player_id is None:
         raise ConflictError(
-            "request.player_id", "a shot is kept for a stored player.", "Add the player first, then give player_id."
+            "request.player_id", "a shot is saved for a stored player.", "Add the player first, then give player_id."
         )
     player = find_asked(store, body.request).player
     question = plain_request(body.request).model_copy(update={"only": [body.call_id]})
@@ -66,7 +66,7 @@ def list_shots(store: Store) -> list[ShotOut]:
 
 
 def _no_shot(shot_id: int) -> NotFoundError:
-    return NotFoundError("shot_id", f"There is no kept shot {shot_id}.", "Choose one from /api/shots.")
+    return NotFoundError("shot_id", f"There is no saved shot {shot_id}.", "Choose one from /api/shots.")
 
 
 def show_shot(store: Store, shot_id: int) -> ShotOut:

@@ -69,7 +69,7 @@ def _values(session: Session, booking: BookingRow) -> dict[str, Any]:
 
 
 def _numbers(session: Session, player_id: str, count: int) -> range:
-    """The next numbers of a player's shots. Taking them is a write: whoever else books waits until this is done."""
+    """The next numbers of a player's shots. Taking them is a write: anyone else who books waits until this is done."""
     more = PlayerRow.book_seq + count
     taken = update(PlayerRow).where(PlayerRow.id == player_id).values(book_seq=more).returning(PlayerRow.book_seq)
     last = session.execute(taken).scalar() or count
@@ -77,7 +77,7 @@ def _numbers(session: Session, player_id: str, count: int) -> range:
 
 
 def add(session: Session, booking: BookingRow) -> None:
-    """Book a shot, unless one of that id has been booked meanwhile: then that one stays."""
+    """Book a shot, unless one of that id has been booked in the meantime: then that one stays."""
     (seq,) = _numbers(session, booking.player_id, 1)
     insert_once(session, BookingRow, {**_values(session, booking), "seq": seq})
 
@@ -94,7 +94,7 @@ def add_many(session: Session, bookings: Iterable[BookingRow]) -> None:
 
 
 def add_numbered(session: Session, bookings: Sequence[BookingRow]) -> None:
-    """Add shots that have their numbers already: of a player whom nobody else books for meanwhile."""
+    """Add shots that have their numbers already: of a player whom nobody else books for in the meantime."""
     if bookings:
         session.execute(insert(BookingRow), [_values(session, one) for one in bookings])
 
@@ -127,7 +127,7 @@ EVIDENCE = (
 
 
 def rewrite(session: Session, bookings: Sequence[BookingRow]) -> None:
-    """Write anew what shots were held against; what the coach said of them meanwhile stays."""
+    """Write again what shots were held against; what the coach said of them in the meantime stays."""
     for one in bookings:
         told = {name: getattr(one, name) for name in EVIDENCE}
         session.execute(update(BookingRow).where(BookingRow.id == one.id).values(**told))

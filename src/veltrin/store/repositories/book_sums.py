@@ -37,7 +37,7 @@ def sums(session: Session, player_id: str, since: datetime | None = None, known:
     """Sums by cell of all shots that count, for learning. With `known` only what was booked since is read.
 
     Shots that were held against the plans of other laws teach nothing: what the laws changed is not the player's. One
-    read of one state: what is booked meanwhile is neither in the number nor in the sums.
+    read of one state: what is booked in the meantime is neither in the number nor in the sums.
     """
     row = BookingRow
     read_one_state(session)

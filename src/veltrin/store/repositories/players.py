@@ -150,7 +150,8 @@ def _clubs(stored: StoredPlayer) -> list[ClubRow]:
 
 def save(session: Session, stored: StoredPlayer) -> None:
     """Add a player with the bag."""
-    # Edits are counted from anywhere: whoever remembers a player of this id from before they were deleted must notice.
+    # Edits are counted from anywhere: anyone who remembers a player of this id from before they were deleted must
+    # notice.
     edits = secrets.randbelow(2**30)
     row = PlayerRow(id=stored.player.id, version=stored.version, clubs=_clubs(stored), book_edits=edits)
     _fill(row, stored)
@@ -159,7 +160,7 @@ def save(session: Session, stored: StoredPlayer) -> None:
 
 
 def replace(session: Session, stored: StoredPlayer) -> bool:
-    """Write a player anew if nobody else has since `stored.version` was read, one version on; False if somebody has.
+    """Write a player again if nobody else has since `stored.version` was read, one version on; False if somebody has.
 
     The caller has looked the player up. Pins stay as they are.
     """

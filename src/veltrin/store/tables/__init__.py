@@ -1,4 +1,4 @@
-"""The tables, by thing. Whoever takes one from here has them all: their keys name each other."""
+"""The tables, by thing. Anyone who takes one from here has them all: their keys name each other."""
 
 from veltrin.store.tables.accounts import CoachRow, EventRow, SessionRow, SettingsRow
 from veltrin.store.tables.book import BookingRow, TrialRow

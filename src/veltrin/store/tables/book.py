@@ -36,7 +36,8 @@ class TrialRow(Owned, Base):
 class BookingRow(Owned, Base):
     """A struck shot: what was meant, what was seen, what it says for learning. Left of the target is positive.
 
-    The id is given by whoever books it, so that sending it twice books it once. `*_y`, `*_w`: value and weight (1/sd^2)
+    The id is given by anyone who books it, so that sending it twice books it once. `*_y`, `*_w`: value and weight
+    (1/sd^2)
     for learning (see core.learn.habits). `question_id`: the question it was planned by, kept once. `seq`: its number
     among the player's, never given twice. `law`: the laws by which it was held against its plan. `practice_id`,
     `drill_id`, `part`, `station`, `hit`: of a practice session. `former_lie`: its call was made for an earlier lie.

@@ -20,7 +20,7 @@ from veltrin.store.tables.house import Base, Owned
 class LessonRow(Owned, Base):
     """A lesson: planned, open or closed. What is done while it is open, its players' things to take along.
 
-    The id is given by whoever plans it. `held_on`: when it is, or is meant to be; `day_json`: the day's conditions.
+    The id is given by anyone who plans it. `held_on`: when it is, or is meant to be; `day_json`: the day's conditions.
     """
 
     __tablename__ = "lessons"

@@ -19,7 +19,7 @@ class PlayerRow(Owned, Base):
     """A player. `version` counts changes: who saves an older one is told.
 
     `practice`: what balls of practice sessions teach: "none", "habits", or "all", strokes lost too. `book_edits` counts
-    changes of shots booked before: what was summed up of them has to be summed anew. `book_seq` is the number of the
+    changes of shots booked before: what was summed up of them has to be summed again. `book_seq` is the number of the
     last shot that was booked: it only grows. `guardian`, `guardian_on`: who agreed for a minor, and when.
     """
 

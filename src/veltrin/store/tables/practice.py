@@ -19,7 +19,7 @@ from veltrin.store.tables.house import Base, Owned
 class PracticeRow(Owned, Base):
     """A practice session: planned, begun or done. Its balls are bookings.
 
-    The id is given by whoever plans it, so that a page without a network can. `words`: the line for the player.
+    The id is given by anyone who plans it, so that a page without a network can. `words`: the line for the player.
     `planned_local`, `zone`: what the clock of its place says then (ISO 8601, IANA); `planned_for` follows from both.
     `handicap`, `scatter_handicap`: of the player when it began. `season_json`: of a session of a season, how it was
     built; empty: on its own.

@@ -128,7 +128,7 @@ export function Bench({ player }: { player: Player }) {
           ref={calls}
           tabIndex={-1}
           data-skip-to
-          className={`outline-none bench-calls ${isOld ? 'old' : ''}`}
+          className={`bench-calls flex min-w-0 flex-col outline-none ${isOld ? 'old' : ''}`}
         >
           <div ref={holdNoteSlot} />
           {plan ? (

@@ -145,7 +145,7 @@ export function CallsPanel(props: CallsPanelProps) {
     onLedger,
   })
   return (
-    <section aria-label="Calls" aria-busy={isSettling} className="relative h-full min-w-0">
+    <section aria-label="Calls" aria-busy={isSettling} className="relative min-w-0 grow">
       {/* Beside the drawings the list fills their height and scrolls inside it. */}
       <div className="flex flex-col lg:absolute lg:inset-0">
         <StripHatches />

@@ -55,7 +55,7 @@ function Deep({ reading, onTap }: StepProps) {
           key={DEPTHS[i]}
           type="button"
           aria-pressed={Math.abs(sunk - reading.sunk) < 0.02}
-          className={`${TILE} w-[112px] border-rule`}
+          className={`${TILE} w-[86px] border-rule`}
           onClick={() => onTap({ sunk })}
         >
           <span className="flex justify-center pt-1">
@@ -202,7 +202,7 @@ export function FiveTaps({ leftHanded, onClose }: { leftHanded: boolean; onClose
     <section
       role="dialog"
       aria-label="A lie in five taps"
-      className="no-print fixed inset-x-0 bottom-0 z-40 max-h-[58vh] overflow-y-auto border-t-2 border-ink bg-paper p-3 lg:right-auto lg:left-3 lg:max-h-[23rem] lg:w-[46rem] lg:border-2"
+      className="no-print fixed inset-x-0 bottom-14 z-40 max-h-[58vh] overflow-y-auto border-t-2 border-ink bg-paper p-3 lg:right-auto lg:bottom-0 lg:left-3 lg:max-h-[23rem] lg:w-[46rem] lg:border-2"
       onKeyDown={(event) => event.key === 'Escape' && onClose()}
     >
       <header className="mb-2 flex flex-wrap items-baseline gap-x-3">

@@ -65,7 +65,7 @@ function Legend({ drawn }: { drawn: Drawn[] }) {
 }
 
 /**
- * Keep the scale while a grip is held. A drawing that makes room meanwhile would give the same place under the finger
+ * Keep the scale while a grip is held. A drawing that makes room in the meantime would give the same place under the finger
  * another value, and the grip would run away from it.
  */
 function useHeldScale(now: LineScale) {

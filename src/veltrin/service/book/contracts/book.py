@@ -86,7 +86,7 @@ class BookingIn(Contract):
     former_lie: bool = Field(
         False,
         description="The call was made for an earlier lie, as nobody answered for this one. What was to be expected "
-        "of it is worked out anew; where it can't be played from this lie the shot is booked as only measured.",
+        "of it is worked out again; where it can't be played from this lie the shot is booked as only measured.",
     )
     photographs: list[BookingId] = Field(
         default_factory=list, max_length=4, description="Photographs of its lie that are kept already."

@@ -141,7 +141,7 @@ class EyeKindOut(Contract):
     usual: float = Field(description="How far such readings are usually off.")
     doubt: float = Field(description="How far this eye's are, bias and all.")
     is_known: bool
-    less: str = Field(description="What an error below nought is called.")
+    less: str = Field(description="What an error below zero is called.")
     more: str
     says: str
     over_time: list[float] = Field(description="Mean error of each ten scenes, oldest first.")

@@ -115,7 +115,7 @@ class PlayerPatch(Contract):
 
 
 class PlayerEdit(PlayerBase):
-    """A player written anew, bag and all; `version` is the one that was read."""
+    """A player written again, bag and all; `version` is the one that was read."""
 
     birth_year: BirthYear = None
     clubs: list[ClubOut] = Field(min_length=1, max_length=20)

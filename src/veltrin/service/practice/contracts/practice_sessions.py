@@ -54,7 +54,8 @@ class When(Contract):
 class PracticeKeep(When):
     """A session to keep: its drills in order, and when it is meant to be.
 
-    `version`: the one that was read, where it was kept before; who else has changed it meanwhile is not overwritten.
+    `version`: the one that was read, where it was kept before; who else has changed it in the meantime is not
+    overwritten.
     """
 
     player_id: str = Field(min_length=1, max_length=40)
@@ -153,7 +154,7 @@ class BuiltFor(Contract):
 
 
 class SeasonRenewIn(Contract):
-    """Whose season is planned anew from the book, from now on."""
+    """Whose season is planned again from the book, from now on."""
 
     player_id: str = Field(min_length=1, max_length=40)
 

@@ -1,6 +1,6 @@
 """Saved lines; what is said of a kept shot, and whether it is on the player's card.
 
-Why: a line is drawn once and used for many shots. A card shows what to say without planning anew.
+Why: a line is drawn once and used for many shots. A card shows what to say without planning again.
 """
 
 import sqlalchemy as sa

@@ -53,7 +53,7 @@ def _one_settings_row_a_coach(connection: sa.Connection) -> None:
 
 
 def _names_by_coach(connection: sa.Connection) -> None:
-    """A name is taken once a coach, not once an installation: the tables are made anew, as SQLite can't drop that."""
+    """A name is taken once a coach, not once an installation: the tables are made again, as SQLite can't drop that."""
     for table, column in (("lines", "line_json"), ("days", "day_json")):
         op.rename_table(table, f"{table}_old")
         op.create_table(

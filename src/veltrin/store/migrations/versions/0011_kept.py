@@ -60,7 +60,7 @@ def _two_roles() -> None:
         _only(table, "(SELECT asks_for_all()) OR coach_id = (SELECT asking_coach())")
     for table, (key, owner) in BY_OWNER.items():
         _only(table, f"(SELECT asks_for_all()) OR EXISTS (SELECT 1 FROM {owner} o WHERE o.id = {table}.{key})")
-    # A question is seen by whoever has a shot that was planned by it; anybody may add one.
+    # A question is seen by anyone who has a shot that was planned by it; anybody may add one.
     op.execute("ALTER TABLE questions ENABLE ROW LEVEL SECURITY")
     op.execute("ALTER TABLE questions FORCE ROW LEVEL SECURITY")
     op.execute(
@@ -101,7 +101,7 @@ def _only(table: str, which: str) -> None:
 
 
 def _across(head: str, body: str, declared: str = "") -> None:
-    """A function that is everybody while it runs, and gives the question back to whoever asked."""
+    """A function that is everybody while it runs, and gives the question back to anyone who asked."""
     op.execute(
         sa.text(
             f"""

@@ -2,7 +2,7 @@
 
 Why: what a shot teaches is its difference from what the model expected. Where the laws of the model change, a habit
 learnt by the old ones would teach the change as if it were the player's. Shots say their laws; those of older ones
-teach nothing until they have been worked out anew from their kept question.
+teach nothing until they have been worked out again from their kept question.
 """
 
 import sqlalchemy as sa

@@ -1,6 +1,6 @@
 """By which measure a trial is decided.
 
-Why: one measure, chosen before the first ball, names a winner; the more there are, the oftener chance does. Trials
+Why: one measure, chosen before the first ball, names a winner; the more there are, the more often chance does. Trials
 from before were about what is left to the target.
 """
 

@@ -3,7 +3,7 @@ whether all balls of a day were booked, how a session of a season was built,
 and notes that were spoken in a lesson.
 
 Why: a yardstick that learns with the player hides what practice did. What was booked before is held as it was then;
-levels that were reached before begin their evidence anew, but for the lowest:
+levels that were reached before begin their evidence again, but for the lowest:
 there the player of the day was asked for.
 """
 
