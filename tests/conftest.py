@@ -34,7 +34,7 @@ def nothing_remembered(request: pytest.FixtureRequest) -> None:
     """
     spec = getattr(request.node, "callspec", None)
     is_second = spec is not None and spec.params.get("database") == "postgresql"
-    if not is_second or request.node.get_closest_marker("again"):
+    if not is_second or request.node.get_closest_marker("anew"):
         answers.forget()
         planned.forget()
 

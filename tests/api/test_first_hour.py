@@ -80,8 +80,7 @@ def test_samples_come_beside_the_own_players_and_go_with_one_call(client: TestCl
         name: before[name] for name in ("coach", "day", "course")
     }
     assert client.post("/api/samples").status_code == 409
-    shots = client.get("/api/book", params={"player_id": next(iter(ids))}).json()
-    assert shots["total"] > 0
+    assert any(client.get("/api/book", params={"player_id": one}).json()["total"] > 0 for one in ids)
     # What the coach sets in the meantime leaves the samples marked.
     client.put("/api/settings", json={**{k: v for k, v in now.items() if k != "sample_ids"}, "course": "Home"})
     assert client.get("/api/settings").json()["sample_ids"] == now["sample_ids"]

@@ -189,7 +189,7 @@ def test_what_is_no_book_is_refused_in_words(elsewhere: TestClient, body: bytes)
 
 @pytest.mark.file
 def test_nobody_waits_while_a_long_body_is_read(running: Running) -> None:
-    """Thirty million members, sent to stop a server for a minute: they are refused, and all others get their answers."""
+    """Thirty million members, sent to stop a server for a minute: they are refused, and all others get answers."""
     body = b"[" + b"[]," * 9_000_000 + b"[]]"
     answers: list[httpx.Response] = []
     sending = threading.Thread(

@@ -203,7 +203,7 @@ def test_what_is_no_mast_is_told_as_such(link: MastLink, said: bytes) -> None:
     script = Script(said)
     link.start(script.port)
     heard = until(link, lambda h: h.state == "lost")
-    assert "no weather mast" in heard.problem
+    assert "not a weather mast" in heard.problem
     script.hang_up()
 
 

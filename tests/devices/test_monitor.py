@@ -110,7 +110,7 @@ def test_what_is_no_monitor_is_told_as_such_and_lines_that_cannot_be_read_are_co
     link = MonitorLink(mast.port)
     link.start()
     try:
-        until(link, lambda: "no launch monitor" in link.watched()[0].problem)
+        until(link, lambda: "not a launch monitor" in link.watched()[0].problem)
     finally:
         link.stop()
         mast.stop()

@@ -12,6 +12,7 @@ from playwright.sync_api import Locator, Page, expect
 from tests.conftest import Running
 from tests.web.conftest import PHONE, WIDE, ready
 from tests.web.finger import Finger, grip_of
+from tests.web.test_look import AXE, violations
 
 Open = Callable[..., Page]
 
@@ -155,3 +156,47 @@ def test_help_shows_every_place(running: Running, open_page: Open) -> None:
     page.wait_for_function(
         "[...document.querySelectorAll('[role=dialog] img')].slice(0, 2).every((i) => i.naturalWidth > 0)"
     )
+
+
+def test_everybody_can_use_the_first_hour(running_empty: Running, open_page: Open) -> None:
+    """No violation of WCAG A and AA, as axe-core knows them, on both sizes and in both themes."""
+    for size, theme in ((WIDE, "light"), (PHONE, "dark")):
+        page = open_page(running_empty.url, size, color_scheme=theme)
+        page.evaluate(AXE.read_text())
+        expect(page.get_by_role("button", name="Look around")).to_be_visible()
+        found = violations(page)
+        page.get_by_role("button", name="Start with my player").click()
+        expect(page.get_by_role("slider", name="Carry of the 7-iron")).to_be_visible()
+        found += violations(page)
+        assert found == []
+
+
+def test_five_taps_and_help_are_for_everybody(running: Running, open_page: Open) -> None:
+    page = open_page(running.url + "/?p=tove&flag=30&front=20&back=45")
+    ready(page)
+    page.evaluate(AXE.read_text())
+    page.get_by_role("button", name="five taps").click()
+    taps = page.get_by_role("dialog", name="A lie in five taps")
+    found = []
+    for step in ("fairway", "on top", "It is level", "25"):
+        expect(taps.get_by_role("button", name=step, exact=True).first).to_be_visible()
+        found += violations(page)
+        taps.get_by_role("button", name=step, exact=True).first.click()
+    found += violations(page)
+    page.keyboard.press("Escape")
+    expect(taps).to_have_count(0)
+    page.keyboard.press("?")
+    sheet = page.get_by_role("dialog", name="Help")
+    for part in ("Places", "Keys", "Words", "Why does it say that?"):
+        sheet.get_by_role("tab", name=part).click()
+        found += violations(page)
+    assert found == []
+
+
+def test_a_new_carry_is_dragged_by_a_finger(running_empty: Running, open_page: Open) -> None:
+    page = open_page(running_empty.url, PHONE, has_touch=True, is_mobile=True)
+    page.get_by_role("button", name="Start with my player").tap()
+    grip = page.get_by_role("slider", name="Carry of the 9-iron")
+    before = float(grip.get_attribute("aria-valuenow") or "nan")
+    Finger(page).drag(grip_of(grip), (30.0, 0.0))
+    assert float(grip.get_attribute("aria-valuenow") or "nan") > before + 5.0

@@ -206,20 +206,16 @@ def create_app(
     asks: Guard | None = None,
     keeper: Keeper | None = None,
     watched: Watched = UNWATCHED,
-    is_demo: bool = False,
 ) -> FastAPI:
-    """Build the application around an open store.
+    """Build the application around an open store. `asks`: everybody has to sign in.
 
-    `mast_port`, `monitor_port`: where to look for a weather mast and a launch monitor. `asks`: everybody has to sign
-    in.
-    `keeper`: which of many processes does what only one may. `watched`: what it says of itself. `is_demo`: all is
-    made up.
+    `mast_port`, `monitor_port`: where to look for these devices. `keeper`: which of many processes does what only one
+    may. `watched`: what it says of itself.
     """
     app = _Described(title="Veltrin", version=VERSION, lifespan=_lifespan, docs_url=None, redoc_url=None)
-    app.state.store, app.state.keeper, app.state.is_demo = store, keeper, is_demo
-    app.state.masts = Links(lambda: MastLink(mast_port))
-    app.state.monitors = Links(lambda: MonitorLink(monitor_port))
-    app.state.health = HealthOut(status="warming", version=VERSION)
+    app.state.store, app.state.keeper = store, keeper
+    app.state.masts, app.state.monitors = Links(lambda: MastLink(mast_port)), Links(lambda: MonitorLink(monitor_port))
+    app.state.health, app.state.is_demo = HealthOut(status="warming", version=VERSION), False
 
     # The last one added is asked first: who waits, headers on every answer, the door, how much may be sent.
     # Text shrinks to a fifth; a stream is packed piece by piece, each sent as it comes.
@@ -235,10 +231,12 @@ def create_app(
     app.add_middleware(Watch, watched=watched)
     errors.install(app)
     app.include_router(_api())
+    _answer_unknown(app)
+    _serve_front_end(app, web_dist)
+    return app
 
+
+def _answer_unknown(app: FastAPI) -> None:
     @app.api_route("/api/{path:path}", include_in_schema=False, methods=["GET", "POST", "PUT", "PATCH", "DELETE"])
     def unknown(path: str) -> None:
         raise errors.not_there(path)
-
-    _serve_front_end(app, web_dist)
-    return app

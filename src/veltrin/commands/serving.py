@@ -75,7 +75,8 @@ def _run_server(
     is_demo: bool = False,
     **more: Any,
 ) -> None:
-    app = create_app(store, WEB_DIST, mast_port, monitor_port, asks, watched=watched, is_demo=is_demo)
+    app = create_app(store, WEB_DIST, mast_port, monitor_port, asks, watched=watched)
+    app.state.is_demo = is_demo
     server = server_of(app, **more)
     _tell(listening, asks, **more)
     try:

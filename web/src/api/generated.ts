@@ -3146,6 +3146,11 @@ export interface components {
          * @description What there is to say of one club.
          */
         ClubNoteOut: {
+            /**
+             * Carry Doubt M
+             * @description How far its carry may be off while no stock shot is measured, m.
+             */
+            carry_doubt_m: number;
             /** Club Id */
             club_id: string;
             /**

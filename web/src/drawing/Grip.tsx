@@ -1,5 +1,5 @@
 import { useRef, type KeyboardEvent } from 'react'
-import { pointIn } from './pointer'
+import { lensOf, pointIn, type Lens } from './pointer'
 
 interface GripProps {
   x: number
@@ -30,7 +30,7 @@ const STEPS: Record<string, readonly [number, number]> = {
 /** A grip that moves both ways: drag it, or focus it and use the arrow keys (with Shift: five steps). */
 export function Grip(props: GripProps) {
   const { x, y, label, value, high, spoken, onMove, onRelease, onStep, onDelete, small, gear = 1 } = props
-  const held = useRef<{ px: number; py: number; x: number; y: number } | null>(null)
+  const held = useRef<{ px: number; py: number; x: number; y: number; lens: Lens } | null>(null)
   const onKeyDown = (event: KeyboardEvent) => {
     const step = STEPS[event.key]
     const times = event.shiftKey ? 5 : 1
@@ -61,13 +61,14 @@ export function Grip(props: GripProps) {
         event.currentTarget.focus()
         event.preventDefault()
         event.stopPropagation()
-        const [px, py] = pointIn(event)
-        held.current = { px, py, x, y }
+        const lens = lensOf(event)
+        const [px, py] = pointIn(event, lens)
+        held.current = { px, py, x, y, lens }
       }}
       onPointerMove={(event) => {
         if (!held.current) return
-        const [px, py] = pointIn(event)
         const began = held.current
+        const [px, py] = pointIn(event, began.lens)
         onMove(began.x + gear * (px - began.px), began.y + gear * (py - began.py))
       }}
       onPointerUp={letGo}

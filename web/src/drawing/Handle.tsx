@@ -1,5 +1,5 @@
 import { useRef, type KeyboardEvent } from 'react'
-import { pointIn } from './pointer'
+import { lensOf, pointIn, type Lens } from './pointer'
 
 interface HandleProps {
   x: number
@@ -44,7 +44,7 @@ export function Handle(props: HandleProps) {
     up = 1,
     gear = 1,
   } = props
-  const held = useRef<{ at: number; value: number } | null>(null)
+  const held = useRef<{ at: number; value: number; lens: Lens } | null>(null)
 
   const onKeyDown = (event: KeyboardEvent) => {
     const moves: Record<string, number> = {
@@ -79,12 +79,13 @@ export function Handle(props: HandleProps) {
         event.currentTarget.setPointerCapture(event.pointerId)
         event.currentTarget.focus()
         event.preventDefault()
-        held.current = { at: valueAt(...pointIn(event)), value }
+        const lens = lensOf(event)
+        held.current = { at: valueAt(...pointIn(event, lens)), value, lens }
       }}
       onPointerMove={(event) => {
         if (!held.current) return
-        const at = valueAt(...pointIn(event))
-        const { at: began, value: from } = held.current
+        const { at: began, value: from, lens } = held.current
+        const at = valueAt(...pointIn(event, lens))
         onDrag(gear === 1 ? at : Math.min(high, Math.max(low, from + gear * (at - began))))
       }}
       onPointerUp={() => {

@@ -29,8 +29,13 @@ export function writeAs(chosen: Settings['locale']) {
 
 export const inLocale = () => here
 
-/** A number to be read, with so many decimals: long ones in groups, a true minus. */
-export const numberWords = (value: number, digits = 0) =>
-  new Intl.NumberFormat(here, { minimumFractionDigits: digits, maximumFractionDigits: digits })
-    .format(value)
-    .replace('-', '−')
+const written = new Map<string, Intl.NumberFormat>()
+
+/** A number to be read, with at most so many decimals: long ones in groups. What is typed again is left ungrouped. */
+export function numberWords(value: number, digits = 0): string {
+  const key = `${here} ${digits}`
+  const known = written.get(key) ?? new Intl.NumberFormat(here, { maximumFractionDigits: digits })
+  written.set(key, known)
+  const text = known.format(value)
+  return text === '-0' ? '0' : text
+}

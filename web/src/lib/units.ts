@@ -1,4 +1,5 @@
 import type { Player, Settings } from '../api/client'
+import { numberWords } from './local'
 import type { Range } from './range'
 
 export type Units = Pick<Settings, 'distance' | 'small' | 'slope' | 'temperature' | 'speed'>
@@ -91,19 +92,19 @@ function minus(text: string): string {
 
 export function show(value: number, unit: Range['unit'], units: Units): string {
   const scale = scaleOf(unit, units)
-  return trim(scale.toShown(value), scale.digits) + scale.sign
+  return numberWords(scale.toShown(value), scale.digits) + scale.sign
 }
 
 /** A length along the line, as fine as the model deserves: halves below 30, whole above. */
 export function distance(metres: number, units: Units): string {
   const shown = scaleOf('distance', units).toShown(metres)
-  return minus(trim(Math.abs(shown) < 30 ? Math.round(shown * 2) / 2 : Math.round(shown), 1))
+  return minus(numberWords(Math.abs(shown) < 30 ? Math.round(shown * 2) / 2 : Math.round(shown), 1))
 }
 
 /** A height of flight: tenths while it is low. */
 export function height(metres: number, units: Units): string {
   const shown = scaleOf('distance', units).toShown(metres)
-  return trim(shown, shown < 5 ? 1 : 0)
+  return numberWords(shown, shown < 5 ? 1 : 0)
 }
 
 /** A short length such as a ball place: to 1 cm or a quarter inch. */

@@ -5,7 +5,7 @@ import { type Held, type Player } from '../api/client'
 import { counted } from '../lib/counted'
 import { CarryLine } from '../drawing/CarryLine'
 import { WedgeChart } from '../drawing/WedgeChart'
-import { stepWords, swung } from './bag'
+import { doubtsOf, stepWords, swung } from './bag'
 import { distance, scaleOf } from '../lib/units'
 import { usePlace } from '../lib/place'
 import { AskFirst } from '../ui/AskFirst'
@@ -20,6 +20,7 @@ import { StockShots } from '../book/StockShots'
 import { useEdit } from './use-edit'
 import { useUnits } from '../lib/use-units'
 import { catalogueQuery } from '../shot/api'
+import { stockQuery } from '../book/api'
 import { useDropPlayer, heldQuery, bagQuery } from './api'
 
 const TABS = [
@@ -108,6 +109,7 @@ function Stands({ player }: { player: Player }) {
 function BagDrawings({ edit, player }: { edit: Edit; player: Player }) {
   const units = useUnits()
   const bag = useQuery(bagQuery(player.id, player.version))
+  const stock = useQuery(stockQuery(player.id)).data ?? []
   const scale = scaleOf('distance', units)
   const clubs = edit.draft.clubs
   const notes = bag.data?.clubs ?? []
@@ -118,11 +120,12 @@ function BagDrawings({ edit, player }: { edit: Edit; player: Player }) {
     <>
       <div className="grid gap-x-6 gap-y-3 md:grid-cols-[1.55fr_1fr]">
         <section aria-label="Carry">
-          <Head title="Carry" note="full stock swing, level, 15 °C at the sea" />
+          <Head title="Carry" note="full stock swing, level, 15 °C at the sea; band: how far it may be off" />
           <div className="px-3.5">
             <CarryLine
               clubs={swung(clubs)}
               steps={bag.data?.steps ?? []}
+              doubts={doubtsOf(notes, stock)}
               toShown={scale.toShown}
               unit={units.distance}
             />

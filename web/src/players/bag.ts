@@ -1,4 +1,4 @@
-import type { Bag, Club, Player, PlayerEdit } from '../api/client'
+import type { Bag, Club, Player, PlayerEdit, Stock } from '../api/client'
 import { omit } from '../lib/omit'
 
 /** What a new player is taken to be until it is known better. */
@@ -91,4 +91,19 @@ export function grooveWords(club: Club, note: Bag['clubs'][number] | undefined, 
     if (days > 30) words.push(`not cleaned for ${Math.round(days)} days`)
   }
   return words.join('; ')
+}
+
+/** With fewer measured shots a carry is what somebody said. */
+const ENOUGH_SHOTS = 3
+
+/** How far each club's carry may be off (m), by its id: by its measured stock shots, else as somebody said it. */
+export function doubtsOf(notes: Bag['clubs'], stock: readonly Stock[]): Record<string, number> {
+  return Object.fromEntries(
+    notes.map((note) => {
+      const measured = stock.find((one) => one.club_id === note.club_id)
+      const shots = measured?.shots.filter((shot) => !shot.flagged).length ?? 0
+      const doubt = measured && shots >= ENOUGH_SHOTS ? measured.sd_m / Math.sqrt(shots) : note.carry_doubt_m
+      return [note.club_id, doubt]
+    }),
+  )
 }

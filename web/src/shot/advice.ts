@@ -1,3 +1,4 @@
+import { numberWords } from '../lib/local'
 import house from '../../../docs/schema/house.json'
 import type { Call, PlanResponse, ReadingName, Sensitive, SensitiveOutTurn } from '../api/client'
 import { YARD, trim, type Units } from '../lib/units'
@@ -116,7 +117,7 @@ export function whatIfRange(reading: ReadingName, value: number, most = Infinity
 /** The two ways to stop a ball: spin, or a steep landing. */
 export function stopsBy(call: Pick<Call, 'spin_rpm' | 'descent_deg' | 'apex_m'>): string {
   if (call.apex_m < 0.12) return 'rolling out'
-  const spin = `${Math.round(call.spin_rpm / 100) * 100} rpm`
+  const spin = `${numberWords(Math.round(call.spin_rpm / 100) * 100)} rpm`
   if (call.descent_deg >= 45) return `a steep landing (${call.descent_deg.toFixed(0)}°), ${spin}`
   return call.spin_rpm >= 3500 ? `spin (${spin})` : `running out (${spin})`
 }

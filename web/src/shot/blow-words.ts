@@ -1,3 +1,4 @@
+import { numberWords } from '../lib/local'
 import type { Call, PlanResponse } from '../api/client'
 import { distance, height, type Units } from '../lib/units'
 
@@ -37,5 +38,5 @@ export function harderWords(plan: Pick<PlanResponse, 'harder'>, units: Units): s
   const gained = Math.round(10 * note.carry_m) / 10
   const still = distance(note.still_carry_m, units)
   const far = gained <= 0.2 ? 'no further' : `only ${distance(note.carry_m, units)} ${units.distance} further`
-  return `The stock swing ${Math.round(note.faster_pct)} % harder: ${rpm} rpm more, ${more}, ${far} (calm: ${still}).`
+  return `The stock swing ${Math.round(note.faster_pct)} % harder: ${numberWords(rpm)} rpm more, ${more}, ${far} (calm: ${still}).`
 }

@@ -1,7 +1,7 @@
 // @vitest-environment node
 import { describe, expect, it } from 'vitest'
 import { astrayWords, clockWords, NOT_ASTRAY, secondsLeft } from '../book/astray'
-import { clubBeside, differences, editOf, grooveWords, stepWords, swung } from '../players/bag'
+import { clubBeside, differences, editOf, grooveWords, stepWords, swung, doubtsOf } from '../players/bag'
 import { bookingFrom, bookingOf, NOTHING_SEEN } from '../book/booking'
 import { newId } from '../lib/new-id'
 import { finishWords, parseFinish } from '../book/finish'
@@ -74,7 +74,7 @@ describe('a booking', () => {
 
 describe('a bag', () => {
   const note = (club_id: string, patch: object = {}) => ({
-    club_id, speed_m_s: 30, suits: '', wear_pct: 0, grooves: 'fresh' as const, months: null, grip_pct: 100, ...patch,
+    club_id, speed_m_s: 30, suits: '', carry_doubt_m: 5, wear_pct: 0, grooves: 'fresh' as const, months: null, grip_pct: 100, ...patch,
   }) // prettier-ignore
 
   it('is written back without what may not be edited, at the version it was read', () => {
@@ -138,5 +138,18 @@ describe('the search clock', () => {
     expect(astrayWords({ ...NOT_ASTRAY, landmark: 'the wall', inFrom: 2 }, (m) => `${m} m`)).toBe(
       'Lost ball: on the line of the wall, 2 m in from the short grass.',
     )
+  })
+})
+
+describe('the doubt of a carry', () => {
+  const note = { club_id: '7i', speed_m_s: 33, suits: '', carry_doubt_m: 6, wear_pct: 0, grooves: 'fresh', months: null, grip_pct: 100 } as const // prettier-ignore
+  const shot = { id: 'a', booked_at: '2026-11-01T10:00:00Z', carry_m: 130, flagged: false }
+  const stock = (shots: number) => ({ club_id: '7i', club_name: '7-iron', bag_carry_m: 130, carry_m: 130, sd_m: 6, shots: Array.from({ length: shots }, () => shot), rule: '' }) // prettier-ignore
+
+  it('is what somebody said until three stock shots are measured, then shrinks with each', () => {
+    expect(doubtsOf([note], [])['7i']).toBe(6)
+    expect(doubtsOf([note], [stock(2)])['7i']).toBe(6)
+    expect(doubtsOf([note], [stock(4)])['7i']).toBe(3)
+    expect(doubtsOf([note], [stock(9)])['7i']).toBe(2)
   })
 })

@@ -184,8 +184,8 @@ describe('advice in words', () => {
   })
 
   it('tells how a ball is stopped', () => {
-    expect(stopsBy({ spin_rpm: 2000, descent_deg: 52, apex_m: 5 })).toBe('a steep landing (52°), 2000 rpm')
-    expect(stopsBy({ spin_rpm: 6000, descent_deg: 30, apex_m: 3 })).toBe('spin (6000 rpm)')
+    expect(stopsBy({ spin_rpm: 2000, descent_deg: 52, apex_m: 5 })).toBe('a steep landing (52°), 2,000 rpm')
+    expect(stopsBy({ spin_rpm: 6000, descent_deg: 30, apex_m: 3 })).toBe('spin (6,000 rpm)')
     expect(stopsBy({ spin_rpm: 100, descent_deg: 3, apex_m: 0.05 })).toBe('rolling out')
   })
 

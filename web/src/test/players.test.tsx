@@ -23,6 +23,7 @@ const BAG = {
       club_id: '54',
       speed_m_s: 30,
       suits: 'soft',
+      carry_doubt_m: 5,
       wear_pct: 100,
       grooves: 'worn' as const,
       months: 9,

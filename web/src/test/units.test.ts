@@ -26,7 +26,7 @@ describe('showing', () => {
     expect(show(45, 'slope', YARDS)).toBe('100 %')
     expect(show(-2.5, 'slope', METRIC)).toBe('-2.5°')
     expect(show(100, 'temperature', YARDS)).toBe('212 °F')
-    expect(show(620, 'altitude', YARDS)).toBe('2034 ft')
+    expect(show(620, 'altitude', YARDS)).toBe('2,034 ft')
   })
 
   it('no more digits than the model deserves', () => {

@@ -9,7 +9,7 @@ from veltrin.service.house.errors import ConflictError, DomainError
 from veltrin.service.players.contracts.players import GuardianIn, HeldOut, PlayerOut
 from veltrin.service.players.players import find_stored, is_minor, nobody, rewrite
 from veltrin.service.shot.contracts.settings import SettingsIn
-from veltrin.service.shot.settings import read_settings, write_settings
+from veltrin.service.shot.settings import read_settings, write_samples, write_settings
 from veltrin.store.across import drop_unasked
 from veltrin.store.engine import Store
 from veltrin.store.repositories import held as held_rows
@@ -40,6 +40,8 @@ def drop_player(store: Store, player_id: str) -> None:
         session.flush()
         drop_unasked(session, asked)
     settings = read_settings(store)
+    if player_id in settings.sample_ids:
+        settings = write_samples(store, [one for one in settings.sample_ids if one != player_id])
     if settings.last_player_id == player_id:
         told = settings.model_dump() | {"last_player_id": None, "version": settings.version or None}
         write_settings(store, SettingsIn.model_validate(told))

@@ -34,8 +34,8 @@ def write_settings(store: Store, body: SettingsIn) -> SettingsOut:
     return read_settings(store)
 
 
-def write_samples(store: Store, player_ids: list[str]) -> None:
-    """Write down which players were made up for looking around."""
+def write_samples(store: Store, player_ids: list[str]) -> SettingsOut:
+    """Write down which players were made up for looking around; returns the settings as they are then."""
     with store.session() as session:
         known = setting_rows.row(session)
         found = None if known is None else SETTINGS.open(known.body).value
@@ -43,3 +43,4 @@ def write_samples(store: Store, player_ids: list[str]) -> None:
         if known is not None:
             versions.take(session, known, known.version)
         setting_rows.save(session, SETTINGS.keep(kept))
+    return read_settings(store)

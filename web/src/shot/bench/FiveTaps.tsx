@@ -1,4 +1,4 @@
-import { useState, type ReactNode } from 'react'
+import { useEffect, useRef, useState, type ReactNode } from 'react'
 import { HillView } from '../../drawing/HillView'
 import { Swatch } from '../../drawing/Swatch'
 import { turnOff } from '../../lib/offers'
@@ -195,14 +195,19 @@ const STEPS: { title: string; View: (props: StepProps) => ReactNode }[] = [
 export function FiveTaps({ leftHanded, onClose }: { leftHanded: boolean; onClose: () => void }) {
   const [step, setStep] = useState(0)
   const reading = useBench((state) => state.history.present)
+  const panel = useRef<HTMLElement>(null)
+  // What was tapped is gone with its step: the focus stays in the panel, where Escape closes it.
+  useEffect(() => panel.current?.focus(), [step])
   const found = STEPS[step]
   if (!found) return null
   const next = () => (step + 1 < STEPS.length ? setStep(step + 1) : onClose())
   return (
     <section
+      ref={panel}
+      tabIndex={-1}
       role="dialog"
       aria-label="A lie in five taps"
-      className="no-print fixed inset-x-0 bottom-14 z-40 max-h-[58vh] overflow-y-auto border-t-2 border-ink bg-paper p-3 lg:right-auto lg:bottom-0 lg:left-3 lg:max-h-[23rem] lg:w-[46rem] lg:border-2"
+      className="no-print outline-none fixed inset-x-0 bottom-14 z-40 max-h-[58vh] overflow-y-auto border-t-2 border-ink bg-paper p-3 lg:right-auto lg:bottom-0 lg:left-3 lg:max-h-[23rem] lg:w-[46rem] lg:border-2"
       onKeyDown={(event) => event.key === 'Escape' && onClose()}
     >
       <header className="mb-2 flex flex-wrap items-baseline gap-x-3">

@@ -82,14 +82,14 @@ export function DaySheet({ reading, player, course }: DaySheetProps) {
                 colSpan={winds.length / 2}
                 className="px-2 text-center font-normal text-quiet"
               >
-                wind against
+                headwind
               </th>
               <th
                 scope="colgroup"
                 colSpan={winds.length / 2}
                 className="px-2 text-center font-normal text-quiet"
               >
-                wind behind
+                tailwind
               </th>
               <th scope="colgroup" colSpan={2} className="px-2 text-center font-normal text-quiet">
                 downhill

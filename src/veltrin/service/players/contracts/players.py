@@ -178,6 +178,7 @@ class ClubNoteOut(Contract):
     suits: str = Field(description="Wedges: grounds its bounce suits; else empty.")
     wear_pct: float = Field(description="How worn the grooves are by the rounds played.")
     grooves: GrooveState
+    carry_doubt_m: float = Field(description="How far its carry may be off while no stock shot is measured, m.")
     months: float | None = Field(description="Months since it was bought.")
     grip_pct: float = Field(description="Friction left against a new face and a soft ball.")
 
