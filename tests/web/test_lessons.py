@@ -103,7 +103,7 @@ def test_a_lesson_is_prepared_played_reviewed_printed_found_and_taken_elsewhere(
     expect(done).to_contain_text("words that worked")
     expect(done).to_contain_text("slope measured")
     expect(done.get_by_alt_text("The lie")).to_have_count(1)
-    expect(done).to_contain_text("Came: 2 past, 1 left m")
+    expect(done).to_contain_text("Finished 2 m past, 1 m left")
     # Undo: what joined by mistake is taken out, the shot stays in the book.
     page.get_by_role("button", name="Close the lesson").click()
     take = page.get_by_role("region", name="What Tove Aldersyn takes home")

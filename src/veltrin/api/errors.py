@@ -35,7 +35,7 @@ class TooManyTriesError(DomainError):
 
 
 class NotAllowedError(DomainError):
-    """Only anyone who runs the place may."""
+    """Only anyone who runs this server may."""
 
 
 def _answer(status: int, items: list[ErrorItem]) -> JSONResponse:

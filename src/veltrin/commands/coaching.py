@@ -42,7 +42,7 @@ def _changed(data_dir: Path | None, change: Callable[[Store], None]) -> None:
 @coach.command("list")
 @DATA_DIR
 def coach_list(data_dir: Path | None) -> None:
-    """Who may sign in, and who runs the place."""
+    """Who may sign in, and who runs this server."""
 
     def show(store: Store) -> None:
         for one in coaches.list_coaches(store):
@@ -83,7 +83,7 @@ def coach_remove(name: str, to: str, data_dir: Path | None) -> None:
 @click.option("--no-longer", is_flag=True, help="They no longer run this server.")
 @DATA_DIR
 def coach_admin(name: str, no_longer: bool, data_dir: Path | None) -> None:
-    """Let a coach run the place: copy the whole database, see what happened to accounts."""
+    """Let a coach run this server: copy the whole database, see what happened to accounts."""
     _changed(data_dir, lambda store: coaches.let_run(store, name, is_admin=not no_longer))
     click.echo(f"{name} {'no longer runs' if no_longer else 'runs'} this server.")
 

@@ -307,7 +307,7 @@ export interface paths {
         };
         /**
          * List Events
-         * @description What happened to accounts, newest first; for anyone who runs the place.
+         * @description What happened to accounts, newest first; for anyone who runs this server.
          */
         get: operations["list_events_api_events_get"];
         put?: never;

@@ -26,15 +26,15 @@ function cameWords(booking: NonNullable<LessonItem['booking']>, units: Units): s
   const { past_m: past, side_m: side } = booking
   const misses = booking.misses.length > 0 ? `${booking.misses.join(', ')}. ` : ''
   if (past == null || side == null) return misses || 'Where it finished was not seen.'
-  const along =
-    Math.abs(past) < 0.25 ? 'pin high' : `${distance(Math.abs(past), units)} ${past > 0 ? 'past' : 'short'}`
-  const across =
-    Math.abs(side) < 0.25 ? '' : `, ${distance(Math.abs(side), units)} ${side > 0 ? 'right' : 'left'}`
+  const length = (metres: number, way: string) =>
+    `${distance(Math.abs(metres), units)} ${units.distance} ${way}`
+  const along = Math.abs(past) < 0.25 ? 'pin high' : length(past, past > 0 ? 'past' : 'short')
+  const across = Math.abs(side) < 0.25 ? '' : `, ${length(side, side > 0 ? 'right' : 'left')}`
   const lost =
     booking.lost == null
       ? ''
-      : ` ${booking.lost > 0 ? '+' : '−'}${Math.abs(booking.lost).toFixed(2)} strokes.`
-  return `${misses}Came: ${along}${across} ${units.distance}.${lost}`
+      : `: ${Math.abs(booking.lost).toFixed(2)} strokes ${booking.lost > 0 ? 'worse' : 'better'} than average`
+  return `${misses}Finished ${along}${across}${lost}.`
 }
 
 interface ItemCardProps {

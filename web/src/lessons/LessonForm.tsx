@@ -166,7 +166,7 @@ export function LessonForm({ id, lesson, player, onKept, onLeave }: LessonFormPr
           {lesson ? 'Keep' : 'Plan it'}
         </button>
         <button type="button" className="press" onClick={onLeave}>
-          Leave it
+          Cancel
         </button>
       </div>
     </form>

@@ -30,8 +30,8 @@ export function Links({ player_id, name }: { player_id: string; name: string }) 
       ) : (
         <>
           <p className="max-w-prose">
-            Who has the link sees {name}’s sheets and drills and can run {name}’s sessions; nothing of anybody
-            else, and nothing else of {name}.
+            Anyone with the link can see {name}’s sheets and drills and run {name}’s sessions. The link shows
+            nothing else.
           </p>
           <form
             className="mt-1.5 flex flex-wrap items-end gap-3"

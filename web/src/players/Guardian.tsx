@@ -23,10 +23,10 @@ export function Guardian({ player }: { player: Player }) {
             photographs and voice.
           </span>
           <AskFirst
-            words="take it back"
+            words="withdraw it"
             look="text-quiet hover:text-hot"
             question={`Links of ${player.name} end at once. Photographs stay until you delete them.`}
-            yes="Take it back"
+            yes="Withdraw it"
             onYes={() => drop.mutate()}
           />
         </p>

@@ -78,7 +78,7 @@ function DropPlayer({ player }: { player: Player }) {
       <AskFirst
         words="delete this player"
         look="text-quiet hover:text-hot"
-        question={`${player.name} and everything of theirs go${all && `: ${all}`}. Copies made before still contain it until they are replaced.`}
+        question={`This deletes ${player.name} and everything about them${all && `: ${all}`}. Copies made before still contain it until they are replaced.`}
         yes="Delete"
         onYes={() => drop.mutate(player.id)}
       />

@@ -94,7 +94,9 @@ describe('a lesson', () => {
     })
     page()
     const done = screen.getByRole('list', { name: 'What was done' })
-    expect(done.textContent).toContain('thin. Came: 3 short, 1.5 right m. +0.40 strokes.')
+    expect(done.textContent).toContain(
+      'thin. Finished 3 m short, 1.5 m right: 0.40 strokes worse than average.',
+    )
     expect(within(done).getByRole('img', { name: /head's way past the ball/ })).toBeTruthy()
     fireEvent.click(within(done).getByRole('button', { name: 'take home' }))
     await waitFor(() => expect(fetched).toHaveBeenCalled())

@@ -112,7 +112,7 @@ describe('a player', () => {
   it('is deleted only when asked twice', () => {
     shown(players())
     fireEvent.click(screen.getByRole('button', { name: 'delete this player' }))
-    expect(screen.getByText(/everything of theirs go/)).toBeTruthy()
+    expect(screen.getByText(/and everything about them/)).toBeTruthy()
     fireEvent.click(screen.getByRole('button', { name: 'Keep' }))
     expect(screen.getByRole('button', { name: 'delete this player' })).toBeTruthy()
   })

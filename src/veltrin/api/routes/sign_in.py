@@ -107,5 +107,5 @@ def end_session(request: Request, who: SignedInDep, session_id: SessionId) -> No
 
 @router.get("/events", dependencies=[Depends(only_admin)])
 def list_events(request: Request) -> list[EventOut]:
-    """What happened to accounts, newest first; for anyone who runs the place."""
+    """What happened to accounts, newest first; for anyone who runs this server."""
     return coaches.list_events(request.app.state.store)

@@ -209,7 +209,7 @@ def list_events(store: Store) -> list[EventOut]:
 
 
 def note_wrong(store: Store, name: str, address: str) -> None:
-    """Record a passphrase that was wrong, for anyone who runs the place."""
+    """Record a passphrase that was wrong, for anyone who runs this server."""
     with store.session() as session:
         if rows.by_name(session, name.strip()) is not None:
             rows.add_event(session, name.strip(), address, "wrong passphrase")
@@ -249,7 +249,7 @@ def rename_coach(store: Store, name: str, new: str) -> None:
 
 
 def let_run(store: Store, name: str, *, is_admin: bool) -> None:
-    """Let a coach run the place, or no longer; somebody always does."""
+    """Let a coach run this server, or no longer; somebody always does."""
     with store.session() as session:
         coach = _known(session, name)
         if not is_admin:

@@ -47,7 +47,7 @@ def upgrade() -> None:
         sa.Column("what", sa.String(60), nullable=False),
     )
     op.add_column("coaches", sa.Column("is_admin", sa.Boolean, nullable=False, server_default="0"))
-    # Anyone who was there first runs the place.
+    # Anyone who was there first runs this server.
     op.execute(sa.text("UPDATE coaches SET is_admin = true WHERE id = (SELECT min(id) FROM coaches)"))
     op.add_column("players", sa.Column("book_seq", sa.Integer, nullable=False, server_default="0"))
     op.add_column("bookings", sa.Column("seq", sa.Integer, nullable=False, server_default="0"))
