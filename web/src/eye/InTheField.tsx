@@ -155,7 +155,7 @@ export function InTheField({ player, reader }: InTheFieldProps) {
       {keep.error && <Problem error={keep.error} />}
       {keep.data && (
         <p role="status" className="mt-3 border-l-4 border-hot pl-2">
-          Kept. {keep.data.says}
+          Saved. {keep.data.says}
         </p>
       )}
     </section>

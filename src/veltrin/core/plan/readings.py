@@ -115,7 +115,7 @@ READINGS: dict[ReadingName, Reading] = {
             "make the swish beside the ball",
         ),
         Reading(
-            "give", "give of the ground", QUANTITIES["lie.give"], 0.12,
+            "give", "softness of the ground", QUANTITIES["lie.give"], 0.12,
             lambda q: q.lie.softness, _lie("give"), lambda q: not q.lie.in_sand, "push a tee in",
         ),
         Reading(

@@ -92,7 +92,7 @@ class _Watched:
         pairs = ranking.struck(() if call_id is None else (call_id,))
         struck = {call.id: call.score for call, _ in pairs if call.spread is not None}
         if not struck:
-            raise DomainError("call_id", "there is not a call for this shot.", "Change the line or the lie.")
+            raise DomainError("call_id", "there is no call for this shot.", "Change the line or the lie.")
         self.call_id = call_id or next(iter(struck))
         self.ids = tuple(dict.fromkeys([self.call_id, *sorted(struck, key=lambda i: struck[i])[:RIVALS]]))
         screened = self._scores(question)

@@ -31,7 +31,7 @@ def read_json(told: IO[bytes], longest: int = LONGEST_JSON) -> Any:
         pieces.append(piece)
     whole = b"".join(pieces)
     if UNKEPT.search(whole):
-        raise DomainError("body", "contains a character that can't be saved.", "Take out control characters.")
+        raise DomainError("body", "contains a character that can't be saved.", "Remove control characters.")
     try:
         return json.loads(whole)
     except (ValueError, RecursionError) as error:
