@@ -91,10 +91,10 @@ export function CarryCurves({ sheet }: { sheet: DaySheet }) {
           </g>
         ))}
         <text x={LEFT} y={14} className="quiet">
-          headwind, {units.speed}
+          {W < 480 ? 'into' : 'headwind'}, {units.speed}
         </text>
         <text x={W - RIGHT} y={14} textAnchor="end" className="quiet">
-          {W < 480 ? 'tailwind' : `tailwind; carry in ${units.distance}`}
+          {W < 480 ? 'helping' : `tailwind; carry in ${units.distance}`}
         </text>
         {clubs.map(({ id, name, points }, i) => (
           <g key={id}>

@@ -20,6 +20,8 @@ const TALL_ROW = 30
 const LEFT = 132
 const WIDEST = 620
 const TOP = 26
+/** From this width on a figure and a gap stand beside each other (px). */
+const ROOMY_PX = 440
 const LEAST_M = 5
 const MOST_M = 330
 
@@ -35,6 +37,8 @@ export function CarryLine({ clubs, steps, doubts, toShown, unit, onCarry }: Carr
   const [drawing, W] = useDrawnWidth(WIDEST)
   const RIGHT = W < 340 ? 84 : 98
   const row = onCarry ? TALL_ROW : ROW
+  // Where gaps are called out beside them, narrow drawings say the doubt by its band alone.
+  const hasRoom = W >= ROOMY_PX || steps.length === 0
   const far = Math.max(...clubs.map((club) => toShown(club.stock_carry_m)), 1) * (onCarry ? 1.12 : 1)
   const x = scaleLinear([0, far], [LEFT, W - RIGHT])
   const height = TOP + row * clubs.length + 10
@@ -93,7 +97,7 @@ export function CarryLine({ clubs, steps, doubts, toShown, unit, onCarry }: Carr
             />
             <text x={x(carry + doubt) + (onCarry ? 26 : 9)} y={y + 4} className="figure halo">
               {Math.round(carry)}
-              {doubt > 0 && ` ± ${Math.round(doubt)}`}
+              {doubt > 0 && hasRoom && ` ± ${Math.round(doubt)}`}
             </text>
             {onCarry ? (
               <Handle
