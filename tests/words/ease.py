@@ -15,17 +15,22 @@ _VOWELS = re.compile(r"[aeiouy]+")
 _HYPHENS = pyphen.Pyphen(lang="en_GB", left=1, right=1)
 
 
+def by_vowels(word: str) -> int:
+    """Syllables of a word, by its groups of vowels; a silent e at the end is none."""
+    word = word.lower()
+    groups = len(_VOWELS.findall(word))
+    silent = word.endswith("e") and not word.endswith(("le", "ee")) and groups > 1
+    past = re.search(r"[^td]ed$", word) is not None and groups > 1
+    return max(groups - silent - past, 1)
+
+
 @cache
 def syllables(word: str) -> int:
     """Syllables of a word: one more than the places where it may be hyphenated, and no fewer than its groups of vowels.
 
     A dictionary of hyphens leaves out some places (`easy` has none), which would flatter every text.
     """
-    word = word.lower()
-    groups = len(_VOWELS.findall(word))
-    silent = word.endswith("e") and not word.endswith(("le", "ee")) and groups > 1
-    past = re.search(r"[^td]ed$", word) is not None and groups > 1
-    return max(groups - silent - past, len(_HYPHENS.positions(word)) + 1)
+    return max(by_vowels(word), len(_HYPHENS.positions(word.lower())) + 1)
 
 
 def sentences(texts: Iterable[str]) -> list[list[str]]:

@@ -8,6 +8,7 @@ import { PLACE_NAMES, usePlace, type Place } from '../lib/place'
 import { PartTabs } from '../ui/PartTabs'
 import { Sheet } from '../ui/Sheet'
 import { PLACE_HELP } from './places-help'
+import { takeTour } from './take-tour'
 
 const PARTS: readonly (readonly [HelpPart, string])[] = [
   ['places', 'Places'],
@@ -29,7 +30,7 @@ function Places() {
           className="press"
           onClick={() => {
             lay(null)
-            void import('./tour').then(({ startTour }) => startTour())
+            takeTour()
           }}
         >
           Take the tour

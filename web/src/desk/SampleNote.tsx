@@ -10,6 +10,7 @@ import { settingsQuery } from '../shot/api'
 import { playersQuery, useDropSamples } from '../players/api'
 import { AskFirst } from '../ui/AskFirst'
 import { Problem } from '../ui/Problem'
+import { takeTour } from './take-tour'
 
 /** While a made-up player is looked at: that it is one, and the ways on. */
 function Sample({ name, isDemo }: { name: string; isDemo: boolean }) {
@@ -39,11 +40,7 @@ function Sample({ name, isDemo }: { name: string; isDemo: boolean }) {
 function TourOffer() {
   return (
     <span className="ml-auto flex gap-x-3">
-      <button
-        type="button"
-        className="word"
-        onClick={() => void import('./tour').then(({ startTour }) => startTour())}
-      >
+      <button type="button" className="word" onClick={takeTour}>
         tour
       </button>
       <button type="button" className="text-quiet hover:text-hot" onClick={() => turnOff('tour')}>

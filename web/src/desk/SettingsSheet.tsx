@@ -71,8 +71,8 @@ function SignedIn() {
   )
 }
 
-/** One of the units, as the coach has it. */
-function UnitRow<K extends keyof Units>(props: {
+/** One of the settings, as the coach has it. */
+function SettingRow<K extends keyof Units | 'locale'>(props: {
   title: string
   label: string
   read: K
@@ -97,36 +97,39 @@ function UnitRow<K extends keyof Units>(props: {
 
 function Rows({ settings }: { settings: Settings }) {
   const { theme, choose } = useDusk()
-  const save = useSaveSettings()
   const { areOn, turn } = useLetterKeys()
   return (
     <dl className="grid grid-cols-[8.5rem_1fr] gap-y-2">
-      <UnitRow title="distances" label="Distances" read="distance" options={DISTANCES} settings={settings} />
-      <UnitRow
+      <SettingRow
+        title="distances"
+        label="Distances"
+        read="distance"
+        options={DISTANCES}
+        settings={settings}
+      />
+      <SettingRow
         title="short lengths"
         label="Short lengths"
         read="small"
         options={SMALLS}
         settings={settings}
       />
-      <UnitRow title="slopes" label="Slopes" read="slope" options={SLOPES} settings={settings} />
-      <UnitRow
+      <SettingRow title="slopes" label="Slopes" read="slope" options={SLOPES} settings={settings} />
+      <SettingRow
         title="temperature"
         label="Temperature"
         read="temperature"
         options={WARMTHS}
         settings={settings}
       />
-      <UnitRow title="wind" label="Wind speeds" read="speed" options={SPEEDS} settings={settings} />
-      <dt className="text-quiet">dates, numbers</dt>
-      <dd>
-        <Choice
-          label="Dates and numbers"
-          value={settings.locale}
-          options={LOCALES}
-          onChange={(locale) => save({ locale })}
-        />
-      </dd>
+      <SettingRow title="wind" label="Wind speeds" read="speed" options={SPEEDS} settings={settings} />
+      <SettingRow
+        title="dates, numbers"
+        label="Dates and numbers"
+        read="locale"
+        options={LOCALES}
+        settings={settings}
+      />
       <dt className="text-quiet">theme</dt>
       <dd>
         <Choice label="Theme" value={theme} options={THEMES} onChange={choose} />

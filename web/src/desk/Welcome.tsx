@@ -1,11 +1,10 @@
 import { useRef, useState } from 'react'
-import { counted } from '../lib/counted'
 import type { Player } from '../api/client'
 import { tell, useDesk } from '../lib/desk'
 import { usePlace } from '../lib/place'
 import { NewPlayer } from '../players/NewPlayer'
 import { useAddSamples } from '../players/api'
-import { useReadBook } from '../files/api'
+import { broughtWords, useReadBook } from '../files/api'
 import { Problem } from '../ui/Problem'
 import { WelcomeDrawing } from './WelcomeDrawing'
 
@@ -45,8 +44,7 @@ export function Welcome({ onAdded }: { onAdded: (player: Player) => void }) {
     read.mutate(
       { file: told, signal: new AbortController().signal, onStage: () => undefined },
       {
-        onSuccess: (done) =>
-          tell(`Added: ${counted(done.players, 'player')} and ${counted(done.bookings, 'shot')}.`),
+        onSuccess: (done) => tell(`${broughtWords(done)}.`),
       },
     )
   }

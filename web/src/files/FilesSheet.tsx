@@ -1,13 +1,13 @@
 import { useQuery } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
-import { copiesQuery, useMakeCopy, useReadBook } from './api'
+import { broughtWords, copiesQuery, useMakeCopy, useReadBook } from './api'
 import { type Merged, type Player, type ReadStage } from '../api/client'
 import { useLaid } from '../lib/desk'
 import { todayHere } from '../lib/when'
 import { Problem } from '../ui/Problem'
 import { Sheet } from '../ui/Sheet'
 import { Live } from '../ui/Live'
-import { counted, countedThat } from '../lib/counted'
+import { countedThat } from '../lib/counted'
 import { sessionQuery } from '../accounts/api'
 
 const TABLES = ['players', 'clubs', 'bookings', 'trials'] as const
@@ -21,7 +21,6 @@ const STAGES: Record<ReadStage['stage'], string> = {
 const fileName = (whose: string, ending: string) => `veltrin-${whose}-${todayHere()}.${ending}`
 
 function addedWords(done: Merged): string {
-  const added = `Added: ${counted(done.players, 'player')} and ${counted(done.bookings, 'shot')}`
   const known = `${countedThat(done.known, 'shot', 'was', 'were')} here already.`
   const images = done.without_image
     ? ` ${countedThat(done.without_image, 'photograph', 'is', 'are')} not in this file: export it with photographs.`
@@ -29,7 +28,7 @@ function addedWords(done: Merged): string {
   const unread = done.unreadable
     ? ` ${countedThat(done.unreadable, 'piece', 'was', 'were')} written by another version: saved, but not shown here.`
     : ''
-  return `${added}; ${known}${images}${unread}`
+  return `${broughtWords(done)}; ${known}${images}${unread}`
 }
 
 /** Everything out and in as files, and copies of the whole database. */

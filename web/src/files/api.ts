@@ -2,6 +2,7 @@ import { queryOptions, keepPreviousData } from '@tanstack/react-query'
 import { client, unwrap, type Merged, type ReadStage } from '../api/client'
 import { streamFile } from '../api/stream'
 import { ALL, useTask } from '../api/task'
+import { counted } from '../lib/counted'
 
 /** Read a book file, JSON or zip; how far it is comes by `onStage`. */
 export const useReadBook = () =>
@@ -22,6 +23,10 @@ export const useReadBook = () =>
     },
     ALL,
   )
+
+/** What a file brought, in words. */
+export const broughtWords = (done: Merged) =>
+  `Added: ${counted(done.players, 'player')} and ${counted(done.bookings, 'shot')}`
 
 export const useMakeCopy = () =>
   useTask(async () => unwrap(await client.POST('/api/copies')), copiesQuery.queryKey)

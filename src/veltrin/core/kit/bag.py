@@ -9,9 +9,11 @@ from veltrin.core.checks import require
 from veltrin.core.errors import UnknownNameError
 from veltrin.core.kit.club import Club, ClubKind
 
+_Row = tuple[str, str, ClubKind, float, float, float, float, float, float, float]
+
 # id, name, kind, loft, lie, bounce (deg), sole (mm), head (g), length (m), carry over the 7-iron's.
 # Lofts, lies and lengths are those of usual sets; carry ratios are those of a middling player: common practice.
-_USUAL: tuple[tuple[str, str, ClubKind, float, float, float, float, float, float, float], ...] = (
+_USUAL: tuple[_Row, ...] = (
     ("driver", "Driver", "wood", 10.5, 58.0, 2.0, 45.0, 200.0, 1.143, 1.46),
     ("3-wood", "3-wood", "wood", 15.0, 57.5, 2.0, 38.0, 212.0, 1.092, 1.35),
     ("5-wood", "5-wood", "wood", 18.0, 58.0, 2.0, 36.0, 217.0, 1.067, 1.28),
@@ -30,7 +32,7 @@ _USUAL: tuple[tuple[str, str, ClubKind, float, float, float, float, float, float
 
 
 # A junior's set of six: lighter and shorter, with more loft on the longest club. Common practice; ratios as above.
-_JUNIOR: tuple[tuple[str, str, ClubKind, float, float, float, float, float, float, float], ...] = (
+_JUNIOR: tuple[_Row, ...] = (
     ("driver", "Driver", "wood", 14.0, 58.0, 2.0, 42.0, 185.0, 1.092, 1.38),
     ("5-hybrid", "5-hybrid", "hybrid", 26.0, 59.5, 3.0, 27.0, 225.0, 0.985, 1.13),
     ("7-iron", "7-iron", "iron", 33.0, 62.0, 5.0, 20.0, 255.0, 0.940, 1.00),
@@ -103,9 +105,7 @@ def build_bag(seven_iron_carry_m: float, leave_out: tuple[str, ...] = ()) -> tup
     return tuple(_club(row, seven_iron_carry_m) for row in _USUAL if row[0] not in leave_out)
 
 
-def _club(
-    row: tuple[str, str, ClubKind, float, float, float, float, float, float, float], seven_iron_carry_m: float
-) -> Club:
+def _club(row: _Row, seven_iron_carry_m: float) -> Club:
     club_id, name, kind, loft, lie, bounce, sole_mm, head_g, length, ratio = row
     return Club(
         id=club_id,

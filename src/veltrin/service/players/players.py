@@ -244,7 +244,7 @@ def show_bag(store: Store, player_id: str, today: date | None = None) -> BagOut:
                 club_id=c.id,
                 speed_m_s=speeds[i],
                 suits=suits(c) if c.kind == "wedge" else "",
-                carry_doubt_m=round(TYPED_SHARE * c.stock_carry_m, 1),
+                carry_doubt_m=round(carry_doubt(c.stock_carry_m, c.stock_carry_m), 1),
                 wear_pct=round(100.0 * groove_wear(c.rounds), 1),
                 grooves=groove_state(c),
                 months=_months(stored.dates.get(c.id, NO_DATES).bought, day),

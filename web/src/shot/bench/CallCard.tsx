@@ -17,11 +17,9 @@ import {
 } from '../strike-words'
 import { aimFigure, callSentence } from '../words'
 import { useUnits } from '../../lib/use-units'
-import { part, renewParts } from '../../lib/part'
-import { Boundary } from '../../ui/Boundary'
-import { Popped } from '../../ui/Popped'
+import { part } from '../../lib/part'
+import { Explained } from '../../ui/Explained'
 import type { FigureName } from '../figure-words'
-import { Suspense, useState } from 'react'
 
 interface FiguresProps {
   call: Call
@@ -32,36 +30,25 @@ const figureText = part(async () => (await import('./FigureText')).FigureText)
 
 /** One number of a call; a press says what it is, how sure, and what changes it. */
 function Figure({ call, name, value, onLedger }: FiguresProps & { name: FigureName; value: string }) {
-  const [isOpen, setOpen] = useState(false)
   return (
-    <Popped
+    <Explained
       label={`${name} ${value}: what is it?`}
       words={value}
+      name="The figure"
       className="text-left hover:text-hot hover:underline"
-      isOpen={isOpen}
-      onOpen={setOpen}
+      width="w-72"
     >
-      {(Popover) => (
-        <Popover.Content
-          collisionPadding={8}
-          sideOffset={4}
-          className="z-[60] w-72 border border-ink bg-lit p-2.5 text-small text-ink"
-        >
-          <Boundary name="The figure" onRetry={renewParts}>
-            <Suspense fallback={null}>
-              <figureText.View
-                name={name}
-                call={call}
-                onLedger={(ledger) => {
-                  setOpen(false)
-                  onLedger(call.id, ledger)
-                }}
-              />
-            </Suspense>
-          </Boundary>
-        </Popover.Content>
+      {(close) => (
+        <figureText.View
+          name={name}
+          call={call}
+          onLedger={(ledger) => {
+            close()
+            onLedger(call.id, ledger)
+          }}
+        />
       )}
-    </Popped>
+    </Explained>
   )
 }
 

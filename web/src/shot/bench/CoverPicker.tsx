@@ -1,9 +1,9 @@
 import { useState } from 'react'
 import { Popped } from '../../ui/Popped'
 import { focusFirst, moveByArrows } from '../../lib/roving'
-import { Swatch } from '../../drawing/Swatch'
 import { MIDDLE, useAtLeast } from '../../lib/use-wide'
 import { COVER_LIST, coverOf, type CoverGroup, type CoverName } from '../covers'
+import { CoverTile } from './CoverTile'
 
 const GROUPS: [CoverGroup, string][] = [
   ['grass', 'Grass'],
@@ -40,19 +40,17 @@ export function CoverPicker({ cover, onPick }: CoverPickerProps) {
               <h3 className="text-small text-quiet">{name}</h3>
               <div className="flex flex-wrap gap-2">
                 {COVER_LIST.filter((one) => one.group === group).map((one) => (
-                  <button
+                  <CoverTile
                     key={one.name}
-                    type="button"
-                    aria-pressed={one.name === cover}
-                    className={`w-[86px] border text-left text-tiny leading-tight hover:border-hot ${one.name === cover ? 'border-hot font-semibold' : 'border-rule'}`}
-                    onClick={() => {
+                    cover={one.name}
+                    words={one.words}
+                    isChosen={one.name === cover}
+                    size="text-tiny"
+                    onPick={() => {
                       onPick(one.name)
                       setOpen(false)
                     }}
-                  >
-                    <Swatch cover={one.name} />
-                    <span className="block px-1 py-0.5 wrap-anywhere">{one.words}</span>
-                  </button>
+                  />
                 ))}
               </div>
             </section>

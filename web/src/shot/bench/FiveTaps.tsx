@@ -1,6 +1,5 @@
 import { useEffect, useRef, useState, type ReactNode } from 'react'
 import { HillView } from '../../drawing/HillView'
-import { Swatch } from '../../drawing/Swatch'
 import { turnOff } from '../../lib/offers'
 import { scaleOf, show } from '../../lib/units'
 import { useUnits } from '../../lib/use-units'
@@ -9,6 +8,7 @@ import { newArea, newObstacle } from '../line'
 import { QUICK_STARTS } from '../quick-starts'
 import { deepest, snap, type Reading } from '../reading'
 import { useBench } from '../store'
+import { CoverTile } from './CoverTile'
 import { fallWords, seatWords, sideWords } from '../words'
 
 interface StepProps {
@@ -25,16 +25,14 @@ function Under({ reading, onTap }: StepProps) {
   return (
     <div className="flex flex-wrap gap-2">
       {COVER_LIST.map((one) => (
-        <button
+        <CoverTile
           key={one.name}
-          type="button"
-          aria-pressed={one.name === reading.cover}
-          className={`${TILE} w-[86px] border-rule`}
-          onClick={() => onTap({ cover: one.name })}
-        >
-          <Swatch cover={one.name} />
-          <span className="block px-1 py-0.5 wrap-anywhere">{one.words}</span>
-        </button>
+          cover={one.name}
+          words={one.words}
+          isChosen={one.name === reading.cover}
+          size="text-small"
+          onPick={() => onTap({ cover: one.name })}
+        />
       ))}
     </div>
   )
@@ -51,18 +49,15 @@ function Deep({ reading, onTap }: StepProps) {
   return (
     <div className="flex flex-wrap gap-2">
       {values.map((sunk, i) => (
-        <button
+        <CoverTile
           key={DEPTHS[i]}
-          type="button"
-          aria-pressed={Math.abs(sunk - reading.sunk) < 0.02}
-          className={`${TILE} w-[86px] border-rule`}
-          onClick={() => onTap({ sunk })}
-        >
-          <span className="flex justify-center pt-1">
-            <Swatch cover={reading.cover} sunk={sunk} />
-          </span>
-          <span className="block px-1.5 py-1">{seatWords(sunk, coverOf(reading.cover).group, units)}</span>
-        </button>
+          cover={reading.cover}
+          sunk={sunk}
+          words={seatWords(sunk, coverOf(reading.cover).group, units)}
+          isChosen={Math.abs(sunk - reading.sunk) < 0.02}
+          size="text-small"
+          onPick={() => onTap({ sunk })}
+        />
       ))}
     </div>
   )
