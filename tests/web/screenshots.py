@@ -57,7 +57,7 @@ def fault(page: Page) -> None:
     page.get_by_role("tab", name="Read a fault").click()
     seen = page.get_by_role("region", name="What you saw")
     # A stroke with a wedge: a putter has fewer ways to go wrong.
-    seen.get_by_label("The call was").click()
+    seen.get_by_label("The call was", exact=True).click()
     page.get_by_role("option", name=re.compile("wedge|iron")).first.click()
     for word in ("heavy", "short"):
         seen.get_by_role("button", name=word).click()
@@ -65,7 +65,7 @@ def fault(page: Page) -> None:
     seen.get_by_role("group", name="Misses of ball 2").get_by_role("button", name="heavy").click()
     for _ in range(2):
         # A drawing that was tapped is called by what it says then.
-        turf = seen.get_by_label("Turf line").first
+        turf = seen.get_by_label("Turf line", exact=True).first
         box = turf.bounding_box() or {"width": 0.0, "height": 0.0}
         turf.click(position={"x": 0.34 * box["width"], "y": 0.5 * box["height"]})
     seen.get_by_role("button", name="Read the fault").click()
@@ -74,13 +74,13 @@ def fault(page: Page) -> None:
 
 def trial(page: Page) -> None:
     page.get_by_role("tab", name="Trials").click()
-    page.get_by_label("Balls each").fill("4")
+    page.get_by_label("Balls each", exact=True).fill("4")
     page.get_by_role("button", name="Start the trial").click()
     part = page.get_by_role("region", name="Trial", exact=True)
     finishes = ("1.5 short", "2 past 1 left", "4 short 1 right", "0.5 past", "3 past", "5 past 1 right", "2 short")
     for ball, finish in enumerate(finishes, 1):
         part.get_by_text(f"Ball {ball} of 8").wait_for()
-        part.get_by_label("Finish in words").fill(finish)
+        part.get_by_label("Finish in words", exact=True).fill(finish)
         part.get_by_role("button", name=f"Book ball {ball}").click()
     part.get_by_text("Ball 8 of 8").wait_for()
     page.evaluate("scrollTo(0, 0)")

@@ -61,7 +61,7 @@ def test_a_booking_is_told_booked_waiting_or_refused(running: Running, open_page
 
     def book(finish: str) -> None:
         page.keyboard.press("e")
-        page.get_by_label("Finish in words").fill(finish)
+        page.get_by_label("Finish in words", exact=True).fill(finish)
         page.get_by_role("dialog").get_by_role("button", name="Book it").click()
 
     answer(500, '{"errors": [{"field": "server", "problem": "failed.", "fix": "Look at its log."}]}')
@@ -85,7 +85,7 @@ def test_what_is_begun_outlives_the_place_the_page_and_a_closed_sheet(running: R
     ready(page)
     # A shot being entered: Escape and the browser's Back close the sheet and stay on the Bench, the tap is kept.
     page.keyboard.press("e")
-    page.get_by_label("Finish in words").fill("2 past")
+    page.get_by_label("Finish in words", exact=True).fill("2 past")
     page.keyboard.press("Escape")
     expect(page.get_by_role("dialog")).to_have_count(0)
     page.keyboard.press("e")
@@ -95,17 +95,17 @@ def test_what_is_begun_outlives_the_place_the_page_and_a_closed_sheet(running: R
     expect(page.get_by_role("region", name="Calls")).to_be_visible()
     # A bag being edited.
     page.keyboard.press("g")
-    page.get_by_label("Notes").fill("tempo")
+    page.get_by_label(re.compile("^Notes")).fill("tempo")
     page.keyboard.press("Tab")
     page.get_by_role("button", name="Bench", exact=True).click()
     ready(page)
     page.reload()
     ready(page)
     page.keyboard.press("g")
-    expect(page.get_by_label("Notes")).to_have_value("tempo")
+    expect(page.get_by_label(re.compile("^Notes"))).to_have_value("tempo")
     expect(page.get_by_role("button", name="Save", exact=True)).to_be_enabled()
     page.get_by_role("button", name="Undo").click()
-    expect(page.get_by_label("Notes")).not_to_have_value("tempo")
+    expect(page.get_by_label(re.compile("^Notes"))).not_to_have_value("tempo")
 
 
 def test_other_places_open_without_a_server(running: Running, open_page: Open) -> None:

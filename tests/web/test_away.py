@@ -70,7 +70,7 @@ def test_a_page_opened_anew_without_a_network_shows_what_is_kept(running: Runnin
     expect(page.get_by_role("alert")).to_contain_text("Veltrin works out every school for this lie")
     page.keyboard.press("j")
     expect(page.get_by_role("button", name="Run it")).to_be_visible()
-    page.get_by_label("minutes").fill("45")
+    page.get_by_label("minutes", exact=True).fill("45")
     page.get_by_role("button", name="Build the session").click()
     expect(page.get_by_role("alert")).to_contain_text("Veltrin builds a session from the field book")
     page.context.set_offline(False)

@@ -34,7 +34,7 @@ def first_call(page: Page) -> str:
 
 
 def flight_path(page: Page) -> str:
-    drawing = page.get_by_label("The line from the side")
+    drawing = page.get_by_label("The line from the side", exact=True)
     return drawing.locator("[data-track=hot] path").first.get_attribute("d") or ""
 
 
@@ -62,7 +62,7 @@ def test_drag_the_slope_watch_the_call_keep_and_reopen(running: Running, open_pa
     address = page.url
 
     page.keyboard.press("k")
-    page.get_by_label("Note").fill("bank behind the 9th")
+    page.get_by_label("Note", exact=True).fill("bank behind the 9th")
     page.get_by_role("button", name="Keep", exact=True).click()
     expect(told(page)).to_contain_text("Saved")
 
@@ -218,8 +218,8 @@ def test_keys_are_listed_and_silent_while_typing(running: Running, open_page: Op
         expect(sheet).to_contain_text(words)
     page.keyboard.press("Escape")
     page.keyboard.press("k")
-    page.get_by_label("Note").fill("kudos")
-    expect(page.get_by_label("Note")).to_have_value("kudos")
+    page.get_by_label("Note", exact=True).fill("kudos")
+    expect(page.get_by_label("Note", exact=True)).to_have_value("kudos")
 
 
 def test_coach_keeps_another_club(running: Running, open_page: Open) -> None:
@@ -262,7 +262,7 @@ def test_a_phone_keeps_within_its_width(running: Running, open_page: Open) -> No
 def test_first_player_is_added_on_an_empty_installation(running_empty: Running, open_page: Open) -> None:
     page = open_page(running_empty.url)
     page.get_by_role("button", name="Start with my player").click()
-    page.get_by_label("Name").fill("Solveig Marrack")
+    page.get_by_label("Name", exact=True).fill("Solveig Marrack")
     page.get_by_label(re.compile("^7-iron carry")).fill("900")
     expect(page.get_by_role("alert")).to_contain_text("at most 180")
     page.get_by_label(re.compile("^7-iron carry")).fill("118")

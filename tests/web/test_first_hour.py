@@ -55,7 +55,7 @@ def test_a_first_call_for_an_own_player_takes_few_acts(
     assert words_on(page) <= MOST_WORDS
     acts.press(start)
     acts.fill(page.get_by_label("Name", exact=True), "Solveig Marrack")
-    acts.fill(page.get_by_label("Handicap"), "24")
+    acts.fill(page.get_by_label("Handicap", exact=True), "24")
     acts.fill(page.get_by_label(re.compile("^7-iron carry")), "105")
     expect(page.get_by_role("slider", name="Carry of the 7-iron")).to_have_attribute("aria-valuenow", "105")
     acts.press(page.get_by_role("button", name="Add player"))
@@ -110,7 +110,7 @@ def test_a_file_of_carries_asks_whose_they_are(running_empty: Running, open_page
     file = tmp_path / "carries.csv"
     file.write_text("club,carry m\n7-iron,118\n7-iron,121\n9-iron,101\n")
     page = open_page(running_empty.url)
-    page.get_by_label("File to bring").set_input_files(file)
+    page.get_by_label("File to bring", exact=True).set_input_files(file)
     expect(page.get_by_role("heading", name="Whose carries are these?")).to_be_visible()
     page.get_by_label("Name", exact=True).fill("Solveig Marrack")
     page.get_by_role("button", name="Add player").click()

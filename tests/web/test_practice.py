@@ -19,7 +19,7 @@ RUN = "6f1c1f0e-5d0b-4b0a-9d56-0a3c1f7b2e11"
 
 def test_a_session_is_built_changed_and_opened(running: Running, open_page: Open) -> None:
     page = open_page(running.url + "/practice?p=tove", PHONE)
-    page.get_by_label("minutes").fill("45")
+    page.get_by_label("minutes", exact=True).fill("45")
     page.get_by_role("button", name="sand", exact=True).click()
     page.get_by_role("button", name="Build the session").click()
     session = page.get_by_role("region", name="Session", exact=True)
@@ -48,7 +48,7 @@ def test_a_session_is_built_changed_and_opened(running: Running, open_page: Open
 
 def test_too_little_time_says_what_to_do(running: Running, open_page: Open) -> None:
     page = open_page(running.url + "/practice?p=tove")
-    page.get_by_label("minutes").fill("5")
+    page.get_by_label("minutes", exact=True).fill("5")
     page.get_by_role("button", name="Build the session").click()
     expect(page.get_by_role("alert")).to_contain_text("15")
 
@@ -126,7 +126,7 @@ def drag_onto(page: Page, what: Locator, where: Locator) -> None:
 
 def test_a_season_is_planned_moved_and_its_calendar_parses(running: Running, open_page: Open) -> None:
     page = open_page(running.url + "/practice?p=brisa#part=season")
-    page.get_by_label("weeks").fill("2")
+    page.get_by_label("weeks", exact=True).fill("2")
     page.get_by_role("button", name="Plan the season").click()
     season = page.get_by_role("region", name="Season")
     sessions = season.locator("td button")
@@ -171,10 +171,10 @@ def test_ten_scenes_are_read_and_the_eye_moves_whether_the_call_holds(running: R
     expect(bench.get_by_role("region", name="Calls")).to_have_attribute("aria-busy", "false")
     holds = bench.locator("details", has_text="Does the call hold?").first
     holds.locator("summary").click()
-    holds.get_by_label("Whose doubts").click()
+    holds.get_by_label("Whose doubts", exact=True).click()
     bench.get_by_role("option", name="doubts of your own eye").click()
     expect(holds).to_contain_text("yours is off by")
-    holds.get_by_label("Whose doubts").click()
+    holds.get_by_label("Whose doubts", exact=True).click()
     bench.get_by_role("option", name="your own eye, corrected").click()
     holds.get_by_role("button", name="Plan with the corrected readings").click()
     expect(bench).not_to_have_url(re.compile("fall=5&"))

@@ -151,7 +151,7 @@ def test_lines_on_a_photograph_are_laid_by_a_finger(running: Running, open_page:
     page.keyboard.press("h")
     helps = page.get_by_role("dialog", name="Measuring helps")
     picture = {"name": "lie.jpg", "mimeType": "image/jpeg", "buffer": made_photograph()}
-    helps.get_by_label("Take or choose a photograph").set_input_files(picture)
+    helps.get_by_label("Take or choose a photograph", exact=True).set_input_files(picture)
     for name in ("Horizon, left end", "Ground, right end"):
         end = helps.get_by_role("slider", name=name)
         before, start = value(end), grip_of(end)
