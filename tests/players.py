@@ -14,7 +14,7 @@ from veltrin.core.plan import Line, Plan, Question, plan_shot, stock_speeds
 from veltrin.core.plan.play import Batch, Played, World, play
 from veltrin.core.plan.stock import STOCK_WORLD
 from veltrin.core.run import Landing
-from veltrin.core.strike import Change, club_arrays
+from veltrin.core.strike import Change, club_rows
 
 
 @cache
@@ -42,7 +42,9 @@ def strike(
     """One stroke of one club on a slope, aimed at the target, landing on a green."""
     who = who or player()
     at = [c.id for c in who.bag].index(club_id)
-    batch = Batch(club_arrays(who, [who.bag[at]]), np.array([stock_speeds(who)[at]]), change or Change(), who.stature_m)
+    batch = Batch.of(
+        club_rows(who, [who.bag[at]]), np.array([stock_speeds(who)[at]]), who.stature_m, changes=[change or Change()]
+    )
     world = World(slope(fall, side), STOCK_WORLD.air, STOCK_WORLD.wind, STOCK_WORLD.landing)
     return play(batch, world, np.array([swing]), np.zeros(1))
 

@@ -5,19 +5,18 @@ from __future__ import annotations
 import math
 from dataclasses import replace
 
-import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.players import player, question
-from veltrin.core.ground import BALL_M, COVERS, GROUND, Lie, ball_kept, face_friction, speed_kept
+from veltrin.core.ground import BALL_M, COVERS, GROUND, Lie
+from veltrin.core.ground.grass import ball_kept, face_friction, speed_kept
 from veltrin.core.methods import CATALOGUE, Case
 from veltrin.core.plan import plan_shot
 
-NO_WAY = np.zeros(1)
-
-FAST = np.array([30.0])
+FAST, HEAD = 30.0, 0.29
+"""Speed (m/s) and mass (kg) of a head."""
 
 
 def usual(name: str, **more: object) -> Lie:
@@ -35,20 +34,20 @@ def refusal(method: str, *args: object, **more: object) -> str | None:
 
 @pytest.mark.parametrize("name", COVERS)
 def test_no_cover_grips_better_than_a_clean_dry_face(name: str) -> None:
-    dry = float(face_friction(usual(name), NO_WAY)[0])
-    wet = float(face_friction(usual(name, wet=1.0), NO_WAY)[0])
+    dry = face_friction(usual(name).under.grown, 0.0)
+    wet = face_friction(usual(name, wet=1.0).under.grown, 0.0)
     assert 0.05 < dry <= GROUND.grass.clean_friction
     assert wet <= dry
 
 
 def test_mud_and_sand_between_face_and_ball_take_friction() -> None:
-    mud, sand, clean = (float(face_friction(usual(n), NO_WAY)[0]) for n in ("mud", "sand", "fairway"))
+    mud, sand, clean = (face_friction(usual(n).under.grown, 0.0) for n in ("mud", "sand", "fairway"))
     assert mud < sand < clean
 
 
 @pytest.mark.parametrize("name", [n for n, c in COVERS.items() if c.group not in ("grass", "collar")])
 def test_where_no_grass_grows_no_speed_is_lost_in_it(name: str) -> None:
-    assert speed_kept(usual(name), np.array([0.3]), np.ones(1), FAST)[0] == 1.0
+    assert speed_kept(usual(name).under.grown, 0.3, 1.0, FAST, HEAD, 1.0) == 1.0
 
 
 def test_room_under_the_ball_is_what_the_grass_leaves() -> None:
@@ -63,17 +62,16 @@ def test_room_under_the_ball_is_what_the_grass_leaves() -> None:
 @given(st.floats(0.01, 1.2), st.floats(0.0, 0.8))
 def test_a_higher_launch_never_loses_more_in_the_collar(up: float, more: float) -> None:
     lie = usual("collar-ahead")
-    low, high = ball_kept(lie, np.array([up, min(up + more, 1.5)]), np.full(2, 10.0))
+    low, high = (ball_kept(lie.under.grown, launch, 10.0, 1.0) for launch in (up, min(up + more, 1.5)))
     assert high >= low - 1e-12
 
 
 def test_grass_ahead_touches_only_the_ball_grass_behind_only_the_club() -> None:
-    ahead, behind = usual("collar-ahead"), usual("collar-behind")
-    launch, way, grass_drag, slow = np.array([0.02]), np.array([0.2]), np.ones(1), np.array([8.0])
-    assert ball_kept(ahead, launch, slow)[0] < 0.6
-    assert ball_kept(behind, launch, slow)[0] == 1.0
-    assert speed_kept(ahead, way, grass_drag, slow)[0] == 1.0
-    assert speed_kept(behind, way, grass_drag, slow)[0] < 0.95
+    ahead, behind = (usual(name).under.grown for name in ("collar-ahead", "collar-behind"))
+    assert ball_kept(ahead, 0.02, 8.0, 1.0) < 0.6
+    assert ball_kept(behind, 0.02, 8.0, 1.0) == 1.0
+    assert speed_kept(ahead, 0.2, 1.0, 8.0, HEAD, 1.0) == 1.0
+    assert speed_kept(behind, 0.2, 1.0, 8.0, HEAD, 1.0) < 0.95
 
 
 @pytest.mark.parametrize("name", COVERS)
@@ -164,8 +162,9 @@ def test_what_meets_the_ball_is_what_is_declared(method) -> None:
 
 
 def test_a_toe_that_engages_half_the_sole_keeps_more_speed() -> None:
-    lie, way = Lie(COVERS["semi"], 0.6), np.array([0.2])
+    lie = Lie(COVERS["semi"], 0.6)
     toe = CATALOGUE["toe-slice"].change(case("semi", "54")).sole_contact_share
-    assert speed_kept(lie, way, np.array([toe]), FAST)[0] > speed_kept(lie, way, np.ones(1), FAST)[0]
+    half, whole = (speed_kept(lie.under.grown, 0.2, drag, FAST, HEAD, 1.0) for drag in (toe, 1.0))
+    assert half > whole
     calls = {c.id: c for c in plan_shot(question(0, 0, 15, lie=lie)).calls}
     assert calls["54~toe-slice"].setup.shaft_rad > calls["54~stock-swing"].setup.shaft_rad

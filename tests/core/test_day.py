@@ -23,7 +23,7 @@ from veltrin.core.plan import DayPlan, day_sheet, on_day, plan_shot, stock_speed
 from veltrin.core.plan.play import Batch, Played, play
 from veltrin.core.plan.stock import STOCK_WORLD
 from veltrin.core.run import FIRMNESS, SURFACES, Landing, run_out
-from veltrin.core.strike import Change, club_arrays
+from veltrin.core.strike import club_rows
 
 FELL_M = 620.0
 
@@ -49,7 +49,7 @@ def swung(club_id: str, swing: float = 1.0, lie: Lie = CLEAN, able: float = 1.0,
     who = player()
     at = [c.id for c in who.bag].index(club_id)
     speed = np.array([stock_speeds(who)[at]])
-    batch = Batch(club_arrays(who, [who.bag[at]]), speed, Change(), who.stature_m, able)
+    batch = Batch.of(club_rows(who, [who.bag[at]]), speed, who.stature_m, able=able)
     return play(batch, replace(STOCK_WORLD, lie=lie, **world), np.array([swing]), np.zeros(1))
 
 

@@ -17,23 +17,20 @@ from veltrin.core.ground import (
     CLEAN,
     COVERS,
     Lie,
-    closure_in_grass,
     cover_named,
-    face_friction,
-    speed_kept,
-    way_through,
 )
 from veltrin.core.ground.coefficients import GROUND
-from veltrin.core.ground.grass import _standing
+from veltrin.core.ground.grass import closure_in_grass, face_friction, speed_kept, way_through
 from veltrin.core.methods import CATALOGUE, Case
 from veltrin.core.plan import plan_shot, stock_speeds
 from veltrin.core.plan.play import Batch, Played, play
 from veltrin.core.plan.stock import STOCK_WORLD
 from veltrin.core.run import SURFACES, Landing
-from veltrin.core.strike import club_arrays
+from veltrin.core.strike import club_rows
 
 OUT_ON_THE_FAIRWAY = Landing(1000.0, 1001.0, SURFACES["fairway"])
-ARC = np.array([1.6])
+ARC, HEAD = 1.6, 0.29
+"""Radius of the head's arc (m) and its mass (kg)."""
 
 
 def struck(club_id: str, grass: Lie, method: str = "stock-swing", swing: float = 1.0) -> Played:
@@ -41,7 +38,7 @@ def struck(club_id: str, grass: Lie, method: str = "stock-swing", swing: float =
     who = player(145.0)
     at = [c.id for c in who.bag].index(club_id)
     change = CATALOGUE[method].change(Case(slope(), who.bag[at], None, grass))
-    batch = Batch(club_arrays(who, [who.bag[at]]), np.array([stock_speeds(who)[at]]), change, who.stature_m)
+    batch = Batch.of(club_rows(who, [who.bag[at]]), np.array([stock_speeds(who)[at]]), who.stature_m, changes=[change])
     world = replace(STOCK_WORLD, landing=OUT_ON_THE_FAIRWAY, lie=grass)
     return play(batch, world, np.array([swing]), np.zeros(1))
 
@@ -52,7 +49,7 @@ def spin(played: Played) -> float:
 
 def way(over_m: float, attack_deg: float) -> float:
     grass = Lie(COVERS["deep"], over_m / 0.04267)
-    return float(way_through(grass, np.radians([attack_deg]), ARC)[0])
+    return way_through(grass.under.grown, math.radians(attack_deg), ARC, 0.0)
 
 
 def test_way_through_grass_is_the_arc_below_the_tips() -> None:
@@ -106,21 +103,21 @@ def test_the_deeper_it_lies_the_more_a_long_club_dies_in_the_grass(sunk: float) 
 def test_a_slow_head_is_stopped_by_grass_that_a_fast_one_passes() -> None:
     # Source: common practice: length of swing buys contact.
     rough = Lie(COVERS["rough"], 1.0)
-    slow, fast = (float(speed_kept(rough, np.array([0.3]), np.ones(1), np.array([v]))[0]) for v in (5.0, 35.0))
+    slow, fast = (speed_kept(rough.under.grown, 0.3, 1.0, v, HEAD, 1.0) for v in (5.0, 35.0))
     assert slow < 0.5 * fast
 
 
 def test_energy_lost_in_grass_agrees_with_stepping_through_it() -> None:
     # Source: the equation of motion m dv/dt = -stirs v^2 - force, integrated by scipy.
     lie, way, grass_drag, speed, mass = Lie(COVERS["deep"], 1.5), 0.35, 1.0, 30.0, 0.29
-    standing = _standing(lie)
+    standing = lie.standing
 
     def slope(_: float, v: np.ndarray) -> np.ndarray:
         c = GROUND.grass
         return -c.head_stirs_per_m * standing * grass_drag * v - c.head_tears_n * standing * grass_drag / mass / v
 
     stepped = solve_ivp(slope, (0.0, way), [speed], rtol=1e-9, atol=1e-9).y[0, -1]
-    kept = speed_kept(lie, np.array([way]), np.array([grass_drag]), np.array([speed]), mass)[0]
+    kept = speed_kept(lie.under.grown, way, grass_drag, speed, mass, 1.0)
     assert kept * speed == pytest.approx(stepped, rel=1e-6)
 
 
@@ -168,27 +165,26 @@ def test_deeper_never_raises_spin(depth, club: str, swing: float) -> None:
 
 @given(st.floats(0, 3), st.floats(0, 1), st.floats(0, 0.5), st.floats(0.4, 2))
 def test_wetter_never_raises_friction_nor_speed_nor_opens_the_face(sunk, wet, length, grass_drag) -> None:
-    dry, damp = (Lie(COVERS["deep"], sunk, w) for w in (wet * 0.5, wet))
-    through, sole, fast = np.array([length]), np.array([grass_drag]), np.array([30.0])
-    assert face_friction(damp, through) <= face_friction(dry, through) + 1e-12
-    assert speed_kept(damp, through, sole, fast) <= speed_kept(dry, through, sole, fast)
-    assert closure_in_grass(damp, through, sole) >= closure_in_grass(dry, through, sole)
+    dry, damp = (Lie(COVERS["deep"], sunk, w).under.grown for w in (wet * 0.5, wet))
+    assert face_friction(damp, length) <= face_friction(dry, length) + 1e-12
+    wetter, drier = (speed_kept(lie, length, grass_drag, 30.0, HEAD, 1.0) for lie in (damp, dry))
+    assert wetter <= drier + 1e-12
+    assert closure_in_grass(damp, length, grass_drag, 1.0) >= closure_in_grass(dry, length, grass_drag, 1.0)
 
 
 @given(depths, st.floats(-15, -1), st.floats(0.4, 2))
 def test_deeper_never_raises_the_speed_kept(depth, attack: float, grass_drag: float) -> None:
     def kept(sunk: float) -> float:
-        grass = Lie(COVERS["deep"], sunk)
-        through = way_through(grass, np.radians([attack]), ARC)
-        return float(speed_kept(grass, through, np.array([grass_drag]), np.array([30.0]))[0])
+        grown = Lie(COVERS["deep"], sunk).under.grown
+        return speed_kept(grown, way_through(grown, math.radians(attack), ARC, 0.0), grass_drag, 30.0, HEAD, 1.0)
 
     assert kept(sum(depth)) <= kept(depth[0])
 
 
 @given(st.floats(0, 3), st.floats(-20, -1), st.floats(0.5, 8))
 def test_steeper_never_passes_more_grass(sunk: float, attack: float, more: float) -> None:
-    grass = Lie(COVERS["deep"], sunk)
-    shallow, steep = (way_through(grass, np.radians([a]), ARC)[0] for a in (attack, attack - more))
+    grown = Lie(COVERS["deep"], sunk).under.grown
+    shallow, steep = (way_through(grown, math.radians(a), ARC, 0.0) for a in (attack, attack - more))
     assert steep <= shallow + 1e-12
 
 

@@ -149,7 +149,7 @@ def test_lip_is_cleared_by_the_parabola() -> None:
 @settings(max_examples=60, deadline=None)
 @given(st.floats(0.0, 0.15), st.floats(0.0, 0.1))
 def test_more_sand_never_carries_more(entry: float, more: float) -> None:
-    assert carried_share(np.array([entry + more]), GROUND.sand)[0] <= carried_share(np.array([entry]), GROUND.sand)[0]
+    assert carried_share(entry + more, GROUND.sand) <= carried_share(entry, GROUND.sand)
 
 
 @settings(max_examples=40, deadline=None)

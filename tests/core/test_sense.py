@@ -17,8 +17,10 @@ from scipy import stats
 from tests.calibration import stroke_row
 from tests.players import question
 from tests.situations import misfits, person, situations
-from veltrin.core.ground import COVERS, Lie, way_through
-from veltrin.core.hole import HOLE_RADIUS_M, capture_radius, holed_share, relief_strokes, strokes_from
+from veltrin.core.ground import COVERS, Lie
+from veltrin.core.ground.grass import way_through
+from veltrin.core.hole import HOLE_RADIUS_M, relief_strokes, strokes_from
+from veltrin.core.hole.holing import capture_radius, holed_share
 from veltrin.core.kit import SCATTER
 from veltrin.core.methods import CATALOGUE, in_general
 from veltrin.core.plan import Call, plan_shot
@@ -78,7 +80,7 @@ def test_no_question_is_left_without_a_call(who, cover, depth, flag, fall, side)
 @pytest.mark.parametrize("cover", sorted(c for c in COVERS if COVERS[c].height_m > 0))
 def test_grass_that_hardly_stands_over_the_ball_hardly_widens(cover: str, sunk: float) -> None:
     lie = Lie(COVERS[cover], sunk)
-    way = way_through(lie, np.radians([-8.0, -2.0, 0.0, 3.0]), np.full(4, 0.6))
+    way = np.array([way_through(lie.under.grown, math.radians(a), 0.6, 0.0) for a in (-8.0, -2.0, 0.0, 3.0)])
     assert grass_difficulty(lie, way, SCATTER) == pytest.approx(1.0, abs=0.05)
 
 
@@ -219,15 +221,15 @@ def test_a_range_ball_spins_less_and_rain_takes_spin(club: str) -> None:
 def test_capture_falls_off_with_the_pace_over_the_hole() -> None:
     # Source: Holmes 1991, from memory: nothing is held at 1.63 m/s; a ball that just gets there has all of it.
     past = 1.63**2 / (2 * green_deceleration(9.5))
-    radii = capture_radius(np.array([0.0, 0.5 * past, past, -0.01]), 9.5)
+    radii = [capture_radius(at, green_deceleration(9.5)) for at in (0.0, 0.5 * past, past, -0.01)]
     assert radii == pytest.approx([HOLE_RADIUS_M, 0.5 * HOLE_RADIUS_M, 0.0, 0.0])
 
 
 def test_share_holed_agrees_with_the_normal_integral() -> None:
     # Source: scipy.stats normal distribution.
-    side = 0.2 * stats.norm.ppf((np.arange(4000) + 0.5) / 4000)
-    chance = holed_share(np.zeros(4000), side, 9.5)
-    assert chance[0] == pytest.approx(2 * stats.norm(scale=0.2).cdf(HOLE_RADIUS_M) - 1, abs=1e-4)
+    chance = holed_share(0.0, 0.05, 0.2, green_deceleration(9.5))
+    side = stats.norm(loc=0.05, scale=0.2)
+    assert chance == pytest.approx(side.cdf(HOLE_RADIUS_M) - side.cdf(-HOLE_RADIUS_M), abs=1e-12)
 
 
 def test_relief_costs_a_stroke_and_what_the_drop_costs() -> None:

@@ -20,8 +20,8 @@ from veltrin.core.plan import Odds, plan_shot, stock_speeds
 from veltrin.core.plan.odds import even_normals, strike_odds
 from veltrin.core.plan.play import AS_MEANT, Batch, Miss, Played, play
 from veltrin.core.plan.stock import STOCK_WORLD
-from veltrin.core.strike import Approach, Change, bladed_elevation, club_arrays, meet, window
-from veltrin.core.strike.meeting import Soil, aimed_edge, dig_rate, thin_limit
+from veltrin.core.strike import Approach, Change, club_rows, meet, window
+from veltrin.core.strike.meeting import aimed_edge, bladed_elevation, dig_rate, thin_limit
 
 TIGHT, HARD = Lie(COVERS["tight"]), Lie(COVERS["hard-pan"])
 
@@ -48,7 +48,7 @@ GLIDE, PRESS = approach(3.5, 55.0, 9.0), approach(7.0, 42.0, -2.0)
 def struck(club_id: str, lie: Lie, change: Change, swing: float = 0.3, miss: Miss = AS_MEANT) -> Played:
     who = player()
     at = [c.id for c in who.bag].index(club_id)
-    batch = Batch(club_arrays(who, [who.bag[at]]), np.array([stock_speeds(who)[at]]), change, who.stature_m)
+    batch = Batch.of(club_rows(who, [who.bag[at]]), np.array([stock_speeds(who)[at]]), who.stature_m, changes=[change])
     return play(batch, replace(STOCK_WORLD, lie=lie), np.array([swing]), np.zeros(1), miss=miss)
 
 
@@ -59,11 +59,11 @@ def test_thin_limit_is_where_the_face_touches_the_ball(loft: float) -> None:
     limit = thin_limit(math.radians(loft))
     assert limit == pytest.approx(contact)
     # At the limit edge and face agree, so a thin strike joins on without a jump.
-    assert math.degrees(bladed_elevation(np.array([limit]))[0]) == pytest.approx(loft, abs=1e-6)
+    assert math.degrees(bladed_elevation(limit)) == pytest.approx(loft, abs=1e-6)
 
 
 def test_an_edge_at_the_equator_gives_no_loft_and_above_it_tops() -> None:
-    at, above = bladed_elevation(np.array([BALL_RADIUS_M, 1.3 * BALL_RADIUS_M]))
+    at, above = (bladed_elevation(edge) for edge in (BALL_RADIUS_M, 1.3 * BALL_RADIUS_M))
     assert at == pytest.approx(0.0, abs=1e-12)
     assert above < 0
 
@@ -98,7 +98,7 @@ def test_the_harder_the_ground_the_sooner_bounce_blades_it() -> None:
 def test_soft_ground_digs_steep_strokes() -> None:
     def rate(lie: Lie, a: Approach) -> float:
         numbers = (float(v[0]) for v in (a.steep, a.bounce, a.sole_m, a.sole_contact_share))
-        return dig_rate(Soil.of(lie), *numbers)
+        return dig_rate(lie.under.soil, *numbers)
 
     rates = [rate(replace(TIGHT, give=g), PRESS) for g in (0.1, 0.4, 0.9)]
     assert rates == sorted(rates)
@@ -119,7 +119,7 @@ def test_touching_earlier_never_keeps_more_speed(give, steep, loft, bounce, earl
 @given(st.sampled_from(sorted(COVERS)), st.floats(20.0, 62.0), st.floats(0.0, 12.0))
 def test_the_edge_is_never_aimed_into_the_ground(name: str, loft: float, steep: float) -> None:
     lie = Lie(COVERS[name], min(COVERS[name].usual_sunk, 0.3))
-    assert aimed_edge(Soil.of(lie), math.radians(loft), math.radians(steep), 0.0, lie.room_m) >= -lie.room_m - 1e-12
+    assert aimed_edge(lie.under.soil, math.radians(loft), math.radians(steep), 0.0, lie.room_m) >= -lie.room_m - 1e-12
 
 
 def test_more_bounce_at_one_loft_thins_more_on_hard_pan() -> None:
@@ -166,7 +166,7 @@ def test_a_thin_strike_flies_low_and_hot_a_heavy_one_short() -> None:
     meant = struck("58", TIGHT, change)
     thin = struck("58", TIGHT, change, miss=Miss(0.0, -0.012))
     heavy = struck("58", TIGHT, change, miss=Miss(-0.09, 0.004))
-    assert thin.contact.thin[0]
+    assert thin.thin[0]
     assert float(elevation(thin.launch.velocity)[0]) < 0.65 * float(elevation(meant.launch.velocity)[0])
     assert thin.total[0] > 1.5 * meant.total[0]
     assert heavy.total[0] < 0.85 * meant.total[0]
@@ -219,12 +219,12 @@ def test_draws_are_even_and_always_the_same() -> None:
 def test_odds_add_up_and_better_players_strike_cleaner() -> None:
     who = player()
     at = [c.id for c in who.bag].index("58")
-    batch = Batch(club_arrays(who, [who.bag[at]]), np.array([stock_speeds(who)[at]]), Change(), who.stature_m)
+    batch = Batch.of(club_rows(who, [who.bag[at]]), np.array([stock_speeds(who)[at]]), who.stature_m)
     played = struck("58", TIGHT, Change())
     one = np.ones(1)
     clean = []
     for handicap in (0.0, 12.0, 36.0):
-        odds = strike_odds(batch, TIGHT, played.contact, Scatter.for_handicap(handicap), 0.3 * one, one)[0]
+        odds = strike_odds(batch, TIGHT, played, Scatter.for_handicap(handicap), 0.3 * one, one)[0]
         assert odds.clean + odds.heavy + odds.thin == pytest.approx(1.0)
         clean.append(odds.clean)
     assert clean == sorted(clean, reverse=True)

@@ -40,7 +40,7 @@ from veltrin.core.plan import Plan, plan_shot, stock_speeds
 from veltrin.core.plan.play import Batch, Played, play
 from veltrin.core.plan.scatter import _gusts
 from veltrin.core.plan.stock import STOCK_WORLD
-from veltrin.core.strike import Change, club_arrays
+from veltrin.core.strike import Change, club_rows
 from veltrin.core.units import rpm_to_rad_s
 
 HEAD, TAIL, FROM_LEFT, FROM_RIGHT = 0.0, 180.0, 270.0, 90.0
@@ -56,7 +56,7 @@ def swung(club_id: str, wind: Wind, method: str = "stock-swing", swing: float = 
     tail, left = wind.at(10.0)
     change = CATALOGUE[method].changed(Case(slope(), who.bag[at], club_id, flag_m=130.0, tail_m_s=tail, left_m_s=left))
     speed = np.array([stock_speeds(who)[at] * faster])
-    batch = Batch(club_arrays(who, [who.bag[at]]), speed, change, who.stature_m)
+    batch = Batch.of(club_rows(who, [who.bag[at]]), speed, who.stature_m, changes=[change])
     return play(batch, replace(STOCK_WORLD, wind=wind), np.array([swing]), np.zeros(1))
 
 
@@ -443,7 +443,7 @@ def test_a_ball_struck_back_starts_right_as_the_plane_of_the_arc_has_it(back_m: 
     speed = np.array([stock_speeds(who)[at]])
     made = []
     for change in (Change(), Change(ball_back_m=back_m)):
-        batch = Batch(club_arrays(who, [who.bag[at]]), speed, change, who.stature_m)
+        batch = Batch.of(club_rows(who, [who.bag[at]]), speed, who.stature_m, changes=[change])
         made.append(play(batch, STOCK_WORLD, np.ones(1), np.zeros(1)))
     stock, moved = made
     turn = float(moved.setup.face_turn[0])

@@ -6,6 +6,7 @@ cross product and broadcasting helpers would cost several times the arithmetic.
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import Any
 
 import numpy as np
@@ -14,6 +15,10 @@ from numpy.typing import ArrayLike, NDArray
 Vec = NDArray[np.float64]
 Index = NDArray[np.integer[Any]]
 Mask = NDArray[np.bool_]
+
+Two = tuple[float, float]
+Three = tuple[float, float, float]
+"""Vectors inside a compiled function."""
 
 
 def vectors(x: ArrayLike, y: ArrayLike, z: ArrayLike) -> Vec:
@@ -29,6 +34,12 @@ def rows(count: int, *values: ArrayLike) -> Vec:
     for k, value in enumerate(values):
         out[k] = value
     return out
+
+
+def rows_of(columns: Mapping[str, NDArray[Any]], at: Index | slice = slice(None)) -> list[dict[str, Any]]:
+    """What stands by name in arrays (n,), as one set of plain numbers a place asked for."""
+    told = [values[at].tolist() for values in columns.values()]
+    return [dict(zip(columns, row, strict=True)) for row in zip(*told, strict=True)]
 
 
 def length_of(*values: ArrayLike) -> int:

@@ -217,9 +217,8 @@ def _swung(whom: Whom, question: Question, call: Call) -> list[Cell]:
     # From a hollow of sand to the same height: what runs, runs on the green.
     played = play(batch, shot.world, swings, np.full(len(SWINGS), call.aim_rad))
     odds = strike_odds(
-        batch, lie, played.contact, whom.player.scatter, swings, np.full(len(SWINGS), shot.found.strike_factor[0])
+        batch, lie, played, whom.player.scatter, swings, np.full(len(SWINGS), shot.found.strike_factor[0])
     )
-    moved = played.contact.splash
     told = cell_of(call, [])
     cells = []
     for place, swing in enumerate(SWINGS):
@@ -231,7 +230,7 @@ def _swung(whom: Whom, question: Question, call: Call) -> list[Cell]:
                 swing_words=swing_words(swing),
                 carry_m=float(played.carry[place]),
                 total_m=total,
-                mark_m=0.0 if moved is None else float(moved.mark_m[place]),
+                mark_m=float(played.splash.mark_m[place]),
                 clean=clean,
                 doubt="strike" if clean < SURELY_CLEAN else "",
                 question=whom.shot(question.lie, max(total, 2.0)),

@@ -17,7 +17,7 @@ from veltrin.core.constants import BALL_AREA_M2, BALL_MASS_KG, BALL_RADIUS_M, GR
 from veltrin.core.flight.aero import FLIGHT, FlightCoefficients, drag_coefficient, lift_coefficient
 from veltrin.core.flight.contour import LEVEL_GROUND, Contour, height_at
 from veltrin.core.flight.threads import share_out
-from veltrin.core.geometry import Index, Vec
+from veltrin.core.geometry import Index, Three, Two, Vec
 from veltrin.core.kernels import LOOSE, kernel
 
 STEP_S = 0.05
@@ -28,8 +28,6 @@ COARSE_STEP_S = 0.12
 
 MAX_FLIGHT_S = 15.0
 
-Two = tuple[float, float]
-Three = tuple[float, float, float]
 Seven = tuple[float, float, float, float, float, float, float]
 
 LANES = 8

@@ -19,9 +19,9 @@ def _pool(workers: int) -> ThreadPoolExecutor:
     return ThreadPoolExecutor(workers, thread_name_prefix="flight")
 
 
-def share_out(part: Callable[[slice], None], count: int, workers: int) -> None:
-    """Run `part` on slices of a batch of `count`, in threads where that pays."""
-    if workers <= 1 or count < FEWEST_TO_SHARE:
+def share_out(part: Callable[[slice], None], count: int, workers: int, each: int = 1) -> None:
+    """Run `part` on slices of a batch of `count`, of so many balls `each`, in threads where that pays."""
+    if workers <= 1 or count < 2 or count * each < FEWEST_TO_SHARE:
         part(slice(0, count))
         return
     edges = np.linspace(0, count, workers + 1).astype(int)

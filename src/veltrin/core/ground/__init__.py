@@ -8,18 +8,11 @@ from veltrin.core.ground.coefficients import (
     SoilCoefficients,
 )
 from veltrin.core.ground.cover import COVERS, Bed, Cover, CoverGroup, CoverName, SandName, cover_named
-from veltrin.core.ground.grass import (
-    ball_kept,
-    closure_in_grass,
-    face_friction,
-    grass_drag_in,
-    speed_kept,
-    way_through,
-)
 from veltrin.core.ground.helps import HELPS, Help, HelpField, Measured, rise_over_run
 from veltrin.core.ground.lie import BALL_M, CLEAN, LIP_ROLLED_M, Grain, Lie
 from veltrin.core.ground.photograph import MeasuredSlope, Spot, slope_in
 from veltrin.core.ground.slope import MAX_SLOPE_RAD, Slope, ground_frame, slope_along
+from veltrin.core.ground.under import Grown, Ploughed, Soil, Under
 
 __all__ = [
     "BALL_M",
@@ -36,25 +29,23 @@ __all__ = [
     "Grain",
     "GrassCoefficients",
     "GroundCoefficients",
+    "Grown",
     "Help",
     "HelpField",
     "Lie",
     "Measured",
     "MeasuredSlope",
+    "Ploughed",
     "SandCoefficients",
     "SandName",
     "Slope",
+    "Soil",
     "SoilCoefficients",
     "Spot",
-    "ball_kept",
-    "closure_in_grass",
+    "Under",
     "cover_named",
-    "face_friction",
-    "grass_drag_in",
     "ground_frame",
     "rise_over_run",
     "slope_along",
     "slope_in",
-    "speed_kept",
-    "way_through",
 ]

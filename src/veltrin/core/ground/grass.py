@@ -1,22 +1,22 @@
 """Grass around the ball: what it takes from the club head, and what it leaves between face and ball.
 
 One picture for all of it: the head comes down its arc through the grass that stands above the ball's bottom. The longer
-that way, the more speed it loses, the more blades lie between face and ball, and the more the hosel is held.
+that way, the more speed it loses, the more blades lie between face and ball, and the more the hosel is held. All of it
+for one stroke, compiled; `grown` is what of a lie it takes (Lie.under).
 """
 
 from __future__ import annotations
 
 import math
 
-import numpy as np
-from numpy.typing import ArrayLike
-
 from veltrin.core.constants import BALL_MASS_KG, BALL_RADIUS_M
-from veltrin.core.geometry import Vec
-from veltrin.core.ground.lie import BALL_M, Lie
+from veltrin.core.ground.lie import BALL_M
+from veltrin.core.ground.under import Grown
+from veltrin.core.kernels import LOOSE, kernel
 
 
-def way_through(lie: Lie, attack_ground: Vec, arc_m: Vec, edge_m: ArrayLike = 0.0) -> Vec:
+@kernel(fastmath=LOOSE)
+def way_through(grown: Grown, attack_ground: float, arc_m: float, edge_m: float) -> float:
     """Length of the head's way through the grass before it meets the ball (m).
 
     `edge_m` is how far above the ball's bottom the head's edge travels: the higher, the less grass.
@@ -25,78 +25,69 @@ def way_through(lie: Lie, attack_ground: Vec, arc_m: Vec, edge_m: ArrayLike = 0.
     ball's bottom for x = r (-a + sqrt(a^2 + 2 over / r)). Steeper means less grass. Written without the difference of
     near-equals, which leaves nothing of a ball that has hardly sunk in.
     """
-    steep = np.tan(np.maximum(-attack_ground, 0.0))
-    over = np.maximum(lie.over_m - np.asarray(edge_m), 0.0)
-    flat = np.sqrt(steep**2 + 2.0 * over / arc_m)
-    none = np.zeros(np.broadcast(steep, over, arc_m).shape)
-    return np.asarray(np.divide(2.0 * over, steep + flat, out=none, where=flat > 0.0))
+    steep = math.tan(max(-attack_ground, 0.0))
+    over = max(grown.over_m - edge_m, 0.0)
+    flat = math.sqrt(steep * steep + 2.0 * over / arc_m)
+    return 2.0 * over / (steep + flat) if flat > 0.0 else 0.0
 
 
-def _left_of(speed: Vec, way: Vec, stirs: Vec, tears: Vec) -> Vec:
+@kernel(fastmath=LOOSE)
+def _left_of(speed: float, way: float, stirs: float, tears: float) -> float:
     """Share of speed (m/s) left after a way (m) against stirs (1/m) and a steady hold (m/s^2).
 
     d(v^2)/dx = -2 stirs v^2 - 2 tears, so v^2 = (v0^2 + tears/stirs) exp(-2 stirs x) - tears/stirs: closed form of a
     force that grows with the square of speed beside one that doesn't.
     """
-    lost = np.maximum(2.0 * stirs * way, 1e-9)
+    lost = max(2.0 * stirs * way, 1e-9)
     held = 2.0 * tears * way / lost
-    squared = (speed**2 + held) * np.exp(-lost) - held
-    return np.asarray(np.sqrt(np.maximum(squared, 0.0)) / np.maximum(speed, 1e-9))
+    squared = (speed * speed + held) * math.exp(-lost) - held
+    return math.sqrt(max(squared, 0.0)) / max(speed, 1e-9)
 
 
-def _standing(lie: Lie) -> float:
-    """How much grass stands between the ball's bottom and the tips, 1 for deep rough to the soil.
-
-    Grass thins out from the roots to the tips: what stands in the upper part grows a little slower than that part.
-    """
-    if lie.top_m == 0.0:
-        return 0.0
-    c = lie.coefficients.grass
-    return float(lie.thickness * (1.0 + c.wet_heavier * lie.wet) * min(lie.over_m / lie.top_m, 1.0) ** c.thins_out)
-
-
-def grass_drag_in(lie: Lie, grass_drag: Vec, body: Vec) -> Vec:
+@kernel(fastmath=LOOSE)
+def grass_drag_in(grown: Grown, grass_drag: float, body: float) -> float:
     """How much a head catches here: its sole in the tips, all of it where the grass closes over it."""
-    closed = min(lie.over_m / lie.coefficients.grass.body_m, 1.0) ** 2
-    return np.asarray(grass_drag + np.maximum(body - grass_drag, 0.0) * closed)
+    closed = min(grown.over_m / grown.coefficients.body_m, 1.0) ** 2
+    return grass_drag + max(body - grass_drag, 0.0) * closed
 
 
-def speed_kept(
-    lie: Lie, way_m: Vec, grass_drag: Vec, speed: Vec, head_mass: Vec | float = 0.29, patch: Vec | float = 1.0
-) -> Vec:
+@kernel(fastmath=LOOSE)
+def speed_kept(grown: Grown, way_m: float, grass_drag: float, speed: float, head_mass_kg: float, patch: float) -> float:
     """Share of club-head speed left at the ball.
 
     `grass_drag`: how much the head catches (1 a short iron); `speed` (m/s) before the grass; `patch`: this strike's
     grass over that as read.
     """
-    standing = _standing(lie)
-    if standing == 0.0:
-        return np.ones_like(way_m)
-    catches = standing * np.asarray(grass_drag) * patch
-    c = lie.coefficients.grass
-    return _left_of(speed, way_m, c.head_stirs_per_m * catches, c.head_tears_n * catches / head_mass)
+    if grown.standing == 0.0:
+        return 1.0
+    catches = grown.standing * grass_drag * patch
+    c = grown.coefficients
+    return _left_of(speed, way_m, c.head_stirs_per_m * catches, c.head_tears_n * catches / head_mass_kg)
 
 
-def face_friction(lie: Lie, way_m: Vec) -> Vec:
+@kernel(fastmath=LOOSE)
+def face_friction(grown: Grown, way_m: float) -> float:
     """Friction between face and ball: clean and dry, wet film, grains or mud, or blades in between.
 
     More of any of them never raises it.
     """
-    c = lie.coefficients.grass
-    clean = min(c.clean_friction, lie.cover.friction)
-    bare = clean + (min(c.wet_friction, clean) - clean) * lie.wet
-    blades = 1.0 - np.exp(-lie.thickness * way_m / c.blades_fill_m)
-    return np.asarray(bare + (c.blades_friction - bare) * blades)
+    c = grown.coefficients
+    clean = min(c.clean_friction, grown.friction)
+    bare = clean + (min(c.wet_friction, clean) - clean) * grown.wet
+    blades = 1.0 - math.exp(-grown.thickness * way_m / c.blades_fill_m)
+    return bare + (c.blades_friction - bare) * blades
 
 
-def closure_in_grass(lie: Lie, way_m: Vec, grass_drag: Vec, patch: Vec | float = 1.0) -> Vec:
+@kernel(fastmath=LOOSE)
+def closure_in_grass(grown: Grown, way_m: float, grass_drag: float, patch: float) -> float:
     """How far the grass shuts the face (rad, positive), at most `most_grab_rad`; `patch` as in speed_kept."""
-    c = lie.coefficients.grass
-    held = patch * lie.thickness * (1.0 + c.wet_grabs * lie.wet) * grass_drag * way_m / c.grab_way_m
-    return np.asarray(c.most_grab_rad * (1.0 - np.exp(-held)))
+    c = grown.coefficients
+    held = patch * grown.thickness * (1.0 + c.wet_grabs * grown.wet) * grass_drag * way_m / c.grab_way_m
+    return c.most_grab_rad * (1.0 - math.exp(-held))
 
 
-def _out_of_dimple(lie: Lie, launch_rad: Vec, patch: Vec | float) -> Vec:
+@kernel(fastmath=LOOSE)
+def _out_of_dimple(grown: Grown, launch_rad: float, patch: float) -> float:
     """Share of ball speed left after the loose ground it lies in: none lost where it leaves steeper than the dimple's
     wall.
 
@@ -104,28 +95,26 @@ def _out_of_dimple(lie: Lie, launch_rad: Vec, patch: Vec | float) -> Vec:
     grows with the square of how deep it lies, both ways: from sand less loft doesn't make it cleaner, and what is
     bladed out of a buried lie goes nowhere.
     """
-    soil = lie.coefficients.soil
-    takes = soil.wall_divot if lie.cover.group == "divot" else soil.wall_loose
-    wall = math.acos(max(1.0 - lie.over_m / BALL_RADIUS_M, 0.0))
-    into = np.sin(np.maximum(wall - launch_rad, 0.0))
-    return np.asarray(np.exp(-takes * (lie.over_m / BALL_M) ** 2 * into * patch))
+    wall = math.acos(max(1.0 - grown.over_m / BALL_RADIUS_M, 0.0))
+    into = math.sin(max(wall - launch_rad, 0.0))
+    return math.exp(-grown.wall_takes * (grown.over_m / BALL_M) ** 2 * into * patch)
 
 
-def ball_kept(lie: Lie, launch_rad: Vec, speed: Vec, patch: Vec | float = 1.0) -> Vec:
+@kernel(fastmath=LOOSE)
+def ball_kept(grown: Grown, launch_rad: float, speed: float, patch: float) -> float:
     """Share of ball speed (m/s) left after the grass that stands in front of the ball.
 
     The ball ploughs until most of it has risen above the tips: the lower it leaves, the longer; a collar is
     `collar_m` wide, other grass as wide as it takes.
     """
-    if lie.cover.group in ("sand", "bare", "divot"):
-        return _out_of_dimple(lie, launch_rad, patch)
-    c = lie.coefficients.grass
-    is_collar = lie.cover.group == "collar"
-    standing = lie.cover.ahead * (1.0 + c.wet_heavier * lie.wet) if is_collar else _standing(lie)
+    if grown.is_loose:
+        return _out_of_dimple(grown, launch_rad, patch)
+    c = grown.coefficients
+    standing = grown.ahead * (1.0 + c.wet_heavier * grown.wet) if grown.is_collar else grown.standing
     if standing == 0.0:
-        return np.ones_like(launch_rad)
-    rise = np.tan(np.maximum(launch_rad, 0.02))
-    over = max(lie.over_m, 0.25 * BALL_M) if is_collar else max(lie.over_m - 0.5 * BALL_RADIUS_M, 0.0)
-    length = np.minimum(over / rise, c.collar_m) if is_collar else over / rise
-    drag = standing * np.asarray(patch)
+        return 1.0
+    rise = math.tan(max(launch_rad, 0.02))
+    over = max(grown.over_m, 0.25 * BALL_M) if grown.is_collar else max(grown.over_m - 0.5 * BALL_RADIUS_M, 0.0)
+    length = min(over / rise, c.collar_m) if grown.is_collar else over / rise
+    drag = standing * patch
     return _left_of(speed, length, c.ball_stirs_per_m * drag, c.ball_tears_n * drag / BALL_MASS_KG)

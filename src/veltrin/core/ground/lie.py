@@ -4,12 +4,14 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Literal
 
 from veltrin.core.constants import BALL_RADIUS_M
 from veltrin.core.errors import DomainError
 from veltrin.core.ground.coefficients import GROUND, GroundCoefficients
 from veltrin.core.ground.cover import COVERS, Bed, Cover
+from veltrin.core.ground.under import Grown, Ploughed, Soil, Under
 from veltrin.core.quantity import within
 
 BALL_M = 2.0 * BALL_RADIUS_M
@@ -146,6 +148,67 @@ class Lie:
         assert base is not None, "compacted sand has a bed"
         share = self.sand_m / full_m
         return Bed(bed.density, base.lift + (bed.lift - base.lift) * share, bed.load)
+
+    @property
+    def standing(self) -> float:
+        """How much grass stands between the ball's bottom and the tips, 1 for deep rough to the soil.
+
+        Grass thins out from the roots to the tips: what stands in the upper part grows a little slower than that part.
+        """
+        if self.top_m == 0.0:
+            return 0.0
+        c = self.coefficients.grass
+        return float(
+            self.thickness * (1.0 + c.wet_heavier * self.wet) * min(self.over_m / self.top_m, 1.0) ** c.thins_out
+        )
+
+    @property
+    def mat(self) -> Bed:
+        """Grass as a bed to splash from: light, thrown up by the ground below it. Judgement."""
+        c = self.coefficients.sand
+        lift = c.gouge_lift_soft_per_m + c.gouge_lift_hard_per_m * (1.0 - self.softness) ** 2
+        return Bed(density=c.gouge_kg_m3 * max(self.thickness, 0.2), lift=lift, load=c.gouge_load)
+
+    @cached_property
+    def under(self) -> Under:
+        """The lie for the kernels: worked out once, it is asked for at every stroke."""
+        cover, c, bed = self.cover, self.coefficients, self.bed
+        is_divot = cover.group == "divot"
+        soil = Soil(
+            float(self.room_m),
+            float(self.softness),
+            float(self.over_m),
+            is_divot,
+            bool(self.in_sand or cover.muddy),
+            -1.0 if cover.wall_m is None else float(cover.wall_m),
+            -1.0 if bed is None else float(bed.lift),
+            c.soil,
+        )
+        grown = Grown(
+            float(self.over_m),
+            float(self.thickness),
+            float(self.standing),
+            float(self.wet),
+            float(cover.friction),
+            float(cover.ahead),
+            cover.group == "collar",
+            cover.group in ("sand", "bare", "divot"),
+            c.soil.wall_divot if is_divot else c.soil.wall_loose,
+            c.grass,
+        )
+        moved = bed or self.mat
+        ploughed = Ploughed(
+            float(moved.density),
+            float(moved.lift),
+            float(moved.load),
+            self.in_sand,
+            float(self.over_m) if self.in_sand else 0.0,
+            float(self.wet),
+            # Below the grass the ground proper stops the sole.
+            math.inf if self.in_sand else float(self.room_m + 0.006 * self.softness),
+            c.sand,
+        )
+        return Under(soil, grown, ploughed)
 
 
 CLEAN = Lie()

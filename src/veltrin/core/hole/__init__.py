@@ -2,8 +2,9 @@
 
 from veltrin.core.hole.areas import KINDS, Area, AreaKind, AreaKindName, kind_named
 from veltrin.core.hole.baseline import putts, strokes_from
-from veltrin.core.hole.hole import KIND_LIST, KIND_NUMBER, Ends, Hole
-from veltrin.core.hole.holing import CAPTURE_M_S, HOLE_RADIUS_M, capture_radius, holed_share
+from veltrin.core.hole.chart import KIND_LIST, KIND_NUMBER
+from veltrin.core.hole.hole import Ends, Hole
+from veltrin.core.hole.holing import CAPTURE_M_S, HOLE_RADIUS_M
 from veltrin.core.hole.obstacles import OBSTACLES, Obstacle, ObstacleKind, ObstacleName, Wall, obstacle_named, walls_of
 from veltrin.core.hole.relief import relief_strokes
 
@@ -23,8 +24,6 @@ __all__ = [
     "ObstacleKind",
     "ObstacleName",
     "Wall",
-    "capture_radius",
-    "holed_share",
     "kind_named",
     "obstacle_named",
     "putts",

@@ -149,7 +149,7 @@ class Area:
         return Patch(self.surface or self.kind.surface, self.ring, self.fall_rad, self.side_rad, self.kind.ends_here)
 
     @cached_property
-    def _rays(self) -> tuple[float, Vec, Vec]:
+    def rays(self) -> tuple[float, Vec, Vec]:
         """Bearing of its middle, and along bearings about it how far away it begins."""
         middle = shapely.Point(shapely.get_coordinates(shapely.centroid(self.shape))[0])
         ahead = math.atan2(middle.y, middle.x)
@@ -160,12 +160,6 @@ class Area:
         lines = shapely.linestrings(np.stack([np.zeros_like(ends), ends], axis=1))
         begins = shapely.distance(shapely.Point(0.0, 0.0), shapely.intersection(lines, self.shape))
         return ahead, angles, np.where(np.isfinite(begins), begins, RAY_M)
-
-    def entry(self, x: Vec, y: Vec) -> Vec:
-        """How far from the ball the straight way to each place inside meets this area first (m, (n,))."""
-        ahead, angles, begins = self._rays
-        at = np.interp(_wrapped(np.arctan2(y, x) - ahead), angles, begins)
-        return np.asarray(np.minimum(at, np.hypot(x, y)))
 
     def holds(self, x: float, y: float) -> bool:
         """Whether a place lies inside."""

@@ -80,13 +80,20 @@ def _together(table: Table, extra: Table, share: float) -> tuple[Vec, Vec]:
 
 
 @lru_cache(maxsize=64)
-def _for_putts(handicap: float) -> tuple[Vec, Vec]:
+def putts_table(handicap: float) -> tuple[Vec, Vec]:
+    """Strokes to hole out with the putter: at which distances (ft), and how many."""
     return _together((PUTT_FEET, PUTT_STROKES), PUTT_EXTRA, _share(handicap))
 
 
 @lru_cache(maxsize=256)
-def _off_green(lie: str, handicap: float) -> tuple[Vec, Vec]:
+def strokes_table(lie: str, handicap: float) -> tuple[Vec, Vec]:
+    """Strokes to hole out off the green: at which distances (yd), and how many."""
     return _together((YARDS, STROKES[lie]), (EXTRA_YARDS, EXTRA[lie]), _share(handicap))
+
+
+def quickness(speed_ft: float) -> float:
+    """How much longer a putt plays on a green of that speed."""
+    return 1.0 + 0.5 * max(speed_ft / SPEED_FT - 1.0, 0.0)
 
 
 def putts(
@@ -101,12 +108,11 @@ def putts(
     `above`: 1 straight above the hole, -1 straight below, 0 across the tilt.
     """
     plays = 1.0 + TILT_PER_DEG * tilt_deg + ABOVE_PER_DEG * tilt_deg * np.maximum(above, 0.0)
-    quick = 1.0 + 0.5 * max(speed_ft / SPEED_FT - 1.0, 0.0)
-    feet = np.asarray(distance_m, float) / METRES_PER_FOOT * plays * quick
-    return np.asarray(np.interp(feet, *_for_putts(handicap)))
+    feet = np.asarray(distance_m, float) / METRES_PER_FOOT * plays * quickness(speed_ft)
+    return np.asarray(np.interp(feet, *putts_table(handicap)))
 
 
 def strokes_from(lie: str, distance_m: ArrayLike, handicap: float) -> Vec:
     """Strokes to hole out from off the green: `lie` fairway, rough, sand or recovery; distance to the hole in m."""
     yards = np.asarray(distance_m, float) / METRES_PER_YARD
-    return np.asarray(np.interp(yards, *_off_green(lie, handicap)))
+    return np.asarray(np.interp(yards, *strokes_table(lie, handicap)))

@@ -2,11 +2,9 @@
 
 from __future__ import annotations
 
-import numpy as np
-from scipy.special import ndtr
+import math
 
-from veltrin.core.geometry import Vec
-from veltrin.core.run import green_deceleration
+from veltrin.core.kernels import LOOSE, kernel
 
 HOLE_RADIUS_M = 0.054
 """Half the diameter the rules give the hole, 108 mm (R&A/USGA definitions, from memory)."""
@@ -19,21 +17,27 @@ LEAST_SPREAD_M = 0.02
 """Nobody is surer of the line than this. Judgement."""
 
 
-def capture_radius(past_m: Vec, speed_ft: float) -> Vec:
-    """How far off the middle of the hole a ball may pass and still drop (m), (n,).
+@kernel(forceinline=True, fastmath=LOOSE)
+def capture_radius(past_m: float, brake_m_s2: float) -> float:
+    """How far off the middle of the hole a ball may pass and still drop (m).
 
-    `past_m`: how far past the hole it would stop; it falls off with the square of the speed over the hole, none is
-    left at CAPTURE_M_S (Holmes 1991, from memory). A ball that stops short can't drop.
+    `past_m`: how far past the hole it would stop on a green that brakes it so; it falls off with the square of the
+    speed over the hole, none is left at CAPTURE_M_S (Holmes 1991, from memory). A ball that stops short can't drop.
     """
-    squared = 2.0 * green_deceleration(speed_ft) * np.maximum(past_m, 0.0)
-    return np.where(past_m >= 0.0, HOLE_RADIUS_M * np.maximum(1.0 - squared / CAPTURE_M_S**2, 0.0), 0.0)
+    if past_m < 0.0:
+        return 0.0
+    return HOLE_RADIUS_M * max(1.0 - 2.0 * brake_m_s2 * past_m / CAPTURE_M_S**2, 0.0)
 
 
-def holed_share(past_m: Vec, side_m: Vec, speed_ft: float) -> Vec:
-    """Chance of each of many strikes of one call to drop; `past_m` (..., n), `side_m` (n,).
+@kernel(forceinline=True, fastmath=LOOSE)
+def holed_share(past_m: float, middle_m: float, spread_m: float, brake_m_s2: float) -> float:
+    """Chance of a strike to drop that would stop `past_m` past the hole, of many that pass it so far to the side.
 
-    Their sides are taken for normal: few of four hundred strikes hit a hole, and counting them would be all noise.
+    Their sides are taken for normal, with this middle and spread: few of four hundred strikes hit a hole, and counting
+    them would be all noise.
     """
-    middle, spread = float(np.mean(side_m)), max(float(np.std(side_m)), LEAST_SPREAD_M)
-    radius = capture_radius(past_m, speed_ft)
-    return np.asarray(ndtr((radius - middle) / spread) - ndtr((-radius - middle) / spread))
+    radius = capture_radius(past_m, brake_m_s2)
+    if radius == 0.0:
+        return 0.0
+    wide = max(spread_m, LEAST_SPREAD_M) * math.sqrt(2.0)
+    return 0.5 * (math.erf((radius - middle_m) / wide) - math.erf((-radius - middle_m) / wide))

@@ -15,6 +15,7 @@ from veltrin.core.kit.coefficients import SCATTER, ScatterCoefficients
 from veltrin.core.kit.grooves import BALL_COVERS, BALL_GRIP, BALL_HOLD, BallCover, face_grip, groove_wear
 from veltrin.core.kit.learned import (
     BYS,
+    NO_HABIT,
     NOTHING_LEARNED,
     QUANTITIES,
     By,
@@ -33,6 +34,7 @@ __all__ = [
     "BALL_HOLD",
     "BYS",
     "NOTHING_LEARNED",
+    "NO_HABIT",
     "QUANTITIES",
     "REFERENCE_BALL_C",
     "SCATTER",

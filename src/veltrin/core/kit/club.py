@@ -10,7 +10,7 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from veltrin.core.checks import require
-from veltrin.core.geometry import Vec, azimuth, elevation, length_of, rows
+from veltrin.core.geometry import Three, Two, Vec, azimuth, elevation, length_of, rows
 from veltrin.core.kernels import LOOSE, kernel
 
 ClubKind = Literal["wood", "hybrid", "iron", "wedge", "putter"]
@@ -69,24 +69,40 @@ class Presented(NamedTuple):
         return np.asarray(np.arctan2(self.sole_normal[:, 0], -self.sole_normal[:, 2]))
 
 
+@kernel(inline="always", fastmath=LOOSE)
+def _turned(x: float, z: float, shaft: Two, opened: Two, leant: Two, raised: Two) -> Three:
+    """Turn a vector in the shaft's plane about the shaft (cosine, sine), lean it forward, raise the handle."""
+    # About the shaft (Rodrigues), whose foot looks along the target line: y is 0 before.
+    along = shaft[1] * z * (1.0 - opened[0])
+    a = x * opened[0] + shaft[0] * z * opened[1]
+    b = shaft[1] * x * opened[1] + shaft[0] * along
+    c = z * opened[0] - shaft[0] * x * opened[1] + shaft[1] * along
+    # Leant forward, z goes towards x; the handle raised, y goes towards z.
+    a, c = a * leant[0] + c * leant[1], c * leant[0] - a * leant[1]
+    return a, b * raised[0] - c * raised[1], b * raised[1] + c * raised[0]
+
+
+@kernel(fastmath=LOOSE)
+def presented(
+    loft: float, lie: float, bounce: float, open_rad: float, lean_rad: float, handle_rad: float
+) -> tuple[Three, Three]:
+    """Face and sole of one club, see present."""
+    shaft = (math.cos(lie), math.sin(lie))
+    opened = (math.cos(open_rad), -math.sin(open_rad))
+    leant, raised = (math.cos(lean_rad), math.sin(lean_rad)), (math.cos(handle_rad), math.sin(handle_rad))
+    face = _turned(math.cos(loft), math.sin(loft), shaft, opened, leant, raised)
+    return face, _turned(math.sin(bounce), -math.cos(bounce), shaft, opened, leant, raised)
+
+
 @kernel(fastmath=LOOSE)
 def _present(numbers: Vec, face: Vec, sole: Vec) -> None:
     """Turn face and sole of every club, from loft, lie, bounce, how open, how leant and how raised (6, n)."""
     for i in range(numbers.shape[1]):
-        loft, lie, bounce = numbers[0, i], numbers[1, i], numbers[2, i]
-        shaft_y, shaft_z = math.cos(lie), math.sin(lie)
-        cos_open, sin_open = math.cos(numbers[3, i]), -math.sin(numbers[3, i])
-        cos_lean, sin_lean = math.cos(numbers[4, i]), math.sin(numbers[4, i])
-        cos_up, sin_up = math.cos(numbers[5, i]), math.sin(numbers[5, i])
-        for out, x, z in ((face, math.cos(loft), math.sin(loft)), (sole, math.sin(bounce), -math.cos(bounce))):
-            # About the shaft (Rodrigues), whose foot looks along the target line: y is 0 before.
-            along = shaft_z * z * (1.0 - cos_open)
-            a = x * cos_open + shaft_y * z * sin_open
-            b = shaft_z * x * sin_open + shaft_y * along
-            c = z * cos_open - shaft_y * x * sin_open + shaft_z * along
-            # Leant forward, z goes towards x; the handle raised, y goes towards z.
-            a, c = a * cos_lean + c * sin_lean, c * cos_lean - a * sin_lean
-            out[i, 0], out[i, 1], out[i, 2] = a, b * cos_up - c * sin_up, b * sin_up + c * cos_up
+        shown, below = presented(
+            numbers[0, i], numbers[1, i], numbers[2, i], numbers[3, i], numbers[4, i], numbers[5, i]
+        )
+        face[i, 0], face[i, 1], face[i, 2] = shown
+        sole[i, 0], sole[i, 1], sole[i, 2] = below
 
 
 def present(

@@ -9,8 +9,7 @@ from dataclasses import dataclass, replace
 from veltrin.core.air import CALM
 from veltrin.core.kit import Club
 from veltrin.core.plan.model import Question
-from veltrin.core.plan.play import World, nudge
-from veltrin.core.strike import Change
+from veltrin.core.plan.play import Batch, World
 
 
 @dataclass(frozen=True)
@@ -26,7 +25,7 @@ class Error:
     deep_m: float = 0.0
     heel_m: float = 0.0
     aim_rad: float = 0.0
-    change: Callable[[Change], Change] = lambda change: change
+    change: Callable[[Batch], Batch] = lambda batch: batch
     world: Callable[[World], World] = lambda world: world
 
 
@@ -57,23 +56,14 @@ class Cause:
     rolled: bool = False
 
 
-def _turned(size: float, **extra: float) -> Callable[[Change], Change]:
-    return lambda change: nudge(change, **{name: size * value for name, value in extra.items()})
+def _turned(size: float, **extra: float) -> Callable[[Batch], Batch]:
+    return lambda batch: batch.changed(add={name: size * value for name, value in extra.items()})
 
 
 def _upright(size: float) -> Error:
     kept = 1.0 - min(size, 1.0)
-
-    def stands(change: Change) -> Change:
-        return replace(
-            change,
-            follow_touch=kept * change.follow_touch,
-            follow_full=kept * change.follow_full,
-            follow_side=kept * change.follow_side,
-            taken_up=kept * change.taken_up,
-        )
-
-    return Error(change=stands)
+    followed = dict.fromkeys(("follow_touch", "follow_full", "follow_side", "taken_up"), kept)
+    return Error(change=lambda batch: batch.changed(times=followed))
 
 
 def _thicker(size: float) -> Error:

@@ -26,7 +26,7 @@ from veltrin.core.plan.model import Question
 from veltrin.core.plan.odds import even_normals, strike_scatter
 from veltrin.core.plan.one import One, one_call
 from veltrin.core.plan.play import Miss as Off
-from veltrin.core.plan.play import Played, nudge, play
+from veltrin.core.plan.play import Played, play
 from veltrin.core.plan.rank import speed_scatter
 from veltrin.core.plan.target import Targets
 from veltrin.core.sides import Places, Unsided, mirrored, renamed
@@ -139,8 +139,7 @@ def strike(stroke: One, error: Error, draws: Vec, *, record: bool = False) -> St
     swing, aim = np.full(n, call.swing), np.full(n, call.aim_rad + error.aim_rad)
     scatter_factor = stroke.difficulty
     speed = error.share * (1.0 + draws[:, 0] * speed_scatter(scatter, stroke.batch, swing) * scatter_factor)
-    many = replace(many, full_speed=many.full_speed * np.maximum(speed, 0.3), change=error.change(many.change))
-    many = replace(many, change=nudge(many.change, **_turns(scatter, scatter_factor, draws)))
+    many = error.change(many).changed(faster=np.maximum(speed, 0.3), add=_turns(scatter, scatter_factor, draws))
     along, deep = strike_scatter(
         scatter, swing, np.full(n, stroke.strike_difficulty), many.clubs.arc_m, stroke.world.lie.cover.uneven_m
     )
@@ -160,15 +159,14 @@ def shape_of(stroke: One, error: Error) -> Shape:
     """The same struck once, with the error and nothing else."""
     played, heel, off = strike(stroke, error, np.zeros((1, 6)), record=True)
     flight, run = drawn_path(played, 0, stroke.world)
-    contact = played.contact
-    moved = contact.splash if contact.is_splash[0] else None
+    met, moved = played.meeting, played.splash if played.is_splash[0] else None
     along = float(np.broadcast_to(off.along_m, 1)[0])
     return Shape(
         flight=flight,
         run=run,
         low_point_m=float(played.setup.low_point_m[0]) + along,
-        edge_m=float(contact.meeting.edge_m[0]),
-        early_m=float(contact.meeting.early_m[0]),
+        edge_m=float(met.edge_m[0]),
+        early_m=float(met.early_m[0]),
         entry_m=float(stroke.batch.asks("entry_m")[0]) - along if moved else 0.0,
         mark_m=float(moved.mark_m[0]) if moved else 0.0,
         mark_depth_m=float(moved.depth_m[0]) if moved else 0.0,
@@ -189,7 +187,7 @@ def _turns(scatter: Scatter, scatter_factor: float, draws: Vec) -> dict[str, Vec
 
 
 def _seen(stroke: One, played: Played, target: Targets, heel: Vec, off: Off) -> Seen:
-    call, met = stroke.call, played.contact.meeting
+    call, met = stroke.call, played.meeting
     distance = call.target.distance_m
     carry, rest = target.along(played.flights.landing), target.along(played.runs.rest)
     side = target.across(played.runs.rest)
@@ -199,8 +197,8 @@ def _seen(stroke: One, played: Played, target: Targets, heel: Vec, off: Off) -> 
     apex = played.flights.apex_m
     is_short = (rest < meant - long) | shank
     columns = {
-        "heavy": met.heavy | (played.contact.is_splash & ~played.contact.thin & is_short),
-        "thin": played.contact.thin,
+        "heavy": met.heavy | (played.is_splash & ~played.thin & is_short),
+        "thin": played.thin,
         "shank": shank,
         "left": (side > wide) & ~shank,
         "right": (side < -wide) | shank,

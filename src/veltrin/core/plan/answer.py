@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Container, Mapping, Sequence
+from collections.abc import Container, Sequence
 from dataclasses import replace
 from typing import Any, NamedTuple
 
@@ -10,7 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from veltrin.core.air import CALM
-from veltrin.core.geometry import Index, Vec, azimuth, elevation
+from veltrin.core.geometry import Index, Vec, azimuth, elevation, rows_of
 from veltrin.core.ground import Slope, slope_along
 from veltrin.core.methods import HAND_WORDS, Method, spoken
 from veltrin.core.methods.downhill import LOW_AND_HOT
@@ -21,7 +21,7 @@ from veltrin.core.plan.play import Batch, Played, World, flown, play
 from veltrin.core.plan.solve import Solved
 from veltrin.core.plan.still import stock_batch, stock_world
 from veltrin.core.plan.target import Target, Targets
-from veltrin.core.strike import Meeting, Stroke, meet, stock_stroke
+from veltrin.core.strike import Meeting, meet
 
 _SWING_WORDS = (
     (0.24, "knee to knee"),
@@ -53,13 +53,12 @@ ROLLED_M = 1.0
 
 
 class Beside(NamedTuple):
-    """What calls are told against, by candidate: the stock stroke, the upright strike, the breastbone ahead (m).
+    """What calls are told against, by candidate: the upright strike, the breastbone ahead (m).
 
     `stock_carry_m`, `stock_total_m`: what the same swing does as a stock shot. `drift_m`, `blown_m`: what the wind
     adds to the left and to the carry.
     """
 
-    stock: Stroke
     upright: Meeting
     breastbone_m: Vec
     stock_carry_m: Vec
@@ -76,9 +75,8 @@ def _beside_of(batch: Batch, world: World, solved: Solved, targets: Targets) -> 
     """
     played = solved.played
     low = played.setup.low_point_m
-    upright = meet(world.lie, played.contact.approach, along_m=played.setup.uncorrected_low_point_m - low)
+    upright = meet(world.lie, played.approach, along_m=played.setup.uncorrected_low_point_m - low)
     arms = batch.clubs.arc_m * batch.asks("attack_rad")
-    stock = stock_stroke(batch.clubs, batch.stature_m, solved.swing)
     as_stock = play(stock_batch(batch), stock_world(world), solved.swing, np.zeros(batch.count))
     drift = blown = np.zeros(batch.count)
     if not world.wind.is_calm:
@@ -86,14 +84,11 @@ def _beside_of(batch: Batch, world: World, solved: Solved, targets: Targets) -> 
         drift = targets.across(played.flights.landing) - targets.across(still.landing)
         blown = targets.along(played.flights.landing) - targets.along(still.landing)
     breastbone = np.asarray(low + arms - HALF_SHOULDERS * batch.stature_m)
-    return Beside(stock, upright, breastbone, as_stock.carry, as_stock.total, drift, blown)
+    return Beside(upright, breastbone, as_stock.carry, as_stock.total, drift, blown)
 
 
 def _notes(at: Index, methods: Sequence[Method], played: Played, batch: Batch, beside: Beside) -> list[SetupNote]:
-    s, contact, upright = played.setup, played.contact, beside.upright
-    marks = np.zeros((2, batch.count))
-    if contact.splash is not None:
-        marks = np.where(contact.is_splash, (contact.splash.mark_m, contact.splash.depth_m), 0.0)
+    s, upright, moved, met = played.setup, beside.upright, played.splash, played.meeting
     columns = {
         "ball_back_m": s.ball_back_m,
         "stance_width_m": s.width_m,
@@ -105,7 +100,7 @@ def _notes(at: Index, methods: Sequence[Method], played: Played, batch: Batch, b
         "grip_down_m": s.grip_down_m,
         "posture_m": s.posture_m,
         "lean_rad": s.lean + s.face_turn,
-        "stock_lean_rad": beside.stock.lean,
+        "stock_lean_rad": s.stock_lean,
         "open_rad": s.open,
         "stance_rad": s.stance,
         "path_rad": s.path,
@@ -117,23 +112,17 @@ def _notes(at: Index, methods: Sequence[Method], played: Played, batch: Batch, b
         "breastbone_m": beside.breastbone_m,
         "shaft_rad": batch.clubs.lie + s.handle,
         "entry_m": batch.asks("entry_m"),
-        "mark_m": marks[0],
-        "mark_depth_m": marks[1],
-        "edge_m": contact.meeting.edge_m,
-        "thin_above_m": contact.meeting.limit_m,
+        "mark_m": moved.mark_m,
+        "mark_depth_m": moved.depth_m,
+        "edge_m": met.edge_m,
+        "thin_above_m": met.limit_m,
         "upright_early_m": upright.early_m,
         "upright_thin": upright.thin,
     }
     return [
         SetupNote(**numbers, hand=HAND_WORDS[method.hand], hinge=method.hinge, blow=method.blow)
-        for method, numbers in zip(methods, _rows(columns, at), strict=True)
+        for method, numbers in zip(methods, rows_of(columns, at), strict=True)
     ]
-
-
-def _rows(columns: Mapping[str, NDArray[Any]], at: Index) -> list[dict[str, Any]]:
-    """What stands by name in arrays (n,), as one set of plain numbers a place asked for."""
-    told = [values[at].tolist() for values in columns.values()]
-    return [dict(zip(columns, row, strict=True)) for row in zip(*told, strict=True)]
 
 
 class Judged(NamedTuple):
@@ -203,7 +192,7 @@ def as_calls(
     slopes = {target: _felt(world.slope, target) for target in dict.fromkeys(c.target for c in chosen)}
     notes = _notes(at, [c.method for c in chosen], solved.played, batch, beside)
     calls = []
-    for i, one, worth, note, numbers in zip(at, chosen, judged, notes, _rows(columns, at), strict=True):
+    for i, one, worth, note, numbers in zip(at, chosen, judged, notes, rows_of(columns, at), strict=True):
         said = spoken(
             one.method,
             world.lie,

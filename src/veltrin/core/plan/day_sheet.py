@@ -17,7 +17,7 @@ from veltrin.core.plan.play import Batch, World, flown, launch
 from veltrin.core.plan.screen import LEAST_LAUNCH_RAD
 from veltrin.core.plan.stock import STOCK_WORLD, stock_speeds
 from veltrin.core.sides import Unsided
-from veltrin.core.strike import Change, club_arrays
+from veltrin.core.strike import club_rows
 from veltrin.core.strike.stroke import TEED_BELOW_RAD
 
 
@@ -72,7 +72,7 @@ def day_sheet(player: Player, day: Day, winds: Sequence[Wind], falls_rad: Sequen
     places = [i for i, club in enumerate(player.bag) if club.kind != "putter"]
     clubs = [player.bag[i] for i in places]
     speeds = np.array(stock_speeds(player))[places]
-    batch = Batch(club_arrays(player, clubs), speeds, Change(), player.stature_m, player.able(day.layers))
+    batch = Batch.of(club_rows(player, clubs), speeds, player.stature_m, able=player.able(day.layers))
     stock = np.array([c.stock_carry_m for c in clubs])
     today = replace(STOCK_WORLD, air=day.air, wind=CALM, ball_c=day.ball_temperature_c)
     calm = _column(batch, today, stock)

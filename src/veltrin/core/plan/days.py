@@ -116,12 +116,12 @@ def _odds(
     # The strike's difficulty holds its own day's grass and footing: swap them for the other day's.
     swing = np.array([call.swing])
     was, now = (
-        np.sqrt(grass_difficulty(world.lie, played.contact.grass.way_m, scatter.coefficients))
+        np.sqrt(grass_difficulty(world.lie, played.way_m, scatter.coefficients))
         * np.where(batch.asks("entry_m") > 0.0, 1.0, footing(world.lie, swing, scatter.coefficients))
         for world, played in (here, there)
     )
     world, played = there
-    return strike_odds(batch, world.lie, played.contact, scatter, swing, strike_factor * now / was)[0]
+    return strike_odds(batch, world.lie, played, scatter, swing, strike_factor * now / was)[0]
 
 
 def _carried(one: Question, other: Question, call: Call) -> CarriedOver | None:

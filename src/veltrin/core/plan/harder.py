@@ -24,7 +24,7 @@ def harder_note(shot: Prepared, stock: tuple[Call, Candidate] | None) -> Harder 
         return None
     call, candidate = stock
     batch = shot.batch([candidate] * 2)
-    batch = replace(batch, full_speed=batch.full_speed * np.array([1.0, 1.0 + HARDER]))
+    batch = batch.changed(faster=np.array([1.0, 1.0 + HARDER]))
     swing, aim = np.full(2, call.swing), np.full(2, call.aim_rad)
     world = shot.world
     here = play(batch, world, swing, aim)

@@ -96,9 +96,9 @@ def _lies(lie: Lie) -> list[tuple[str, Lie]]:
 
 
 def _angle_stages(batch: Batch, world: World, swing: Vec, aim: Vec, real: Played) -> _Stages:
-    neutral, clean = replace(batch, change=Change()), replace(world, lie=CLEAN)
+    neutral, clean = batch.with_change(Change()), replace(world, lie=CLEAN)
     dry = replace(world, lie=replace(world.lie, wet=0.0))
-    hands = replace(batch, change=replace(batch.change, open_rad=0.0, handle_rad=0.0))
+    hands = batch.changed(times={"open_rad": 0.0, "handle_rad": 0.0})
     return _Stages(
         level=launch(neutral, replace(clean, slope=Slope()), swing, aim),
         slope=launch(neutral, clean, swing, aim),
@@ -160,9 +160,9 @@ def _distance_steps(
     if not world.landing.contour.is_level:
         words = "rise of the green" if world.landing.rise_m else "tilt of the green"
         steps.append((words, carry(leaving, replace(here, landing=world.landing))))
-    if batch.learned is None:
+    if not batch.learns:
         return [*steps, ("set-up", reached)]
-    as_model = launch(replace(batch, learned=None), world, swing, real_aim).launch
+    as_model = launch(batch.unlearnt(), world, swing, real_aim).launch
     return [*steps, ("set-up", carry(as_model, world)), (BOOK, reached)]
 
 
@@ -178,8 +178,8 @@ def _spin_rows(i: int, stages: _Stages, lie: Lie, learned: Played | None) -> tup
 
 def _aim_steps(batch: Batch, world: World, swing: Vec, aim: Vec, bearing: Vec, trouble: Vec) -> list[tuple[str, Vec]]:
     """Aim against the way to the target, cause by cause; each stroke is played straight at it and finishes astray."""
-    bare = replace(batch, learned=None)
-    neutral = replace(bare, change=Change())
+    bare = batch.unlearnt()
+    neutral = bare.with_change(Change())
     targets = Targets(np.ones(batch.count), bearing)
 
     def against(leaving: Launch, world: World) -> Vec:
@@ -204,7 +204,7 @@ def _aim_steps(batch: Batch, world: World, swing: Vec, aim: Vec, bearing: Vec, t
         steps.append(("wind", against(leaving, replace(still, wind=world.wind))))
     if world.landing.is_tilted:
         steps.append(("green", against(leaving, world)))
-    if batch.learned is not None:
+    if batch.learns:
         steps.append((BOOK, against(struck(batch, world), world)))
     steps.append(("turned on the slope", aim - bearing))
     return steps
@@ -218,12 +218,12 @@ def ledgers_of(
     `bearing`: of each target; `trouble`: how far off it the finish is moved (rad, left positive).
     """
     # Every cause but the last is played as the model has it: what the player's book adds is a row of its own.
-    bare = replace(batch, learned=None)
-    as_model = real if batch.learned is None else play(bare, world, swing, aim)
+    bare = batch.unlearnt()
+    as_model = play(bare, world, swing, aim) if batch.learns else real
     angles = _angle_stages(bare, world, swing, aim, as_model)
     order = [angles.level, angles.slope, angles.hands, angles.face, *([] if world.lie.is_plain else [as_model])]
-    own_row = [] if batch.learned is None else [BOOK]
-    order += [] if batch.learned is None else [real]
+    own_row = [BOOK] if batch.learns else []
+    order += [real] if batch.learns else []
     distance = _distance_steps(batch, world, swing, aim, real, bearing)
     finish_at = Targets(np.ones(batch.count), bearing).along(real.runs.rest)
     aims = _aim_steps(batch, world, swing, aim, bearing, trouble)
@@ -234,7 +234,7 @@ def ledgers_of(
         causes = [*ANGLE_CAUSES, *([] if world.lie.is_plain else [world.lie.cause]), *own_row]
         carry = running_rows([(w, float(v[i])) for w, v in distance], "carry", DISTANCE_STEP_M)
         reached = carry[-1].value
-        shots = 0 if batch.learned is None else int(batch.learned.shots[i])
+        shots = int(batch.habits.shots[i])
         unlearnt = sum(r.value for r in carry if not r.total and r.words != BOOK)
         finish = running_rows([("run", float(finish_at[i]))], "finish", DISTANCE_STEP_M, start=reached)
         books.append(
@@ -242,7 +242,7 @@ def ledgers_of(
                 "loft": _told_shots(_angle_ledger(float(batch.clubs.loft[i]), lofts, "delivered", causes), shots),
                 "bounce": _told_shots(_angle_ledger(float(batch.clubs.bounce[i]), bounces, "effective", causes), shots),
                 "distance": (*_told_shots(carry, shots, unlearnt), *finish),
-                "spin": _told_shots(_spin_rows(i, angles, world.lie, None if batch.learned is None else real), shots),
+                "spin": _told_shots(_spin_rows(i, angles, world.lie, real if batch.learns else None), shots),
                 "aim": _told_shots(
                     running_rows([(w, math.degrees(v[i])) for w, v in aims], "aim", ANGLE_STEP_DEG), shots
                 ),

@@ -8,14 +8,17 @@ import numpy as np
 from scipy.special import ndtri
 
 from veltrin.core.constants import BALL_RADIUS_M
-from veltrin.core.geometry import Mask, Vec
-from veltrin.core.ground import Lie
+from veltrin.core.geometry import Vec
+from veltrin.core.ground import Lie, Under
+from veltrin.core.ground.grass import speed_kept
+from veltrin.core.kernels import LOOSE, kernel
 from veltrin.core.kit import Scatter
 from veltrin.core.plan.model import Odds
-from veltrin.core.plan.play import Batch, Contact, Miss
-from veltrin.core.strike import Window, meet, splash, window
-from veltrin.core.strike.meeting import HEAVY_KEPT, Approach
-from veltrin.core.strike.splash import STUCK_SHARE, splash_window
+from veltrin.core.plan.play import Batch, Launched
+from veltrin.core.strike.blow import APPROACH_AT, DRAG_AT, MEETING_AT, SPEED_AT, SPLASH_AT, WAY_AT
+from veltrin.core.strike.meeting import HEAVY_KEPT, met, window_of
+from veltrin.core.strike.rows import EDGE, ENTRY, HEAD_MASS
+from veltrin.core.strike.splash import STUCK_SHARE, splash_window_of, splashed
 
 STRIKES = 128
 
@@ -56,63 +59,55 @@ def strike_scatter(scatter: Scatter, swing: Vec, difficulty: Vec, arc_m: Vec, un
     return np.asarray(along), np.hypot(deep, uneven_m)
 
 
-def failures(batch: Batch, lie: Lie, approach: Approach, miss: Miss, meant: Vec | None) -> tuple[Mask, Mask]:
-    """Tell heavy and thin of a batch of strikes; `meant` is what a splash as meant carries, None without any."""
-    edge, entry = batch.asks("edge_m"), batch.asks("entry_m")
-    met = meet(lie, approach, miss.along_m, miss.deep_m)
-    heavy, thin = met.heavy, met.thin
-    on_edge = edge > 0.0
-    if on_edge.any():
-        slip = np.asarray(miss.deep_m) / BALL_RADIUS_M
+@kernel(fastmath=LOOSE)
+def _fails(row: Vec, told: Vec, under: Under, along: float, deep: float, patch: float) -> tuple[bool, bool]:
+    """Tell heavy and thin of one strike off by so much; its row and told row are those of the stroke as meant."""
+    a = told[APPROACH_AT:MEETING_AT]
+    entry, speed, mass = row[ENTRY], told[SPEED_AT], row[HEAD_MASS]
+    if entry > 0.0:
+        moved = splashed(under.ploughed, a[0], a[2], a[3], a[4], a[5], a[6], mass, entry, along, deep)
+        thin, heavy = moved[6], not moved[6] and moved[0] < STUCK_SHARE * told[SPLASH_AT]
+    elif row[EDGE] > 0.0:
         # Below the equator it pops up, above it presses the ball into the ground.
-        heavy = np.where(on_edge, slip > EDGE_SLIP, heavy)
-        thin = np.where(on_edge, slip < -EDGE_SLIP, thin)
-    if meant is not None:
-        out = splash(lie, approach, batch.clubs.head_mass, entry, miss.along_m, miss.deep_m)
-        is_splash = entry > 0.0
-        thin = np.where(is_splash, out.over_edge, thin)
-        stuck = ~out.over_edge & (out.carried < STUCK_SHARE * meant)
-        heavy = np.where(is_splash, stuck, heavy)
-    return np.asarray(heavy), np.asarray(thin)
+        slip = deep / BALL_RADIUS_M
+        heavy, thin = slip > EDGE_SLIP, slip < -EDGE_SLIP
+    else:
+        edge, limit, _, kept = met(under.soil, a[0], a[1], a[2], a[3], a[4], a[5], a[6], a[7], a[8], along, deep)
+        thin, heavy = edge > limit, edge <= limit and kept < HEAVY_KEPT
+    if not (heavy or thin):
+        # Grass that takes so much more speed than meant is as good as heavy.
+        grown, way, drag = under.grown, told[WAY_AT], told[DRAG_AT]
+        as_read = speed_kept(grown, way, drag, speed, mass, 1.0)
+        heavy = speed_kept(grown, way, drag, speed, mass, patch) < HEAVY_KEPT * as_read
+    return heavy, thin
 
 
-def _held_up(lie: Lie, contact: Contact, patch: Vec) -> Mask:
-    """Which strikes the grass takes so much more speed from than meant that they are as good as heavy."""
-    as_read = contact.grass.kept(lie)
-    if as_read.min() == 1.0:
-        return np.zeros(len(patch), dtype=bool)
-    many = contact.grass.repeat(STRIKES)
-    return np.asarray(many.kept(lie, patch) < HEAVY_KEPT * np.repeat(as_read, STRIKES))
+@kernel(nogil=True, fastmath=LOOSE)
+def _odds(rows: Vec, told: Vec, scatter: Vec, draws: Vec, under: Under, out: Vec) -> None:
+    """Of every stroke: shares heavy and thin, and its window; `scatter` (n, 2): along, deep; `draws` with the grass."""
+    for i in range(rows.shape[0]):
+        heavy, thin = 0, 0
+        for k in range(draws.shape[0]):
+            is_heavy, is_thin = _fails(
+                rows[i], told[i], under, scatter[i, 0] * draws[k, 0], scatter[i, 1] * draws[k, 1], draws[k, 2]
+            )
+            heavy += is_heavy
+            thin += is_thin
+        out[i, 0], out[i, 1] = heavy / draws.shape[0], thin / draws.shape[0]
+        a = told[i, APPROACH_AT:MEETING_AT]
+        if rows[i, ENTRY] > 0.0:
+            splash_window_of(under.ploughed, a, rows[i, HEAD_MASS], rows[i, ENTRY], told[i, SPLASH_AT], out[i, 2:])
+        else:
+            window_of(under.soil, a, out[i, 2:])
+        if rows[i, EDGE] > 0.0:
+            out[i, 3], out[i, 4] = EDGE_SLIP * BALL_RADIUS_M, EDGE_SLIP * BALL_RADIUS_M
 
 
-def strike_odds(batch: Batch, lie: Lie, contact: Contact, scatter: Scatter, swing: Vec, difficulty: Vec) -> list[Odds]:
+def strike_odds(batch: Batch, lie: Lie, played: Launched, scatter: Scatter, swing: Vec, difficulty: Vec) -> list[Odds]:
     """Odds and strike window of each stroke of a batch."""
-    n = batch.count
     along, deep = strike_scatter(scatter, swing, difficulty, batch.clubs.arc_m, lie.cover.uneven_m)
     draws = even_normals(STRIKES, 3)
-    rows = np.repeat(np.arange(n), STRIKES)
-    patch = np.tile(np.exp(lie.coefficients.grass.patchy * draws[:, 2]), n)
-    miss = Miss(np.outer(along, draws[:, 0]).ravel(), np.outer(deep, draws[:, 1]).ravel(), patch)
-    meant = None if contact.splash is None else np.repeat(contact.splash.carried, STRIKES)
-    many = batch.take(rows)
-    heavy, thin = failures(many, lie, contact.approach.repeat(STRIKES), miss, meant)
-    heavy |= ~thin & _held_up(lie, contact, patch)
-    heavy_share, thin_share = heavy.reshape(n, -1).mean(axis=1), thin.reshape(n, -1).mean(axis=1)
-    room = window(lie, contact.approach)
-    if contact.splash is not None:
-        sandy = splash_window(lie, contact.approach, batch.clubs.head_mass, batch.asks("entry_m"))
-        room = Window(*(np.where(contact.is_splash, s, r) for s, r in zip(sandy, room, strict=True)))
-    laid = batch.asks("edge_m") > 0.0
-    slip = EDGE_SLIP * BALL_RADIUS_M
-    room = Window(room.early_m, np.where(laid, slip, room.deep_m), np.where(laid, slip, room.high_m))
-    return [
-        Odds(
-            clean=float(1.0 - heavy_share[i] - thin_share[i]),
-            heavy=float(heavy_share[i]),
-            thin=float(thin_share[i]),
-            early_m=float(room.early_m[i]),
-            deep_m=float(room.deep_m[i]),
-            high_m=float(room.high_m[i]),
-        )
-        for i in range(n)
-    ]
+    patched = np.column_stack([draws[:, :2], np.exp(lie.coefficients.grass.patchy * draws[:, 2])])
+    out = np.empty((batch.count, 5))
+    _odds(batch.rows, played.told, np.column_stack([along, deep]), patched, lie.under, out)
+    return [Odds(1.0 - heavy - thin, heavy, thin, *window) for heavy, thin, *window in out.tolist()]

@@ -17,12 +17,12 @@ from veltrin.core.kit import REFERENCE_BALL_C, Player
 from veltrin.core.plan.mirror import is_mirrored
 from veltrin.core.plan.model import Call, Question
 from veltrin.core.plan.one import one_call
-from veltrin.core.plan.play import Batch, Miss, Played, World, nudge, play
+from veltrin.core.plan.play import Batch, Miss, Played, World, play
 from veltrin.core.plan.rank import speed_scatter
 from veltrin.core.plan.stock import STOCK_WORLD, stock_speeds
 from veltrin.core.plan.target import Targets
 from veltrin.core.sides import Sided, mirrored, renamed
-from veltrin.core.strike import Change, club_arrays
+from veltrin.core.strike import club_rows
 
 FASTER = 0.03
 TURNED_RAD = math.radians(1.0)
@@ -84,8 +84,7 @@ def _expect_right_handed(question: Question, call_id: str) -> tuple[Call, Expect
     ends = call.spread.ends
     expected = _told(batch, world, swing, aim, target)
     # What was learnt of the scatter must not come back as weight: learning compares with the model alone.
-    steady = 1.0 if batch.learned is None else float(batch.learned.scatter[0])
-    bare_hard = one.difficulty / steady
+    bare_hard = one.difficulty / float(batch.habits.scatter[0])
     sd = speed_scatter(question.player.scatter, batch, swing)[0] * bare_hard
     return call, replace(
         expected,
@@ -114,7 +113,7 @@ def expect_stock(player: Player, club_id: str, air: Air) -> Expected:
     club = player.club(club_id, "club_id")
     place = player.bag.index(club)
     speed = np.array(stock_speeds(player))[[place]]
-    batch = Batch(club_arrays(player, [club]), speed, Change(), player.stature_m)
+    batch = Batch.of(club_rows(player, [club]), speed, player.stature_m)
     world = replace(STOCK_WORLD, air=air, wind=CALM, ball_c=REFERENCE_BALL_C)
     one = np.ones(1)
     expected = _told(batch, world, one, 0.0 * one, Targets(one, 0.0 * one))
@@ -144,16 +143,17 @@ def _length_and_side(played: Played, target: Targets) -> tuple[Vec, Vec]:
 def _told(batch: Batch, world: World, swing: Vec, aim: Vec, target: Targets) -> Expected:
     """Play the stroke as planned, by the model alone, a little faster, and with the face a little shut."""
     four = np.zeros(4, dtype=int)
-    bare = replace(batch, learned=None).take(four)
-    bare = replace(
-        bare,
-        full_speed=bare.full_speed * np.array([1.0, 1.0 + FASTER, 1.0, 1.0]),
-        change=nudge(bare.change, open_rad=np.array([0.0, 0.0, -TURNED_RAD, 0.0])),
+    bare = (
+        batch.unlearnt()
+        .take(four)
+        .changed(
+            faster=np.array([1.0, 1.0 + FASTER, 1.0, 1.0]), add={"open_rad": np.array([0.0, 0.0, -TURNED_RAD, 0.0])}
+        )
     )
     meant = target.take(four)
     model = play(bare, world, swing[four], aim[four], miss=Miss())
     length, side = _length_and_side(model, meant)
-    planned = model if batch.learned is None else play(batch, world, swing, aim)
+    planned = play(batch, world, swing, aim) if batch.learns else model
     carry, rest = planned.flights.landing, planned.runs.rest
     carry_speed_exponent = math.log(length[1] / length[0]) / math.log(1.0 + FASTER)
     return Expected(
@@ -175,7 +175,7 @@ def _told(batch: Batch, world: World, swing: Vec, aim: Vec, target: Targets) -> 
         side_sd_rad=0.0,
         carry_speed_exponent=min(max(carry_speed_exponent, 0.3), 4.0),
         face_direction_gain=float((side[2] - side[0]) / TURNED_RAD),
-        slid=bool(model.launch.slid[0]),
+        slid=bool(model.slid[0]),
         distance_m=0.0,
         strokes=None,
     )

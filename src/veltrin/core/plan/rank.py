@@ -24,7 +24,7 @@ from veltrin.core.geometry import Index, Mask, Vec
 from veltrin.core.ground import Lie, Slope
 from veltrin.core.hole import Hole
 from veltrin.core.kit import Scatter, ScatterCoefficients
-from veltrin.core.plan.play import Batch, Played, World, nudge, play
+from veltrin.core.plan.play import Batch, Played, World, play
 from veltrin.core.plan.target import Targets, unit_vector
 from veltrin.core.run import Landing, green_deceleration, run_out
 
@@ -162,8 +162,7 @@ def typical(
     face = np.concatenate([zero, zero, turn, -turn, zero, zero])
     loft = np.concatenate([zero, zero, zero, zero, lofted, -lofted])
     speed = np.concatenate([1.0 + faster, np.maximum(1.0 - faster, 0.2), zero + 1, zero + 1, zero + 1, zero + 1])
-    many = batch.take(rows)
-    many = replace(many, full_speed=many.full_speed * speed, change=nudge(many.change, open_rad=face, lean_rad=loft))
+    many = batch.take(rows).changed(faster=speed, add={"open_rad": face, "lean_rad": loft})
     off = play(many, world, np.tile(swing, 6), np.tile(aim, 6), step_s=COARSE_STEP_S)
     shifts = [out * d[:, None] * unit_vector(targets.bearing) for d in (doubts.firm, doubts.rolled)]
     rest = meant_rest[:, :2]

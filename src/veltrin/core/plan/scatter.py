@@ -12,15 +12,18 @@ import shapely
 from veltrin.core.air import Wind
 from veltrin.core.air.wind import ACROSS_SHARE
 from veltrin.core.flight import COARSE_STEP_S, NO_GUSTS, Flights
-from veltrin.core.geometry import Index, Mask, Vec
-from veltrin.core.hole import KIND_LIST, Hole, holed_share
+from veltrin.core.geometry import Index, Mask, Vec, rows_of
+from veltrin.core.hole import KIND_LIST, KIND_NUMBER, Hole
+from veltrin.core.hole.chart import Numbers, cost_at
+from veltrin.core.hole.holing import holed_share
+from veltrin.core.kernels import LOOSE, kernel
 from veltrin.core.kit import Scatter
 from veltrin.core.plan.model import Share, Spread
 from veltrin.core.plan.odds import even_normals, strike_scatter
-from veltrin.core.plan.play import Batch, Miss, World, nudge, play
+from veltrin.core.plan.play import Batch, Miss, World, play
 from veltrin.core.plan.rank import Doubts, roll_shift, speed_scatter
 from veltrin.core.plan.target import Targets, unit_vector
-from veltrin.core.run import ended
+from veltrin.core.run import ended, green_deceleration
 
 STRIKES = 400
 WORST_SHARE = 0.05
@@ -32,9 +35,7 @@ BAD_STROKES = 0.75
 """A strike is a bad one when it costs so many strokes more than the cheapest call does on average. Judgement."""
 
 ALONG_GROUND_M = 0.3
-NO_HOLE_M = 4.0
-"""A ball that lands nearer to the hole than the first flies over it; one that would stop further past it than the
-second jumps it on any green."""
+"""A ball that lands nearer to the hole flies over it."""
 
 NODES = (
     np.array([-2.8569700138728, -1.3556261799742, 0.0, 1.3556261799742, 2.8569700138728]),
@@ -96,14 +97,12 @@ def strike_often(
 
     many = batch.take(np.repeat(np.arange(n), strikes))
     speed = 1.0 + each(speed_scatter(scatter, batch, swing) * scatter_factor, 0)
-    many = replace(
-        many,
-        full_speed=many.full_speed * np.maximum(speed, 0.3),
-        change=nudge(
-            many.change,
-            open_rad=each(scatter.face_rad * scatter_factor, 1),
-            lean_rad=each(scatter.loft_rad * scatter_factor, 2),
-        ),
+    many = many.changed(
+        faster=np.maximum(speed, 0.3),
+        add={
+            "open_rad": each(scatter.face_rad * scatter_factor, 1),
+            "lean_rad": each(scatter.loft_rad * scatter_factor, 2),
+        },
     )
     swings, aims = np.repeat(swing, strikes), np.repeat(aim, strikes)
     gusts = np.tile(_gusts(world.wind, draws[:, 7:]), (n, 1)) if windy else NO_GUSTS
@@ -120,7 +119,7 @@ def strike_often(
     rest = played.runs.rest[:, :2] + shift[:, None] * unit_vector(bearing)
     return Struck(
         played.flights,
-        played.contact.thin.reshape(n, strikes),
+        played.thin.reshape(n, strikes),
         rest.reshape(n, strikes, 2),
         shift.reshape(n, strikes),
         doubt.reshape(n, strikes),
@@ -136,15 +135,65 @@ def _gusts(wind: Wind, draws: Vec) -> Vec:
     return np.asarray(along[:, None] * unit + across[:, None] * beside)
 
 
-class _Valued(NamedTuple):
-    """Kinds and costs of one call's ends, (nodes, strikes): each strike shifted as NODES says."""
+@kernel(nogil=True, fastmath=LOOSE)
+def _value(
+    rest: Vec,
+    shift: Vec,
+    doubt: Vec,
+    bearing: Vec,
+    blocked: Mask,
+    runs: Mask,
+    brake: float,
+    costs: Vec,
+    shares: Vec,
+    numbers: Numbers,
+    cells: Index,
+    pieces: Vec,
+    sides: Vec,
+    tables: Vec,
+    screens: Vec,
+) -> None:
+    """What strikes cost, (n, nodes, strikes), each shifted as NODES says, and what share ends on each kind of ground.
 
-    kinds: Index
-    costs: Vec
+    A ball has to come to the hole along the ground (`runs`) to be holed. The last six are a chart's.
+    """
+    count = rest.shape[1]
+    for i in range(rest.shape[0]):
+        cos, sin, middle, square = math.cos(bearing[i]), math.sin(bearing[i]), 0.0, 0.0
+        for k in range(count):
+            middle += rest[i, k, 1] / count
+        for k in range(count):
+            square += (rest[i, k, 1] - middle) ** 2 / count
+        spread = math.sqrt(square)
+        for j in range(NODES[0].shape[0]):
+            for k in range(count):
+                step = NODES[0][j] * doubt[i, k] - shift[i, k]
+                x, y = rest[i, k, 0] + step * cos, rest[i, k, 1] + step * sin
+                kind, cost = cost_at(x, y, blocked[i, k], numbers, cells, pieces, sides, tables, screens)
+                if runs[i, k]:
+                    cost *= 1.0 - holed_share(rest[i, k, 0] - numbers.flag_m + step, middle, spread, brake)
+                costs[i, j, k] = cost
+                shares[i, kind] += NODES[1][j] / count
 
-    def share(self, of: Mask) -> float:
-        """Weighted share of the ends for which something is true."""
-        return float(NODES[1] @ np.mean(of, axis=1))
+
+class _Worst(NamedTuple):
+    """The worst twentieth of each call, on the side on which most of it lies: means past and aside (m), and of what."""
+
+    past: Vec
+    side: Vec
+    thin: Vec
+    past_most: Mask
+
+
+def _worst(past: Vec, side: Vec, thin: Mask) -> _Worst:
+    worst = np.argsort(np.hypot(past, side), axis=1)[:, -int(WORST_SHARE * past.shape[1]) :]
+    past, side = (np.take_along_axis(values, worst, axis=1) for values in (past, side))
+    # The worst strikes of a touch may fail both ways: tell the side on which most of them lie.
+    past_most = np.mean(past > 0, axis=1) >= 0.5
+    told = (past > 0) == past_most[:, None]
+    is_thin = np.take_along_axis(thin, worst, axis=1)
+    means = (np.mean(values, axis=1, where=told) for values in (past, side, is_thin))
+    return _Worst(next(means), next(means), next(means), past_most)
 
 
 def spreads_of(struck: Struck, hole: Hole, targets: Targets) -> list[Spread]:
@@ -152,103 +201,53 @@ def spreads_of(struck: Struck, hole: Hole, targets: Targets) -> list[Spread]:
 
     What misread ground does is summed by rule, not drawn: less noise for no more strikes.
     """
-    n = len(targets.distance)
-    steps = NODES[0][:, None, None] * struck.doubt - struck.shift
-    places = struck.rest + steps[..., None] * unit_vector(targets.bearing)[:, None, :]
-    flat = places.reshape(-1, 2)
-    blocked = np.tile(struck.flights.struck >= 0, len(NODES[0]))
-    ends = hole.ends(flat[:, 0], flat[:, 1], blocked)
-    shape = (len(NODES[0]), n, struck.strikes)
-    kinds, costs = ends.kind.reshape(shape), ends.strokes.reshape(shape)
+    n, shape = len(targets.distance), struck.rest.shape[:2]
+    costs, shares = np.empty((n, len(NODES[0]), struck.strikes)), np.zeros((n, len(KIND_LIST)))
+    blocked = (struck.flights.struck >= 0).reshape(shape)
+    runs = ~blocked & (struck.flights.landing[:, 0].reshape(shape) < hole.flag_m - ALONG_GROUND_M)
+    brake = green_deceleration(hole.landing.green_speed_ft)
+    _value(struck.rest, struck.shift, struck.doubt, targets.bearing, blocked, runs, brake, costs, shares, *hole.chart)
     leaves = np.hypot(struck.rest[:, :, 0] - hole.flag_m, struck.rest[:, :, 1])
-    costs = costs * (1.0 - _holed(struck, steps, hole))
     each, rest = targets.take(np.repeat(np.arange(n), struck.strikes)), struck.rest.reshape(-1, 2)
     past, side = ((v.reshape(n, -1)) for v in (each.along(rest) - each.distance, each.across(rest)))
-    came = _Ended(struck.rest, past, side, struck.thin, leaves)
     # Of all calls at once: each sorting of few numbers costs as much as one of many.
     short, far = np.percentile(past, MIDDLE, axis=1)
     right, left = np.percentile(side, MIDDLE, axis=1)
     within = np.percentile(leaves, MOST, axis=1)
+    worst, strokes = _worst(past, side, struck.thin), np.tensordot(costs, NODES[1], axes=(1, 0))
+    columns = {
+        "mean_leave_m": leaves.mean(axis=1),
+        "leave80_m": within,
+        "short_m": short,
+        "long_m": far,
+        "left_m": left,
+        "right_m": right,
+        "strokes": 1.0 + strokes.mean(axis=1),
+        # Of independent draws; evenly spread ones do better, by how much nobody knows.
+        "strokes_error": strokes.std(axis=1, ddof=1) / math.sqrt(struck.strikes),
+        "worst_along_m": worst.past,
+        "worst_across_m": worst.side,
+    }
+    start = KIND_NUMBER[hole.start_kind.name] if hole.start_kind.holds else None
     return [
-        _spread(
-            came.of(i),
-            _Ranges(*map(float, (short[i], far[i], left[i], right[i], within[i]))),
-            _Valued(kinds[:, i], costs[:, i]),
-            hole,
+        Spread(
+            **numbers,
+            strikes=struck.strikes,
+            shares=_shares(shares[i]),
+            next_putt=float(shares[i, KIND_NUMBER["green"]]),
+            again=0.0 if start is None else float(shares[i, start]),
+            costs=1.0 + costs[i],
+            worst_is="thin" if worst.thin[i] > 0.5 else "past" if worst.past_most[i] else "short",
+            ends=struck.rest[i],
         )
-        for i in range(n)
+        for i, numbers in enumerate(rows_of(columns))
     ]
 
 
-class _Ended(NamedTuple):
-    """Where strikes end: place, past the target and to the left of the way to it (m), thin or not, how far from the
-    flag (m). (n, strikes, ...), or of one call.
-    """
-
-    rest: Vec
-    past: Vec
-    side: Vec
-    thin: Mask
-    leaves: Vec
-
-    def of(self, i: int) -> _Ended:
-        """One call's."""
-        return _Ended(*(values[i] for values in self))
-
-
-class _Ranges(NamedTuple):
-    """The middle eight tenths along and across, and how far from the flag eight in ten end at most (m)."""
-
-    short_m: float
-    long_m: float
-    left_m: float
-    right_m: float
-    leave80_m: float
-
-
-def _holed(struck: Struck, steps: Vec, hole: Hole) -> Vec:
-    """Chance of each strike to be holed, (nodes, n, strikes): it has to come to the hole along the ground."""
-    count = struck.rest.shape[:2]
-    carried = struck.flights.landing[:, 0].reshape(count)
-    free = (struck.flights.struck < 0).reshape(count)
-    past = struck.rest[:, :, 0] - hole.flag_m
-    speed = hole.landing.green_speed_ft
-    chances = np.zeros((len(steps), *count))
-    runs = free & (carried < hole.flag_m - ALONG_GROUND_M)
-    for i in range(count[0]):
-        ends = past[i] + steps[:, i]
-        if ends.min() < NO_HOLE_M and ends.max() > 0.0:
-            chances[:, i] = np.where(runs[i], holed_share(ends, struck.rest[i, :, 1], speed), 0.0)
-    return chances
-
-
-def _spread(came: _Ended, ranges: _Ranges, valued: _Valued, hole: Hole) -> Spread:
-    past, side = came.past, came.side
-    off = np.hypot(past, side)
-    worst = np.argsort(off)[-int(WORST_SHARE * len(off)) :]
-    # The worst strikes of a touch may fail both ways: tell the side on which most of them lie.
-    past_most = bool(np.mean(past[worst] > 0) >= 0.5)
-    told = worst[(past[worst] > 0) == past_most]
-    share_of = {KIND_LIST[k].name: valued.share(valued.kinds == k) for k in np.unique(valued.kinds)}
-    shares = tuple(Share(name, share) for name, share in sorted(share_of.items(), key=lambda p: -p[1]))
-    start = hole.start_kind.name
-    each = NODES[1] @ valued.costs
-    return Spread(
-        strikes=len(off),
-        mean_leave_m=float(np.mean(came.leaves)),
-        **ranges._asdict(),
-        shares=shares,
-        next_putt=share_of.get("green", 0.0),
-        again=share_of.get(start, 0.0) if hole.start_kind.holds else 0.0,
-        strokes=1.0 + float(np.mean(each)),
-        # Of independent draws; evenly spread ones do better, by how much nobody knows.
-        strokes_error=float(np.std(each, ddof=1)) / math.sqrt(len(each)),
-        costs=1.0 + valued.costs,
-        worst_along_m=float(np.mean(past[told])),
-        worst_across_m=float(np.mean(side[told])),
-        worst_is="thin" if np.mean(came.thin[told]) > 0.5 else ("past" if past_most else "short"),
-        ends=came.rest,
-    )
+def _shares(shares: Vec) -> tuple[Share, ...]:
+    """Kinds of ground on which any strike ends, most first."""
+    told = sorted(((-float(shares[k]), KIND_LIST[k].name) for k in np.flatnonzero(shares)), key=lambda p: p[0])
+    return tuple(Share(name, -less) for less, name in told)
 
 
 def outline_of(rest: Vec) -> Vec:

@@ -18,7 +18,7 @@ from veltrin.core.plan.answer import Judged, as_calls
 from veltrin.core.plan.candidates import AHEAD_RAD, Candidate, case_of, targets_of, turned
 from veltrin.core.plan.model import Call, FellOut, Odds, Question
 from veltrin.core.plan.odds import strike_odds
-from veltrin.core.plan.play import Batch, LearnedArrays, World, stack_changes
+from veltrin.core.plan.play import Batch, World
 from veltrin.core.plan.rank import (
     FAILED_SHARE,
     SKULLED_SHARES,
@@ -37,7 +37,7 @@ from veltrin.core.plan.solve import Solved, solve
 from veltrin.core.plan.stock import stock_speeds
 from veltrin.core.plan.target import Targets
 from veltrin.core.run import stopped
-from veltrin.core.strike import beyond, club_arrays, strained
+from veltrin.core.strike import beyond, club_rows, strained
 
 SHORTEST_SWING_OF_KIND = {"wood": 0.70, "hybrid": 0.45, "long iron": 0.30}
 """A wood is not swung shorter than about three quarters off the ground, a hybrid than half, nobody chips with a long
@@ -84,12 +84,16 @@ def make_batch(question: Question, candidates: list[Candidate], kept_club_id: st
         for place, target in dict.fromkeys((c.bag_place, c.target) for c in candidates)
     }
     changes = [c.method.changed(cases[c.bag_place, c.target]) for c in candidates]
-    learned = None
-    if question.learned:
-        cover = question.lie.cover.name
-        learned = LearnedArrays.of([question.learned.of(cover, c.method.id, c.club) for c in candidates])
-    clubs = club_arrays(player, player.bag).take(places)
-    return Batch(clubs, speeds, stack_changes(changes), player.stature_m, able, learned, player.left_handed)
+    cover, learned = question.lie.cover.name, question.learned
+    return Batch.of(
+        club_rows(player, player.bag)[places],
+        speeds,
+        player.stature_m,
+        changes=changes,
+        able=able,
+        habits=[learned.of(cover, c.method.id, c.club) for c in candidates] if learned else (),
+        left_handed=player.left_handed,
+    )
 
 
 class Against(NamedTuple):
@@ -229,13 +233,12 @@ class _Widened(NamedTuple):
 def _widened(question: Question, candidates: list[Candidate], batch: Batch, solved: Solved) -> _Widened:
     c, loft = question.player.scatter.coefficients, solved.played.delivery.delivered_loft
     rolls = np.array([one.method.rolls for one in candidates])
-    thick = grass_difficulty(question.lie, solved.played.contact.grass.way_m, c)
+    thick = grass_difficulty(question.lie, solved.played.way_m, c)
     ease = np.array([one.method.difficulty for one in candidates])
-    steady = 1.0 if batch.learned is None else batch.learned.scatter
     swings = zip(candidates, solved.swing, strict=True)
     stretched = np.array([one.method.stretched(one.target.distance_m, s, question.lie) for one, s in swings])
     shot = slope_difficulty(question.slope, c) * thick * club_difficulty(loft, rolls, c)
-    shot = shot * ease * steady * stretched * strained(solved.played.setup, c)
+    shot = shot * ease * batch.habits.scatter * stretched * strained(solved.played.setup, c)
     # Thick grass hides the ball and turns the face; it widens where the arc bottoms out less than where the ball goes.
     by_feet = np.where(batch.asks("entry_m") > 0.0, 1.0, footing(question.lie, solved.swing, c))
     return _Widened(shot, shot / np.sqrt(thick) * by_feet)
@@ -280,7 +283,7 @@ def screen(
     scatter, targets = question.player.scatter, targets_of(candidates, question.line.land_m)
     solved = solve(batch, world, targets)
     wide = _widened(question, candidates, batch, solved)
-    odds = strike_odds(batch, question.lie, solved.played.contact, scatter, solved.swing, wide.strike)
+    odds = strike_odds(batch, question.lie, solved.played, scatter, solved.swing, wide.strike)
     reasons = reasons_against(candidates, solved, odds, question)
     pitched = landing_doubt(solved.played, scatter, wide.shot)
     doubts = ground_doubts(solved.played, world.landing, targets, pitched, scatter.coefficients)

@@ -18,4 +18,4 @@ def stock_world(world: World) -> World:
 
 def stock_batch(batch: Batch) -> Batch:
     """The same clubs with the stock set-up, unhindered."""
-    return replace(batch, change=Change(), able=1.0, learned=None)
+    return replace(batch.with_change(Change()).unlearnt(), able=1.0)

@@ -16,7 +16,7 @@ from veltrin.core.kit import Club, Player
 from veltrin.core.plan.model import REFERENCE_AIR
 from veltrin.core.plan.play import Batch, World, flown, launch
 from veltrin.core.run import Landing
-from veltrin.core.strike import Change, club_arrays
+from veltrin.core.strike import club_rows
 
 SLOWEST_M_S, FASTEST_M_S = 6.0, 60.0
 PUTTER_FULL_M_S = 8.0
@@ -46,11 +46,11 @@ def stock_speeds(player: Player, flight: FlightCoefficients = FLIGHT) -> tuple[f
 
 
 def _carried_speeds(player: Player, bag: list[Club], flight: FlightCoefficients) -> tuple[float, ...]:
-    clubs, world = club_arrays(player, bag), replace(STOCK_WORLD, flight=flight)
+    clubs, world = club_rows(player, bag), replace(STOCK_WORLD, flight=flight)
     low, high = np.full(len(bag), SLOWEST_M_S), np.full(len(bag), FASTEST_M_S)
     wanted = np.array([c.stock_carry_m for c in bag])
     for bound, sign in ((low, 1.0), (high, -1.0)):
-        off = sign * (_full_carries(Batch(clubs, bound, Change(), player.stature_m), world) - wanted)
+        off = sign * (_full_carries(Batch.of(clubs, bound, player.stature_m), world) - wanted)
         if np.any(off > 0):
             club = bag[int(np.argmax(off))]
             raise DomainError(
@@ -60,7 +60,7 @@ def _carried_speeds(player: Player, bag: list[Club], flight: FlightCoefficients)
             )
     for _ in range(30):
         middle = 0.5 * (low + high)
-        short = _full_carries(Batch(clubs, middle, Change(), player.stature_m), world) < wanted
+        short = _full_carries(Batch.of(clubs, middle, player.stature_m), world) < wanted
         low, high = np.where(short, middle, low), np.where(short, high, middle)
         if np.max(high - low) < 1e-5:
             break

@@ -101,7 +101,7 @@ def _solve_anew(
     odds = strike_odds(
         part,
         question.lie,
-        solved.played.contact,
+        solved.played,
         question.player.scatter,
         solved.swing,
         found.strike_factor[places],

@@ -10,7 +10,7 @@ from veltrin.core.ground import CLEAN, Slope
 from veltrin.core.plan.model import Call, LevelChoice, Question, Swap
 from veltrin.core.plan.play import Batch, World, play
 from veltrin.core.plan.stock import stock_speeds
-from veltrin.core.strike import Change, club_arrays
+from veltrin.core.strike import club_rows
 
 
 def swap_note(question: Question, level: LevelChoice | None, best: Call | None, world: World) -> Swap | None:
@@ -23,7 +23,7 @@ def swap_note(question: Question, level: LevelChoice | None, best: Call | None, 
     speed_before = stock_speeds(player, question.flight)[place[0]] * level.swing
     speeds = np.array(stock_speeds(player, question.flight))[place]
     able = player.able(question.layers)
-    batch = Batch(club_arrays(player, player.bag).take(place), speeds, Change(), player.stature_m, able)
+    batch = Batch.of(club_rows(player, player.bag)[place], speeds, player.stature_m, able=able)
     swing = np.minimum(speed_before / speeds, 1.0)
     here = play(batch, world, swing, np.zeros(3))
     flat = play(batch, replace(world, slope=Slope(), lie=CLEAN), swing, np.zeros(3))

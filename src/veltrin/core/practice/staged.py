@@ -134,9 +134,9 @@ def steps_better(staged: Staged, steps: int) -> Staged:
 def _clean(staged: Staged) -> float:
     """How often the strike doesn't fail, by the plan's own odds."""
     stroke, swing = staged.stroke, np.array([staged.call.swing])
-    contact = play(stroke.batch, stroke.world, swing, np.array([staged.call.aim_rad])).contact
+    played = play(stroke.batch, stroke.world, swing, np.array([staged.call.aim_rad]))
     scatter, difficulty = stroke.question.player.scatter, np.array([stroke.strike_difficulty])
-    return strike_odds(stroke.batch, stroke.world.lie, contact, scatter, swing, difficulty)[0].clean
+    return strike_odds(stroke.batch, stroke.world.lie, played, scatter, swing, difficulty)[0].clean
 
 
 def _struck(staged: Staged) -> Struck:

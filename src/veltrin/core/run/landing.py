@@ -193,79 +193,119 @@ def _roll(
     return False, row
 
 
-class Rested(NamedTuple):
-    """What the kernel fills in, a row a ball: see Runs."""
+@kernel(fastmath=LOOSE)
+def work_room() -> tuple[Vec, Vec, Vec, Vec, Vec, Vec, Vec]:
+    """Room for one ball on its way: place, velocity, spin, its roll in the plane; fields, normal and pull of the ground
+    there.
+    """
+    return np.zeros(3), np.zeros(3), np.zeros(3), np.zeros(2), np.zeros(5), np.zeros(3), np.zeros(3)
 
-    place: Vec
-    held: Mask
-    bounces: Vec
+
+@kernel(fastmath=LOOSE)
+def _hop_ends_at(place: Vec, v: Vec, pull: Vec, air: float, frame: Frame, ends: Vec) -> bool:
+    """Whether something solid stands in the way of a hop; the ball then lies there.
+
+    A hop is low: what stands in its way stops it, whatever it would have cleared.
+    """
+    ny, nx = ends.shape[0], ends.shape[1]
+    for k in range(1, HOP_LOOKS + 1):
+        t = air * k / HOP_LOOKS
+        x, y = place[0] + v[0] * t + 0.5 * pull[0] * t * t, place[1] + v[1] * t + 0.5 * pull[1] * t * t
+        a, b = _cell(x, y, frame, ny, nx)
+        if ends[a, b] > 1.5:
+            place[0], place[1] = x, y
+            return True
+    return False
+
+
+@kernel(fastmath=LOOSE)
+def _draw_hop(place: Vec, v: Vec, pull: Vec, rise: float, press: float, trace: Vec, row: int) -> int:
+    """Six places of a hop; returns the next free row of the trace."""
+    air = 2.0 * rise / press
+    for k in range(1, 7):
+        t = air * k / 6.0
+        if row < trace.shape[0] - 1:
+            trace[row, 0] = place[0] + v[0] * t + 0.5 * pull[0] * t * t
+            trace[row, 1] = place[1] + v[1] * t + 0.5 * pull[1] * t * t
+            trace[row, 2] = rise * t - 0.5 * press * t * t
+            row += 1
+    return row
+
+
+@kernel(fastmath=LOOSE)
+def run_ball(
+    place: Vec,
+    v: Vec,
+    w: Vec,
+    flat: Vec,
+    around: Vec,
+    normal: Vec,
+    pull: Vec,
+    frame: Frame,
+    fields: Vec,
+    ends: Vec,
+    has_walls: bool,
+    trace: Vec,
+) -> tuple[bool, int, int]:
+    """Run one ball out in place, from where and how it comes down. Returns whether it held, its hops, rows of trace."""
+    ny, nx = fields.shape[0], fields.shape[1]
+    row, hops, is_drawn = 0, 0, trace.shape[0] > 0
+    for _ in range(MAX_BOUNCES):
+        a, b = _cell(place[0], place[1], frame, ny, nx)
+        if ends[a, b] > 0.0:
+            return True, hops, row
+        _around(place[0], place[1], frame, fields, GIVE, around)
+        _normal(around[AWAY], around[LEFT], normal)
+        press = GRAVITY_M_S2 * normal[2]
+        for k in range(3):
+            pull[k] = press * normal[k]
+        pull[2] -= GRAVITY_M_S2
+        bounce(v, w, normal, around[GIVE], around[RESTITUTION], frame.friction, around[SWALLOWS], frame.coefficients)
+        rise = v[0] * normal[0] + v[1] * normal[1] + v[2] * normal[2]
+        if rise < LAST_HOP_M_S:
+            break
+        hops += 1
+        air = 2.0 * rise / press
+        if is_drawn:
+            row = _draw_hop(place, v, pull, rise, press, trace, row)
+        if has_walls and _hop_ends_at(place, v, pull, air, frame, ends):
+            return True, hops, row
+        for k in range(3):
+            place[k] += v[k] * air + 0.5 * pull[k] * air * air
+        v[2] -= GRAVITY_M_S2 * air
+    # In the plane now: what slip there is turns into roll at once (5/7 of speed, 2/7 of spin).
+    off = v[0] * normal[0] + v[1] * normal[1] + v[2] * normal[2]
+    turn = 2.0 / 7.0 * BALL_RADIUS_M
+    flat[0] = 5.0 / 7.0 * (v[0] - off * normal[0]) + turn * (w[1] * normal[2] - w[2] * normal[1])
+    flat[1] = 5.0 / 7.0 * (v[1] - off * normal[1]) + turn * (w[2] * normal[0] - w[0] * normal[2])
+    held, row = _roll(place, flat, frame, fields, ends, around, trace, row)
+    return held, hops, row
 
 
 @kernel(nogil=True, fastmath=LOOSE)
 def _run_many(
-    landing: Vec, velocity: Vec, spin: Vec, frame: Frame, fields: Vec, ends: Vec, out: Rested, trace: Vec, rows: Index
+    landing: Vec,
+    velocity: Vec,
+    spin: Vec,
+    frame: Frame,
+    fields: Vec,
+    ends: Vec,
+    rest: Vec,
+    held: Mask,
+    bounces: Vec,
+    trace: Vec,
+    rows: Index,
 ) -> None:
-    ny, nx = fields.shape[0], fields.shape[1]
-    has_walls = ends.max() > 1.5
-    around, normal, pull = np.zeros(5), np.zeros(3), np.zeros(3)
-    place, v, w, flat = np.zeros(3), np.zeros(3), np.zeros(3), np.zeros(2)
+    has_walls, undrawn = ends.max() > 1.5, np.zeros((0, 3))
+    place, v, w, flat, around, normal, pull = work_room()
     for i in range(landing.shape[0]):
         for k in range(3):
             place[k], v[k], w[k] = landing[i, k], velocity[i, k], spin[i, k]
-        row, hops = 0, 0
-        lost = False
-        for _ in range(MAX_BOUNCES):
-            a, b = _cell(place[0], place[1], frame, ny, nx)
-            if ends[a, b] > 0.0:
-                lost = True
-                break
-            _around(place[0], place[1], frame, fields, GIVE, around)
-            _normal(around[AWAY], around[LEFT], normal)
-            press = GRAVITY_M_S2 * normal[2]
-            for k in range(3):
-                pull[k] = press * normal[k]
-            pull[2] -= GRAVITY_M_S2
-            bounce(
-                v, w, normal, around[GIVE], around[RESTITUTION], frame.friction, around[SWALLOWS], frame.coefficients
-            )
-            rise = v[0] * normal[0] + v[1] * normal[1] + v[2] * normal[2]
-            if rise < LAST_HOP_M_S:
-                break
-            hops += 1
-            air = 2.0 * rise / press
-            if trace.shape[1] > 0:
-                for k in range(1, 7):
-                    t = air * k / 6.0
-                    if row < trace.shape[1] - 1:
-                        trace[i, row, 0] = place[0] + v[0] * t + 0.5 * pull[0] * t * t
-                        trace[i, row, 1] = place[1] + v[1] * t + 0.5 * pull[1] * t * t
-                        trace[i, row, 2] = rise * t - 0.5 * press * t * t
-                        row += 1
-            if has_walls:
-                # A hop is low: what stands in its way stops it, whatever it would have cleared.
-                for k in range(1, HOP_LOOKS + 1):
-                    t = air * k / HOP_LOOKS
-                    x, y = place[0] + v[0] * t + 0.5 * pull[0] * t * t, place[1] + v[1] * t + 0.5 * pull[1] * t * t
-                    a, b = _cell(x, y, frame, ny, nx)
-                    if ends[a, b] > 1.5:
-                        place[0], place[1] = x, y
-                        lost = True
-                        break
-                if lost:
-                    break
-            for k in range(3):
-                place[k] += v[k] * air + 0.5 * pull[k] * air * air
-            v[2] -= GRAVITY_M_S2 * air
-        out.bounces[i] = hops
-        held = True
-        if not lost:
-            # In the plane now: what slip there is turns into roll at once (5/7 of speed, 2/7 of spin).
-            off = v[0] * normal[0] + v[1] * normal[1] + v[2] * normal[2]
-            turn = 2.0 / 7.0 * BALL_RADIUS_M
-            flat[0] = 5.0 / 7.0 * (v[0] - off * normal[0]) + turn * (w[1] * normal[2] - w[2] * normal[1])
-            flat[1] = 5.0 / 7.0 * (v[1] - off * normal[1]) + turn * (w[2] * normal[0] - w[0] * normal[2])
-            held, row = _roll(place, flat, frame, fields, ends, around, trace[i], row)
-        out.place[i, 0], out.place[i, 1], out.held[i] = place[0], place[1], held
+        drawn = trace[i] if trace.shape[1] > 0 else undrawn
+        held[i], bounces[i], row = run_ball(
+            place, v, w, flat, around, normal, pull, frame, fields, ends, has_walls, drawn
+        )
+        rest[i, 0], rest[i, 1] = place[0], place[1]
         if trace.shape[1] > 0:
             trace[i, row, 0], trace[i, row, 1], trace[i, row, 2] = place[0], place[1], 0.0
             rows[i] = row + 1
@@ -287,7 +327,7 @@ def run_out(landing: Vec, velocity: Vec, spin: Vec, ground: Landing, *, record: 
     `workers` > 1 shares a large batch between threads: the kernel lets go of the interpreter's lock.
     """
     count = landing.shape[0]
-    out = Rested(np.zeros((count, 3)), np.zeros(count, dtype=np.bool_), np.zeros(count))
+    rest, held, bounces = np.zeros((count, 3)), np.zeros(count, dtype=np.bool_), np.zeros(count)
     trace, rows = np.zeros((count, TRACE_ROWS if record else 0, 3)), np.zeros(count, dtype=np.int64)
     frame, fields, ends = terrain_of(ground)
     landing, velocity, spin = (np.ascontiguousarray(v) for v in (landing, velocity, spin))
@@ -300,10 +340,12 @@ def run_out(landing: Vec, velocity: Vec, spin: Vec, ground: Landing, *, record: 
             frame,
             fields,
             ends,
-            Rested(out.place[of], out.held[of], out.bounces[of]),
+            rest[of],
+            held[of],
+            bounces[of],
             trace[of],
             rows[of],
         )
 
     share_out(part, count, workers)
-    return Runs(*out, trace, rows)
+    return Runs(rest, held, bounces, trace, rows)

@@ -1,35 +1,35 @@
 """Strike: stock stroke, set-up computed for the slope, delivery, and the blow itself."""
 
+from veltrin.core.strike.blow import TOLD, Around, strike_rows
 from veltrin.core.strike.bounds import BOUNDS, Bound, beyond, strained
-from veltrin.core.strike.delivery import Delivery, deliver
-from veltrin.core.strike.impact import Launch, strike_ball
-from veltrin.core.strike.meeting import Approach, Meeting, Window, bladed_elevation, meet, window
-from veltrin.core.strike.setup import Change, Setup, set_up
+from veltrin.core.strike.delivery import Delivery
+from veltrin.core.strike.impact import Launch
+from veltrin.core.strike.meeting import Approach, Meeting, Window, meet, window
+from veltrin.core.strike.rows import Change, ClubArrays, Habits
+from veltrin.core.strike.setup import Setup
 from veltrin.core.strike.splash import Splash, splash
-from veltrin.core.strike.stroke import ClubArrays, Stroke, club_arrays, stock_stroke
+from veltrin.core.strike.stroke import club_rows
 
 __all__ = [
     "BOUNDS",
+    "TOLD",
     "Approach",
+    "Around",
     "Bound",
     "Change",
     "ClubArrays",
     "Delivery",
+    "Habits",
     "Launch",
     "Meeting",
     "Setup",
     "Splash",
-    "Stroke",
     "Window",
     "beyond",
-    "bladed_elevation",
-    "club_arrays",
-    "deliver",
+    "club_rows",
     "meet",
-    "set_up",
     "splash",
-    "stock_stroke",
     "strained",
-    "strike_ball",
+    "strike_rows",
     "window",
 ]

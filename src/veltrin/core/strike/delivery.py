@@ -7,12 +7,10 @@ from typing import NamedTuple
 
 import numpy as np
 
-from veltrin.core.geometry import Vec, azimuth, elevation, rows
+from veltrin.core.geometry import Three, Vec, azimuth, elevation
 from veltrin.core.ground.slope import axes_of
 from veltrin.core.kernels import LOOSE, kernel
-from veltrin.core.kit import present
-from veltrin.core.strike.setup import Setup
-from veltrin.core.strike.stroke import ClubArrays
+from veltrin.core.strike.setup import ATTACK_ASKED, FACE_TURN, PATH_ASKED, TILT_FALL, TILT_SIDE
 
 
 class Delivery(NamedTuple):
@@ -39,46 +37,30 @@ class Delivery(NamedTuple):
 
 
 @kernel(fastmath=LOOSE)
-def _deliver(shown: Vec, numbers: Vec, path: Vec, face: Vec) -> None:
-    """Path and face from the body's frame into the level one, stroke by stroke.
-
-    `shown` (n, 3): face normals as they are presented; `numbers` (6, n): attack, turn by ball place, lie of the club,
-    path, and how far the body goes along with fall and side.
-    """
-    for i in range(numbers.shape[1]):
-        attack, turned, lie, across, fall, side = numbers[:, i]
-        along, left, up = axes_of(fall, side)
-        to_right = turned / math.tan(lie)
-        attack, across = attack - turned, across - to_right
-        x, y, z = math.cos(attack) * math.cos(across), math.cos(attack) * math.sin(across), math.sin(attack)
-        cos, sin = math.cos(to_right), -math.sin(to_right)
-        a, b, c = shown[i, 0] * cos - shown[i, 1] * sin, shown[i, 0] * sin + shown[i, 1] * cos, shown[i, 2]
-        for k in range(3):
-            path[i, k] = along[k] * x + left[k] * y + up[k] * z
-            face[i, k] = along[k] * a + left[k] * b + up[k] * c
-
-
-def deliver(clubs: ClubArrays, setup: Setup, shut: Vec | float = 0.0) -> Delivery:
-    """Turn path and face with the body, then by what the ball's place adds.
+def delivered(shown: Three, setup: Vec, lie: float) -> tuple[Three, Three]:
+    """Turn path and face with the body, then by what the ball's place adds; `shown`: the face as it is presented.
 
     In the body's frame the ball lies back by what the set-up gave it, so the club meets it earlier on its arc:
     path and face are both turned down by that arc angle, and, as the arc lies in the plane of the shaft, to the right
     by the angle over the tangent of that plane: a ball struck back in the stance starts right. The whole is then laid
     on to the slope as far as the body follows it. Where ball place makes up all the body missed, the blow meets the
-    *ground* as stock does. `shut` is how far something outside, grass at the hosel, closes the face (rad).
+    *ground* as stock does.
     """
-    shown = present(
-        clubs.loft,
-        clubs.lie,
-        clubs.bounce,
-        open_rad=setup.open - shut,
-        lean_rad=setup.lean + setup.face_turn,
-        handle_rad=setup.handle,
+    turned = setup[FACE_TURN]
+    along, left, up = axes_of(setup[TILT_FALL], setup[TILT_SIDE])
+    to_right = turned / math.tan(lie)
+    attack, across = setup[ATTACK_ASKED] - turned, setup[PATH_ASKED] - to_right
+    x, y, z = math.cos(attack) * math.cos(across), math.cos(attack) * math.sin(across), math.sin(attack)
+    cos, sin = math.cos(to_right), -math.sin(to_right)
+    a, b, c = shown[0] * cos - shown[1] * sin, shown[0] * sin + shown[1] * cos, shown[2]
+    path = (
+        along[0] * x + left[0] * y + up[0] * z,
+        along[1] * x + left[1] * y + up[1] * z,
+        along[2] * x + left[2] * y + up[2] * z,
     )
-    count = len(shown.face_normal)
-    told = (setup.attack, setup.face_turn, clubs.lie, setup.path, setup.tilt_fall, setup.tilt_side)
-    path, face = np.empty((count, 3)), np.empty((count, 3))
-    _deliver(shown.face_normal, rows(count, *told), path, face)
-    # The sole meets the ground, not the body's own level: what the body missed of the fall comes back as bounce.
-    bounce = shown.effective_bounce_rad + setup.missed_fall
-    return Delivery(path, face, bounce)
+    face = (
+        along[0] * a + left[0] * b + up[0] * c,
+        along[1] * a + left[1] * b + up[1] * c,
+        along[2] * a + left[2] * b + up[2] * c,
+    )
+    return path, face

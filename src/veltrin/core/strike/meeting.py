@@ -15,7 +15,7 @@ from numpy.typing import ArrayLike
 
 from veltrin.core.constants import BALL_RADIUS_M
 from veltrin.core.geometry import Mask, Vec, length_of, rows
-from veltrin.core.ground import Lie, SoilCoefficients
+from veltrin.core.ground import Lie, Soil, SoilCoefficients
 from veltrin.core.kernels import LOOSE, kernel
 
 HEAVY_KEPT = 0.80
@@ -64,36 +64,6 @@ class Approach(NamedTuple):
         return Approach(*(np.repeat(v, times) for v in self))
 
 
-class Soil(NamedTuple):
-    """What of a lie the kernel takes, see Lie: lengths in m; `wall_m` is negative without a rim, `lift` without a bed.
-
-    `is_picked`: any touch of the ground takes the speed, in sand and mud.
-    """
-
-    room_m: float
-    softness: float
-    over_m: float
-    is_divot: bool
-    is_picked: bool
-    wall_m: float
-    lift: float
-    coefficients: SoilCoefficients
-
-    @classmethod
-    def of(cls, lie: Lie) -> Soil:
-        """The ground of a lie."""
-        return cls(
-            float(lie.room_m),
-            float(lie.softness),
-            float(lie.over_m),
-            lie.cover.group == "divot",
-            bool(lie.in_sand or lie.cover.muddy),
-            -1.0 if lie.cover.wall_m is None else float(lie.cover.wall_m),
-            -1.0 if lie.bed is None else float(lie.bed.lift),
-            lie.coefficients.soil,
-        )
-
-
 @kernel(inline="always", fastmath=LOOSE)
 def thin_limit(loft: float) -> float:
     """Height of the edge above which it meets the ball before a face of this loft can: r (1 - sin loft).
@@ -103,12 +73,13 @@ def thin_limit(loft: float) -> float:
     return float(BALL_RADIUS_M * (1.0 - math.sin(min(max(loft, 0.0), 0.5 * math.pi))))
 
 
-def bladed_elevation(edge_m: Vec) -> Vec:
+@kernel(fastmath=LOOSE)
+def bladed_elevation(edge_m: float) -> float:
     """Elevation of the line from an edge at this height to the ball's centre (rad): what a thin strike has for loft.
 
     Joins on to the face's own loft at the limit; negative above the equator: the ball is topped.
     """
-    return np.asarray(np.arcsin(np.clip(1.0 - edge_m / BALL_RADIUS_M, -0.94, 1.0)))
+    return math.asin(min(max(1.0 - edge_m / BALL_RADIUS_M, -0.94), 1.0))
 
 
 @kernel(inline="always", fastmath=LOOSE)
@@ -160,21 +131,13 @@ def aimed_edge(soil: Soil, loft: float, steep: float, drop: float, room: float) 
 
 
 @kernel(fastmath=LOOSE)
-def _off_sweet(edge_and_loft: Vec, c: SoilCoefficients, out: Vec) -> None:
-    for i in range(out.shape[0]):
-        edge_m, loft = edge_and_loft[0, i], edge_and_loft[1, i]
-        up = max((thin_limit(loft) - edge_m) / math.cos(min(max(loft, 0.0), 1.3)), 0.0)
-        out[i] = 1.0 - min(c.off_sweet * (up / sweet_spot(loft, c) - 1.0) ** 2, c.most_off_sweet)
-
-
-def off_sweet(edge_m: Vec, loft: Vec, c: SoilCoefficients) -> Vec:
+def off_sweet(edge_m: float, loft: float, c: SoilCoefficients) -> float:
     """Share of ball speed kept by a face that meets the ball below or above its sweet spot.
 
     The ball touches the face (limit - edge) / cos(loft) above the edge; the loss grows with the square of what is off.
     """
-    out = np.empty(length_of(edge_m, loft))
-    _off_sweet(rows(len(out), edge_m, loft), c, out)
-    return out
+    up = max((thin_limit(loft) - edge_m) / math.cos(min(max(loft, 0.0), 1.3)), 0.0)
+    return 1.0 - min(c.off_sweet * (up / sweet_spot(loft, c) - 1.0) ** 2, c.most_off_sweet)
 
 
 @kernel(inline="always", fastmath=LOOSE)
@@ -199,46 +162,62 @@ def _rim(soil: Soil, lowest: float, low_at: float, arc_m: float) -> float:
     return float(min(cut / max(soil.over_m, 1e-6), 1.0) * soil.wall_m * soil.coefficients.rim_share)
 
 
+@kernel(fastmath=LOOSE)
+def met(
+    soil: Soil,
+    steep: float,
+    low_point: float,
+    loft: float,
+    bounce: float,
+    arc_m: float,
+    sole_m: float,
+    share: float,
+    speed: float,
+    mass: float,
+    along: float,
+    deep: float,
+) -> tuple[float, float, float, float]:
+    """One stroke, in the order of Meeting."""
+    c, hard = soil.coefficients, (1.0 - soil.softness) ** 2
+    force = (c.soil_holds_n if soil.lift < 0.0 else c.sand_holds_n) * soil.softness
+    room, drop = _room_under(soil, sole_m), _sole_drop(sole_m, share, c)
+    lowest = aimed_edge(soil, loft, steep, drop, room) - low_point**2 / (2.0 * arc_m) - deep
+    low_at = low_point + along
+    free = lowest + low_at**2 / (2.0 * arc_m)
+    into_soil = max(drop - room - lowest, 0.0)
+    early = max(math.sqrt(2.0 * arc_m * into_soil) - low_at, 0.0) if into_soil > 0.0 else 0.0
+    if soil.wall_m >= 0.0 and soil.over_m > 0.0:
+        early = max(early, _rim(soil, lowest - drop, low_at, arc_m))
+        early = max(early, c.bridged_m * _bridging(sole_m, c) * min(soil.over_m / c.deep_divot_m, 1.0))
+    # Where the soil was met, or will be right at the ball, it holds the sole up and throws it back.
+    thrown_up = max(bounce, 0.0)
+    lift = c.sole_rest_share * sole_m * share * math.sin(thrown_up)
+    back = math.tan(c.rebound * hard * max(steep + thrown_up, 0.0))
+    thrown = -room + lift + early * back
+    on_soil = min(max((-room + lift - free) / 0.001, 0.0), 1.0)
+    # A way in the ground is stirred at any speed, and held with a steady force besides: v^2 falls by
+    # exp(-2 rate x), and by 2 F x / M. A full swing hardly feels the force, a chip is stopped by it.
+    squared = math.exp(-2.0 * dig_rate(soil, steep, bounce, sole_m, share) * early)
+    squared -= 2.0 * force * early / (mass * max(speed, 0.5) ** 2)
+    edge = free + on_soil * hard * max(thrown - free, 0.0)
+    return edge, thin_limit(loft), early, math.sqrt(max(squared, 0.0))
+
+
 @kernel(nogil=True, fastmath=LOOSE)
 def _meet(told: Vec, soil: Soil, out: Vec) -> None:
     """Every stroke: rows of Approach, further ahead, deeper (11, n); `out`: rows of Meeting."""
-    c, hard = soil.coefficients, (1.0 - soil.softness) ** 2
-    force = (c.soil_holds_n if soil.lift < 0.0 else c.sand_holds_n) * soil.softness
     for i in range(told.shape[1]):
-        steep, low_point, loft, bounce, arc_m = told[0, i], told[1, i], told[2, i], told[3, i], told[4, i]
-        sole_m, share, speed, mass, along, deep = (
-            told[5, i], told[6, i], told[7, i], told[8, i], told[9, i], told[10, i],
+        out[0, i], out[1, i], out[2, i], out[3, i] = met(
+            soil, told[0, i], told[1, i], told[2, i], told[3, i], told[4, i], told[5, i], told[6, i], told[7, i],
+            told[8, i], told[9, i], told[10, i],
         )  # fmt: skip
-        room, drop = _room_under(soil, sole_m), _sole_drop(sole_m, share, c)
-        lowest = aimed_edge(soil, loft, steep, drop, room) - low_point**2 / (2.0 * arc_m) - deep
-        low_at = low_point + along
-        free = lowest + low_at**2 / (2.0 * arc_m)
-        into_soil = max(drop - room - lowest, 0.0)
-        early = max(math.sqrt(2.0 * arc_m * into_soil) - low_at, 0.0) if into_soil > 0.0 else 0.0
-        if soil.wall_m >= 0.0 and soil.over_m > 0.0:
-            early = max(early, _rim(soil, lowest - drop, low_at, arc_m))
-            early = max(early, c.bridged_m * _bridging(sole_m, c) * min(soil.over_m / c.deep_divot_m, 1.0))
-        # Where the soil was met, or will be right at the ball, it holds the sole up and throws it back.
-        thrown_up = max(bounce, 0.0)
-        lift = c.sole_rest_share * sole_m * share * math.sin(thrown_up)
-        back = math.tan(c.rebound * hard * max(steep + thrown_up, 0.0))
-        thrown = -room + lift + early * back
-        on_soil = min(max((-room + lift - free) / 0.001, 0.0), 1.0)
-        out[0, i] = free + on_soil * hard * max(thrown - free, 0.0)
-        out[1, i] = thin_limit(loft)
-        out[2, i] = early
-        # A way in the ground is stirred at any speed, and held with a steady force besides: v^2 falls by
-        # exp(-2 rate x), and by 2 F x / M. A full swing hardly feels the force, a chip is stopped by it.
-        squared = math.exp(-2.0 * dig_rate(soil, steep, bounce, sole_m, share) * early)
-        squared -= 2.0 * force * early / (mass * max(speed, 0.5) ** 2)
-        out[3, i] = math.sqrt(max(squared, 0.0))
 
 
 def meet(lie: Lie, approach: Approach, along_m: ArrayLike = 0.0, deep_m: ArrayLike = 0.0) -> Meeting:
     """Meet ground and ball with the arc's low point `along_m` further ahead and `deep_m` deeper than meant."""
     count = length_of(*approach, along_m, deep_m)
     out = np.empty((len(Meeting._fields), count))
-    _meet(rows(count, *approach, along_m, deep_m), Soil.of(lie), out)
+    _meet(rows(count, *approach, along_m, deep_m), lie.under.soil, out)
     return Meeting(*out)
 
 
@@ -250,25 +229,36 @@ class Window(NamedTuple):
     high_m: Vec
 
 
-EARLY_STEPS = np.linspace(0.0, 0.12, 49)
-DEPTH_STEPS = np.linspace(0.0, 0.012, 49)
+EARLY_M, DEPTH_M, LOOKS = 0.12, 0.012, 48
+"""How far off it is looked, early and in depth (m), in how many steps."""
+
+SIDES = ((0, -1.0, EARLY_M), (1, 1.0, DEPTH_M), (1, -1.0, DEPTH_M))
+"""Of a window's three sides: whether along or deep is missed, in which direction, and how far it is looked."""
 
 
-def furthest_good(misses: Vec, bad: Mask) -> Vec:
-    """The last of growing misses (k,) before the first bad one, for each of n strokes; `bad` is (n * k,)."""
-    table = bad.reshape(-1, len(misses))
-    first = np.where(table.any(axis=1), np.argmax(table, axis=1), len(misses))
-    return np.asarray(misses[np.maximum(first - 1, 0)])
+@kernel(fastmath=LOOSE)
+def window_of(soil: Soil, a: Vec, out: Vec) -> None:
+    """The window of an approach `a`: on each side the last of growing misses before the first that is heavy or thin."""
+    for side in range(3):
+        which, sign, most = SIDES[side]
+        out[side] = 0.0
+        for k in range(LOOKS + 1):
+            size = most * k / LOOKS
+            along, deep = (sign * size, 0.0) if which == 0 else (0.0, sign * size)
+            edge, limit, _, kept = met(soil, a[0], a[1], a[2], a[3], a[4], a[5], a[6], a[7], a[8], along, deep)
+            if edge > limit or kept < HEAVY_KEPT:
+                break
+            out[side] = size
+
+
+@kernel(nogil=True, fastmath=LOOSE)
+def _windows(approaches: Vec, soil: Soil, out: Vec) -> None:
+    for i in range(approaches.shape[0]):
+        window_of(soil, approaches[i], out[i])
 
 
 def window(lie: Lie, approach: Approach) -> Window:
-    """Find the strike window: the furthest of growing misses before the first that is heavy or thin."""
-
-    def last_good(misses: Vec, along: float, deep: float) -> Vec:
-        size = np.tile(misses, len(approach.steep))
-        met = meet(lie, approach.repeat(len(misses)), along * size, deep * size)
-        return furthest_good(misses, np.asarray(met.thin | met.heavy))
-
-    return Window(
-        last_good(EARLY_STEPS, -1.0, 0.0), last_good(DEPTH_STEPS, 0.0, 1.0), last_good(DEPTH_STEPS, 0.0, -1.0)
-    )
+    """Find the strike window: how far a strike may be off before it is heavy or thin."""
+    out = np.empty((length_of(*approach), 3))
+    _windows(np.ascontiguousarray(np.column_stack(np.broadcast_arrays(*approach))), lie.under.soil, out)
+    return Window(*out.T)

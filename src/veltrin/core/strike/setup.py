@@ -8,13 +8,30 @@ the pressure split; the stance is widened to keep part of the stock margin befor
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass, fields
+from typing import NamedTuple
 
 import numpy as np
 
-from veltrin.core.geometry import Vec, length_of, rows
+from veltrin.core.geometry import Vec
 from veltrin.core.kernels import LOOSE, kernel
-from veltrin.core.strike.stroke import ClubArrays, Stroke
+from veltrin.core.strike.rows import (
+    ARC,
+    ATTACK,
+    BALL_BACK,
+    FOLLOW_FULL,
+    FOLLOW_SIDE,
+    FOLLOW_TOUCH,
+    GRIP_DOWN,
+    HANDLE,
+    LEAD_BIAS,
+    LEAN,
+    OPEN,
+    PATH,
+    STANCE,
+    TAKEN_UP,
+    WIDEN,
+)
+from veltrin.core.strike.stroke import stock_stroke
 
 CENTRE_OF_MASS_SHARE = 0.53
 """Height of the centre of mass over stature at address (anthropometry: 0.55 standing, a little less bent)."""
@@ -44,43 +61,7 @@ ARC_FOLLOWS_PRESSURE = 0.5
 """Share of a shift of pressure that the bottom of the arc follows. Judgement."""
 
 
-@dataclass(frozen=True)
-class Change:
-    """What a way of playing asks for besides the slope's own demands; arrays or scalars, rad and m.
-
-    `follow_touch`/`follow_full`: share of the fall the body goes along with, in a touch and in a full swing.
-    `lead_bias`: pressure put on the lead side on purpose (fades out towards a full swing). `open`: face opened
-    before gripping. `lean`: hands ahead of stock. `path` > 0 swings left. `attack` < 0 steeper. `stance` > 0
-    open (left). `handle` > 0 raised. `ball_back` > 0 further back than needed. `widen`: stance on top. `taken_up`:
-    share of what the body missed of the fall that ball place makes up; less than 1 meets the hill on purpose.
-    `grip_down_m`: shorter grip by choice. `edge_m` > 0: not the face but the edge meets the ball, so high above its
-    bottom. `entry_m` > 0: the head goes in so far behind the ball, which sand or grass then carries.
-    `sole_contact_share`: share of the sole that touches (toe down: half). `hosel_closure`: share of the face grab that
-    is left by a firm hand.
-    """
-
-    follow_touch: float | Vec = 0.74
-    follow_full: float | Vec = 0.83
-    follow_side: float | Vec = 0.9
-    lead_bias: float | Vec = 0.0
-    open_rad: float | Vec = 0.0
-    lean_rad: float | Vec = 0.0
-    path_rad: float | Vec = 0.0
-    attack_rad: float | Vec = 0.0
-    stance_rad: float | Vec = 0.0
-    handle_rad: float | Vec = 0.0
-    ball_back_m: float | Vec = 0.0
-    widen_m: float | Vec = 0.0
-    taken_up: float | Vec = 1.0
-    grip_down_m: float | Vec = 0.0
-    edge_m: float | Vec = 0.0
-    entry_m: float | Vec = 0.0
-    sole_contact_share: float | Vec = 1.0
-    hosel_closure: float | Vec = 1.0
-
-
-@dataclass(frozen=True)
-class Setup:
+class Setup(NamedTuple):
     """Set-up on this slope, arrays (n,). Lengths m, angles rad; differences are from stock.
 
     `ball_back_m` > 0 towards the trail foot. `low_point_m` is where the arc touches its lowest relative to the
@@ -110,6 +91,7 @@ class Setup:
     stance: Vec
     handle: Vec
     speed_share: Vec
+    stock_lean: Vec
 
     @property
     def shoulder_tilt(self) -> Vec:
@@ -120,6 +102,14 @@ class Setup:
     def attack_ground(self) -> Vec:
         """Attack angle against the ground (rad): the arc's turn is against the body, the miss comes back."""
         return np.asarray(self.attack - self.face_turn + self.missed_fall)
+
+
+(
+    FOLLOWED, TILT_FALL, TILT_SIDE, MISSED, BALL_BACK_BY, LOW_POINT, UPRIGHT_LOW_POINT, STANCE_WIDTH, STOCK_WIDTH,
+    LEAD_SHARE, STOCK_LEAD_SHARE, GRIPPED_DOWN, POSTURE, FACE_TURN, LEANT, OPENED, PATH_ASKED, ATTACK_ASKED,
+    STANCE_ASKED, HANDLE_ASKED, SPEED_SHARE, STOCK_LEAN,
+) = range(len(Setup._fields))  # fmt: skip
+"""Places of a set-up in a kernel's row."""
 
 
 @kernel(inline="always", fastmath=LOOSE)
@@ -154,65 +144,46 @@ def _reach(side: float, arc_m: float, stature_m: float, wider_m: float) -> tuple
 
 
 @kernel(fastmath=LOOSE)
-def _set_up(stroke: Vec, change: Vec, ground: Vec, stature_m: float, out: Vec) -> None:
-    """Every set-up, stroke by stroke: rows of Stroke, _ASKED and (arc, fall, side), (k, n); `out`: rows of Setup."""
+def set_up(row: Vec, swing: float, fall: float, side: float, stature_m: float, out: Vec) -> None:
+    """The set-up of a candidate's `row` (see rows.py) on a slope of `fall` and `side` (rad), in the order of Setup."""
+    lean, attack, stroke_low, stance_m, lead_share = stock_stroke(row, stature_m, swing)
     height = CENTRE_OF_MASS_SHARE * stature_m
-    for i in range(stroke.shape[1]):
-        swing, lean, attack, stroke_low, stance_m, lead_share = stroke[:, i]
-        follow_touch, follow_full, follow_side, lead_bias, open_rad, lean_rad, path = change[:7, i]
-        attack_rad, stance, handle, ball_back_m, widen, taken_up, grip_down = change[7:, i]
-        arc_m, fall, side = ground[0, i], ground[1, i], ground[2, i]
-        touch = min(2.0 * (1.0 - swing), 1.0)
-        wanted = follow_full + (follow_touch - follow_full) * touch
-        lead_bias *= touch
-        width = _stance_width(lead_share, stance_m, lead_bias, height * math.tan(wanted * fall), stature_m, widen)
-        base = lead_share + lead_bias
-        # Balance limits how far the body can go with the hill: the centre of mass must stay over the feet.
-        room = MAX_SHARE - base if fall >= 0.0 else base - (1.0 - MAX_SHARE)
-        balance = math.atan(max(room, 0.0) * width / height)
-        tilt_fall = math.copysign(min(wanted * abs(fall), balance), fall)
-        missed = fall - tilt_fall
-        forward = ARC_FOLLOWS_PRESSURE * lead_bias * width
-        slipped = arc_m * math.sin(missed)
-        ball_back = taken_up * slipped - forward + ball_back_m
-        grip, posture = _reach(side, arc_m, stature_m, width - stance_m)
-        # A downhill or steep stance is gripped a little shorter for control: about 2 mm a degree (judgement).
-        grip += 0.002 * math.degrees(max(fall, 0.0)) + grip_down
-        out[0, i] = tilt_fall / fall if abs(fall) > 1e-9 else wanted
-        out[1, i] = tilt_fall
-        out[2, i] = follow_side * side
-        out[3, i] = missed
-        out[4, i] = ball_back
-        out[5, i] = stroke_low - slipped + forward + ball_back - arc_m * attack_rad
-        out[6, i] = stroke_low - arc_m * math.sin(fall)
-        out[7, i] = width
-        out[8, i] = stance_m
-        out[9, i] = base + height * math.tan(tilt_fall) / width
-        out[10, i] = lead_share
-        out[11, i] = grip
-        out[12, i] = posture
-        out[13, i] = (ball_back + forward) / arc_m
-        out[14, i] = lean + lean_rad
-        out[15, i] = open_rad
-        out[16, i] = path
-        out[17, i] = attack + attack_rad
-        out[18, i] = stance
-        out[19, i] = handle
-        out[20, i] = 1.0 - max(grip, 0.0) / arc_m
-
-
-_ASKED = (
-    "follow_touch", "follow_full", "follow_side", "lead_bias", "open_rad", "lean_rad", "path_rad", "attack_rad",
-    "stance_rad", "handle_rad", "ball_back_m", "widen_m", "taken_up", "grip_down_m",
-)  # fmt: skip
-"""What of a change the set-up is worked out from."""
-
-
-def set_up(clubs: ClubArrays, stroke: Stroke, change: Change, fall: Vec, side: Vec, stature_m: float) -> Setup:
-    """Compute the set-up for a slope of `fall` and `side` (rad, arrays)."""
-    asked = [getattr(change, name) for name in _ASKED]
-    count = length_of(stroke.swing, fall, side, *asked)
-    told = rows(count, *(getattr(stroke, f.name) for f in fields(stroke)))
-    out = np.empty((len(fields(Setup)), count))
-    _set_up(told, rows(count, *asked), rows(count, clubs.arc_m, fall, side), stature_m, out)
-    return Setup(*out)
+    arc_m = row[ARC]
+    touch = min(2.0 * (1.0 - swing), 1.0)
+    wanted = row[FOLLOW_FULL] + (row[FOLLOW_TOUCH] - row[FOLLOW_FULL]) * touch
+    lead_bias = row[LEAD_BIAS] * touch
+    width = _stance_width(lead_share, stance_m, lead_bias, height * math.tan(wanted * fall), stature_m, row[WIDEN])
+    base = lead_share + lead_bias
+    # Balance limits how far the body can go with the hill: the centre of mass must stay over the feet.
+    room = MAX_SHARE - base if fall >= 0.0 else base - (1.0 - MAX_SHARE)
+    balance = math.atan(max(room, 0.0) * width / height)
+    tilt_fall = math.copysign(min(wanted * abs(fall), balance), fall)
+    missed = fall - tilt_fall
+    forward = ARC_FOLLOWS_PRESSURE * lead_bias * width
+    slipped = arc_m * math.sin(missed)
+    ball_back = row[TAKEN_UP] * slipped - forward + row[BALL_BACK]
+    grip, posture = _reach(side, arc_m, stature_m, width - stance_m)
+    # A downhill or steep stance is gripped a little shorter for control: about 2 mm a degree (judgement).
+    grip += 0.002 * math.degrees(max(fall, 0.0)) + row[GRIP_DOWN]
+    out[FOLLOWED] = tilt_fall / fall if abs(fall) > 1e-9 else wanted
+    out[TILT_FALL] = tilt_fall
+    out[TILT_SIDE] = row[FOLLOW_SIDE] * side
+    out[MISSED] = missed
+    out[BALL_BACK_BY] = ball_back
+    out[LOW_POINT] = stroke_low - slipped + forward + ball_back - arc_m * row[ATTACK]
+    out[UPRIGHT_LOW_POINT] = stroke_low - arc_m * math.sin(fall)
+    out[STANCE_WIDTH] = width
+    out[STOCK_WIDTH] = stance_m
+    out[LEAD_SHARE] = base + height * math.tan(tilt_fall) / width
+    out[STOCK_LEAD_SHARE] = lead_share
+    out[GRIPPED_DOWN] = grip
+    out[POSTURE] = posture
+    out[FACE_TURN] = (ball_back + forward) / arc_m
+    out[LEANT] = lean + row[LEAN]
+    out[OPENED] = row[OPEN]
+    out[PATH_ASKED] = row[PATH]
+    out[ATTACK_ASKED] = attack + row[ATTACK]
+    out[STANCE_ASKED] = row[STANCE]
+    out[HANDLE_ASKED] = row[HANDLE]
+    out[SPEED_SHARE] = 1.0 - max(grip, 0.0) / arc_m
+    out[STOCK_LEAN] = lean

@@ -7,18 +7,22 @@ of about 14 m at half to chest-high swings are the trade's (common practice), th
 
 from __future__ import annotations
 
+import math
 from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import ArrayLike
 
 from veltrin.core.constants import BALL_RADIUS_M
-from veltrin.core.geometry import Mask, Vec
-from veltrin.core.ground import BALL_M, Bed, Lie, SandCoefficients
-from veltrin.core.strike.meeting import DEPTH_STEPS, EARLY_STEPS, Approach, Window, furthest_good
+from veltrin.core.geometry import Mask, Vec, length_of, rows
+from veltrin.core.ground import BALL_M, Lie, Ploughed, SandCoefficients
+from veltrin.core.kernels import LOOSE, kernel
+from veltrin.core.strike.meeting import LOOKS, SIDES, Approach, Window
 
 STUCK_SHARE = 0.72
 """Less ball speed than this of what was meant leaves the ball half way: about half the distance."""
+
+LEAST_STEEP_RAD = math.radians(3.0)
 
 
 class Splash(NamedTuple):
@@ -35,75 +39,119 @@ class Splash(NamedTuple):
     depth_m: Vec
     over_edge: Mask
 
-
-def grass_bed(lie: Lie) -> Bed:
-    """Grass as a bed to splash from: light, thrown up by the ground below it. Judgement."""
-    c = lie.coefficients.sand
-    lift = c.gouge_lift_soft_per_m + c.gouge_lift_hard_per_m * (1.0 - lie.softness) ** 2
-    return Bed(density=c.gouge_kg_m3 * max(lie.thickness, 0.2), lift=lift, load=c.gouge_load)
+    @classmethod
+    def of(cls, told: Vec) -> Splash:
+        """From rows of numbers, (7, n)."""
+        return cls(told[0], told[1], told[2], told[3], told[4], told[5], told[6] > 0.0)
 
 
-def carried_share(entry_m: Vec, c: SandCoefficients) -> Vec:
+@kernel(fastmath=LOOSE)
+def carried_share(entry_m: float, c: SandCoefficients) -> float:
     """Ball speed over head speed when the head passes below it, by entry behind the ball (m). Judgement.
 
     1.45 with nothing in between, as off the face; 0.73 at 5 cm; then slowly less.
     """
-    behind = np.maximum(entry_m, 0.0)
-    return np.asarray(c.near * np.exp(-behind / c.near_fades_m) + c.far * np.exp(-behind / c.far_fades_m))
+    behind = max(entry_m, 0.0)
+    return c.near * math.exp(-behind / c.near_fades_m) + c.far * math.exp(-behind / c.far_fades_m)
+
+
+@kernel(fastmath=LOOSE)
+def splashed(
+    bed: Ploughed,
+    steep: float,
+    loft: float,
+    bounce: float,
+    arc_m: float,
+    sole_m: float,
+    share: float,
+    head_mass: float,
+    entry_m: float,
+    along: float,
+    deep: float,
+) -> tuple[float, float, float, float, float, float, bool]:
+    """One splash, in the order of Splash.
+
+    Depth x behind the entry: x tan(steep) - x^2 c / 2 with curvature c = 1/arc + lift sin(bounce): bounce throws
+    the sole up, an edge that leads digs on. Momentum: V M = V' (M + load m).
+    """
+    c, over = bed.coefficients, bed.over_m
+    entry = max(entry_m - along, 0.0)
+    slope = math.tan(max(steep, LEAST_STEEP_RAD))
+    curve = max(1.0 / arc_m + bed.lift * math.sin(bounce), 0.15)
+    depth_at_ball = entry * slope - 0.5 * curve * entry**2 + deep
+    edge = max(over - depth_at_ball, -bed.deepest_m)
+    way = min(entry + BALL_RADIUS_M, 2.0 * slope / curve)
+    area = max(0.5 * slope * way**2 - curve * way**3 / 6.0 + max(deep, 0.0) * way, 0.0)
+    mass = bed.density * c.slab_width_m * share * (area + c.over_moved * over * way)
+    kept = head_mass / (head_mass + bed.load * mass)
+    buried = min(over / BALL_M, 1.0)
+    # An edge that isn't all the way under a sunk ball still moves it, through the sand in between.
+    over_edge = edge > max(c.under_m, c.under_share * over)
+    carried = kept * carried_share(entry, c) * math.exp(-c.buried_takes * buried)
+    thick = entry + c.over_between * over
+    spin = c.spin_sand if bed.in_sand else c.spin_grass
+    spin_ratio = spin * math.exp(-thick / c.spin_fades_m) * (1.0 - c.wet_spin * bed.wet)
+    launch = (c.launch_share - c.buried_launch * buried) * loft
+    # Where the sole doesn't come up again, the mark ends where the moved sand has stopped the head.
+    per_length2 = 0.5 * bed.load * bed.density * c.slab_width_m * share * slope
+    mark = min(2.0 * slope / curve, math.sqrt(c.stopped_by * head_mass / per_length2))
+    deepest_at = min(slope / curve, mark)
+    # What is seen in the sand is the sole's way, and its back hangs below the edge by its bounce.
+    sole = sole_m * share * math.sin(max(bounce, 0.0))
+    depth = slope * deepest_at - 0.5 * curve * deepest_at**2 + sole
+    return carried, edge, launch, spin_ratio, mark, depth, over_edge
+
+
+@kernel(nogil=True, fastmath=LOOSE)
+def _splash(told: Vec, bed: Ploughed, out: Vec) -> None:
+    """Every splash: rows of Approach, head mass, entry, further ahead, deeper (13, n); `out`: rows of Splash."""
+    for i in range(told.shape[1]):
+        carried, edge, launch, spin_ratio, mark, depth, over_edge = splashed(
+            bed, told[0, i], told[2, i], told[3, i], told[4, i], told[5, i], told[6, i],
+            told[9, i], told[10, i], told[11, i], told[12, i],
+        )  # fmt: skip
+        out[0, i], out[1, i], out[2, i], out[3, i] = carried, edge, launch, spin_ratio
+        out[4, i], out[5, i] = mark, depth
+        out[6, i] = 1.0 if over_edge else 0.0
 
 
 def splash(
     lie: Lie, a: Approach, head_mass: Vec, entry_m: Vec, along_m: ArrayLike = 0.0, deep_m: ArrayLike = 0.0
 ) -> Splash:
-    """Enter `entry_m` behind the ball at `a.steep`; misses as in `meet`.
+    """Enter `entry_m` behind the ball at `a.steep`; misses as in `meet`."""
+    count = length_of(*a, head_mass, entry_m, along_m, deep_m)
+    out = np.empty((len(Splash._fields), count))
+    _splash(rows(count, *a, head_mass, entry_m, along_m, deep_m), lie.under.ploughed, out)
+    return Splash.of(out)
 
-    Depth x behind the entry: x tan(steep) - x^2 c / 2 with curvature c = 1/arc + lift sin(bounce): bounce throws
-    the sole up, an edge that leads digs on. Momentum: V M = V' (M + load m).
-    """
-    c, bed = lie.coefficients.sand, lie.bed or grass_bed(lie)
-    in_sand = lie.in_sand
-    over = lie.over_m if in_sand else 0.0
-    entry = np.maximum(entry_m - np.asarray(along_m), 0.0)
-    slope = np.tan(np.maximum(a.steep, np.radians(3.0)))
-    curve = np.maximum(1.0 / a.arc_m + bed.lift * np.sin(a.bounce), 0.15)
-    depth_at_ball = entry * slope - 0.5 * curve * entry**2 + np.asarray(deep_m)
-    edge = over - depth_at_ball
-    if not in_sand:
-        # Below the grass the ground proper stops the sole.
-        edge = np.maximum(edge, -lie.room_m - 0.006 * lie.softness)
-    way = np.minimum(entry + BALL_RADIUS_M, 2.0 * slope / curve)
-    area = np.maximum(0.5 * slope * way**2 - curve * way**3 / 6.0 + np.maximum(np.asarray(deep_m), 0.0) * way, 0.0)
-    mass = bed.density * c.slab_width_m * a.sole_contact_share * (area + c.over_moved * over * way)
-    kept = head_mass / (head_mass + bed.load * mass)
-    buried = min(over / BALL_M, 1.0)
-    # An edge that isn't all the way under a sunk ball still moves it, through the sand in between.
-    over_edge = edge > max(c.under_m, c.under_share * over)
-    carried = kept * carried_share(entry, c) * np.exp(-c.buried_takes * buried)
-    thick = entry + c.over_between * over
-    spin = c.spin_sand if in_sand else c.spin_grass
-    spin_ratio = spin * np.exp(-thick / c.spin_fades_m) * (1.0 - c.wet_spin * lie.wet)
-    launch = (c.launch_share - c.buried_launch * buried) * a.loft
-    # Where the sole doesn't come up again, the mark ends where the moved sand has stopped the head.
-    per_length2 = 0.5 * bed.load * bed.density * c.slab_width_m * a.sole_contact_share * slope
-    mark = np.minimum(2.0 * slope / curve, np.sqrt(c.stopped_by * head_mass / per_length2))
-    deepest_at = np.minimum(slope / curve, mark)
-    # What is seen in the sand is the sole's way, and its back hangs below the edge by its bounce.
-    sole = a.sole_m * a.sole_contact_share * np.sin(np.maximum(a.bounce, 0.0))
-    depth = slope * deepest_at - 0.5 * curve * deepest_at**2 + sole
-    return Splash(carried, edge, launch, np.asarray(spin_ratio), mark, depth, np.asarray(over_edge))
+
+@kernel(fastmath=LOOSE)
+def splash_window_of(bed: Ploughed, a: Vec, head_mass: float, entry_m: float, meant: float, out: Vec) -> None:
+    """The window of one splash from approach `a` that carries `meant`; a deeper or an earlier entry sticks."""
+    for side in range(3):
+        which, sign, most = SIDES[side]
+        out[side] = 0.0
+        for k in range(LOOKS + 1):
+            size = most * k / LOOKS
+            along, deep = (sign * size, 0.0) if which == 0 else (0.0, sign * size)
+            moved = splashed(bed, a[0], a[2], a[3], a[4], a[5], a[6], head_mass, entry_m, along, deep)
+            if moved[6] or moved[0] < STUCK_SHARE * meant:
+                break
+            out[side] = size
+
+
+@kernel(nogil=True, fastmath=LOOSE)
+def _windows(told: Vec, bed: Ploughed, out: Vec) -> None:
+    """Of every row of approach, head mass and entry."""
+    for i in range(told.shape[0]):
+        a, head_mass, entry = told[i], told[i, 9], told[i, 10]
+        meant = splashed(bed, a[0], a[2], a[3], a[4], a[5], a[6], head_mass, entry, 0.0, 0.0)[0]
+        splash_window_of(bed, a, head_mass, entry, meant, out[i])
 
 
 def splash_window(lie: Lie, a: Approach, head_mass: Vec, entry_m: Vec) -> Window:
-    """How far a splash may be off before it sticks or is skulled; a deeper or an earlier entry sticks."""
-    meant = splash(lie, a, head_mass, entry_m).carried
-
-    def last_good(misses: Vec, along: float, deep: float) -> Vec:
-        k = len(misses)
-        size = np.tile(misses, len(a.steep))
-        out = splash(lie, a.repeat(k), np.repeat(head_mass, k), np.repeat(entry_m, k), along * size, deep * size)
-        bad = out.over_edge | (out.carried < STUCK_SHARE * np.repeat(meant, k))
-        return furthest_good(misses, bad)
-
-    return Window(
-        last_good(EARLY_STEPS, -1.0, 0.0), last_good(DEPTH_STEPS, 0.0, 1.0), last_good(DEPTH_STEPS, 0.0, -1.0)
-    )
+    """How far a splash may be off before it sticks or is skulled."""
+    out = np.empty((length_of(*a, head_mass, entry_m), 3))
+    told = np.column_stack(np.broadcast_arrays(*a, head_mass, entry_m))
+    _windows(np.ascontiguousarray(told), lie.under.ploughed, out)
+    return Window(*out.T)

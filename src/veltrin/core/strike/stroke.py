@@ -1,20 +1,20 @@
 """The player's stock stroke from level ground, from a touch to a full swing.
 
-Everything is batched: one entry per candidate. `swing` is club-head speed over the player's full speed with that
-club, so 1 is a full swing and 0.3 a chip.
+`swing` is club-head speed over the player's full speed with that club, so 1 is a full swing and 0.3 a chip.
 """
 
 from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 import numpy as np
 
-from veltrin.core.geometry import Index, Vec
+from veltrin.core.geometry import Vec
+from veltrin.core.kernels import LOOSE, kernel
 from veltrin.core.kit import BALL_HOLD, Club, Player, face_grip
 from veltrin.core.kit.player import MID_IRON_LOFT_RAD, STOCK_LEAN_RAD
+from veltrin.core.strike.rows import ARC, ATTACK_FULL, LEAD_FULL, LEAN_FULL, LENGTH, ClubArrays
 
 ARM_SHARE_OF_STATURE = 0.37
 """Shoulder to grip over stature (anthropometry: shoulder-to-fist is about 0.37 of stature; from memory)."""
@@ -36,39 +36,6 @@ _COR_AT_REST = {"wood": 0.87, "hybrid": 0.875, "iron": 0.875, "wedge": 0.875, "p
 # A deep head turns under a blow and takes spin off (vertical gear effect); an iron hardly does. Judgement,
 # set so that a driver's spin comes near published averages (from memory).
 _GEAR_LOSS = {"wood": 0.30, "hybrid": 0.10, "iron": 0.0, "wedge": 0.0, "putter": 0.0}
-
-
-@dataclass(frozen=True)
-class ClubArrays:
-    """Clubs of a batch as arrays (n,): angles rad, lengths m, mass kg; `arc_m` is the radius of the head's arc.
-
-    `grip`: friction of the face over that of a new one on a soft ball; `lead_full`: pressure on the lead side with a
-    full swing; `touch`: 0 for a putter, whose longest stroke is still a touch, else 1;
-    `hold`: spin of this ball where it grips, over a soft one's.
-    """
-
-    loft: Vec
-    lie: Vec
-    bounce: Vec
-    head_mass: Vec
-    length: Vec
-    arc_m: Vec
-    lean_full: Vec
-    attack_full: Vec
-    cor_at_rest: Vec
-    cor_slope: Vec
-    gear_loss: Vec
-    grass_drag: Vec
-    body: Vec
-    sole_m: Vec
-    grip: Vec
-    lead_full: Vec
-    touch: Vec
-    hold: Vec
-
-    def take(self, index: Index) -> ClubArrays:
-        """Pick or repeat entries by integer index."""
-        return ClubArrays(**{name: getattr(self, name)[index] for name in self.__dataclass_fields__})
 
 
 def sole_snag(club: Club) -> float:
@@ -95,8 +62,8 @@ def body_snag(club: Club) -> float:
     )
 
 
-def club_arrays(player: Player, clubs: Sequence[Club]) -> ClubArrays:
-    """Gather what the strike needs to know about each club in this player's hands."""
+def club_rows(player: Player, clubs: Sequence[Club]) -> Vec:
+    """Gather what the strike needs to know about each club in this player's hands, (n, columns of ClubArrays)."""
     # A wood or a putter is swept anyone who swings it: its lean doesn't grow with strength or loft.
     is_swept = np.array([c.kind in ("wood", "putter") for c in clubs])
     # Lean grows with loft from the mid iron up: a full wedge is struck with the hands further ahead. Judgement,
@@ -109,7 +76,7 @@ def club_arrays(player: Player, clubs: Sequence[Club]) -> ClubArrays:
     attack = np.radians([_KIND_OFFSETS_DEG[c.kind][1] for c in clubs]) + player.mid_iron_attack_rad
     attack = attack + np.where(teed, TEED_ATTACK_RAD, 0.0)
     length = np.array([c.length_m for c in clubs])
-    return ClubArrays(
+    told = ClubArrays(
         loft=np.array([c.loft_rad for c in clubs]),
         lie=np.array([c.lie_rad for c in clubs]),
         bounce=np.array([c.bounce_rad for c in clubs]),
@@ -129,35 +96,23 @@ def club_arrays(player: Player, clubs: Sequence[Club]) -> ClubArrays:
         touch=np.array([0.0 if c.kind == "putter" else 1.0 for c in clubs]),
         hold=np.full(len(clubs), BALL_HOLD[player.ball]),
     )
+    return np.column_stack(told)
 
 
-@dataclass(frozen=True)
-class Stroke:
-    """Stock stroke from level ground, arrays (n,): angles rad, lengths m, shares 0..1."""
+@kernel(fastmath=LOOSE)
+def stock_stroke(row: Vec, stature_m: float, swing: float) -> tuple[float, float, float, float, float]:
+    """Stock delivery and stance at this length of swing: lean, attack, low point, stance width, lead share.
 
-    swing: Vec
-    lean: Vec
-    attack: Vec
-    low_point_m: Vec
-    stance_width_m: Vec
-    lead_share: Vec
-
-
-def stock_stroke(clubs: ClubArrays, stature_m: float, swing: Vec) -> Stroke:
-    """Stock delivery and stance at this length of swing.
-
-    A touch has less lean and a shallower blow than a full swing, feet closer, and more pressure on the lead side
-    (common practice: half to two thirds). The low point lies where an arc of that radius comes down at that
-    attack angle: r sin(attack) ahead of the ball.
+    Angles in rad, lengths in m, `row` a candidate's (see rows.py). A touch has less lean and a shallower blow than a
+    full swing, feet closer, and more pressure on the lead side (common practice: half to two thirds). The low point
+    lies where an arc of that radius comes down at that attack angle: r sin(attack) ahead of the ball.
     """
-    swing = np.asarray(swing, float)
-    attack = clubs.attack_full * (0.65 + 0.35 * swing)
-    width_full = stature_m * (0.20 + 0.06 * (clubs.length - 0.89) / 0.25)
-    return Stroke(
-        swing=swing,
-        lean=clubs.lean_full * (0.6 + 0.4 * swing),
-        attack=attack,
-        low_point_m=-clubs.arc_m * np.sin(attack),
-        stance_width_m=width_full * (0.45 + 0.55 * swing),
-        lead_share=clubs.lead_full + 0.12 * (1.0 - swing),
+    attack = row[ATTACK_FULL] * (0.65 + 0.35 * swing)
+    width_full = stature_m * (0.20 + 0.06 * (row[LENGTH] - 0.89) / 0.25)
+    return (
+        row[LEAN_FULL] * (0.6 + 0.4 * swing),
+        attack,
+        -row[ARC] * math.sin(attack),
+        width_full * (0.45 + 0.55 * swing),
+        row[LEAD_FULL] + 0.12 * (1.0 - swing),
     )
