@@ -15,10 +15,11 @@ from typing import NamedTuple
 import numpy as np
 import shapely
 from numpy.typing import NDArray
-from scipy.ndimage import distance_transform_cdt, uniform_filter
+from scipy.ndimage import distance_transform_cdt
 
 from veltrin.core.flight import Contour
-from veltrin.core.geometry import Mask, Vec
+from veltrin.core.geometry import Index, Mask, Vec
+from veltrin.core.kernels import LOOSE, kernel
 from veltrin.core.quantity import QUANTITIES, within
 from veltrin.core.run.coefficients import TURF, TurfCoefficients
 from veltrin.core.run.surface import SURFACES, Surface, bounce_numbers
@@ -251,11 +252,42 @@ def _free(piece: NDArray[np.int64], cell: float) -> Vec:
     return np.asarray(cell * np.maximum(inner - 1, 1), float)
 
 
-def _around(values: Vec, cells: int) -> Vec:
-    """Mean over `cells` to every side, edges held."""
-    if cells == 0 or not (values != values.flat[0]).any():
-        return values
-    return np.asarray(uniform_filter(values, 2 * cells + 1, mode="nearest"))
+@kernel(nogil=True, fastmath=LOOSE)
+def _lay(piece: Index, table: Vec, climb: Vec, free: Vec, cells: int, fields: Vec) -> None:
+    """Fill in the fields, (ny, nx, 7): those that a bounce meets as means over `cells` to every side, edges held.
+
+    `table`: the layers of each piece; `climb`: what is taken off the tilt away in each column of cells, but on the
+    green. Running sums, along the rows and then down them: each mean costs two additions, however wide.
+    """
+    ny, nx, wide = piece.shape[0], piece.shape[1], 2 * cells + 1
+    rows, sums = np.empty((ny, nx)), np.empty(nx)
+    for k in range(BRAKE):
+        is_plain = k != AWAY or not climb.any()
+        for p in range(1, table.shape[0]):
+            is_plain = is_plain and table[p, k] == table[0, k]
+        if is_plain:
+            fields[:, :, k] = table[0, k]
+            continue
+        for i in range(ny):
+            for j in range(nx):
+                fields[i, j, k] = table[piece[i, j], k] - (climb[j] if k == AWAY and piece[i, j] != 1 else 0.0)
+            total = 0.0
+            for j in range(-cells, cells + 1):
+                total += fields[i, min(max(j, 0), nx - 1), k]
+            for j in range(nx):
+                rows[i, j] = total / wide
+                total += fields[i, min(j + cells + 1, nx - 1), k] - fields[i, max(j - cells, 0), k]
+        sums[:] = 0.0
+        for i in range(-cells, cells + 1):
+            sums += rows[min(max(i, 0), ny - 1)]
+        for i in range(ny):
+            after, before = min(i + cells + 1, ny - 1), max(i - cells, 0)
+            for j in range(nx):
+                fields[i, j, k] = sums[j] / wide
+                sums[j] += rows[after, j] - rows[before, j]
+    for i in range(ny):
+        for j in range(nx):
+            fields[i, j, BRAKE], fields[i, j, FREE] = table[piece[i, j], BRAKE], free[i, j]
 
 
 @lru_cache(maxsize=TERRAINS_KEPT)
@@ -271,18 +303,18 @@ def terrain_of(ground: Landing) -> Terrain:
     bounces, brakes = np.split(np.array(numbers), [AWAY], axis=1)
     table = np.hstack([bounces, np.array(tilts), brakes])
     ends = np.array([SOLID if p.is_solid else 1.0 if p.ends_here else 0.0 for p in pieces])[raster.piece]
-    fields = table[raster.piece]
+    climb = np.zeros(raster.piece.shape[1])
     if ground.rise_m != 0.0 and math.isfinite(ground.width_m):
-        x = raster.x0 + raster.cell * (np.arange(raster.piece.shape[1]) + 0.5)
-        climbing = (x > 0.0) & (x < ground.climb_m) & (raster.piece != 1)
-        fields[:, :, AWAY] -= np.where(climbing, ground.rise_m / ground.climb_m, 0.0)
+        x = raster.x0 + raster.cell * (np.arange(len(climb)) + 0.5)
+        climb[(x > 0.0) & (x < ground.climb_m)] = ground.rise_m / ground.climb_m
     cells = round(COLLAR_M / raster.cell) if math.isfinite(raster.cell) else 0
-    around = [_around(fields[:, :, k], cells) for k in range(BRAKE)]
+    fields = np.empty((*raster.piece.shape, FREE + 1))
+    _lay(raster.piece, table, climb, raster.free, cells, fields)
     c = ground.coefficients
     friction = c.friction * (1.0 - c.wet_slip * ground.wet)
-    is_tilted = bool(around[AWAY].any() or around[LEFT].any())
+    is_tilted = bool(table[:, (AWAY, LEFT)].any() or climb.any())
     frame = Frame(float(raster.x0), float(raster.y0), float(raster.cell), friction, is_tilted, c)
-    return Terrain(frame, np.stack([*around, fields[:, :, BRAKE], raster.free], axis=2), ends)
+    return Terrain(frame, fields, ends)
 
 
 def _ends_at(ground: Landing, places: Vec) -> Vec:
