@@ -34,7 +34,7 @@ LANES = 8
 """Balls that are flown side by side: two of the processor's wide numbers, or one of its widest."""
 
 AHEAD, ABOVE, AXIS, BLOWN = 7 * LANES, 14 * LANES, 15 * LANES, 18 * LANES
-"""Where in the lanes' numbers what is ahead begins, and so on (see _fly_many). In one array: what lies at fixed
+"""Where in the lanes' numbers what is ahead begins, and so on (see fly_many). In one array: what lies at fixed
 distances is seen not to overlap."""
 
 LEAST_SPEED2 = 1e-18
@@ -168,7 +168,7 @@ def _lane(lanes: Vec, i: int) -> Seven:
 
 
 def _steps_of(is_windy: bool) -> Callable[[Vec, float, Medium, Contour], None]:
-    """A step of every lane, from what it is now to what it is ahead (see _fly_many): in wind, where each lane has its
+    """A step of every lane, from what it is now to what it is ahead (see fly_many): in wind, where each lane has its
     own, or in still air.
     """
 
@@ -283,7 +283,7 @@ def _write(
 
 
 @kernel(nogil=True, fastmath=LOOSE)
-def _fly_many(
+def fly_many(
     velocity: Vec,
     spin: Vec,
     medium: Medium,
@@ -457,7 +457,7 @@ def fly(
 
     def part(rows: slice) -> None:
         blown = gusts[rows] if len(gusts) else gusts
-        _fly_many(
+        fly_many(
             velocity[rows], spin[rows], medium, blown, shape, walls, step_s, out.of(rows), path[rows], points[rows]
         )
 

@@ -163,7 +163,7 @@ def typical(
     loft = np.concatenate([zero, zero, zero, zero, lofted, -lofted])
     speed = np.concatenate([1.0 + faster, np.maximum(1.0 - faster, 0.2), zero + 1, zero + 1, zero + 1, zero + 1])
     many = batch.take(rows).changed(faster=speed, add={"open_rad": face, "lean_rad": loft})
-    off = play(many, world, np.tile(swing, 6), np.tile(aim, 6), step_s=COARSE_STEP_S)
+    off = play(many, world, np.tile(swing, 6), np.tile(aim, 6), step_s=COARSE_STEP_S, tells=False)
     shifts = [out * d[:, None] * unit_vector(targets.bearing) for d in (doubts.firm, doubts.rolled)]
     rest = meant_rest[:, :2]
     places = np.concatenate([off.runs.rest[:, :2], *(rest + sign * s for s in shifts for sign in (1.0, -1.0))])

@@ -107,7 +107,7 @@ def strike_often(
     swings, aims = np.repeat(swing, strikes), np.repeat(aim, strikes)
     gusts = np.tile(_gusts(world.wind, draws[:, 7:]), (n, 1)) if windy else NO_GUSTS
     missed = Miss(each(along, 3), each(deep, 4), np.tile(np.exp(world.lie.coefficients.grass.patchy * draws[:, 6]), n))
-    played = play(many, world, swings, aims, miss=missed, step_s=COARSE_STEP_S, gusts=gusts)
+    played = play(many, world, swings, aims, miss=missed, step_s=COARSE_STEP_S, gusts=gusts, tells=False)
     rolled = roll_shift(played, world.landing, scatter.coefficients)
     # A ball that lies against something, or in water, lies there whatever the ground.
     stays = (played.flights.struck >= 0) | ended(world.landing, played.runs.rest)

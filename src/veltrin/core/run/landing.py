@@ -283,7 +283,7 @@ def run_ball(
 
 
 @kernel(nogil=True, fastmath=LOOSE)
-def _run_many(
+def run_many(
     landing: Vec,
     velocity: Vec,
     spin: Vec,
@@ -296,6 +296,7 @@ def _run_many(
     trace: Vec,
     rows: Index,
 ) -> None:
+    """Run all balls out; what is drawn of each goes into its trace."""
     has_walls, undrawn = ends.max() > 1.5, np.zeros((0, 3))
     place, v, w, flat, around, normal, pull = work_room()
     for i in range(landing.shape[0]):
@@ -333,7 +334,7 @@ def run_out(landing: Vec, velocity: Vec, spin: Vec, ground: Landing, *, record: 
     landing, velocity, spin = (np.ascontiguousarray(v) for v in (landing, velocity, spin))
 
     def part(of: slice) -> None:
-        _run_many(
+        run_many(
             landing[of],
             velocity[of],
             spin[of],
