@@ -175,13 +175,11 @@ AS_MEANT = Miss()
 class Launched:
     """A batch up to where the balls leave: what set-up and blow alone tell, read from the told rows when asked for.
 
-    `told` (n, TOLD) as the kernel fills it in, `rows` the candidates' own, `thin`: the edge met the ball unasked,
-    `launch` velocity and spin.
+    `told` (n, TOLD) as the kernel fills it in, `rows` the candidates' own, `launch` velocity and spin.
     """
 
     told: Vec
     rows: Vec
-    thin: Mask
     launch: Launch
 
     @property
@@ -214,6 +212,11 @@ class Launched:
     def is_splash(self) -> Mask:
         """Whether sand or grass carries the ball, not the face."""
         return np.asarray(self.rows[:, ENTRY] > 0.0)
+
+    @property
+    def thin(self) -> Mask:
+        """Whether the edge met the ball unasked."""
+        return np.asarray(self.told[:, THIN_AT] > 0.0)
 
     @property
     def slid(self) -> Mask:
@@ -276,27 +279,25 @@ def around_of(batch: Batch, world: World, *, gripped: bool = True) -> Around:
 
 
 def launch(
-    batch: Batch, world: World, swing: Vec, aim: Vec, *, gripped: bool = True, miss: Miss = AS_MEANT, tells: bool = True
+    batch: Batch, world: World, swing: Vec, aim: Vec, *, gripped: bool = True, miss: Miss = AS_MEANT
 ) -> Launched:
     """Strike every candidate with `swing` (share of full speed) aimed `aim` rad left of the target, up to the launch.
 
-    `gripped`: whether a shorter grip takes its speed; without `tells` only the launch and what is thin is told.
-    NobodyWaitsError if nobody does any more.
+    `gripped`: whether a shorter grip takes its speed. NobodyWaitsError if nobody does any more.
     """
     go_on()
     count, around, off = batch.count, around_of(batch, world, gripped=gripped), _off(miss, batch.count)
-    told, leaving = np.zeros((count if tells else 0, TOLD)), np.empty((2, count, 3))
-    thin = np.empty(count, dtype=np.bool_)
+    told, leaving = np.zeros((count, TOLD)), np.empty((2, count, 3))
 
     def part(of: slice) -> None:
-        lines, errors = told[of] if tells else np.zeros((1, TOLD)), off[of] if len(off) > 1 else off
+        errors = off[of] if len(off) > 1 else off
         strike_rows(
             batch.rows[of], swing[of], aim[of], errors, world.lie.under, around,
-            lines, thin[of], leaving[0, of], leaving[1, of],
+            told[of], leaving[0, of], leaving[1, of],
         )  # fmt: skip
 
     share_out(part, count, 2)
-    return Launched(told, batch.rows, thin, Launch(leaving[0], leaving[1]))
+    return Launched(told, batch.rows, Launch(leaving[0], leaving[1]))
 
 
 def walls_in(world: World) -> Vec:
@@ -338,15 +339,11 @@ def play(
     miss: Miss = AS_MEANT,
     step_s: float = STEP_S,
     gusts: Vec = NO_GUSTS,
-    tells: bool = True,
 ) -> Played:
     """Strike every candidate with `swing` (share of full speed) aimed `aim` rad left of the target, to its rest.
 
-    `gusts` (n, 2): what each ball meets besides the mean wind (m/s); `tells` as for launch. NobodyWaitsError if nobody
-    does any more.
+    `gusts` (n, 2): what each ball meets besides the mean wind (m/s). NobodyWaitsError if nobody does any more.
     """
-    launched = launch(batch, world, swing, aim, miss=miss, tells=tells)
+    launched = launch(batch, world, swing, aim, miss=miss)
     flights = flown(launched.launch, world, record=record, step_s=step_s, gusts=gusts)
-    return Played(
-        launched.told, launched.rows, launched.thin, launched.launch, flights, run_from(flights, world, record=record)
-    )
+    return Played(launched.told, launched.rows, launched.launch, flights, run_from(flights, world, record=record))

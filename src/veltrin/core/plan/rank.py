@@ -127,7 +127,7 @@ def ground_doubts(played: Played, landing: Landing, targets: Targets, pitched: V
         targets.along(run_out(flown.landing, flown.velocity, flown.spin, replace(landing, firmness=f)).rest)
         for f in (min(landing.firmness + c.firmness_doubt, 1.0), max(landing.firmness - c.firmness_doubt, 0.0))
     ]
-    return Doubts(np.hypot(0.5 * (ends[0] - ends[1]), pitched), roll_shift(played, landing, c))
+    return Doubts(np.hypot(0.5 * (ends[0] - ends[1]), pitched), roll_shift(played.total, played.carry, landing, c))
 
 
 class Typical(NamedTuple):
@@ -163,7 +163,7 @@ def typical(
     loft = np.concatenate([zero, zero, zero, zero, lofted, -lofted])
     speed = np.concatenate([1.0 + faster, np.maximum(1.0 - faster, 0.2), zero + 1, zero + 1, zero + 1, zero + 1])
     many = batch.take(rows).changed(faster=speed, add={"open_rad": face, "lean_rad": loft})
-    off = play(many, world, np.tile(swing, 6), np.tile(aim, 6), step_s=COARSE_STEP_S, tells=False)
+    off = play(many, world, np.tile(swing, 6), np.tile(aim, 6), step_s=COARSE_STEP_S)
     shifts = [out * d[:, None] * unit_vector(targets.bearing) for d in (doubts.firm, doubts.rolled)]
     rest = meant_rest[:, :2]
     places = np.concatenate([off.runs.rest[:, :2], *(rest + sign * s for s in shifts for sign in (1.0, -1.0))])
@@ -173,8 +173,8 @@ def typical(
     return Typical(leave, ends.strokes.reshape(2 * _DOUBTED, n).mean(axis=0))
 
 
-def roll_shift(played: Played, landing: Landing, c: ScatterCoefficients) -> Vec:
-    """How far the ball stops short where the surround brakes as much more as it is misjudged by (m, (n,)).
+def roll_shift(total: Vec, carry: Vec, landing: Landing, c: ScatterCoefficients) -> Vec:
+    """How far a ball of this total and carry stops short where the surround brakes more by what it is misjudged by (m).
 
     Energy: what is lost more on the way to the green is missing on it, as many times over as the green is faster.
     """
@@ -182,6 +182,6 @@ def roll_shift(played: Played, landing: Landing, c: ScatterCoefficients) -> Vec:
         landing.green_speed_ft if landing.surround.speed_ft is None else landing.surround.speed_ft
     )
     fast = green_deceleration(landing.green_speed_ft)
-    through = np.clip(np.minimum(played.total, landing.front_m) - played.carry, 0.0, None)
-    on_green = played.total > landing.front_m
+    through = np.clip(np.minimum(total, landing.front_m) - carry, 0.0, None)
+    on_green = total > landing.front_m
     return np.asarray(c.surround_doubt * through * np.where(on_green, slow / fast, 1.0))

@@ -11,8 +11,9 @@ import shapely
 
 from veltrin.core.air import Wind
 from veltrin.core.air.wind import ACROSS_SHARE
-from veltrin.core.flight import COARSE_STEP_S, NO_GUSTS, Flights
+from veltrin.core.flight import COARSE_STEP_S, NO_GUSTS, Flights, share_out
 from veltrin.core.geometry import Index, Mask, Vec, rows_of
+from veltrin.core.ground import Under
 from veltrin.core.hole import KIND_LIST, KIND_NUMBER, Hole
 from veltrin.core.hole.chart import Numbers, cost_at
 from veltrin.core.hole.holing import holed_share
@@ -20,10 +21,14 @@ from veltrin.core.kernels import LOOSE, kernel
 from veltrin.core.kit import Scatter
 from veltrin.core.plan.model import Share, Spread
 from veltrin.core.plan.odds import even_normals, strike_scatter
-from veltrin.core.plan.play import Batch, Miss, World, play
+from veltrin.core.plan.play import Batch, World, around_of, flown, run_from
 from veltrin.core.plan.rank import Doubts, roll_shift, speed_scatter
 from veltrin.core.plan.target import Targets, unit_vector
 from veltrin.core.run import ended, green_deceleration
+from veltrin.core.strike import TOLD, Around, Launch
+from veltrin.core.strike.blow import ALONG, DEEP, PATCH, THIN_AT, strike
+from veltrin.core.strike.rows import FULL_SPEED, LEAN, OPEN
+from veltrin.core.wanted import go_on
 
 STRIKES = 400
 WORST_SHARE = 0.05
@@ -85,46 +90,86 @@ def strike_often(
 
     `solved`: swing and aim; `difficulty`: of the shot, and of the strike alone.
     """
-    n = batch.count
-    swing, aim = solved
+    n, swing = batch.count, solved[0]
     windy = not world.wind.is_calm
     draws = even_normals(strikes, 9 if windy else 7)
-    scatter_factor, strike_factor = difficulty
-    along, deep = strike_scatter(scatter, swing, strike_factor, batch.clubs.arc_m, world.lie.cover.uneven_m)
-
-    def each(sigma: Vec, kind: int) -> Vec:
-        return np.outer(sigma, draws[:, kind]).ravel()
-
-    many = batch.take(np.repeat(np.arange(n), strikes))
-    speed = 1.0 + each(speed_scatter(scatter, batch, swing) * scatter_factor, 0)
-    many = many.changed(
-        faster=np.maximum(speed, 0.3),
-        add={
-            "open_rad": each(scatter.face_rad * scatter_factor, 1),
-            "lean_rad": each(scatter.loft_rad * scatter_factor, 2),
-        },
-    )
-    swings, aims = np.repeat(swing, strikes), np.repeat(aim, strikes)
+    leaving, thin = _struck(batch, world, solved, _widths(batch, world, swing, scatter, difficulty), draws)
     gusts = np.tile(_gusts(world.wind, draws[:, 7:]), (n, 1)) if windy else NO_GUSTS
-    missed = Miss(each(along, 3), each(deep, 4), np.tile(np.exp(world.lie.coefficients.grass.patchy * draws[:, 6]), n))
-    played = play(many, world, swings, aims, miss=missed, step_s=COARSE_STEP_S, gusts=gusts, tells=False)
-    rolled = roll_shift(played, world.landing, scatter.coefficients)
+    flights = flown(leaving, world, step_s=COARSE_STEP_S, gusts=gusts)
+    ends = run_from(flights, world).rest
+    rolled = roll_shift(ends[:, 0], flights.landing[:, 0], world.landing, scatter.coefficients)
     # A ball that lies against something, or in water, lies there whatever the ground.
-    stays = (played.flights.struck >= 0) | ended(world.landing, played.runs.rest)
+    stays = (flights.struck >= 0) | ended(world.landing, ends)
     # Doubts are those of the ball as meant; one that hardly moved hasn't met so much ground.
-    moved = np.linalg.norm(played.runs.rest[:, :2], axis=1) / np.repeat(targets.distance, strikes)
+    moved = np.hypot(ends[:, 0], ends[:, 1]) / np.repeat(targets.distance, strikes)
     doubt = np.where(stays, 0.0, np.hypot(np.repeat(doubts.firm, strikes) * np.minimum(moved, 1.0), rolled))
-    shift = doubt * np.tile(draws[:, 5], n)
-    bearing = np.repeat(targets.bearing, strikes)
-    rest = played.runs.rest[:, :2] + shift[:, None] * unit_vector(bearing)
-    return Struck(
-        played.flights,
-        played.thin.reshape(n, strikes),
-        rest.reshape(n, strikes, 2),
-        shift.reshape(n, strikes),
-        doubt.reshape(n, strikes),
-        strikes,
-    )
+    doubt, shift = doubt.reshape(n, strikes), doubt.reshape(n, strikes) * draws[:, 5]
+    rest = ends[:, :2].reshape(n, strikes, 2) + shift[:, :, None] * unit_vector(targets.bearing)[:, None, :]
+    return Struck(flights, thin, rest, shift, doubt, strikes)
+
+
+OFF_SPEED, OFF_FACE, OFF_LOFT, OFF_ALONG, OFF_DEEP = range(5)
+"""What a strike is off by, in the order of the draws: share of its speed, face, loft (rad), low point, depth (m)."""
+
+OFF_PATCH, SLOWEST_SHARE = 6, 0.3
+"""The draw for the grass it meets; no strike is slower than this share of what was meant."""
+
+
+def _widths(batch: Batch, world: World, swing: Vec, scatter: Scatter, difficulty: tuple[Vec, Vec]) -> Vec:
+    """One standard deviation of what each call's strikes are off by, (n, 5)."""
+    of_shot, of_strike = difficulty
+    along, deep = strike_scatter(scatter, swing, of_strike, batch.clubs.arc_m, world.lie.cover.uneven_m)
+    speed = speed_scatter(scatter, batch, swing) * of_shot
+    return np.column_stack([speed, scatter.face_rad * of_shot, scatter.loft_rad * of_shot, along, deep])
+
+
+@kernel(nogil=True, fastmath=LOOSE)
+def _strike_draws(
+    rows: Vec,
+    swing: Vec,
+    aim: Vec,
+    widths: Vec,
+    draws: Vec,
+    patchy: float,
+    under: Under,
+    around: Around,
+    velocity: Vec,
+    spin: Vec,
+    thin: Mask,
+) -> None:
+    """Strike each row once a draw, off by its widths; what leaves the face (n * draws, 3), call by call."""
+    count, told, off = draws.shape[0], np.zeros(TOLD), np.empty(3)
+    for i in range(rows.shape[0]):
+        row = rows[i].copy()
+        for k in range(count):
+            faster = max(1.0 + widths[i, OFF_SPEED] * draws[k, OFF_SPEED], SLOWEST_SHARE)
+            row[FULL_SPEED] = rows[i, FULL_SPEED] * faster
+            row[OPEN] = rows[i, OPEN] + widths[i, OFF_FACE] * draws[k, OFF_FACE]
+            row[LEAN] = rows[i, LEAN] + widths[i, OFF_LOFT] * draws[k, OFF_LOFT]
+            off[ALONG], off[DEEP] = widths[i, OFF_ALONG] * draws[k, OFF_ALONG], widths[i, OFF_DEEP] * draws[k, OFF_DEEP]
+            off[PATCH] = math.exp(patchy * draws[k, OFF_PATCH])
+            at = i * count + k
+            strike(row, swing[i], aim[i], off, under, around, told, velocity[at], spin[at])
+            thin[i, k] = told[THIN_AT] > 0.0
+
+
+def _struck(batch: Batch, world: World, solved: tuple[Vec, Vec], widths: Vec, draws: Vec) -> tuple[Launch, Mask]:
+    """What leaves the face of each call's strikes, and which were thin (n, strikes)."""
+    swing, aim = solved
+    n, strikes = batch.count, len(draws)
+    velocity, spin = np.empty((2, n * strikes, 3))
+    thin, around = np.empty((n, strikes), dtype=np.bool_), around_of(batch, world)
+
+    def part(of: slice) -> None:
+        balls = slice(of.start * strikes, of.stop * strikes)
+        _strike_draws(
+            batch.rows[of], swing[of], aim[of], widths[of], draws, world.lie.coefficients.grass.patchy,
+            world.lie.under, around, velocity[balls], spin[balls], thin[of],
+        )  # fmt: skip
+
+    go_on()
+    share_out(part, n, 2, each=strikes)
+    return Launch(velocity, spin), thin
 
 
 def _gusts(wind: Wind, draws: Vec) -> Vec:

@@ -6,7 +6,7 @@ import math
 from typing import NamedTuple
 
 from veltrin.core.constants import BALL_RADIUS_M
-from veltrin.core.geometry import Mask, Three, Vec
+from veltrin.core.geometry import Three, Vec
 from veltrin.core.ground import Ploughed, Under
 from veltrin.core.ground.grass import (
     ball_kept,
@@ -203,15 +203,10 @@ def strike_rows(
     under: Under,
     around: Around,
     told: Vec,
-    thin: Mask,
     velocity: Vec,
     spin: Vec,
 ) -> None:
-    """Strike every row, each off by its row of `off`, or all as meant where that is a single one.
-
-    Where `told` is a single row it is written over by each, and what leaves the face is all there is.
-    """
+    """Strike every row, each off by its row of `off`, or all as meant where that is a single one."""
     for i in range(rows.shape[0]):
-        k, line = i if off.shape[0] > 1 else 0, i if told.shape[0] > 1 else 0
-        strike(rows[i], swing[i], aim[i], off[k], under, around, told[line], velocity[i], spin[i])
-        thin[i] = told[line, THIN_AT] > 0.0
+        k = i if off.shape[0] > 1 else 0
+        strike(rows[i], swing[i], aim[i], off[k], under, around, told[i], velocity[i], spin[i])
