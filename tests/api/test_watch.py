@@ -22,7 +22,7 @@ from veltrin.core.wanted import NobodyWaitsError, asked_by
 from veltrin.service.files.copies import make_copy
 from veltrin.service.house import health
 from veltrin.service.house.store import Store
-from veltrin.service.house.turns import Turns
+from veltrin.service.house.turns import Turns, asked_for
 from veltrin.settings import WEB_DIST
 from veltrin.store import copies
 
@@ -193,6 +193,25 @@ def test_short_ones_go_first_but_not_for_ever() -> None:
     for thread in threads:
         thread.join()
     assert "".join(order) == "NsssLsssL"
+
+
+def test_who_asks_sixty_things_at_once_waits_behind_somebody_who_asks_one() -> None:
+    turns, order = Turns(), []
+
+    def work(coach: str) -> None:
+        with asked_for(coach), turns.taken():
+            order.append(coach)
+
+    threads = [threading.Thread(target=work, args=(coach,)) for coach in [*60 * ["many"], "one", "other", "one"]]
+    with asked_for("many"), turns.taken():
+        for count, thread in enumerate(threads, 1):
+            thread.start()
+            while sum(turns.waiting) < count:
+                time.sleep(0.001)
+    for thread in threads:
+        thread.join()
+    assert order[:5] == ["one", "other", "many", "one", "many"]
+    assert len(order) == len(threads)
 
 
 def test_steps_are_taken_a_turn_each() -> None:

@@ -18,6 +18,7 @@ from veltrin.api.tries import Tries
 from veltrin.service.accounts import coaches
 from veltrin.service.accounts.coaches import STAYS, SignedIn
 from veltrin.service.house.store import StoreError
+from veltrin.service.house.turns import asked_for
 from veltrin.service.lessons import take
 
 LOOPBACK_HOSTS = ("127.0.0.1", "localhost")
@@ -134,7 +135,9 @@ class Door:
                 answer = refused(503, "server", error.problem, error.fix)
         if scope["method"] == "HEAD":
             scope, send = {**scope, "method": "GET"}, _without_body(send)
-        await (answer or self.app)(scope, receive, send)
+        who = scope.get("state", {}).get("who")
+        with asked_for("" if who is None else who.coach_id):
+            await (answer or self.app)(scope, receive, send)
 
     async def _who_is_it(self, scope: Scope, headers: Headers) -> JSONResponse | None:
         """Write down who asks; the answer to anyone who may not."""

@@ -136,6 +136,23 @@ def _closer(found: Vec, miss: float) -> None:
         found[LOW], found[F_LOW], found[F_HIGH] = found[SWING], miss, STAYS_COUNTS * found[F_HIGH]
 
 
+@kernel(fastmath=LOOSE)
+def _guess(found: Vec, is_there: Mask, active: Index) -> int:
+    """Guess the next swing of every stroke that is still sought, and list them; returns how many there are."""
+    count = 0
+    for i in range(found.shape[0]):
+        if found[i, FIRST] == 0 or is_there[i]:
+            continue
+        active[count] = i
+        count += 1
+        span = found[i, F_HIGH] - found[i, F_LOW]
+        between = found[i, LOW] * found[i, F_HIGH] - found[i, HIGH] * found[i, F_LOW]
+        guess = between / (span if abs(span) > 1e-9 else 1.0)
+        reaches = found[i, FIRST] < GRID.shape[0]
+        found[i, SWING] = min(max(guess, found[i, LOW]), found[i, HIGH]) if reaches else FULL_SWING
+    return count
+
+
 @kernel(nogil=True, fastmath=LOOSE)
 def _search(
     rows: Vec,
@@ -168,18 +185,7 @@ def _search(
         totals[:, k], angles[:, k] = reached[:, 0], reached[:, 1]
     _bracket(totals, angles, meant, found)
     for _ in range(ROUNDS):
-        count = 0
-        for i in range(n):
-            if found[i, FIRST] == 0 or is_there[i]:
-                continue
-            active[count] = i
-            count += 1
-            span = found[i, F_HIGH] - found[i, F_LOW]
-            guess = (found[i, LOW] * found[i, F_HIGH] - found[i, HIGH] * found[i, F_LOW]) / (
-                span if abs(span) > 1e-9 else 1.0
-            )
-            reaches = found[i, FIRST] < steps
-            found[i, SWING] = min(max(guess, found[i, LOW]), found[i, HIGH]) if reaches else FULL_SWING
+        count = _guess(found, is_there, active)
         if count == 0:
             return
         _play_some(
