@@ -18,8 +18,11 @@ CORE = Path(__file__).parent / "core"
 
 KERNELS_OF = (
     "constants.py", "flight/aero.py", "flight/contour.py", "flight/integrator.py", "ground/coefficients.py",
-    "ground/slope.py", "kernels.py", "kit/club.py", "run/coefficients.py", "run/landing.py", "run/surface.py",
-    "run/terrain.py", "strike/delivery.py", "strike/impact.py", "strike/meeting.py", "strike/setup.py",
+    "ground/grass.py", "ground/slope.py", "ground/under.py", "hole/areas.py", "hole/chart.py", "hole/holing.py",
+    "kernels.py", "kit/club.py", "plan/odds.py", "plan/scatter.py", "plan/shift.py", "plan/solve.py",
+    "run/coefficients.py", "run/landing.py", "run/surface.py", "run/terrain.py", "strike/blow.py",
+    "strike/delivery.py", "strike/impact.py", "strike/meeting.py", "strike/rows.py", "strike/setup.py",
+    "strike/splash.py", "strike/stroke.py", "units.py",
 )  # fmt: skip
 """Files of core that hold kernels, or what is compiled into them."""
 

@@ -38,12 +38,12 @@ LEFT_OUT = ["/api/who", "/api/plan/stream"]
 
 
 @schema.exclude(path=[*WIDE, *LEFT_OUT]).parametrize()
-@settings(max_examples=2, deadline=None, suppress_health_check=list(HealthCheck))
+@settings(max_examples=2, suppress_health_check=list(HealthCheck))
 def test_no_answer_is_a_server_error(case) -> None:
     case.validate_response(case.call(headers=HERE), checks=CHECKS)
 
 
 @wide.include(path=WIDE).parametrize()
-@settings(max_examples=3, deadline=None, suppress_health_check=list(HealthCheck))
+@settings(max_examples=3, suppress_health_check=list(HealthCheck))
 def test_no_wide_answer_is_a_server_error(case) -> None:
     case.validate_response(case.call(headers=HERE, timeout=AT_MOST_S), checks=CHECKS)

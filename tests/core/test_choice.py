@@ -150,7 +150,7 @@ def test_downhill_and_short_sided_is_most_loft_or_a_landing_in_the_fringe() -> N
     assert loft(call) == 58 or call.carry_m < 11.0
 
 
-@settings(max_examples=8, deadline=None)
+@settings(max_examples=8)
 @given(
     st.floats(25, 130), st.floats(0.15, 0.8), st.floats(0.5, 7.0), st.booleans(),
     st.sampled_from([Lie(), Lie(COVERS["rough"], 0.7), Lie(COVERS["tight"])]),

@@ -10,7 +10,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.players import player, question
-from veltrin.core.ground import BALL_M, COVERS, GROUND, Lie
+from veltrin.core.constants import BALL_M
+from veltrin.core.ground import COVERS, GROUND, Lie
 from veltrin.core.ground.grass import ball_kept, face_friction, speed_kept
 from veltrin.core.methods import CATALOGUE, Case
 from veltrin.core.plan import plan_shot

@@ -92,7 +92,7 @@ keys = st.builds(Key, st.integers(1, 10**6), st.integers(1, 4), st.sampled_from(
 
 
 @given(keys)
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 def test_the_ground_under_the_ball_slopes_as_it_is_said_to(key: Key) -> None:
     scene, step = scene_of(key), 1e-3
     there = scene.height(np.array([step, -step, 0.0, 0.0]), np.array([0.0, 0.0, step, -step]))
@@ -102,7 +102,7 @@ def test_the_ground_under_the_ball_slopes_as_it_is_said_to(key: Key) -> None:
 
 
 @given(keys)
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=25)
 def test_a_slope_is_seen_in_the_picture_as_it_lies(key: Key) -> None:
     """From beside, the ground at the ball leans in the picture by the fall; from behind, by the side slope."""
     scene = scene_of(key)

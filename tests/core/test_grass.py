@@ -156,7 +156,7 @@ def test_methods_for_sunk_balls_only_for_sunk_balls() -> None:
 depths = st.tuples(st.floats(0, 2.5), st.floats(0.02, 0.5))
 
 
-@settings(max_examples=50, deadline=None)
+@settings(max_examples=50)
 @given(depths, st.sampled_from(["5-iron", "8-iron", "54"]), st.floats(0.3, 1.0))
 def test_deeper_never_raises_spin(depth, club: str, swing: float) -> None:
     less, more = (struck(club, Lie(COVERS["deep"], d), swing=swing) for d in (depth[0], sum(depth)))

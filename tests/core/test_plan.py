@@ -124,7 +124,7 @@ def mirrored(fall: float, side: float, flag: float, tilt: float, wind: float):
     return plan_shot(right), plan_shot(left)
 
 
-@settings(max_examples=5, deadline=None)
+@settings(max_examples=5)
 @given(st.floats(-8, 8), st.floats(-8, 8), st.floats(10, 140), st.floats(-0.04, 0.04), st.floats(-5, 5))
 def test_mirrored_input_gives_exactly_mirrored_output(fall, side, flag, tilt, wind) -> None:
     right, left = mirrored(fall, side, flag, tilt, wind)
@@ -154,7 +154,7 @@ def test_left_hander_aims_the_other_way_off_a_ball_above_the_feet() -> None:
 fall_pairs = st.tuples(st.floats(-15, 15), st.floats(0.2, 5)).filter(lambda p: p[0] + p[1] <= 15)
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 @given(fall_pairs, st.sampled_from(["5-iron", "8-iron", "pw", "58"]), st.floats(0.2, 1.0))
 def test_more_downslope_never_launches_higher(falls, club: str, swing: float) -> None:
     less, more = falls[0], falls[0] + falls[1]
@@ -162,14 +162,14 @@ def test_more_downslope_never_launches_higher(falls, club: str, swing: float) ->
     assert up[1] < up[0]
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 @given(st.floats(-14, 10), st.floats(0.2, 4), st.sampled_from(["7-iron", "pw", "58"]), st.floats(0.2, 1.0))
 def test_more_ball_above_the_feet_never_starts_further_right(side: float, more: float, club: str, swing: float) -> None:
     starts = [float(np.arctan2(*strike(club, 0.0, s, swing).launch.velocity[0, 1::-1])) for s in (side, side + more)]
     assert starts[1] > starts[0]
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 @given(st.floats(0.15, 0.95), st.floats(0.02, 0.05), st.sampled_from(["6-iron", "9-iron", "54"]), st.floats(-8, 8))
 def test_a_longer_swing_never_carries_less(swing: float, more: float, club: str, fall: float) -> None:
     assert strike(club, fall, 0, swing + more).carry[0] > strike(club, fall, 0, swing).carry[0]

@@ -421,7 +421,7 @@ def greedy(worth: dict[str, float], wish: Wish) -> list[Part]:
         chosen = best
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=25)
 @given(
     st.floats(20.0, 120.0),
     st.none() | st.integers(20, 150),

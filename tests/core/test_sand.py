@@ -146,13 +146,13 @@ def test_lip_is_cleared_by_the_parabola() -> None:
     assert not clears_lip(lie, np.array([0.01, 0.0, 5.0]))
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(st.floats(0.0, 0.15), st.floats(0.0, 0.1))
 def test_more_sand_never_carries_more(entry: float, more: float) -> None:
     assert carried_share(entry + more, GROUND.sand) <= carried_share(entry, GROUND.sand)
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 @given(st.floats(6.0, 20.0), st.floats(0.0, 18.0), st.floats(0.02, 0.09), st.floats(0.0, 0.4))
 def test_no_splash_makes_momentum(steep: float, bounce: float, entry: float, sunk: float) -> None:
     out = splash(Lie(COVERS["sand"], sunk), approach(steep, bounce), HEAD, np.array([entry]))

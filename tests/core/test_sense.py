@@ -59,7 +59,7 @@ def test_there_is_always_a_call_and_it_is_told_how_far_it_goes(who: str, flag: f
         assert call.past_m < 0
 
 
-@settings(max_examples=10, deadline=None)
+@settings(max_examples=10)
 @given(
     st.sampled_from(["tove", "corwin", "ansgar", "brisa"]), st.sampled_from(sorted(COVERS)), st.floats(0, 1),
     st.floats(2, 230), st.floats(-20, 20), st.floats(-20, 20),

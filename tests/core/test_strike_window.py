@@ -105,7 +105,7 @@ def test_soft_ground_digs_steep_strokes() -> None:
     assert rate(TIGHT, PRESS) > 2 * rate(TIGHT, GLIDE)
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(st.floats(0.0, 1.0), st.floats(1.0, 12.0), st.floats(20.0, 62.0), st.floats(-6.0, 16.0), st.floats(0.0, 0.1))
 def test_touching_earlier_never_keeps_more_speed(give, steep, loft, bounce, early) -> None:
     a = approach(steep, loft, bounce)
@@ -115,7 +115,7 @@ def test_touching_earlier_never_keeps_more_speed(give, steep, loft, bounce, earl
     assert more.early_m[0] >= less.early_m[0] - 1e-12
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(st.sampled_from(sorted(COVERS)), st.floats(20.0, 62.0), st.floats(0.0, 12.0))
 def test_the_edge_is_never_aimed_into_the_ground(name: str, loft: float, steep: float) -> None:
     lie = Lie(COVERS[name], min(COVERS[name].usual_sunk, 0.3))

@@ -29,7 +29,7 @@ from veltrin.service.shot.translate import question_in
 from veltrin.service.shot.translate_question import request_out
 
 CLOSE = 1e-12
-MANY = settings(max_examples=150, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+MANY = settings(max_examples=150, suppress_health_check=[HealthCheck.too_slow])
 
 
 def same(one: Any, other: Any, path: str = "") -> list[str]:

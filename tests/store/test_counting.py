@@ -59,7 +59,7 @@ def test_beside_readers_every_shot_is_learnt_from_once(three: Store) -> None:
     assert show_learnt(three, "ida").shots == 120
 
 
-@settings(max_examples=30, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@settings(max_examples=30, suppress_health_check=[HealthCheck.function_scoped_fixture])
 @given(st.lists(st.tuples(st.sampled_from(["book", "drop", "read"]), st.sampled_from(NAMES)), max_size=25))
 def test_what_is_summed_step_by_step_is_what_is_there(three: Store, steps: list[tuple[str, str]]) -> None:
     known: dict[str, book_sums.Sums] = {}

@@ -34,6 +34,10 @@ ASKS = (
 """Addresses under /api where what nobody waits for is dropped: nothing is stored there, or only once all of it is done.
 Anything else is done to its end."""
 
+ALIVE_WITHIN_S = 60
+"""A process that doesn't answer the one that watches over it for so long is ended and begun anew. It may take its time
+to load the kernels on a busy machine: one that was ended while it did would be begun again for ever."""
+
 HEAD_WITHIN_S = 20.0
 """Within what time the head of a request has to be there."""
 
@@ -111,7 +115,8 @@ class Prompt(HttpToolsProtocol):
 
 def config_of(app: FastAPI | Callable[[], FastAPI], **more: Any) -> uvicorn.Config:
     """How an application is served, or one that is made where it is served; `more`: settings of uvicorn."""
-    return uvicorn.Config(app, http=Prompt, **{"log_level": "warning", "proxy_headers": False, **more})
+    usual = {"log_level": "warning", "proxy_headers": False, "timeout_worker_healthcheck": ALIVE_WITHIN_S}
+    return uvicorn.Config(app, http=Prompt, **{**usual, **more})
 
 
 def server_of(app: FastAPI, **more: Any) -> uvicorn.Server:

@@ -136,7 +136,7 @@ class Door:
         if scope["method"] == "HEAD":
             scope, send = {**scope, "method": "GET"}, _without_body(send)
         who = scope.get("state", {}).get("who")
-        with asked_for("" if who is None else who.coach_id):
+        with asked_for("" if who is None else str(who.coach_id)):
             await (answer or self.app)(scope, receive, send)
 
     async def _who_is_it(self, scope: Scope, headers: Headers) -> JSONResponse | None:

@@ -13,6 +13,8 @@ BALL_MASS_KG = 0.04593
 BALL_RADIUS_M = 0.04267 / 2
 """Half the least diameter the Equipment Rules allow, 42.67 mm (R&A/USGA, from memory)."""
 
+BALL_M = 2.0 * BALL_RADIUS_M
+
 BALL_AREA_M2 = math.pi * BALL_RADIUS_M**2
 
 INERTIA_FACTOR = 2.0 / 5.0

@@ -9,13 +9,12 @@ from veltrin.core.ground.coefficients import (
 )
 from veltrin.core.ground.cover import COVERS, Bed, Cover, CoverGroup, CoverName, SandName, cover_named
 from veltrin.core.ground.helps import HELPS, Help, HelpField, Measured, rise_over_run
-from veltrin.core.ground.lie import BALL_M, CLEAN, LIP_ROLLED_M, Grain, Lie
+from veltrin.core.ground.lie import CLEAN, LIP_ROLLED_M, Grain, Lie
 from veltrin.core.ground.photograph import MeasuredSlope, Spot, slope_in
 from veltrin.core.ground.slope import MAX_SLOPE_RAD, Slope, ground_frame, slope_along
 from veltrin.core.ground.under import Grown, Ploughed, Soil, Under
 
 __all__ = [
-    "BALL_M",
     "CLEAN",
     "COVERS",
     "GROUND",

@@ -9,8 +9,7 @@ from __future__ import annotations
 
 import math
 
-from veltrin.core.constants import BALL_MASS_KG, BALL_RADIUS_M
-from veltrin.core.ground.lie import BALL_M
+from veltrin.core.constants import BALL_M, BALL_MASS_KG, BALL_RADIUS_M
 from veltrin.core.ground.under import Grown
 from veltrin.core.kernels import LOOSE, kernel
 

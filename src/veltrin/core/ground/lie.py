@@ -7,14 +7,12 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import Literal
 
-from veltrin.core.constants import BALL_RADIUS_M
+from veltrin.core.constants import BALL_M
 from veltrin.core.errors import DomainError
 from veltrin.core.ground.coefficients import GROUND, GroundCoefficients
 from veltrin.core.ground.cover import COVERS, Bed, Cover
 from veltrin.core.ground.under import Grown, Ploughed, Soil, Under
 from veltrin.core.quantity import within
-
-BALL_M = 2.0 * BALL_RADIUS_M
 
 Grain = Literal["with", "across", "against"]
 

@@ -129,6 +129,17 @@ def _grid_over(edges: Vec) -> Vec:
 
 
 @kernel(fastmath=LOOSE)
+def _sort(values: Vec, count: int) -> None:
+    """Sort the first few values in place. The library's own sorting takes the compiler longer than this ever runs."""
+    for i in range(1, count):
+        value, k = values[i], i
+        while k > 0 and values[k - 1] > value:
+            values[k] = values[k - 1]
+            k -= 1
+        values[k] = value
+
+
+@kernel(fastmath=LOOSE)
 def _lay(edges: Vec, starts: Index, grid: Vec, cells: Index) -> None:
     """Lay pieces on the cells of a grid, row by row between the sides they cross; then mark where a side passes."""
     count, crossed = cells.shape[0], np.empty(edges.shape[0])
@@ -141,10 +152,10 @@ def _lay(edges: Vec, starts: Index, grid: Vec, cells: Index) -> None:
                 if (y0 > y) != (y1 > y):
                     crossed[found] = x0 + (y - y0) / (y1 - y0) * (x1 - x0)
                     found += 1
-            at = np.sort(crossed[:found])
+            _sort(crossed, found)
             for pair in range(0, found - 1, 2):
-                first = max(math.ceil((at[pair] - grid[0]) / grid[2] - 0.5), 0.0)
-                last = min(math.floor((at[pair + 1] - grid[0]) / grid[2] - 0.5), count - 1.0)
+                first = max(math.ceil((crossed[pair] - grid[0]) / grid[2] - 0.5), 0.0)
+                last = min(math.floor((crossed[pair + 1] - grid[0]) / grid[2] - 0.5), count - 1.0)
                 for j in range(int(first), int(last) + 1):
                     cells[i, j] = k
     for s in range(edges.shape[0]):

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import math
 
-from veltrin.core.ground import BALL_M, Lie
+from veltrin.core.constants import BALL_M
+from veltrin.core.ground import Lie
 from veltrin.core.methods.face import opened_to_look_straight
 from veltrin.core.methods.method import Case, Method, first_reason, off_sand, wedges_only
 from veltrin.core.strike import Change

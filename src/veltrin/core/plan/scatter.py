@@ -25,8 +25,8 @@ from veltrin.core.plan.play import Batch, World, around_of, flown, run_from
 from veltrin.core.plan.rank import Doubts, roll_shift, speed_scatter
 from veltrin.core.plan.target import Targets, unit_vector
 from veltrin.core.run import ended, green_deceleration
-from veltrin.core.strike import TOLD, Around, Launch
-from veltrin.core.strike.blow import ALONG, DEEP, PATCH, THIN_AT, strike
+from veltrin.core.strike import Around, Launch
+from veltrin.core.strike.blow import ALONG, DEEP, PATCH, THIN_AT, TOLD, strike
 from veltrin.core.strike.rows import FULL_SPEED, LEAN, OPEN
 from veltrin.core.wanted import go_on
 
@@ -138,9 +138,10 @@ def _strike_draws(
     thin: Mask,
 ) -> None:
     """Strike each row once a draw, off by its widths; what leaves the face (n * draws, 3), call by call."""
-    count, told, off = draws.shape[0], np.zeros(TOLD), np.empty(3)
+    count, told, off, row = draws.shape[0], np.zeros(TOLD), np.empty(3), np.empty(rows.shape[1])
     for i in range(rows.shape[0]):
-        row = rows[i].copy()
+        for at in range(row.shape[0]):
+            row[at] = rows[i, at]
         for k in range(count):
             faster = max(1.0 + widths[i, OFF_SPEED] * draws[k, OFF_SPEED], SLOWEST_SHARE)
             row[FULL_SPEED] = rows[i, FULL_SPEED] * faster
@@ -259,7 +260,7 @@ def spreads_of(struck: Struck, hole: Hole, targets: Targets) -> list[Spread]:
     short, far = np.percentile(past, MIDDLE, axis=1)
     right, left = np.percentile(side, MIDDLE, axis=1)
     within = np.percentile(leaves, MOST, axis=1)
-    worst, strokes = _worst(past, side, struck.thin), np.tensordot(costs, NODES[1], axes=(1, 0))
+    worst, strokes = _worst(past, side, struck.thin), (NODES[1][:, None] * costs).sum(axis=1)
     columns = {
         "mean_leave_m": leaves.mean(axis=1),
         "leave80_m": within,

@@ -9,9 +9,9 @@ from typing import NamedTuple
 
 import numpy as np
 
-from veltrin.core.constants import GRAVITY_M_S2
+from veltrin.core.constants import BALL_M, GRAVITY_M_S2
 from veltrin.core.geometry import Index, Mask, Vec, elevation
-from veltrin.core.ground import BALL_M, LIP_ROLLED_M, Lie
+from veltrin.core.ground import LIP_ROLLED_M, Lie
 from veltrin.core.hole import KIND_LIST, walls_of
 from veltrin.core.kit.learned import LONG_IRON_BELOW_RAD
 from veltrin.core.plan.answer import Judged, as_calls

@@ -83,7 +83,7 @@ def _moved_costs(
 
     `meant` (n, 2): distance and bearing of each call's target. The last nine are a terrain's and a chart's.
     """
-    has_walls, undrawn = ends.max() > 1.5, np.zeros((0, 3))
+    undrawn = np.zeros((0, 3))
     place, v, w, flat, around, normal, pull = work_room()
     for way in range(dx.shape[0]):
         for i in range(dx.shape[1]):
@@ -97,7 +97,7 @@ def _moved_costs(
                     out[0] = share * (u[i, k, 0] * cos - u[i, k, 1] * sin)
                     out[1] = share * (u[i, k, 0] * sin + u[i, k, 1] * cos)
                     out[2] = share * u[i, k, 2]
-                run_ball(place, v, w, flat, around, normal, pull, frame, fields, ends, has_walls, undrawn)
+                run_ball(place, v, w, flat, around, normal, pull, frame, fields, ends, undrawn)
                 x, y = place[0] + shift[i, k] * to_x, place[1] + shift[i, k] * to_y
                 total += cost_at(x, y, blocked[i, k], numbers, cells, pieces, sides, tables, screens)[1]
             costs[way, i] = total / landing.shape[1]

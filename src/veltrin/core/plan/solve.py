@@ -7,8 +7,8 @@ from typing import NamedTuple
 
 import numpy as np
 
-from veltrin.core.flight import COARSE_STEP_S, Contour, share_out
-from veltrin.core.flight.integrator import Landed, Medium, fly_many, medium_of
+from veltrin.core.flight import Contour, share_out
+from veltrin.core.flight.integrator import COARSE_STEP_S, Landed, Medium, fly_many, medium_of
 from veltrin.core.geometry import Index, Mask, Vec
 from veltrin.core.ground import Under
 from veltrin.core.kernels import LOOSE, kernel
@@ -16,8 +16,8 @@ from veltrin.core.plan.play import Batch, Played, World, around_of, play, walls_
 from veltrin.core.plan.target import Targets
 from veltrin.core.run.landing import run_many
 from veltrin.core.run.terrain import Frame, terrain_of
-from veltrin.core.strike import TOLD, Around
-from veltrin.core.strike.blow import PATCH, strike
+from veltrin.core.strike import Around
+from veltrin.core.strike.blow import PATCH, TOLD, strike
 from veltrin.core.wanted import go_on
 
 SHORTEST_SWING = 0.05
@@ -97,7 +97,7 @@ def _play_some(
         i = which[k]
         strike(rows[i], found[i, SWING], found[i, AIM], as_meant, under, around, told, velocity[k], spin[k])
     place, after, turning = np.zeros((count, 3)), np.zeros((count, 3)), np.zeros((count, 3))
-    time, apex, struck = np.zeros(count), np.zeros(count), np.full(count, -1)
+    time, apex, struck = np.zeros(count), np.zeros(count), np.zeros(count, dtype=np.int64)
     no_path, no_rows = np.zeros((count, 0, 3)), np.zeros(count, dtype=np.int64)
     out = Landed(place, after, turning, time, apex, struck)
     fly_many(velocity, spin, medium, np.zeros((0, 2)), shape, walls, COARSE_STEP_S, out, no_path, no_rows)
@@ -175,14 +175,17 @@ def _search(
     """
     n, steps = rows.shape[0], GRID.shape[0]
     totals, angles = np.empty((n, steps)), np.empty((n, steps))
-    active, reached, is_there = np.arange(n), np.empty((n, 2)), np.zeros(n, dtype=np.bool_)
+    active, reached, is_there = np.empty(n, dtype=np.int64), np.empty((n, 2)), np.zeros(n, dtype=np.bool_)
+    for i in range(n):
+        active[i] = i
     for k in range(steps):
         for i in range(n):
             found[i, SWING], found[i, AIM] = GRID[k], meant[i, 1]
         _play_some(
             rows, active, n, found, under, around, medium, shape, walls, frame, fields, ends, meant, on_carry, reached
         )
-        totals[:, k], angles[:, k] = reached[:, 0], reached[:, 1]
+        for i in range(n):
+            totals[i, k], angles[i, k] = reached[i, 0], reached[i, 1]
     _bracket(totals, angles, meant, found)
     for _ in range(ROUNDS):
         count = _guess(found, is_there, active)

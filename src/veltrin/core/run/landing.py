@@ -244,7 +244,6 @@ def run_ball(
     frame: Frame,
     fields: Vec,
     ends: Vec,
-    has_walls: bool,
     trace: Vec,
 ) -> tuple[bool, int, int]:
     """Run one ball out in place, from where and how it comes down. Returns whether it held, its hops, rows of trace."""
@@ -268,7 +267,7 @@ def run_ball(
         air = 2.0 * rise / press
         if is_drawn:
             row = _draw_hop(place, v, pull, rise, press, trace, row)
-        if has_walls and _hop_ends_at(place, v, pull, air, frame, ends):
+        if frame.has_walls and _hop_ends_at(place, v, pull, air, frame, ends):
             return True, hops, row
         for k in range(3):
             place[k] += v[k] * air + 0.5 * pull[k] * air * air
@@ -297,15 +296,13 @@ def run_many(
     rows: Index,
 ) -> None:
     """Run all balls out; what is drawn of each goes into its trace."""
-    has_walls, undrawn = ends.max() > 1.5, np.zeros((0, 3))
+    undrawn = np.zeros((0, 3))
     place, v, w, flat, around, normal, pull = work_room()
     for i in range(landing.shape[0]):
         for k in range(3):
             place[k], v[k], w[k] = landing[i, k], velocity[i, k], spin[i, k]
         drawn = trace[i] if trace.shape[1] > 0 else undrawn
-        held[i], bounces[i], row = run_ball(
-            place, v, w, flat, around, normal, pull, frame, fields, ends, has_walls, drawn
-        )
+        held[i], bounces[i], row = run_ball(place, v, w, flat, around, normal, pull, frame, fields, ends, drawn)
         rest[i, 0], rest[i, 1] = place[0], place[1]
         if trace.shape[1] > 0:
             trace[i, row, 0], trace[i, row, 1], trace[i, row, 2] = place[0], place[1], 0.0

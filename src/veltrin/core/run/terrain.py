@@ -157,7 +157,7 @@ class Raster(NamedTuple):
 
 class Frame(NamedTuple):
     """Corner and size of the cells (m), and what is the same all over: the friction of a bounce, whether anything
-    tilts, and what bounces are set by.
+    tilts or can't be hopped across, and what bounces are set by.
     """
 
     x0: float
@@ -165,6 +165,7 @@ class Frame(NamedTuple):
     cell: float
     friction: float
     is_tilted: bool
+    has_walls: bool
     coefficients: TurfCoefficients
 
 
@@ -260,13 +261,17 @@ def _lay(piece: Index, table: Vec, climb: Vec, free: Vec, cells: int, fields: Ve
     green. Running sums, along the rows and then down them: each mean costs two additions, however wide.
     """
     ny, nx, wide = piece.shape[0], piece.shape[1], 2 * cells + 1
-    rows, sums = np.empty((ny, nx)), np.empty(nx)
+    rows, sums, most = np.empty((ny, nx)), np.empty(nx), 0.0
+    for j in range(nx):
+        most = max(most, abs(climb[j]))
     for k in range(BRAKE):
-        is_plain = k != AWAY or not climb.any()
+        is_plain = k != AWAY or most == 0.0
         for p in range(1, table.shape[0]):
             is_plain = is_plain and table[p, k] == table[0, k]
         if is_plain:
-            fields[:, :, k] = table[0, k]
+            for i in range(ny):
+                for j in range(nx):
+                    fields[i, j, k] = table[0, k]
             continue
         for i in range(ny):
             for j in range(nx):
@@ -277,9 +282,10 @@ def _lay(piece: Index, table: Vec, climb: Vec, free: Vec, cells: int, fields: Ve
             for j in range(nx):
                 rows[i, j] = total / wide
                 total += fields[i, min(j + cells + 1, nx - 1), k] - fields[i, max(j - cells, 0), k]
-        sums[:] = 0.0
-        for i in range(-cells, cells + 1):
-            sums += rows[min(max(i, 0), ny - 1)]
+        for j in range(nx):
+            sums[j] = 0.0
+            for i in range(-cells, cells + 1):
+                sums[j] += rows[min(max(i, 0), ny - 1), j]
         for i in range(ny):
             after, before = min(i + cells + 1, ny - 1), max(i - cells, 0)
             for j in range(nx):
@@ -313,7 +319,9 @@ def terrain_of(ground: Landing) -> Terrain:
     c = ground.coefficients
     friction = c.friction * (1.0 - c.wet_slip * ground.wet)
     is_tilted = bool(table[:, (AWAY, LEFT)].any() or climb.any())
-    frame = Frame(float(raster.x0), float(raster.y0), float(raster.cell), friction, is_tilted, c)
+    frame = Frame(
+        float(raster.x0), float(raster.y0), float(raster.cell), friction, is_tilted, bool((ends == SOLID).any()), c
+    )
     return Terrain(frame, fields, ends)
 
 

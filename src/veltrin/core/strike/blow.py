@@ -19,10 +19,32 @@ from veltrin.core.ground.grass import (
 from veltrin.core.ground.slope import axes_of
 from veltrin.core.kernels import LOOSE, kernel
 from veltrin.core.kit.club import presented
-from veltrin.core.strike import rows as row_of
 from veltrin.core.strike.delivery import delivered
 from veltrin.core.strike.impact import grip_restitution, restitution, struck
 from veltrin.core.strike.meeting import Approach, Meeting, bladed_elevation, met, off_sweet
+from veltrin.core.strike.rows import (
+    ARC,
+    BODY,
+    BOUNCE,
+    COR_AT_REST,
+    COR_SLOPE,
+    EDGE,
+    ENTRY,
+    FULL_SPEED,
+    GEAR_LOSS,
+    GRASS_DRAG,
+    GRIP,
+    HABIT_FACE,
+    HABIT_FRICTION,
+    HABIT_SPEED,
+    HEAD_MASS,
+    HOLD,
+    HOSEL_CLOSURE,
+    LIE,
+    LOFT,
+    SOLE,
+    SOLE_SHARE,
+)
 from veltrin.core.strike.setup import (
     ATTACK_ASKED,
     FACE_TURN,
@@ -107,17 +129,17 @@ def _leaves(
 ) -> tuple[Three, Three]:
     """Velocity and spin off the face, or off the edge where that meets the ball, of a head that comes at `speed`."""
     soil, loft, edge = under.soil.coefficients, told[APPROACH_AT + 2], told[MEETING_AT]
-    on_edge = told[THIN_AT] > 0.0 or row[row_of.EDGE] > 0.0
+    on_edge = told[THIN_AT] > 0.0 or row[EDGE] > 0.0
     if on_edge:
         tilt, flat = bladed_elevation(edge), _in_ground(face, normal)
         cos, sin = math.cos(tilt), math.sin(tilt)
         face = (cos * flat[0] + sin * normal[0], cos * flat[1] + sin * normal[1], cos * flat[2] + sin * normal[2])
     v_n = speed * _dot(path, face)
-    e = restitution(v_n, row[row_of.COR_AT_REST], row[row_of.COR_SLOPE], around.ball_factor)
-    e_grip = (1.0 + grip_restitution(v_n, row[row_of.GEAR_LOSS])) * row[row_of.HOLD] - 1.0
-    friction = face_friction(under.grown, way) * row[row_of.GRIP] * row[row_of.HABIT_FRICTION]
+    e = restitution(v_n, row[COR_AT_REST], row[COR_SLOPE], around.ball_factor)
+    e_grip = (1.0 + grip_restitution(v_n, row[GEAR_LOSS])) * row[HOLD] - 1.0
+    friction = face_friction(under.grown, way) * row[GRIP] * row[HABIT_FRICTION]
     bladed = soil.bladed_share if on_edge else 1.0
-    v, w, slid = struck(path, face, speed, row[row_of.HEAD_MASS], e * bladed, e_grip, friction)
+    v, w, slid = struck(path, face, speed, row[HEAD_MASS], e * bladed, e_grip, friction)
     told[SLID_AT] = 1.0 if slid else 0.0
     sweet = 1.0 if on_edge else off_sweet(edge, loft, soil)
     return (v[0] * sweet, v[1] * sweet, v[2] * sweet), (w[0] * sweet, w[1] * sweet, w[2] * sweet)
@@ -130,13 +152,11 @@ def _meets(row: Vec, told: Vec, under: Under, off: Vec) -> None:
     along, deep = off[ALONG], off[DEEP]
     edge, limit, early, kept = met(under.soil, a[0], a[1], a[2], a[3], a[4], a[5], a[6], a[7], a[8], along, deep)
     is_thin = edge > limit
-    if row[row_of.EDGE] > 0.0:
+    if row[EDGE] > 0.0:
         # An edge laid on the ball on purpose travels above the ground: only its own height can be missed.
-        edge, early, kept, is_thin = row[row_of.EDGE] - deep, 0.0, 1.0, False
-    if row[row_of.ENTRY] > 0.0:
-        out = splashed(
-            under.ploughed, a[0], a[2], a[3], a[4], a[5], a[6], row[row_of.HEAD_MASS], row[row_of.ENTRY], along, deep
-        )
+        edge, early, kept, is_thin = row[EDGE] - deep, 0.0, 1.0, False
+    if row[ENTRY] > 0.0:
+        out = splashed(under.ploughed, a[0], a[2], a[3], a[4], a[5], a[6], row[HEAD_MASS], row[ENTRY], along, deep)
         edge, kept, is_thin = out[1], 1.0, out[6]
         s = told[SPLASH_AT:THIN_AT]
         s[0], s[1], s[2], s[3], s[4], s[5], s[6] = out[0], out[1], out[2], out[3], out[4], out[5], 1.0 * out[6]
@@ -157,17 +177,17 @@ def strike(
     grown, normal = under.grown, axes_of(fall, side)[2]
     set_up(row, swing, fall, side, around.stature_m, told)
     gripped = 1.0 + (told[SPEED_SHARE] - 1.0) * around.gripped
-    swung = row[row_of.FULL_SPEED] * (1.0 - (1.0 - around.able) * swing) * swing * gripped
+    swung = row[FULL_SPEED] * (1.0 - (1.0 - around.able) * swing) * swing * gripped
     # The arc's turn is against the body, what the body missed comes back.
     attack_ground = told[ATTACK_ASKED] - told[FACE_TURN] + told[MISSED]
-    drag = grass_drag_in(grown, row[row_of.GRASS_DRAG], row[row_of.BODY]) * row[row_of.SOLE_SHARE]
-    way = way_through(grown, attack_ground, row[row_of.ARC], row[row_of.EDGE])
-    shut = closure_in_grass(grown, way, drag, off[PATCH]) * row[row_of.HOSEL_CLOSURE] + row[row_of.HABIT_FACE]
+    drag = grass_drag_in(grown, row[GRASS_DRAG], row[BODY]) * row[SOLE_SHARE]
+    way = way_through(grown, attack_ground, row[ARC], row[EDGE])
+    shut = closure_in_grass(grown, way, drag, off[PATCH]) * row[HOSEL_CLOSURE] + row[HABIT_FACE]
     shown, sole = presented(
-        row[row_of.LOFT], row[row_of.LIE], row[row_of.BOUNCE],
+        row[LOFT], row[LIE], row[BOUNCE],
         told[OPENED] - shut, told[LEANT] + told[FACE_TURN], told[HANDLE_ASKED],
     )  # fmt: skip
-    path, face = delivered(shown, told, row[row_of.LIE])
+    path, face = delivered(shown, told, row[LIE])
     # The sole meets the ground, not the body's own level: what the body missed of the fall comes back as bounce.
     bounce = math.atan2(sole[0], -sole[2]) + told[MISSED]
     told[PATH_AT], told[PATH_AT + 1], told[PATH_AT + 2] = path
@@ -175,14 +195,14 @@ def strike(
     told[BOUNCE_AT] = bounce
     loft = math.asin(min(max(_dot(face, normal), -1.0), 1.0))
     a = told[APPROACH_AT:MEETING_AT]
-    a[0], a[1], a[2], a[3], a[4] = -attack_ground, told[LOW_POINT], loft, bounce, row[row_of.ARC]
-    a[5], a[6], a[7], a[8] = row[row_of.SOLE], row[row_of.SOLE_SHARE], swung, row[row_of.HEAD_MASS]
+    a[0], a[1], a[2], a[3], a[4] = -attack_ground, told[LOW_POINT], loft, bounce, row[ARC]
+    a[5], a[6], a[7], a[8] = row[SOLE], row[SOLE_SHARE], swung, row[HEAD_MASS]
     _meets(row, told, under, off)
     told[WAY_AT], told[DRAG_AT], told[SPEED_AT] = way, drag, swung
-    in_grass = speed_kept(grown, way, drag, swung, row[row_of.HEAD_MASS], off[PATCH])
-    speed = swung * in_grass * told[MEETING_AT + 3] * row[row_of.HABIT_SPEED]
+    in_grass = speed_kept(grown, way, drag, swung, row[HEAD_MASS], off[PATCH])
+    speed = swung * in_grass * told[MEETING_AT + 3] * row[HABIT_SPEED]
     v, w = _leaves(row, told, under, around, path, face, normal, speed, way)
-    is_carried = row[row_of.ENTRY] > 0.0 and told[THIN_AT] == 0.0
+    is_carried = row[ENTRY] > 0.0 and told[THIN_AT] == 0.0
     s = told[SPLASH_AT:THIN_AT]
     if is_carried:
         v, w = _carried(under.ploughed, path, face, normal, speed * s[0], s[2], s[3])

@@ -13,9 +13,9 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import ArrayLike
 
-from veltrin.core.constants import BALL_RADIUS_M
+from veltrin.core.constants import BALL_M, BALL_RADIUS_M
 from veltrin.core.geometry import Mask, Vec, length_of, rows
-from veltrin.core.ground import BALL_M, Lie, Ploughed, SandCoefficients
+from veltrin.core.ground import Lie, Ploughed, SandCoefficients
 from veltrin.core.kernels import LOOSE, kernel
 from veltrin.core.strike.meeting import LOOKS, SIDES, Approach, Window
 

@@ -11,9 +11,10 @@ from typing import get_args
 from veltrin.core.air import EXPOSURES
 from veltrin.core.care import RAINS
 from veltrin.core.coefficient import rows_of
+from veltrin.core.constants import BALL_M
 from veltrin.core.day import GROWTHS
 from veltrin.core.glossary import GLOSSARY
-from veltrin.core.ground import BALL_M, Grain
+from veltrin.core.ground import Grain
 from veltrin.core.hole import KINDS, OBSTACLES
 from veltrin.core.learn import DECIDES
 from veltrin.core.methods import CATALOGUE, DISPUTES, HAND_WORDS, Method, in_general
