@@ -14,19 +14,19 @@ help: ## list the commands
 	@grep -hE '^[a-z-]+:.*## ' $(MAKEFILE_LIST) | sed -E 's/^([a-z-]+):.*## /\1\t/' | expand -t 14
 
 demo: ## set up, build, serve the made-up players and course
-	@$(MAKE) --no-print-directory -j2 $(STAMPS)/web
+	@$(MAKE) --no-print-directory -j3 $(STAMPS)/web warm
 	@$(BIN)/veltrin demo
 
 dev: $(STAMPS)/venv $(STAMPS)/npm ## work on it: API and page begun anew at every change, with the made-up players
 	@tools/dev.sh
 
 test: setup ## set up, lint, run all tests, headless Chromium and PostgreSQL included
-	@$(MAKE) --no-print-directory -j2 check-python check-web test-web warm
+	@$(MAKE) --no-print-directory -j2 check-python check-web test-web
 	$(BIN)/pytest -n 3 --dist worksteal
 
-# Python, Node and Debian's packages come from different places: fetched side by side.
+# Python, Node and Debian's packages come from different places: fetched side by side, and kernels compiled meanwhile.
 setup:
-	@$(MAKE) --no-print-directory -j3 $(STAMPS)/web $(STAMPS)/packages
+	@$(MAKE) --no-print-directory -j4 $(STAMPS)/web $(STAMPS)/packages warm
 
 $(STAMPS)/venv: requirements.lock pyproject.toml
 	@mkdir -p $(STAMPS)
@@ -67,7 +67,7 @@ check-web:
 test-web:
 	cd web && npm run --silent test
 
-warm: # compile the kernels once, before many processes want them
+warm: $(STAMPS)/venv # compile the kernels once, before many processes want them
 	$(BIN)/python -m veltrin.service.house.warm
 
 web: $(STAMPS)/web
