@@ -24,7 +24,7 @@ from veltrin.core.flight import (
     fly,
     lift_coefficient,
 )
-from veltrin.core.flight.integrator import _fly_many
+from veltrin.core.flight.integrator import fly_many
 from veltrin.core.geometry import elevation
 from veltrin.core.units import METRES_PER_YARD
 
@@ -304,6 +304,6 @@ def test_a_wind_told_in_whole_numbers_compiles_nothing_anew() -> None:
     """A kernel is compiled for the kinds of what it is given: half a minute, for an integer where a float was."""
     velocity, spin = np.array([[40.0, 0.0, 15.0]]), np.array([[0.0, -500.0, 0.0]])
     fly(velocity, spin, Air(), Wind(-6.0, 1.0))
-    known = len(_fly_many.signatures)
+    known = len(fly_many.signatures)
     fly(velocity, spin, Air(), Wind(-6, 1), drag_scale=1)
-    assert len(_fly_many.signatures) == known
+    assert len(fly_many.signatures) == known
