@@ -34,7 +34,7 @@ ASKS = (
 """Addresses under /api where what nobody waits for is dropped: nothing is stored there, or only once all of it is done.
 Anything else is done to its end."""
 
-ALIVE_WITHIN_S = 60
+ALIVE_WITHIN_S = 30
 """A process that doesn't answer the one that watches over it for so long is ended and begun anew. It may take its time
 to load the kernels on a busy machine: one that was ended while it did would be begun again for ever."""
 
