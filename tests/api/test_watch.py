@@ -174,6 +174,17 @@ def test_turns_come_in_order_and_who_gives_up_waits_for_nothing() -> None:
         assert turns.waiting == (0, 0)
 
 
+def one_after_the_other(turns: Turns, threads: list[threading.Thread]) -> None:
+    """Let all of them come while the turn is taken, in their order, and wait until they are done."""
+    with turns.taken():
+        for count, thread in enumerate(threads, 1):
+            thread.start()
+            while sum(turns.waiting) < count:
+                time.sleep(0.001)
+    for thread in threads:
+        thread.join()
+
+
 def test_short_ones_go_first_but_not_for_ever() -> None:
     turns, order = Turns(), []
 
@@ -184,14 +195,7 @@ def test_short_ones_go_first_but_not_for_ever() -> None:
             with turns.taken():
                 pass
 
-    threads = [threading.Thread(target=work, args=(kind,)) for kind in "LLssssssN"]
-    with turns.taken():
-        for count, thread in enumerate(threads, 1):
-            thread.start()
-            while sum(turns.waiting) < count:
-                time.sleep(0.01)
-    for thread in threads:
-        thread.join()
+    one_after_the_other(turns, [threading.Thread(target=work, args=(kind,)) for kind in "LLssssssN"])
     assert "".join(order) == "NsssLsssL"
 
 
@@ -202,16 +206,11 @@ def test_who_asks_sixty_things_at_once_waits_behind_somebody_who_asks_one() -> N
         with asked_for(coach), turns.taken():
             order.append(coach)
 
-    threads = [threading.Thread(target=work, args=(coach,)) for coach in [*60 * ["many"], "one", "other", "one"]]
-    with asked_for("many"), turns.taken():
-        for count, thread in enumerate(threads, 1):
-            thread.start()
-            while sum(turns.waiting) < count:
-                time.sleep(0.001)
-    for thread in threads:
-        thread.join()
+    asked = [*60 * ["many"], "one", "other", "one"]
+    with asked_for("many"):
+        one_after_the_other(turns, [threading.Thread(target=work, args=(coach,)) for coach in asked])
     assert order[:5] == ["one", "other", "many", "one", "many"]
-    assert len(order) == len(threads)
+    assert len(order) == len(asked)
 
 
 def test_steps_are_taken_a_turn_each() -> None:

@@ -80,7 +80,7 @@ class Change:
 
 
 class Habits(NamedTuple):
-    """What the player's record adds to the model, (n,): see kit.Habit. As it stands: nothing."""
+    """What the player's record adds to the model, (n,): see kit.Habit."""
 
     speed: Vec
     friction: Vec
