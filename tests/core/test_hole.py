@@ -7,7 +7,7 @@ import math
 import numpy as np
 import pytest
 import shapely
-from hypothesis import assume, given, settings
+from hypothesis import assume, example, given, settings
 from hypothesis import strategies as st
 
 from tests.reference.tables import rows
@@ -57,6 +57,7 @@ outlines = st.lists(corners, min_size=3, max_size=9, unique=True).map(tuple)
 
 @settings(max_examples=40)
 @given(st.lists(st.tuples(st.sampled_from(sorted(KINDS)), outlines), max_size=4), st.integers(0, 2**31))
+@example([("bank", ((0.0, 2.0), (3.0, 2.0), (0.0, 1.0), (1.0, 0.0), (0.0, 0.0), (0.0, 3.0)))], 0)
 def test_ground_from_above_is_what_a_geometry_library_says(drawn: list[tuple[str, tuple]], seed: int) -> None:
     # Source: Shapely, on outlines of any shape, also those that cross themselves; the uppermost piece counts.
     try:

@@ -158,7 +158,9 @@ class Area:
         angles = np.linspace(turn.min() - 1e-6, turn.max() + 1e-6, RAYS)
         ends = RAY_M * np.stack([np.cos(ahead + angles), np.sin(ahead + angles)], axis=1)
         lines = shapely.linestrings(np.stack([np.zeros_like(ends), ends], axis=1))
-        begins = shapely.distance(shapely.Point(0.0, 0.0), shapely.intersection(lines, self.shape))
+        # A ray that misses it, or an outline too small to have a side, is no distance away: not a number.
+        with np.errstate(invalid="ignore"):
+            begins = shapely.distance(shapely.Point(0.0, 0.0), shapely.intersection(lines, self.shape))
         return ahead, angles, np.where(np.isfinite(begins), begins, RAY_M)
 
     def holds(self, x: float, y: float) -> bool:

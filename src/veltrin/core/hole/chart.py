@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
+from functools import lru_cache
 from typing import NamedTuple
 
 import numpy as np
@@ -115,7 +116,9 @@ class Chart(NamedTuple):
 
 def _sides_of(shape: shapely.Geometry) -> Vec:
     """Every side of a shape's polygons, holes too, (n, 4)."""
-    rings = [shapely.get_coordinates(ring) for ring in shapely.get_rings(shapely.get_parts(shape))]
+    # An outline that was put right may be a collection of lines and of polygons that are a collection again.
+    polygons = shapely.get_parts(shapely.get_parts(shape))
+    rings = [shapely.get_coordinates(ring) for ring in shapely.get_rings(polygons)]
     return np.concatenate([np.hstack([ring[:-1], ring[1:]]) for ring in rings] or [np.zeros((0, 4))])
 
 
@@ -203,6 +206,7 @@ def strip_shape(front_m: float, back_m: float) -> shapely.Geometry:
     return shapely.box(max(front_m, -FAR_M), -FAR_M, min(back_m, FAR_M), FAR_M)
 
 
+@lru_cache(maxsize=64)
 def tables(handicap: float) -> tuple[Vec, int, int]:
     """Strokes on the green and off it, in rows that are filled up, and how many by feet and by yards there are."""
     putting = putts_table(handicap)
