@@ -17,11 +17,10 @@ from veltrin.core.kit import Player, Scatter, build_bag
 from veltrin.core.plan import Call, Plan, plan_shot
 from veltrin.core.plan.planner import plan_in_stages
 from veltrin.core.plan.screen import clears_lip
-from veltrin.core.strike import Approach, splash
-from veltrin.core.strike.splash import carried_share, splash_window
+from veltrin.core.strike.splash import Splash, carried_share, splash_window_of, splashed
 
 SAND = Lie(COVERS["sand"], 0.1)
-HEAD = np.array([0.3])
+HEAD = 0.3
 
 
 def found(lie: Lie, flag: float = 14.0, fall: float = 0.0, side: float = 0.0, who: Player | None = None) -> Plan:
@@ -32,9 +31,15 @@ def calls_of(plan: Plan, method: str) -> list[Call]:
     return [c for c in plan.calls if c.method_id == method and c.target.name == "flag"]
 
 
-def approach(steep_deg: float = 11.0, bounce_deg: float = 14.0, loft_deg: float = 54.0) -> Approach:
-    one = (math.radians(steep_deg), 0.2, math.radians(loft_deg), math.radians(bounce_deg), 1.5, 0.024, 1.0, 15.0, 0.3)
-    return Approach(*(np.array([v]) for v in one))
+def approach(steep_deg: float = 11.0, bounce_deg: float = 14.0, loft_deg: float = 54.0) -> np.ndarray:
+    """A stroke's way to the sand, in the order of Approach."""
+    steep, loft, bounce = (math.radians(a) for a in (steep_deg, loft_deg, bounce_deg))
+    return np.array([steep, 0.2, loft, bounce, 1.5, 0.024, 1.0, 15.0, 0.3])
+
+
+def splash(lie: Lie, a: np.ndarray, entry_m: float, along_m: float = 0.0, deep_m: float = 0.0) -> Splash:
+    steep, _, loft, bounce, arc, sole, share, *_ = a
+    return Splash(*splashed(lie.under.ploughed, steep, loft, bounce, arc, sole, share, HEAD, entry_m, along_m, deep_m))
 
 
 def test_the_standard_splash_goes_fourteen_metres_at_a_plausible_swing_with_a_mark_of_sixteen_centimetres() -> None:
@@ -155,29 +160,29 @@ def test_more_sand_never_carries_more(entry: float, more: float) -> None:
 @settings(max_examples=40)
 @given(st.floats(6.0, 20.0), st.floats(0.0, 18.0), st.floats(0.02, 0.09), st.floats(0.0, 0.4))
 def test_no_splash_makes_momentum(steep: float, bounce: float, entry: float, sunk: float) -> None:
-    out = splash(Lie(COVERS["sand"], sunk), approach(steep, bounce), HEAD, np.array([entry]))
+    out = splash(Lie(COVERS["sand"], sunk), approach(steep, bounce), entry)
     # Source: conservation of momentum: a ball of 46 g never takes more than a head of 300 g has (1.6 times its speed).
-    assert 0.0 < out.carried[0] < 1.6
-    assert out.mark_m[0] > 0
-    assert out.depth_m[0] >= 0
-    assert 0 < out.launch[0] < math.radians(54)
+    assert 0.0 < out.carried < 1.6
+    assert out.mark_m > 0
+    assert out.depth_m >= 0
+    assert 0 < out.launch < math.radians(54)
 
 
 def test_deeper_and_earlier_both_cost_speed() -> None:
-    base = splash(SAND, approach(), HEAD, np.array([0.05])).carried[0]
-    assert splash(SAND, approach(), HEAD, np.array([0.05]), deep_m=0.01).carried[0] < base
-    assert splash(SAND, approach(), HEAD, np.array([0.05]), along_m=-0.03).carried[0] < base
+    base = splash(SAND, approach(), 0.05).carried
+    assert splash(SAND, approach(), 0.05, deep_m=0.01).carried < base
+    assert splash(SAND, approach(), 0.05, along_m=-0.03).carried < base
 
 
 def test_the_splash_window_is_as_wide_as_it_says() -> None:
-    a, entry = approach(), np.array([0.05])
-    early = splash_window(SAND, a, HEAD, entry).early_m[0]
-    meant = splash(SAND, a, HEAD, entry).carried[0]
-    inside = splash(SAND, a, HEAD, entry, along_m=-early)
-    outside = splash(SAND, a, HEAD, entry, along_m=-(early + 0.006))
-    assert not inside.over_edge[0]
-    assert inside.carried[0] >= 0.72 * meant
-    assert outside.over_edge[0] or outside.carried[0] < 0.72 * meant
+    a, entry, room = approach(), 0.05, np.empty(3)
+    meant = splash(SAND, a, entry).carried
+    splash_window_of(SAND.under.ploughed, a, HEAD, entry, meant, room)
+    inside = splash(SAND, a, entry, along_m=-room[0])
+    outside = splash(SAND, a, entry, along_m=-(room[0] + 0.006))
+    assert not inside.over_edge
+    assert inside.carried >= 0.72 * meant
+    assert outside.over_edge or outside.carried < 0.72 * meant
 
 
 def test_shallow_sand_bed_lies_between_sand_and_base() -> None:

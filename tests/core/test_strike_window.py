@@ -20,8 +20,8 @@ from veltrin.core.plan import Odds, plan_shot, stock_speeds
 from veltrin.core.plan.odds import even_normals, strike_odds
 from veltrin.core.plan.play import AS_MEANT, Batch, Miss, Played, play
 from veltrin.core.plan.stock import STOCK_WORLD
-from veltrin.core.strike import Approach, Change, club_rows, meet, window
-from veltrin.core.strike.meeting import aimed_edge, bladed_elevation, dig_rate, thin_limit
+from veltrin.core.strike import Approach, Change, club_rows, meet
+from veltrin.core.strike.meeting import aimed_edge, bladed_elevation, dig_rate, thin_limit, window_of
 
 TIGHT, HARD = Lie(COVERS["tight"]), Lie(COVERS["hard-pan"])
 
@@ -40,6 +40,13 @@ def approach(steep_deg: float, loft_deg: float, bounce_deg: float, arc_m: float 
         0.3,
     )
     return Approach(*(np.array([v]) for v in one))
+
+
+def early(lie: Lie, a: Approach) -> float:
+    """How early a strike may be before it fails (m)."""
+    room = np.empty(3)
+    window_of(lie.under.soil, np.concatenate(a), room)
+    return float(room[0])
 
 
 GLIDE, PRESS = approach(3.5, 55.0, 9.0), approach(7.0, 42.0, -2.0)
@@ -85,14 +92,14 @@ def test_a_stroke_as_meant_is_neither_thin_nor_heavy() -> None:
 
 def test_on_turf_with_give_the_glide_has_the_wider_window_on_hard_pan_it_has_not() -> None:
     # Source: common practice: the sole may touch early on turf with some give; bare hard-pan rejects it.
-    assert window(TIGHT, GLIDE).early_m[0] > 1.5 * window(TIGHT, PRESS).early_m[0]
-    assert window(HARD, GLIDE).early_m[0] < window(HARD, PRESS).early_m[0]
+    assert early(TIGHT, GLIDE) > 1.5 * early(TIGHT, PRESS)
+    assert early(HARD, GLIDE) < early(HARD, PRESS)
 
 
 def test_the_harder_the_ground_the_sooner_bounce_blades_it() -> None:
-    early = [window(replace(TIGHT, give=g), GLIDE).early_m[0] for g in (0.35, 0.2, 0.1, 0.0)]
-    assert early == sorted(early, reverse=True)
-    assert early[-1] < 0.75 * early[0]
+    rooms = [early(replace(TIGHT, give=g), GLIDE) for g in (0.35, 0.2, 0.1, 0.0)]
+    assert rooms == sorted(rooms, reverse=True)
+    assert rooms[-1] < 0.75 * rooms[0]
 
 
 def test_soft_ground_digs_steep_strokes() -> None:

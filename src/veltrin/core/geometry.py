@@ -47,11 +47,6 @@ def length_of(*values: ArrayLike) -> int:
     return max((v.size for v in values if isinstance(v, np.ndarray)), default=1)
 
 
-def dot(a: Vec, b: Vec) -> Vec:
-    """Scalar products of (n, 3) arrays, (n,)."""
-    return np.asarray(a[:, 0] * b[:, 0] + a[:, 1] * b[:, 1] + a[:, 2] * b[:, 2])
-
-
 def cross(a: Vec, b: Vec) -> Vec:
     """Cross product of (n, 3) arrays."""
     return vectors(

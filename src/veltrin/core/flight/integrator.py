@@ -386,19 +386,6 @@ class Flights(NamedTuple):
     points: Index
     struck: Index
 
-    def take(self, index: Index) -> Flights:
-        """Pick flights."""
-        return Flights(
-            self.landing[index],
-            self.velocity[index],
-            self.spin[index],
-            self.flight_s[index],
-            self.apex_m[index],
-            self.path[index],
-            self.points[index],
-            self.struck[index],
-        )
-
 
 NO_WALLS = np.zeros((0, 6))
 NO_GUSTS = np.zeros((0, 2))

@@ -11,7 +11,7 @@ from veltrin.core.ground.cover import COVERS, Bed, Cover, CoverGroup, CoverName,
 from veltrin.core.ground.helps import HELPS, Help, HelpField, Measured, rise_over_run
 from veltrin.core.ground.lie import CLEAN, LIP_ROLLED_M, Grain, Lie
 from veltrin.core.ground.photograph import MeasuredSlope, Spot, slope_in
-from veltrin.core.ground.slope import MAX_SLOPE_RAD, Slope, ground_frame, slope_along
+from veltrin.core.ground.slope import MAX_SLOPE_RAD, Slope, slope_along
 from veltrin.core.ground.under import Grown, Ploughed, Soil, Under
 
 __all__ = [
@@ -43,7 +43,6 @@ __all__ = [
     "Spot",
     "Under",
     "cover_named",
-    "ground_frame",
     "rise_over_run",
     "slope_along",
     "slope_in",

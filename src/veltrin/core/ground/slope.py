@@ -5,10 +5,6 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-import numpy as np
-from numpy.typing import ArrayLike
-
-from veltrin.core.geometry import Vec, length_of, rows
 from veltrin.core.kernels import LOOSE, kernel
 from veltrin.core.quantity import QUANTITIES, within
 
@@ -28,16 +24,19 @@ class Slope:
         within("lie.side_deg", self.side_rad)
 
 
-def slope_along(slope: Slope, aim_rad: ArrayLike) -> tuple[Vec, Vec]:
-    """Fall and side (rad, arrays) felt by a player who aims `aim_rad` to the left of the target.
+@kernel(inline="always", fastmath=LOOSE)
+def felt(drop_x: float, drop_y: float, aim_rad: float) -> tuple[float, float]:
+    """Fall and side (rad) felt by a player who aims so far to the left, from the ground's drops along and across.
 
     The ground does not turn with the player: its gradient is resolved along and across the new line.
     """
-    aim = np.atleast_1d(np.asarray(aim_rad, float))
-    drop_x, drop_y = math.tan(slope.fall_rad), math.tan(slope.side_rad)
-    along = drop_x * np.cos(aim) + drop_y * np.sin(aim)
-    across = -drop_x * np.sin(aim) + drop_y * np.cos(aim)
-    return np.arctan(along), np.arctan(across)
+    cos, sin = math.cos(aim_rad), math.sin(aim_rad)
+    return math.atan(drop_x * cos + drop_y * sin), math.atan(drop_y * cos - drop_x * sin)
+
+
+def slope_along(slope: Slope, aim_rad: float) -> tuple[float, float]:
+    """Fall and side (rad) felt by a player who aims `aim_rad` to the left of the target, however steep."""
+    return felt(math.tan(slope.fall_rad), math.tan(slope.side_rad), float(aim_rad))
 
 
 Axes = tuple[tuple[float, float, float], tuple[float, float, float], tuple[float, float, float]]
@@ -45,30 +44,9 @@ Axes = tuple[tuple[float, float, float], tuple[float, float, float], tuple[float
 
 @kernel(inline="always", fastmath=LOOSE)
 def axes_of(fall: float, side: float) -> Axes:
-    """Axes of the ground: along the line, to its left, out of the ground; for kernels, see ground_frame."""
+    """Axes of the ground: along the line, to its left, out of the ground, as vectors in the level frame."""
     x, y = math.tan(fall), math.tan(side)
     length = math.sqrt(x * x + y * y + 1.0)
     x, y, z = x / length, y / length, 1.0 / length
     cos, sin = math.cos(fall), math.sin(fall)
     return (cos, 0.0, -sin), (-y * sin, z * cos + x * sin, -y * cos), (x, y, z)
-
-
-@kernel(fastmath=LOOSE)
-def _frames(falls: Vec, out: Vec) -> None:
-    """Axes of the ground as columns, for fall and side (2, n)."""
-    for i in range(falls.shape[1]):
-        along, left, up = axes_of(falls[0, i], falls[1, i])
-        for k in range(3):
-            out[i, k, 0], out[i, k, 1], out[i, k, 2] = along[k], left[k], up[k]
-
-
-def ground_frame(fall_rad: ArrayLike, side_rad: ArrayLike) -> Vec:
-    """Axes of the ground as columns, shape (n, 3, 3): along the line, to its left, out of the ground.
-
-    Multiply a vector given in the ground's frame to have it in the level frame. `fall` is the slope along the
-    line and `side` the slope across it, also when both are there.
-    """
-    count = length_of(fall_rad, side_rad)
-    out = np.empty((count, 3, 3))
-    _frames(rows(count, fall_rad, side_rad), out)
-    return out

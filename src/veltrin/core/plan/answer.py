@@ -258,7 +258,7 @@ def _felt(slope: Slope, target: Target) -> Slope:
     """The slope as a player feels it who faces a target."""
     if not target.bearing_rad:
         return slope
-    return Slope(*(float(v[0]) for v in slope_along(slope, target.bearing_rad)))
+    return Slope(*slope_along(slope, target.bearing_rad))
 
 
 def _finish(i: int, solved: Solved, past_m: float) -> Finish:

@@ -70,7 +70,7 @@ def turned(question: Question, target: Target) -> Question | None:
     """The question as it is felt by a player who turns to another target; None where footing forbids it."""
     if target.name == "flag":
         return question
-    fall, side = (float(v[0]) for v in slope_along(question.slope, target.bearing_rad))
+    fall, side = slope_along(question.slope, target.bearing_rad)
     if max(abs(fall), abs(side)) > MAX_SLOPE_RAD:
         return None
     is_ahead = abs(target.bearing_rad) <= AHEAD_RAD

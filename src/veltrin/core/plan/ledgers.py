@@ -78,8 +78,8 @@ class _Stages:
     level: Launched
     slope: Launched
     hands: Launched
-    face: Launched | Played
-    dry: Launched | Played
+    face: Launched
+    dry: Launched
     real: Played
 
 

@@ -63,18 +63,6 @@ class Struck(NamedTuple):
     doubt: Vec
     strikes: int
 
-    def take(self, index: Index) -> Struck:
-        """Pick calls, without the strokes that only the odds need."""
-        rows = (index[:, None] * self.strikes + np.arange(self.strikes)).ravel()
-        return Struck(
-            self.flights.take(rows),
-            self.thin[index],
-            self.rest[index],
-            self.shift[index],
-            self.doubt[index],
-            self.strikes,
-        )
-
 
 def strike_often(
     batch: Batch,

@@ -4,10 +4,10 @@ from veltrin.core.strike.blow import TOLD, Around, strike_rows
 from veltrin.core.strike.bounds import BOUNDS, Bound, beyond, strained
 from veltrin.core.strike.delivery import Delivery
 from veltrin.core.strike.impact import Launch
-from veltrin.core.strike.meeting import Approach, Meeting, Window, meet, window
+from veltrin.core.strike.meeting import Approach, Meeting, meet
 from veltrin.core.strike.rows import Change, ClubArrays, Habits
 from veltrin.core.strike.setup import Setup
-from veltrin.core.strike.splash import Splash, splash
+from veltrin.core.strike.splash import Splash
 from veltrin.core.strike.stroke import club_rows
 
 __all__ = [
@@ -24,12 +24,9 @@ __all__ = [
     "Meeting",
     "Setup",
     "Splash",
-    "Window",
     "beyond",
     "club_rows",
     "meet",
-    "splash",
     "strained",
     "strike_rows",
-    "window",
 ]

@@ -16,7 +16,7 @@ from veltrin.core.ground.grass import (
     speed_kept,
     way_through,
 )
-from veltrin.core.ground.slope import axes_of
+from veltrin.core.ground.slope import axes_of, felt
 from veltrin.core.kernels import LOOSE, kernel
 from veltrin.core.kit.club import presented
 from veltrin.core.strike.delivery import delivered
@@ -171,9 +171,7 @@ def strike(
 ) -> None:
     """Strike one row with `swing` aimed `aim` rad left of the target: fills in its told row, velocity and spin."""
     cos, sin = math.cos(aim), math.sin(aim)
-    # The ground does not turn with the player: its gradient is resolved along and across the new line.
-    fall = math.atan(around.drop_x * cos + around.drop_y * sin)
-    side = math.atan(around.drop_y * cos - around.drop_x * sin)
+    fall, side = felt(around.drop_x, around.drop_y, aim)
     grown, normal = under.grown, axes_of(fall, side)[2]
     set_up(row, swing, fall, side, around.stature_m, told)
     gripped = 1.0 + (told[SPEED_SHARE] - 1.0) * around.gripped

@@ -59,10 +59,6 @@ class Approach(NamedTuple):
     speed: Vec
     mass: Vec
 
-    def repeat(self, times: int) -> Approach:
-        """Each stroke `times` over, stroke by stroke."""
-        return Approach(*(np.repeat(v, times) for v in self))
-
 
 @kernel(inline="always", fastmath=LOOSE)
 def thin_limit(loft: float) -> float:
@@ -221,14 +217,6 @@ def meet(lie: Lie, approach: Approach, along_m: ArrayLike = 0.0, deep_m: ArrayLi
     return Meeting(*out)
 
 
-class Window(NamedTuple):
-    """How far a strike may be off before it fails, arrays (n,) in m: early behind the ball, deeper, higher."""
-
-    early_m: Vec
-    deep_m: Vec
-    high_m: Vec
-
-
 EARLY_M, DEPTH_M, LOOKS = 0.12, 0.012, 48
 """How far off it is looked, early and in depth (m), in how many steps."""
 
@@ -236,29 +224,24 @@ SIDES = ((0, -1.0, EARLY_M), (1, 1.0, DEPTH_M), (1, -1.0, DEPTH_M))
 """Of a window's three sides: whether along or deep is missed, in which direction, and how far it is looked."""
 
 
+@kernel(inline="always", fastmath=LOOSE)
+def miss_at(side: int, look: int) -> tuple[float, float, float]:
+    """How far a strike is off at one look on one side of a window: size, further ahead, deeper (m)."""
+    which, sign, most = SIDES[side]
+    size = most * look / LOOKS
+    return size, sign * size if which == 0 else 0.0, 0.0 if which == 0 else sign * size
+
+
 @kernel(fastmath=LOOSE)
 def window_of(soil: Soil, a: Vec, out: Vec) -> None:
-    """The window of an approach `a`: on each side the last of growing misses before the first that is heavy or thin."""
+    """The window of an approach `a`: how far a strike may be off before it fails (m): early behind the ball, deeper,
+    higher. On each side the last of growing misses before the first that is heavy or thin.
+    """
     for side in range(3):
-        which, sign, most = SIDES[side]
         out[side] = 0.0
         for k in range(LOOKS + 1):
-            size = most * k / LOOKS
-            along, deep = (sign * size, 0.0) if which == 0 else (0.0, sign * size)
+            size, along, deep = miss_at(side, k)
             edge, limit, _, kept = met(soil, a[0], a[1], a[2], a[3], a[4], a[5], a[6], a[7], a[8], along, deep)
             if edge > limit or kept < HEAVY_KEPT:
                 break
             out[side] = size
-
-
-@kernel(nogil=True, fastmath=LOOSE)
-def _windows(approaches: Vec, soil: Soil, out: Vec) -> None:
-    for i in range(approaches.shape[0]):
-        window_of(soil, approaches[i], out[i])
-
-
-def window(lie: Lie, approach: Approach) -> Window:
-    """Find the strike window: how far a strike may be off before it is heavy or thin."""
-    out = np.empty((length_of(*approach), 3))
-    _windows(np.ascontiguousarray(np.column_stack(np.broadcast_arrays(*approach))), lie.under.soil, out)
-    return Window(*out.T)

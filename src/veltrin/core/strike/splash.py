@@ -10,14 +10,11 @@ from __future__ import annotations
 import math
 from typing import NamedTuple
 
-import numpy as np
-from numpy.typing import ArrayLike
-
 from veltrin.core.constants import BALL_M, BALL_RADIUS_M
-from veltrin.core.geometry import Mask, Vec, length_of, rows
-from veltrin.core.ground import Lie, Ploughed, SandCoefficients
+from veltrin.core.geometry import Mask, Vec
+from veltrin.core.ground import Ploughed, SandCoefficients
 from veltrin.core.kernels import LOOSE, kernel
-from veltrin.core.strike.meeting import LOOKS, SIDES, Approach, Window
+from veltrin.core.strike.meeting import LOOKS, miss_at
 
 STUCK_SHARE = 0.72
 """Less ball speed than this of what was meant leaves the ball half way: about half the distance."""
@@ -102,56 +99,14 @@ def splashed(
     return carried, edge, launch, spin_ratio, mark, depth, over_edge
 
 
-@kernel(nogil=True, fastmath=LOOSE)
-def _splash(told: Vec, bed: Ploughed, out: Vec) -> None:
-    """Every splash: rows of Approach, head mass, entry, further ahead, deeper (13, n); `out`: rows of Splash."""
-    for i in range(told.shape[1]):
-        carried, edge, launch, spin_ratio, mark, depth, over_edge = splashed(
-            bed, told[0, i], told[2, i], told[3, i], told[4, i], told[5, i], told[6, i],
-            told[9, i], told[10, i], told[11, i], told[12, i],
-        )  # fmt: skip
-        out[0, i], out[1, i], out[2, i], out[3, i] = carried, edge, launch, spin_ratio
-        out[4, i], out[5, i] = mark, depth
-        out[6, i] = 1.0 if over_edge else 0.0
-
-
-def splash(
-    lie: Lie, a: Approach, head_mass: Vec, entry_m: Vec, along_m: ArrayLike = 0.0, deep_m: ArrayLike = 0.0
-) -> Splash:
-    """Enter `entry_m` behind the ball at `a.steep`; misses as in `meet`."""
-    count = length_of(*a, head_mass, entry_m, along_m, deep_m)
-    out = np.empty((len(Splash._fields), count))
-    _splash(rows(count, *a, head_mass, entry_m, along_m, deep_m), lie.under.ploughed, out)
-    return Splash.of(out)
-
-
 @kernel(fastmath=LOOSE)
 def splash_window_of(bed: Ploughed, a: Vec, head_mass: float, entry_m: float, meant: float, out: Vec) -> None:
     """The window of one splash from approach `a` that carries `meant`; a deeper or an earlier entry sticks."""
     for side in range(3):
-        which, sign, most = SIDES[side]
         out[side] = 0.0
         for k in range(LOOKS + 1):
-            size = most * k / LOOKS
-            along, deep = (sign * size, 0.0) if which == 0 else (0.0, sign * size)
+            size, along, deep = miss_at(side, k)
             moved = splashed(bed, a[0], a[2], a[3], a[4], a[5], a[6], head_mass, entry_m, along, deep)
             if moved[6] or moved[0] < STUCK_SHARE * meant:
                 break
             out[side] = size
-
-
-@kernel(nogil=True, fastmath=LOOSE)
-def _windows(told: Vec, bed: Ploughed, out: Vec) -> None:
-    """Of every row of approach, head mass and entry."""
-    for i in range(told.shape[0]):
-        a, head_mass, entry = told[i], told[i, 9], told[i, 10]
-        meant = splashed(bed, a[0], a[2], a[3], a[4], a[5], a[6], head_mass, entry, 0.0, 0.0)[0]
-        splash_window_of(bed, a, head_mass, entry, meant, out[i])
-
-
-def splash_window(lie: Lie, a: Approach, head_mass: Vec, entry_m: Vec) -> Window:
-    """How far a splash may be off before it sticks or is skulled."""
-    out = np.empty((length_of(*a, head_mass, entry_m), 3))
-    told = np.column_stack(np.broadcast_arrays(*a, head_mass, entry_m))
-    _windows(np.ascontiguousarray(told), lie.under.ploughed, out)
-    return Window(*out.T)
