@@ -72,7 +72,7 @@ warm: $(STAMPS)/venv # compile the kernels once, before many processes want them
 
 web: $(STAMPS)/web
 
-bench: $(STAMPS)/venv ## measure speed; prints, and saves tests/bench/results.json
+bench: $(STAMPS)/web ## measure speed; prints, and saves tests/bench/results.json
 	$(BIN)/python -m tests.bench.run
 
 coverage: $(STAMPS)/venv warm ## which lines no test runs; without the browser. Compiled functions aren't counted

@@ -52,15 +52,23 @@ def cheap_passphrases() -> Iterator[None]:
         yield
 
 
-HELD_ON_BOTH = ("tests/api/", "tests/service/", "tests/store/")
-"""Where a test that asks for a store is held on SQLite and on PostgreSQL, unless it is about the file itself. What is
-kept as JSON is text in both: tests/kept asks one of them."""
+HELD_ON_BOTH = (
+    "tests/service/", "tests/store/",
+    *(f"tests/api/test_{what}.py" for what in (
+        "book_api", "courses_api", "days_api", "eye_api", "files_api", "guard", "hard", "lessons_api", "practice_api",
+        "privacy", "search_api", "take_api", "workers",
+    )),
+)  # fmt: skip
+"""Where a test that asks for a store is held on SQLite and on PostgreSQL, unless it is about the file itself: tests of
+what is kept and found again, and of whose it is. What a plan says hangs on no database; a test of it that asks the
+record in a way of its own is marked `both`. What is kept as JSON is text in both: tests/kept asks one of them."""
 
 
 def pytest_generate_tests(metafunc: pytest.Metafunc) -> None:
     """Hold tests of the store and of what stands on it on both databases."""
-    is_of_both = metafunc.definition.nodeid.startswith(HELD_ON_BOTH)
-    if "database" in metafunc.fixturenames and is_of_both and not metafunc.definition.get_closest_marker("file"):
+    one = metafunc.definition
+    is_of_both = one.nodeid.startswith(HELD_ON_BOTH) or one.get_closest_marker("both") is not None
+    if "database" in metafunc.fixturenames and is_of_both and not one.get_closest_marker("file"):
         metafunc.parametrize("database", ["sqlite", "postgresql"], indirect=True)
 
 

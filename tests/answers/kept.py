@@ -67,15 +67,15 @@ CALLS = ("first_id", "second_id", "safe_id", "direct_id", "escape_id")
 
 
 def _fewer(value: dict[str, Any]) -> dict[str, Any]:
-    """A plan with its named calls in full, of the others what they cost, and of what fell out only why."""
-    if not {"calls", "fell_out"} <= value.keys():
+    """A plan with its named calls in full, of the others what they cost, and of what was ruled out only why."""
+    if not {"calls", "ruled_out"} <= value.keys():
         return value
     named = {value[name] for name in CALLS}
     return {
         **value,
         "calls": [c for c in value["calls"] if c["id"] in named],
         "costs": {c["id"]: c["strokes"] for c in value["calls"]},
-        "fell_out": {f"{f['club_id']}~{f['method_id']}": f["reason"] for f in value["fell_out"]},
+        "ruled_out": {way: one["words"] for one in value["ruled_out"] for way in one["ways"]},
     }
 
 

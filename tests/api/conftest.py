@@ -11,8 +11,8 @@ from fastapi.testclient import TestClient
 from tests.signing import MAREN, OTTO
 from veltrin.api.app import create_app
 from veltrin.api.guard import Guard
-from veltrin.api.tries import Tries
 from veltrin.service.accounts.coaches import add_coach
+from veltrin.service.accounts.tries import Tries
 from veltrin.service.house.store import Store
 from veltrin.settings import WEB_DIST
 
@@ -29,6 +29,6 @@ def guarded(guarded_app: FastAPI, demo_store: Store) -> Iterator[TestClient]:
     add_coach(demo_store, **MAREN)
     add_coach(demo_store, **OTTO)
     guarded_app.state.store = demo_store
-    guarded_app.state.tries, guarded_app.state.link_tries = Tries(), Tries()
+    guarded_app.state.tries, guarded_app.state.link_tries = Tries(demo_store), Tries(demo_store, "link")
     with TestClient(guarded_app, base_url="http://range.local") as made:
         yield made

@@ -29,7 +29,7 @@ def test_plan_answers_with_calls_ledgers_and_reasons(client: TestClient) -> None
     assert first["aim_deg"] < 0
     assert first["detail"]["ledgers"]["aim"][-1]["value"] < 0
     assert first["detail"]["flight"][-1][0] == pytest.approx(first["carry_m"], abs=0.01)
-    assert body["fell_out"]
+    assert body["ruled_out"]
 
 
 def test_left_hander_of_the_demo_aims_the_other_way(client: TestClient) -> None:

@@ -13,9 +13,9 @@ from fastapi.testclient import TestClient
 
 from tests.signing import MAREN, sign_in
 from veltrin.api.guard import Guard
-from veltrin.api.tries import FREE_TRIES
 from veltrin.commands.serving import _tell
 from veltrin.exchange.shots_csv import read_sheet
+from veltrin.service.accounts.tries import FREE_TRIES
 from veltrin.service.house.store import Store
 
 

@@ -94,6 +94,7 @@ def test_it_is_gone_on_with_elsewhere_and_a_ball_sent_twice_is_struck_once(clien
     assert client.get(f"/api/practices/{practice['id']}").json()["played"] == []
 
 
+@pytest.mark.both
 def test_hits_that_can_hardly_be_chance_make_the_mark_harder(client: TestClient) -> None:
     parts = [{"drill_id": "glide-or-clip"}]
     first = begun(client, parts=parts)
@@ -184,6 +185,7 @@ def test_balls_of_practice_teach_what_the_switch_says(client: TestClient) -> Non
     assert client.get("/api/players/brisa").json()["practice"] == "none"
 
 
+@pytest.mark.both
 def test_a_season_stands_on_its_days_and_its_calendar_parses(client: TestClient) -> None:
     body = {
         "player_id": "ansgar",
@@ -257,6 +259,7 @@ def test_no_drill_is_in_every_session_of_a_season(client: TestClient) -> None:
     assert sum(minutes[-4:]) > sum(minutes[:4]), "the load rises"
 
 
+@pytest.mark.both
 def test_a_season_is_planned_anew_from_the_book_and_the_past_stays(client: TestClient) -> None:
     body = {"player_id": "brisa", "first": "2149-03-02", "weeks": 3, "hours": 2, "weekdays": [1, 5]}
     before = client.post("/api/season", json=body).json()["rows"]

@@ -18,6 +18,7 @@ from tests.waiting import until
 from veltrin.api.app import create_app
 from veltrin.api.guard import Guard
 from veltrin.api.watch import Watched
+from veltrin.core.flight.threads import FEWEST_TO_SHARE, share_out
 from veltrin.core.wanted import NobodyWaitsError, asked_by
 from veltrin.service.files.copies import make_copy
 from veltrin.service.house import health
@@ -218,3 +219,28 @@ def test_steps_are_taken_a_turn_each() -> None:
     mine, others = turns.each(iter("ab")), turns.each(iter("xy"))
     assert [next(mine), next(others), next(mine), next(others)] == ["a", "x", "b", "y"]
     assert list(mine) == list(others) == []
+
+
+@pytest.mark.parametrize("has_neighbours", [True, False])
+def test_an_answer_has_both_processors_unless_others_want_them(has_neighbours: bool) -> None:
+    turns, parts = Turns(), []
+    turns.has_neighbours = has_neighbours
+
+    def parts_now() -> int:
+        parts.clear()
+        share_out(parts.append, 2 * FEWEST_TO_SHARE, 2)
+        return len(parts)
+
+    def other() -> None:
+        with turns.taken():
+            pass
+
+    with turns.taken():
+        assert parts_now() == 2
+        waits = threading.Thread(target=other)
+        waits.start()
+        until(lambda: any(turns.waiting), "somebody who waits")
+        # Where no other process works, the second processor would stand idle.
+        assert parts_now() == (1 if has_neighbours else 2)
+    waits.join()
+    assert parts_now() == 2

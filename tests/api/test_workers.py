@@ -2,21 +2,23 @@
 
 from __future__ import annotations
 
+import itertools
 import json
 import os
 import signal
 import uuid
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from pathlib import Path
 
 import httpx
 import pytest
 
 from tests.many import Served, served
+from tests.postgres import Cluster
 from tests.signing import MAREN, OTTO
 from tests.waiting import until
 from veltrin.service.accounts.coaches import add_coach
-from veltrin.service.house.store import Store
+from veltrin.service.house.store import Store, open_store
 
 HOST = "127.0.0.2"
 """An address of this machine that isn't the one nobody signs in to."""
@@ -34,9 +36,23 @@ def academy(demo_store: Store, tmp_path: Path) -> Iterator[Served]:
         yield server
 
 
-def ask(server: Served) -> httpx.Client:
+class ByTurns(httpx.BaseTransport):
+    """Sends each request to the next of many servers, as a proxy before them does."""
+
+    def __init__(self, servers: Sequence[Served]) -> None:
+        self._inner = httpx.HTTPTransport(limits=httpx.Limits(max_keepalive_connections=0))
+        self._urls = itertools.cycle(httpx.URL(server.url) for server in servers)
+
+    def handle_request(self, request: httpx.Request) -> httpx.Response:
+        url = next(self._urls)
+        request.url = request.url.copy_with(host=url.host, port=url.port)
+        request.headers["host"] = f"{url.host}:{url.port}"
+        return self._inner.handle_request(request)
+
+
+def ask(*servers: Served) -> httpx.Client:
     """A client that comes by a new connection each time: any of the processes may get it."""
-    return httpx.Client(base_url=server.url, timeout=300, limits=httpx.Limits(max_keepalive_connections=0))
+    return httpx.Client(base_url=servers[0].url, timeout=300, transport=ByTurns(servers))
 
 
 def answers(client: httpx.Client) -> bool:
@@ -61,7 +77,40 @@ def _command(process: str) -> bytes:
 
 
 def test_many_processes_are_one_server(academy: Served, tmp_path: Path) -> None:
-    with ask(academy) as client:
+    are_one_server(academy)
+    lines = [json.loads(line) for line in (tmp_path / "log").read_text().splitlines() if line.startswith("{")]
+    asked = [line for line in lines if line["event"] == "request"]
+    assert {line["coach"] for line in asked} == {None, 1}
+    assert not any("Maren" in json.dumps(line) or "maren" in json.dumps(line) for line in asked)
+    assert len({line["id"] for line in asked}) == len(asked)
+
+
+@pytest.fixture
+def two_machines(postgresql: Cluster, filled_on_server: str, tmp_path: Path) -> Iterator[tuple[Served, Served]]:
+    """The demo on one PostgreSQL, served twice over, as by two machines."""
+    name = postgresql.made(like=filled_on_server)
+    store = open_store(postgresql.url(name))
+    add_coach(store, **MAREN)
+    add_coach(store, **OTTO)
+    how = ("--host", HOST)
+    with served(store, tmp_path / "one", *how) as one, served(store, tmp_path / "other", *how) as other:
+        yield one, other
+    postgresql.drop(name)
+
+
+def test_two_machines_on_one_database_are_one_server(two_machines: tuple[Served, Served]) -> None:
+    one, other = two_machines
+    are_one_server(one, other)
+    one.process.kill()
+    with ask(other) as client:
+        assert client.post("/api/session", json=MAREN).status_code == 200
+        # Whichever of them listened to the mast, the other goes on.
+        assert client.get("/api/mast").json()["state"] != "off"
+
+
+def are_one_server(*servers: Served) -> None:
+    """Hold that what one process is told all of them know."""
+    with ask(*servers) as client:
         assert client.post("/api/session", json=MAREN).status_code == 200
         # Signed in with one, known to all; booked with one, read by all.
         booked = [str(uuid.uuid4()) for _ in range(6)]
@@ -81,7 +130,7 @@ def test_many_processes_are_one_server(academy: Served, tmp_path: Path) -> None:
         assert begun.status_code in (200, 201, 202), begun.text
         address = f"/api/imports/{begun.json()['id']}"
         until(lambda: client.get(address).json()["state"] in ("done", "refused"), "the end of the import")
-    with ask(academy) as stranger:
+    with ask(*servers) as stranger:
         # Wrong guesses are counted together: the fourth has to wait, whichever process hears it, and whatever the
         # request itself says of where it comes from.
         guess = {**OTTO, "passphrase": "guess"}
@@ -89,17 +138,12 @@ def test_many_processes_are_one_server(academy: Served, tmp_path: Path) -> None:
         told = [stranger.post("/api/session", json=guess, headers=one).status_code for one in forged]
         assert told[:3] == [401] * 3
         assert 429 in told
-    with ask(academy) as client:
+    with ask(*servers) as client:
         assert client.post("/api/session", json=MAREN).status_code == 200
         seen = {event["address"] for event in client.get("/api/events").json()}
         assert not any(address.startswith("10.") for address in seen), "nobody writes another address into the record"
         # Nobody else is held up by it, and no address that isn't one is a failure.
         assert client.get("/api/imports/%0a").status_code == 422
-    lines = [json.loads(line) for line in (tmp_path / "log").read_text().splitlines() if line.startswith("{")]
-    asked = [line for line in lines if line["event"] == "request"]
-    assert {line["coach"] for line in asked} == {None, 1}
-    assert not any("Maren" in json.dumps(line) or "maren" in json.dumps(line) for line in asked)
-    assert len({line["id"] for line in asked}) == len(asked)
 
 
 @pytest.mark.file
@@ -108,11 +152,11 @@ def test_where_one_process_dies_another_takes_over(demo_store: Store, tmp_path: 
         assert client.get("/api/copies").status_code == 200
         before = children(server)
         assert len(before) == 2
-        # One after the other, so that the keeper is among them.
+        # One after the other, so that the one that made the copy of the day is among them.
         for process in before:
             os.kill(process, signal.SIGKILL)
             until(lambda gone=process: len(children(server) - {gone}) >= 2, "a new process")
-        until(lambda: answers(client), "an answer of the new keeper")
+        until(lambda: answers(client), "an answer of a new one")
         assert client.post("/api/copies").status_code in (200, 201)
-    # One keeper, so one daily copy and the one that was asked for at most.
+    # Whichever makes it: one daily copy and the one that was asked for at most.
     assert 1 <= len(list((Path(str(demo_store.place)).parent / "copies").glob("veltrin-*.sqlite3"))) <= 2

@@ -12,7 +12,6 @@ from pathlib import Path
 
 import numpy as np
 from fastapi.testclient import TestClient
-from sqlalchemy import inspect
 
 from tests.bench.clock import clock
 from tests.bench.practice import bench_practice
@@ -23,7 +22,6 @@ from veltrin.service.players.habits import habits_of
 from veltrin.service.players.players import find_stored
 from veltrin.store.repositories import book
 from veltrin.store.repositories.book import Which
-from veltrin.store.tables import BookingRow
 
 SHOTS = 50_000
 WHO = {"player_id": "corwin"}
@@ -34,7 +32,7 @@ def fill_book(store: Store) -> None:
     rng = np.random.default_rng(1)
     with store.session() as session:
         shots = [b for who in ("tove", "corwin") for b in book.every(session, Which(who))]
-        known = [{column.key: getattr(shot, column.key) for column in inspect(BookingRow).columns} for shot in shots]
+        known = [book.columns_of(shot) for shot in shots]
         fresh = []
         for i in range(SHOTS):
             own = {
@@ -42,7 +40,7 @@ def fill_book(store: Store) -> None:
                 "player_id": "corwin",
                 "booked_at": datetime(2020, 1, 1, tzinfo=UTC) + timedelta(hours=i),
             }
-            fresh.append(BookingRow(**{**known[i % len(known)], **own}))
+            fresh.append({**known[i % len(known)], **own})
         book.add_many(session, fresh)
 
 

@@ -33,8 +33,10 @@ from tests.questions import STORED_ONLY, plan_request
 from veltrin.api.app import create_app
 from veltrin.core.air import Air
 from veltrin.core.constants import BALL_AREA_M2, BALL_MASS_KG, BALL_RADIUS_M, GRAVITY_M_S2
+from veltrin.core.course import line_from
 from veltrin.core.flight import FLIGHT, drag_coefficient, fly, lift_coefficient
-from veltrin.demo import fill
+from veltrin.demo import fill, nine_holes
+from veltrin.exchange.course_geojson import read_course
 from veltrin.service.house.store import open_store
 
 HERE = Path(__file__).parent
@@ -210,6 +212,36 @@ def bench_start() -> dict[str, float]:
     return {"address_told_s": told - begun, "first_plan_after_address_s": answered - told}
 
 
+def bench_course() -> dict[str, float]:
+    """A line off a map of some eight hundred features, and reading them."""
+    text = nine_holes.FILE.read_text()
+    document = json.loads(text)
+    spread = [
+        {**one, "geometry": json.loads(json.dumps(one["geometry"]))} for k in range(7) for one in document["features"]
+    ]
+    for k, one in enumerate(spread):
+        _moved(one["geometry"]["coordinates"], 0.002 * (k // len(document["features"])))
+    whole = json.dumps({**document, "features": spread})
+    begun = time.perf_counter()
+    course = read_course(whole).course
+    took = time.perf_counter() - begun
+    hole = course.holes[0]
+    assert hole.flag is not None
+    ball, flag = hole.way[1], hole.flag
+    line_from(course, ball, flag)
+    line = statistics.median(clock(lambda: line_from(course, ball, flag), 50))
+    return {"features": len(spread), "read_ms": 1000 * took, "line_ms": 1000 * line}
+
+
+def _moved(coordinates: list[Any], by: float) -> None:
+    """Move places to the east by so many degrees, in place."""
+    if coordinates and isinstance(coordinates[0], int | float):
+        coordinates[0] += by
+        return
+    for inner in coordinates:
+        _moved(inner, by)
+
+
 def bench_dragging() -> dict[str, float]:
     """What a hand sees in the browser; the demo's own server beside it on the same machine."""
     with tempfile.TemporaryDirectory() as folder:
@@ -228,6 +260,7 @@ def main() -> None:
         "cards": bench_cards(),
         "book": bench_book(),
         "start": bench_start(),
+        "course": bench_course(),
         "dragging": bench_dragging(),
     }
     for group, numbers in results.items():

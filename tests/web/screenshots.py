@@ -26,11 +26,6 @@ CHIP = "/conditions?p=corwin&fall=0&flag=15&front=8.5&back=25.5&wide=16" + AIR
 
 LESSON = "00000000-0000-0000-0000-00000000000b"
 
-OVER_SAND = (
-    "/?p=brisa&fall=0&flag=20&front=16&back=34&wide=16&gf=-2&gs=1"
-    "&areas=sand*0*0*8,-5_10,-7_13,-7_15,-4_15.5,0_15,4_13,6_10,6_8,4_7.5,0" + AIR
-)
-
 
 def two_days(page: Page) -> None:
     page.get_by_role("tab", name="Two days").click()
@@ -49,6 +44,15 @@ BOOK = "/book?p=tove&fall=0&side=0&cover=rough&sunk=0.6&flag=42&front=34&back=54
 PLAYERS = "/players?p=corwin&fall=0&side=0&cover=rough&sunk=0.6&flag=42&front=34&back=54" + AIR
 
 
+def course(page: Page) -> None:
+    page.get_by_role("button", name="on the course").click()
+    page.get_by_role("radio", name="Hole 4, Long Moss").click()
+    sheet = page.get_by_role("group", name="Skarvan Fell from above")
+    box = sheet.bounding_box() or {"width": 0.0, "height": 0.0}
+    sheet.click(position={"x": 0.52 * box["width"], "y": 0.62 * box["height"]})
+    page.get_by_text("Slope under the ball").wait_for()
+
+
 def teaches(page: Page) -> None:
     page.get_by_role("tab", name="What the book teaches").click()
 
@@ -65,7 +69,7 @@ def fault(page: Page) -> None:
     seen.get_by_role("group", name="Misses of ball 2").get_by_role("button", name="heavy").click()
     for _ in range(2):
         # A drawing that was tapped is called by what it says then.
-        turf = seen.get_by_label("Turf line", exact=True).first
+        turf = seen.get_by_label(re.compile("^Turf")).first
         box = turf.bounding_box() or {"width": 0.0, "height": 0.0}
         turf.click(position={"x": 0.34 * box["width"], "y": 0.5 * box["height"]})
     seen.get_by_role("button", name="Read the fault").click()
@@ -115,7 +119,7 @@ def scene(page: Page) -> None:
 
 VIEWS: list[tuple[str, str, dict[str, int], str, Callable[[Page], None]]] = [
     ("bench-downhill", DOWNHILL, WIDE, "light", nothing),
-    ("bench-over-sand", OVER_SAND, WIDE, "light", nothing),
+    ("course", "/?p=corwin" + AIR, WIDE, "light", course),
     ("lesson", f"/lessons?p=tove#lesson={LESSON}", WIDE, "light", nothing),
     ("lesson-sheet", f"/lessons?p=tove#lesson={LESSON}&sheet=corwin", WIDE, "light", nothing),
     ("cards", "/cards?p=corwin#card=all&paper=a6", WIDE, "light", cards),

@@ -31,7 +31,7 @@ def is_kept(page: Page, words: str) -> None:
     """An answer whose question has these words is among those that this browser keeps."""
     page.wait_for_function(
         """(words) => new Promise((done) => {
-          const opened = indexedDB.open('veltrin')
+          const opened = indexedDB.open('veltrin-2')
           opened.onsuccess = () => {
             const asked = opened.result.transaction('answers').objectStore('answers').getAllKeys()
             asked.onsuccess = () => {

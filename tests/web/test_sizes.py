@@ -12,7 +12,7 @@ from tests.web.conftest import AT_MOST_MS, at_rest, drawn, launched
 from tests.web.test_look import LESSON, MEETINGS, OF_LESSON, PLACES, SHEETS, each_tab, ready
 
 Open = Callable[..., Page]
-SIZES = [(320, 700), (390, 844), (820, 1180), (1280, 800), (1920, 1080)]
+SIZES = [(320, 700), (390, 844), (820, 1180), (1280, 800), (2560, 1440)]
 LONG_NAME = "Wilhelmina Adelgunde Osterhaven-Kettering"
 STATE = "?p=tove&flag=130&front=120&back=145&wind=11&gust=16&from=60&gf=2&gs=-2&rain=downpour&ground=95&t=4"
 
@@ -57,6 +57,10 @@ WRAPS = """() => {
 }"""
 
 
+CHECKS = f"() => [...({SMALL})(), ...({WRAPS})(), ...({MEETINGS})()]"
+"""All that is looked at in every size, asked at once."""
+
+
 @pytest.fixture
 def crowded(running: Running, open_page: Open) -> Iterator[Page]:
     """A page where everything is as long as it may be; the book is as it was afterwards."""
@@ -90,8 +94,7 @@ def test_words_are_large_enough_and_the_top_line_is_one_row(running: Running, cr
         for width, height in SIZES:
             page.set_viewport_size({"width": width, "height": height})
             drawn(page)
-            checks = [SMALL, WRAPS, *([MEETINGS] if width == 320 else [])]
-            found.extend(f"{where}, {width}: {one}" for check in checks for one in page.evaluate(check))
+            found.extend(f"{where}, {width}: {one}" for one in page.evaluate(CHECKS))
 
     page.goto(running.url + "/" + STATE)
     ready(page, "/")

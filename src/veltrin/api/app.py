@@ -25,7 +25,6 @@ from veltrin.api.asking import Asking
 from veltrin.api.deps import get_store
 from veltrin.api.guard import Guard
 from veltrin.api.headers import NONCE, Headed
-from veltrin.api.keeper import Keeper, PassOn
 from veltrin.api.limits import Limits
 from veltrin.api.links import Links
 from veltrin.api.longbody import described
@@ -33,6 +32,7 @@ from veltrin.api.plain import Plain
 from veltrin.api.routes import (
     book,
     cards,
+    courses,
     days,
     eye,
     files,
@@ -52,8 +52,9 @@ from veltrin.api.routes import (
     take,
 )
 from veltrin.api.watch import UNWATCHED, Watch, Watched
-from veltrin.service.devices.mast import MAST_PORT, MastLink
-from veltrin.service.devices.monitor import MONITOR_PORT, MonitorLink
+from veltrin.service.devices.mast import MAST_PORT
+from veltrin.service.devices.monitor import MONITOR_PORT
+from veltrin.service.devices.shared import shared_mast, shared_monitor
 from veltrin.service.house.contracts.errors import ErrorBody
 from veltrin.service.house.contracts.health import HealthOut
 from veltrin.service.house.memory import keep_few_arenas
@@ -92,12 +93,7 @@ async def _lifespan(app: FastAPI) -> AsyncIterator[None]:
     keep_few_arenas()
     warming = threading.Thread(target=_warm, args=(app,), daemon=True)
     warming.start()
-    keeper: Keeper | None = app.state.keeper
-    if keeper is not None:
-        keeper.begin(app)
     yield
-    if keeper is not None:
-        keeper.end()
     # A thread inside a compiled kernel must not see the interpreter go.
     warming.join(LAST_S)
     app.state.masts.stop()
@@ -123,7 +119,7 @@ def _api() -> APIRouter:
     # What doesn't ask for the store itself still asks who is there.
     known = [Depends(get_store)]
     for part in (
-        *(players, shots, ground, lines, days, book, practice, practice_sessions, eye, lessons),
+        *(players, shots, ground, lines, courses, days, book, practice, practice_sessions, eye, lessons),
         *(photographs, recordings, cards, search, take, monitor, files),
     ):
         api.include_router(part.router, dependencies=known)
@@ -187,7 +183,7 @@ class _Described(FastAPI):
     def openapi(self) -> dict[str, Any]:
         """The OpenAPI description."""
         if not self.openapi_schema:
-            self.openapi_schema = described(super().openapi(), files.LONG_BODIES)
+            self.openapi_schema = described(super().openapi(), (*files.LONG_BODIES, *courses.LONG_BODIES))
         return self.openapi_schema
 
 
@@ -204,17 +200,18 @@ def create_app(
     mast_port: int = MAST_PORT,
     monitor_port: int = MONITOR_PORT,
     asks: Guard | None = None,
-    keeper: Keeper | None = None,
+    is_alone: bool = True,
     watched: Watched = UNWATCHED,
 ) -> FastAPI:
     """Build the application around an open store. `asks`: everybody has to sign in.
 
-    `mast_port`, `monitor_port`: where to look for these devices. `keeper`: which of many processes does what only one
-    may. `watched`: what it says of itself.
+    `mast_port`, `monitor_port`: where to look for these devices. `is_alone`: no other process serves this
+    database. `watched`: what it says of itself.
     """
     app = _Described(title="Veltrin", version=VERSION, lifespan=_lifespan, docs_url=None, redoc_url=None)
-    app.state.store, app.state.keeper = store, keeper
-    app.state.masts, app.state.monitors = Links(lambda: MastLink(mast_port)), Links(lambda: MonitorLink(monitor_port))
+    app.state.store = store
+    app.state.masts = Links(lambda own: shared_mast(own, mast_port, is_alone=is_alone))
+    app.state.monitors = Links(lambda own: shared_monitor(own, monitor_port, is_alone=is_alone))
     app.state.health, app.state.is_demo = HealthOut(status="warming", version=VERSION), False
 
     # The last one added is asked first: who waits, headers on every answer, the door, how much may be sent.
@@ -226,8 +223,6 @@ def create_app(
 
     app.add_middleware(Headed)
     app.add_middleware(Asking)
-    if keeper is not None:
-        app.add_middleware(PassOn, keeper=keeper)
     app.add_middleware(Watch, watched=watched)
     errors.install(app)
     app.include_router(_api())

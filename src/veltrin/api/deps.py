@@ -9,8 +9,8 @@ from fastapi import Depends, Path, Query, Request
 from veltrin.api.errors import NotAllowedError, NotSignedInError
 from veltrin.api.links import Links
 from veltrin.service.accounts.coaches import SignedIn
-from veltrin.service.devices.mast import MastLink
-from veltrin.service.devices.monitor import MonitorLink
+from veltrin.service.devices.mast import Mast
+from veltrin.service.devices.monitor import Monitor
 from veltrin.service.house.store import Store
 from veltrin.service.lessons.take import Taker
 
@@ -57,16 +57,16 @@ def only_practice(request: Request, purpose: str) -> None:
         raise NotAllowedError("purpose", "is not practice.", "By a player's link only balls of a session are booked.")
 
 
-def get_mast(request: Request) -> MastLink:
+def get_mast(request: Request) -> Mast:
     """The link of the coach who asks to the weather mast."""
-    masts: Links[MastLink] = request.app.state.masts
-    return masts.of(get_store(request).coach_id)
+    masts: Links[Mast] = request.app.state.masts
+    return masts.of(get_store(request))
 
 
-def get_monitor(request: Request) -> MonitorLink:
+def get_monitor(request: Request) -> Monitor:
     """The link of the coach who asks to the launch monitor."""
-    monitors: Links[MonitorLink] = request.app.state.monitors
-    return monitors.of(get_store(request).coach_id)
+    monitors: Links[Monitor] = request.app.state.monitors
+    return monitors.of(get_store(request))
 
 
 def free_port(request: Request, port: int | None) -> None:
@@ -75,7 +75,7 @@ def free_port(request: Request, port: int | None) -> None:
         raise NotAllowedError("port", "is set by the person who runs this server.", "Leave it out.")
 
 
-MastDep = Annotated[MastLink, Depends(get_mast)]
-MonitorDep = Annotated[MonitorLink, Depends(get_monitor)]
+MastDep = Annotated[Mast, Depends(get_mast)]
+MonitorDep = Annotated[Monitor, Depends(get_monitor)]
 StoreDep = Annotated[Store, Depends(get_store)]
 SignedInDep = Annotated[SignedIn | None, Depends(who_asks)]

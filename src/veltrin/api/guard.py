@@ -14,9 +14,9 @@ from starlette.datastructures import Headers
 from starlette.responses import JSONResponse
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from veltrin.api.tries import Tries
 from veltrin.service.accounts import coaches
 from veltrin.service.accounts.coaches import STAYS, SignedIn
+from veltrin.service.accounts.tries import Tries
 from veltrin.service.house.store import StoreError
 from veltrin.service.house.turns import asked_for
 from veltrin.service.lessons import take
@@ -148,7 +148,8 @@ class Door:
             state["who"] = await run_in_threadpool(take.taker, store, link)
             if state["who"] is None:
                 # A right one is never held up by what others try from the same address.
-                wait = self._owner.state.link_tries.take("", (scope.get("client") or ("?",))[0])
+                address = (scope.get("client") or ("?",))[0]
+                wait = await run_in_threadpool(self._owner.state.link_tries.take, "", address)
                 if wait > 0.0:
                     fix = f"Wait {math.ceil(wait)} s, then try again."
                     return refused(429, "link", "was wrong too often from here.", fix)
@@ -182,5 +183,5 @@ class Door:
 def install(app: FastAPI, guard: Guard | None) -> None:
     """Add what stands before every request. Without a guard there is one coach and nobody signs in."""
     app.state.guard = guard
-    app.state.tries, app.state.link_tries = Tries(), Tries()
+    app.state.tries, app.state.link_tries = Tries(app.state.store), Tries(app.state.store, "link")
     app.add_middleware(Door, owner=app, hosts=guard.hosts if guard else LOOPBACK_HOSTS)

@@ -10,12 +10,14 @@ from starlette.responses import JSONResponse
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from veltrin.api.guard import refused
+from veltrin.service.course.contracts.courses import LONGEST_HEIGHTS
 from veltrin.service.lessons.contracts.photographs import MOST_BYTES
 from veltrin.service.lessons.contracts.recordings import MOST_SOUND_BYTES
 
 MEGABYTE = 1_000_000
 LONGEST_BODY = {
     "/api/imports": 10 * MEGABYTE,
+    "/api/courses": LONGEST_HEIGHTS + 2 * MEGABYTE,
     "/api/export/read": 1000 * MEGABYTE,
     "/api/photographs": MOST_BYTES + MEGABYTE,
     "/api/recordings": MOST_SOUND_BYTES,

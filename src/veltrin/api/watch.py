@@ -19,7 +19,6 @@ from starlette.responses import JSONResponse, Response
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from veltrin.api.guard import BEARER, LOOPBACK_HOSTS, refused
-from veltrin.api.keeper import PASSED_ON
 from veltrin.service.accounts.coaches import SignedIn
 from veltrin.service.house.stages import listening
 from veltrin.service.house.turns import TURNS
@@ -95,7 +94,7 @@ class Watch:
 
         async def numbered(message: Message) -> None:
             nonlocal status
-            if message["type"] == "http.response.start" and PASSED_ON not in scope:
+            if message["type"] == "http.response.start":
                 status = message["status"]
                 message["headers"] = [*message["headers"], (REQUEST_ID.lower().encode(), number.encode())]
             await send(message)
@@ -104,8 +103,7 @@ class Watch:
             try:
                 await self.app(scope, receive, numbered)
             finally:
-                if PASSED_ON not in scope:
-                    self._count(scope, status, time.perf_counter() - begun, number, stages)
+                self._count(scope, status, time.perf_counter() - begun, number, stages)
 
     def _count(self, scope: Scope, status: int, took_s: float, number: str, stages: Mapping[str, float]) -> None:
         method, route = scope["method"], _route(scope)

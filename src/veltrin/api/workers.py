@@ -11,22 +11,21 @@ from fastapi import FastAPI
 
 from veltrin.api.app import create_app
 from veltrin.api.guard import Guard
-from veltrin.api.keeper import Keeper
 from veltrin.api.watch import Watched, to_lines
 from veltrin.service.files import copies
 from veltrin.service.house.store import Store, open_store
+from veltrin.service.house.turns import TURNS
 
 
 @dataclass(frozen=True)
 class Worker:
     """What a process needs to know to serve: it is sent to it, so it holds nothing that is open.
 
-    `place`: of the database; `run_folder`: what the processes of one server share while it runs.
+    `place`: of the database.
     """
 
     place: Path | str
     web_dist: Path
-    run_folder: Path
     mast_port: int
     monitor_port: int
     asks: Guard | None
@@ -37,9 +36,11 @@ class Worker:
         if self.watched.tells:
             to_lines()
         store = open_store(self.place)
-        keeper = Keeper(self.run_folder, lambda: copying(store))
+        TURNS.has_neighbours = True
+        # Which of them makes the copy of a day is settled where it is made; it ends with its process.
+        copying(store)
         return create_app(
-            store, self.web_dist, self.mast_port, self.monitor_port, self.asks, keeper=keeper, watched=self.watched
+            store, self.web_dist, self.mast_port, self.monitor_port, self.asks, is_alone=False, watched=self.watched
         )
 
 

@@ -75,7 +75,8 @@ def _run_server(
     is_demo: bool = False,
     **more: Any,
 ) -> None:
-    app = create_app(store, WEB_DIST, mast_port, monitor_port, asks, watched=watched)
+    # A file is held by this process; a database on a server may be served from other machines too.
+    app = create_app(store, WEB_DIST, mast_port, monitor_port, asks, is_alone=store.is_file, watched=watched)
     app.state.is_demo = is_demo
     server = server_of(app, **more)
     _tell(listening, asks, **more)
@@ -157,9 +158,7 @@ def _run_workers(
     with tempfile.TemporaryDirectory(prefix="veltrin-run-") as folder:
         # Set before any of them begins: there they keep their counts for one another.
         os.environ["PROMETHEUS_MULTIPROC_DIR"] = folder
-        worker = Worker(
-            settings.place, WEB_DIST, Path(folder), settings.mast_port, settings.monitor_port, asks, watched
-        )
+        worker = Worker(settings.place, WEB_DIST, settings.mast_port, settings.monitor_port, asks, watched)
         config = config_of(worker, factory=True, workers=count, timeout_worker_healthcheck=ALIVE_WITHIN_S, **more)
         _tell(listening, asks, **more)
         Multiprocess(config, [listening]).run()

@@ -11,6 +11,7 @@ from contextlib import contextmanager
 from contextvars import ContextVar
 
 _is_gone: ContextVar[Callable[[], bool]] = ContextVar("is_gone", default=lambda: False)
+_others_wait: ContextVar[Callable[[], bool]] = ContextVar("others_wait", default=lambda: False)
 
 
 class NobodyWaitsError(Exception):
@@ -31,3 +32,18 @@ def go_on() -> None:
     """Go on if somebody waits, else NobodyWaitsError."""
     if _is_gone.get()():
         raise NobodyWaitsError
+
+
+@contextmanager
+def beside(others_wait: Callable[[], bool]) -> Iterator[None]:
+    """Work out what is within while `others_wait` tells whether others want the processors."""
+    token = _others_wait.set(others_wait)
+    try:
+        yield
+    finally:
+        _others_wait.reset(token)
+
+
+def is_alone() -> bool:
+    """Whether nobody else wants the processors: then one answer may have all of them, else each has one."""
+    return not _others_wait.get()()

@@ -28,7 +28,7 @@ def _name() -> str:
     found = hashlib.sha256()
     for part in MADE_OF:
         for path in sorted((root / part).rglob("*")):
-            if path.suffix in (".py", ".json"):
+            if path.suffix in (".py", ".json", ".geojson"):
                 found.update(path.read_bytes())
     return f"{PREFIX}{found.hexdigest()[:16]}.sqlite3"
 

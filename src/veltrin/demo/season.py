@@ -113,7 +113,7 @@ def _keep(store: Store, rng: np.random.Generator, practised: Practised) -> None:
                 one = stations[booking.station or 0]
                 booking.question_id = book_rows.keep_question(session, QUESTION.keep(one.request))
             rows.add(session, practice)
-            book_rows.add_many(session, balls)
+            book_rows.add_many(session, map(book_rows.columns_of, balls))
 
 
 def keep_season(store: Store) -> None:

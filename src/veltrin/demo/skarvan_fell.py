@@ -4,9 +4,12 @@ from __future__ import annotations
 
 from datetime import date
 
+from veltrin.demo import nine_holes
 from veltrin.demo.lesson import keep_lesson_of
 from veltrin.demo.log import keep_log
 from veltrin.demo.season import keep_season
+from veltrin.service.course.contracts.courses import CourseNew
+from veltrin.service.course.courses import save_course
 from veltrin.service.players.contracts.players import PlayerEdit, PlayerNew, PlayerOut
 from veltrin.service.players.players import add_player, edit_player, show_player
 from veltrin.service.shot.contracts.day import DayIn
@@ -78,6 +81,7 @@ def fill(store: Store) -> None:
         request = PlanRequest(player_id=player_id, lie=LieIn(fall_deg=fall, side_deg=side), line=line, air=FELL_AIR)
         best = plan(store, request).calls[0]
         keep_shot(store, ShotNew(request=request, call_id=best.id, note=note))
+    save_course(store, CourseNew(text=nine_holes.FILE.read_text(), name="Skarvan Fell"))
     keep_log(store, FELL_AIR)
     keep_season(store)
     keep_lesson_of(store, FELL_AIR)

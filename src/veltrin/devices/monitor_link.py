@@ -44,10 +44,15 @@ class MonitorLink(LineLink):
         self._seq = 0
         self._meant: Ready | None = None
 
-    def watched(self, after: int = 0) -> tuple[Watched, list[Landed], Ready | None]:
-        """What is known now, the shots heard after one of them, and what the monitor was told is meant."""
+    def watched(self) -> tuple[Watched, list[Landed], Ready | None]:
+        """What is known now, the shots that are remembered, and what the monitor was told is meant."""
         with self._lock:
-            return self._known, [one for one in self._landed if one.seq > after], self._meant
+            return self._known, list(self._landed), self._meant
+
+    def go_on_after(self, seq: int) -> None:
+        """Count on from a shot that another process heard."""
+        with self._lock:
+            self._seq = max(self._seq, seq)
 
     def ready(self, meant: Ready) -> bool:
         """Tell the monitor what is meant, now and whenever it comes back; False if it doesn't hear it now."""

@@ -48,11 +48,9 @@ def tables_at(version: str) -> frozenset[str]:
 
 def compare(engine: Engine, name: str, way_out: str) -> None:
     """Refuse a database whose tables aren't those of its version: another build made it. `way_out`: what to do then."""
-    seen = inspect(engine)
-    names = set(seen.get_table_names())
+    seen = {name: {c["name"] for c in columns} for (_, name), columns in inspect(engine).get_multi_columns().items()}
     for table in Base.metadata.sorted_tables:
-        columns = {c["name"] for c in seen.get_columns(table.name)} if table.name in names else set()
-        missing = next((c.name for c in table.columns if c.name not in columns), None)
+        missing = next((c.name for c in table.columns if c.name not in seen.get(table.name, ())), None)
         if missing is not None:
             raise StoreError(
                 "database", f"{name} was made by another build of this version: it has no {table.name}.{missing}.",

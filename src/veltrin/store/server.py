@@ -53,7 +53,7 @@ def opened_server(told: str) -> Engine:
             if version is not None and not owns(connection):
                 # A role that only serves changes no table: it compares.
                 _of_today(version, name)
-            else:
+            elif version != known_versions()[0]:
                 connection.exec_driver_sql(f"SELECT pg_advisory_xact_lock({UPGRADE_LOCK})")
                 upgrade(connection)
         compare(engine, name, "")

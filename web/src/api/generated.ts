@@ -194,6 +194,138 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Courses
+         * @description Courses of one's own, and those that other coaches of this server share.
+         */
+        get: operations["list_courses_api_courses_get"];
+        put?: never;
+        /**
+         * Save Course
+         * @description Keep a course from a GeoJSON file; one of the same name is replaced, if its version is told.
+         */
+        post: operations["save_course_api_courses_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look Into
+         * @description What a GeoJSON file holds of a course, with the features that can't be read; nothing is kept.
+         */
+        post: operations["look_into_api_courses_read_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Course
+         * @description A course to be drawn, in metres.
+         */
+        get: operations["show_course_api_courses__course_id__get"];
+        /**
+         * Set Course
+         * @description Name a course, share it with the other coaches of this server, or share it no more.
+         */
+        put: operations["set_course_api_courses__course_id__put"];
+        post?: never;
+        /**
+         * Drop Course
+         * @description Delete a course of one's own.
+         */
+        delete: operations["drop_course_api_courses__course_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course_id}/geojson": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Course
+         * @description A course as GeoJSON (RFC 7946), by the open map's tags.
+         */
+        get: operations["export_course_api_courses__course_id__geojson_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course_id}/heights": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Heights
+         * @description Lay the heights of a survey on a course: an ESRI ASCII grid in any coordinates that have an EPSG number.
+         */
+        put: operations["set_heights_api_courses__course_id__heights_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course_id}/line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Line On
+         * @description The line from a ball to a flag: distance, green, rise, ground beside it, trees, and what the ball lies in.
+         */
+        post: operations["line_on_api_courses__course_id__line_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/day-sheet": {
         parameters: {
             query?: never;
@@ -2180,6 +2312,8 @@ export interface components {
          * @description Everything of a coach, or some players, in one file.
          */
         BookFile: {
+            /** Courses */
+            courses?: components["schemas"]["CourseRecord"][];
             /** Days */
             days: components["schemas"]["DayRecord"][];
             /**
@@ -3270,6 +3404,194 @@ export interface components {
             counts: boolean;
         };
         /**
+         * CourseDocument
+         * @description A GeoJSON document (RFC 7946).
+         */
+        CourseDocument: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * CourseNew
+         * @description A course to keep. `version`: of the one of that name, where there is one: it is replaced.
+         */
+        CourseNew: {
+            /**
+             * Name
+             * @description What you call it.
+             */
+            name: string;
+            /** Text */
+            text: string;
+            /**
+             * Version
+             * @default null
+             */
+            version: number | null;
+        };
+        /**
+         * CourseOut
+         * @description A course to be drawn: pieces of ground from the bottom to the top.
+         */
+        CourseOut: {
+            /** East M */
+            east_m: number;
+            /**
+             * Has Grid
+             * @description Heights are known on a grid: they give the slope under the ball.
+             */
+            has_grid: boolean;
+            /** Hole List */
+            hole_list: components["schemas"]["HoleOut"][];
+            /** Holes */
+            holes: number;
+            /** Id */
+            id: number;
+            /** Is Mine */
+            is_mine: boolean;
+            /** Is Shared */
+            is_shared: boolean;
+            /** Latitude */
+            latitude: number;
+            /** Lies */
+            lies: components["schemas"]["LiesOut"][];
+            /**
+             * Longitude
+             * @description Of the place from which metres are counted.
+             */
+            longitude: number;
+            /** Name */
+            name: string;
+            /** North M */
+            north_m: number;
+            /** Pieces */
+            pieces: number;
+            /**
+             * Saved At
+             * Format: date-time
+             */
+            saved_at: string;
+            /** South M */
+            south_m: number;
+            /** Trees */
+            trees: components["schemas"]["TreeOut"][];
+            /** Version */
+            version: number;
+            /** West M */
+            west_m: number;
+        };
+        /**
+         * CourseRead
+         * @description What a file holds; nothing is kept yet.
+         */
+        CourseRead: {
+            /** Grounds */
+            grounds: components["schemas"]["GroundCount"][];
+            /** Has Heights */
+            has_heights: boolean;
+            /** Holes */
+            holes: number;
+            /** Name */
+            name: string;
+            /** Trees */
+            trees: number;
+            /**
+             * Troubles
+             * @description The first fifty.
+             */
+            troubles: components["schemas"]["CourseTrouble"][];
+            /**
+             * Unknown
+             * @description Features of other things, which were passed over.
+             */
+            unknown: number;
+        };
+        /**
+         * CourseRecord
+         * @description A course of one's own, as the text of a GeoJSON file.
+         */
+        CourseRecord: {
+            /**
+             * Name
+             * @description What you call it.
+             */
+            name: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * CourseRow
+         * @description A course in the list.
+         */
+        CourseRow: {
+            /**
+             * Has Grid
+             * @description Heights are known on a grid: they give the slope under the ball.
+             */
+            has_grid: boolean;
+            /** Holes */
+            holes: number;
+            /** Id */
+            id: number;
+            /** Is Mine */
+            is_mine: boolean;
+            /** Is Shared */
+            is_shared: boolean;
+            /** Name */
+            name: string;
+            /** Pieces */
+            pieces: number;
+            /**
+             * Saved At
+             * Format: date-time
+             */
+            saved_at: string;
+            /** Version */
+            version: number;
+        };
+        /**
+         * CourseSet
+         * @description What a course is called, and whether the other coaches of this server may play on it.
+         */
+        CourseSet: {
+            /** Is Shared */
+            is_shared: boolean;
+            /**
+             * Name
+             * @description What you call it.
+             */
+            name: string;
+            /** Version */
+            version: number;
+        };
+        /**
+         * CourseText
+         * @description A course as the text of a GeoJSON file, by the open map's tags.
+         */
+        CourseText: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * CourseTrouble
+         * @description A feature that couldn't be read.
+         */
+        CourseTrouble: {
+            /**
+             * Feature
+             * @description Its number in the file, from 1.
+             */
+            feature: number;
+            /** Fix */
+            fix: string;
+            /** Id */
+            id: string;
+            /** Problem */
+            problem: string;
+        };
+        /**
          * CoverOut
          * @description What the ball may lie in or on.
          */
@@ -3836,42 +4158,6 @@ export interface components {
             wide_m: number;
         };
         /**
-         * FellOutOut
-         * @description A way that was dropped, and why.
-         */
-        FellOutOut: {
-            /** Club Id */
-            club_id: string;
-            /** Club Name */
-            club_name: string;
-            /**
-             * Has M S
-             * @description What this player has.
-             */
-            has_m_s: number | null;
-            /** Method Id */
-            method_id: string;
-            /** Method Name */
-            method_name: string;
-            /**
-             * Need M S
-             * @description About what club-head speed it would take.
-             */
-            need_m_s: number | null;
-            /** Reason */
-            reason: string;
-            /**
-             * Short M
-             * @description How far a full swing stops short of the flag.
-             */
-            short_m: number | null;
-            /**
-             * Was Tried
-             * @description It was reckoned and failed; else the method refused the lie or the club.
-             */
-            was_tried: boolean;
-        };
-        /**
          * FinishedOut
          * @description Where a ball of a trial finished against the target, m: past it and right of it positive.
          */
@@ -4078,6 +4364,21 @@ export interface components {
             total_m: number;
         };
         /**
+         * GroundCount
+         * @description How many pieces of a kind of ground there are.
+         */
+        GroundCount: {
+            /** Count */
+            count: number;
+            /**
+             * Ground
+             * @enum {string}
+             */
+            ground: "rough" | "heath" | "wood" | "semi" | "fairway" | "tee" | "fringe" | "green" | "bunker" | "water" | "path" | "out";
+            /** Words */
+            words: string;
+        };
+        /**
          * GroundOut
          * @description All covers, and the helps to read a lie with.
          */
@@ -4177,6 +4478,22 @@ export interface components {
             version: string;
         };
         /**
+         * HeightsIn
+         * @description Heights of a course from a survey, as the text of an ESRI ASCII grid.
+         */
+        HeightsIn: {
+            /**
+             * Epsg
+             * @description Its coordinates, by EPSG number; 4326: degrees.
+             * @default 4326
+             */
+            epsg: number;
+            /** Text */
+            text: string;
+            /** Version */
+            version: number;
+        };
+        /**
          * HeldOut
          * @description How much is kept of a player: what deleting them takes away.
          */
@@ -4260,6 +4577,28 @@ export interface components {
             since: string;
             /** Words */
             words: string;
+        };
+        /**
+         * HoleOut
+         * @description A hole: the way it is played, from the tee to the green.
+         */
+        HoleOut: {
+            /** Flag */
+            flag: [
+                number,
+                number
+            ] | null;
+            /** Name */
+            name: string;
+            /** Number */
+            number: string;
+            /** Par */
+            par: number | null;
+            /** Way */
+            way: [
+                number,
+                number
+            ][];
         };
         /**
          * ImportIn
@@ -5011,6 +5350,29 @@ export interface components {
             words: string;
         };
         /**
+         * LiesOut
+         * @description A piece of ground: its outline, m east and north of the course's middle.
+         */
+        LiesOut: {
+            /**
+             * Ground
+             * @enum {string}
+             */
+            ground: "rough" | "heath" | "wood" | "semi" | "fairway" | "tee" | "fringe" | "green" | "bunker" | "water" | "path" | "out";
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "green" | "fringe" | "fairway" | "semi" | "rough" | "deep" | "heather" | "sand" | "bank" | "path" | "trees" | "water" | "out";
+            /** Ring */
+            ring: [
+                number,
+                number
+            ][];
+            /** Words */
+            words: string;
+        };
+        /**
          * LineIn
          * @description From the ball to the flag and the green around it.
          */
@@ -5169,6 +5531,57 @@ export interface components {
              * @description Only when it was made just now.
              */
             token: string | null;
+        };
+        /**
+         * MappedLineAsk
+         * @description A ball and a flag.
+         */
+        MappedLineAsk: {
+            ball: components["schemas"]["PlaceIn"];
+            flag: components["schemas"]["PlaceIn"];
+        };
+        /**
+         * MappedLineOut
+         * @description The line by the map.
+         */
+        MappedLineOut: {
+            /**
+             * Ball
+             * @description m east and north of the course's middle.
+             */
+            ball: [
+                number,
+                number
+            ];
+            /**
+             * Bearing Deg
+             * @description Where it points, clockwise from north.
+             */
+            bearing_deg: number;
+            /**
+             * Cover
+             * @description None: nothing but a putt is played from there.
+             */
+            cover: ("tight" | "fairway" | "fringe" | "semi" | "rough" | "deep" | "heather" | "bare" | "hard-pan" | "mud" | "divot" | "sanded-divot" | "collar-ahead" | "collar-behind" | "sand" | "sand-soft" | "sand-dry-hard" | "sand-wet-hard" | "sand-wet-fluffy") | null;
+            /** Flag */
+            flag: [
+                number,
+                number
+            ];
+            /**
+             * Ground
+             * @description What the ball lies in, in words.
+             */
+            ground: string;
+            /**
+             * Known
+             * @description What the map told; all else stays as it was read.
+             */
+            known: ("flag" | "edges" | "tilt" | "rise" | "surround" | "areas" | "trees" | "cover" | "slope")[];
+            line: components["schemas"]["LineIn"];
+            /** Notes */
+            notes: string[];
+            slope: components["schemas"]["veltrin__service__course__contracts__courses__SlopeOut"] | null;
         };
         /**
          * MarkOut
@@ -5399,6 +5812,8 @@ export interface components {
         MergedOut: {
             /** Bookings */
             bookings: number;
+            /** Courses */
+            courses: number;
             /** Days */
             days: number;
             /**
@@ -5780,6 +6195,20 @@ export interface components {
             width_px: number;
         };
         /**
+         * PlaceIn
+         * @description A place on a course: m east and north of its middle, or where a device says it is.
+         */
+        PlaceIn: {
+            /** East M */
+            east_m?: number | null;
+            /** Latitude */
+            latitude?: number | null;
+            /** Longitude */
+            longitude?: number | null;
+            /** North M */
+            north_m?: number | null;
+        };
+        /**
          * PlanRequest
          * @description One shot. Give `player_id` of a stored player, or a `player` in full.
          */
@@ -5875,7 +6304,7 @@ export interface components {
         };
         /**
          * PlanResponse
-         * @description Ranked calls, first and second, what fell out and why, the swap told honestly.
+         * @description Ranked calls, first and second, what was ruled out and why, the swap told honestly.
          */
         PlanResponse: {
             /** Calls */
@@ -5895,8 +6324,6 @@ export interface components {
              * @description Best way out of a bad lie.
              */
             escape_id: string | null;
-            /** Fell Out */
-            fell_out: components["schemas"]["FellOutOut"][];
             /** First Id */
             first_id: string | null;
             /** @description Into the wind only. */
@@ -5908,6 +6335,8 @@ export interface components {
             has_risk: boolean;
             /** Kept Club Id */
             kept_club_id: string | null;
+            /** Ruled Out */
+            ruled_out: components["schemas"]["RuledOutOut"][];
             /**
              * Safe Id
              * @description Fewest bad ones among calls within 0.25 stroke of the best.
@@ -7018,6 +7447,42 @@ export interface components {
             problem: string;
         };
         /**
+         * RuledClubOut
+         * @description A club that a reason rules out.
+         */
+        RuledClubOut: {
+            /** Club Name */
+            club_name: string;
+            /**
+             * Short M
+             * @description How far the best of its full swings stops short of the flag.
+             */
+            short_m: number | null;
+        };
+        /**
+         * RuledOutOut
+         * @description A reason for which calls were ruled out, and what it is true of.
+         */
+        RuledOutOut: {
+            /**
+             * Clubs
+             * @description Empty: it is so with every club.
+             */
+            clubs: components["schemas"]["RuledClubOut"][];
+            /**
+             * Was Tried
+             * @description They were reckoned and failed; else the method refused the lie or the club.
+             */
+            was_tried: boolean;
+            /**
+             * Ways
+             * @description What was ruled out: club and method, as in the id of a call.
+             */
+            ways: string[];
+            /** Words */
+            words: string;
+        };
+        /**
          * SceneOut
          * @description A scene to read: pictures, what is asked, what is told. What is true is told with the score.
          */
@@ -8027,16 +8492,6 @@ export interface components {
             value_deg: number;
         };
         /**
-         * SlopeOut
-         * @description A slope, and how far it is usually off.
-         */
-        SlopeOut: {
-            /** Doubt Deg */
-            doubt_deg: number;
-            /** Slope Deg */
-            slope_deg: number;
-        };
-        /**
          * SpreadOut
          * @description Where many strikes end against the target, m: the middle eight tenths, and the mean of the worst twentieth.
          */
@@ -8450,6 +8905,19 @@ export interface components {
              * @description That of the lesson as it was read.
              */
             version?: number | null;
+        };
+        /**
+         * TreeOut
+         * @description A tree that stands alone.
+         */
+        TreeOut: {
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Crown M */
+            crown_m: number;
         };
         /**
          * TrialNew
@@ -8895,6 +9363,34 @@ export interface components {
              * @default 0
              */
             speed_m_s: number;
+        };
+        /**
+         * SlopeOut
+         * @description The slope under the ball by the map's grid of heights.
+         */
+        veltrin__service__course__contracts__courses__SlopeOut: {
+            /** Doubt Deg */
+            doubt_deg: number;
+            /**
+             * Fall Deg
+             * @description Positive falls away to the flag.
+             */
+            fall_deg: number;
+            /**
+             * Side Deg
+             * @description Positive: the ball above a right-hander's feet.
+             */
+            side_deg: number;
+        };
+        /**
+         * SlopeOut
+         * @description A slope, and how far it is usually off.
+         */
+        veltrin__service__shot__contracts__ground__SlopeOut: {
+            /** Doubt Deg */
+            doubt_deg: number;
+            /** Slope Deg */
+            slope_deg: number;
         };
     };
     responses: never;
@@ -9887,6 +10383,864 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CopyOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or only for the person who runs this server */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    list_courses_api_courses_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseRow"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or only for the person who runs this server */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    save_course_api_courses_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CourseNew"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseRow"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or only for the person who runs this server */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    look_into_api_courses_read_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CourseText"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseRead"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or only for the person who runs this server */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    show_course_api_courses__course_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or only for the person who runs this server */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    set_course_api_courses__course_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CourseSet"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseRow"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or only for the person who runs this server */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    drop_course_api_courses__course_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or only for the person who runs this server */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    export_course_api_courses__course_id__geojson_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseDocument"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or only for the person who runs this server */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    set_heights_api_courses__course_id__heights_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HeightsIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseRow"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or only for the person who runs this server */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    line_on_api_courses__course_id__line_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MappedLineAsk"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MappedLineOut"];
                 };
             };
             /** @description Nobody is signed in */
@@ -11584,7 +12938,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SlopeOut"];
+                    "application/json": components["schemas"]["veltrin__service__shot__contracts__ground__SlopeOut"];
                 };
             };
             /** @description Nobody is signed in */

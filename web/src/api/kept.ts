@@ -31,7 +31,12 @@ const MADE = /^\/api\/(cards\/stream|schools|day-sheet|two-days|prepare|practice
 const PLANNED = /^\/api\/plan(\/stream)?$/
 
 let store: UseStore | null = null
-const answers = () => (store ??= createStore('veltrin', 'answers'))
+/** The number counts the shapes of answers: what an earlier page kept can't be shown by this one. */
+function opened(): UseStore {
+  indexedDB.deleteDatabase('veltrin')
+  return createStore('veltrin-2', 'answers')
+}
+const answers = () => (store ??= opened())
 
 let isOwned: () => void = () => undefined
 const owned = new Promise<void>((resolve) => (isOwned = resolve))

@@ -5,6 +5,7 @@ import { bookingOf, NOTHING_SEEN } from './booking'
 import { holdPhotograph, letGoOfPhotograph, takePhotographs, useDesk } from '../lib/desk'
 import { forgetSeen, keepSeen, useDrafts } from './drafts'
 import type { Reading } from '../shot/reading'
+import { noteFinish } from '../shot/on-course'
 import { toRequest } from '../shot/request'
 import { Sheet } from '../ui/Sheet'
 import { targetOf } from './finish-map'
@@ -52,6 +53,7 @@ export function BookSheet(props: BookSheetProps) {
         for (const id of held) letGoOfPhotograph(id)
       },
     })
+    noteFinish(reading, call, seen.finish?.holed ? null : seen.finish)
     onBooked()
   }
   return (

@@ -35,11 +35,13 @@ const KIND_DASH: Record<string, string | undefined> = {
 /** Every club as a rung: how far it carries, its loft beside it, its doubt, gaps and overlaps called out. */
 export function CarryLine({ clubs, steps, doubts, toShown, unit, onCarry }: CarryLineProps) {
   const [drawing, W] = useDrawnWidth(WIDEST)
-  const RIGHT = W < 340 ? 84 : 98
   const row = onCarry ? TALL_ROW : ROW
   // Where gaps are called out beside them, narrow drawings say the doubt by its band alone.
   const hasRoom = W >= ROOMY_PX || steps.length === 0
-  const far = Math.max(...clubs.map((club) => toShown(club.stock_carry_m)), 1) * (onCarry ? 1.12 : 1)
+  const reaches = (club: Club) => toShown(club.stock_carry_m + (doubts?.[club.id] ?? 0))
+  const far = Math.max(...clubs.map(reaches), 1) * (onCarry ? 1.12 : 1)
+  // A figure with its doubt, and a gap that is called out a row below it, stand beside each other.
+  const RIGHT = W < 340 ? 84 : hasRoom && steps.length > 0 ? 124 : 98
   const x = scaleLinear([0, far], [LEFT, W - RIGHT])
   const height = TOP + row * clubs.length + 10
   const after = (id: string) => steps.find((one) => one.longer_id === id)

@@ -12,6 +12,7 @@ import { MID, PLAN_H, type LineScale } from './line-scale'
 import { AreaGrips, AreaShapes } from './PlanAreas'
 import { pointIn } from './pointer'
 import { WindArrow } from './WindArrow'
+import { useMapped } from '../shot/on-course'
 import { useUnits } from '../lib/use-units'
 import { NUMBERS } from '../shot/numbers'
 
@@ -162,6 +163,8 @@ function useDrawing({ drawing, reading, scale, onDrawn, onStep }: PlanProps) {
 export function PlanView(props: PlanProps) {
   const units = useUnits()
   const { reading, drawn, scale, drawing, isLed = false, onDrag, onRelease, onStep } = props
+  // Ground off a map is left where it lies: its grips would cover it.
+  const isMapped = useMapped(reading) !== null
   const [first] = drawn
   const flagX = scale.x(reading.flag)
   const { shown, handlers } = useDrawing(props)
@@ -202,7 +205,7 @@ export function PlanView(props: PlanProps) {
       {!drawing && (
         <>
           <AreaGrips
-            areas={reading.areas}
+            areas={isMapped ? [] : reading.areas}
             scale={scale}
             mid={MID}
             onChange={(areas, isDrag) => (isDrag ? onDrag : onStep)({ areas })}

@@ -19,10 +19,10 @@ interface PlotProps {
 }
 
 const W = 330
-const H = 170
+const H = 176
 const LEFT = 46
 const RIGHT = 12
-const TOP = 12
+const TOP = 18
 const FOOT = 36
 
 /** One curve with axes and units. Where the call is none, the curve breaks. */
@@ -73,7 +73,7 @@ export function Plot({ points, now, xWords, yWords, least, digits }: PlotProps) 
       <text x={W - RIGHT} y={H - 4} textAnchor="end" className="quiet">
         {xWords}
       </text>
-      <text x={LEFT} y={10} className="quiet">
+      <text x={LEFT} y={13} className="quiet">
         {yWords}
       </text>
     </svg>

@@ -13,6 +13,7 @@ export const KEYS = [
   ['C', 'compare two calls'],
   ['W', 'see what changes if a reading is different'],
   ['N', 'lines: drawn, saved, and files'],
+  ['Y', 'on the course: the line by the map'],
   ['E', 'book where the ball finished'],
   ['X', 'lost ball: mark the spot'],
   ['F', 'field book, and back to the Bench'],

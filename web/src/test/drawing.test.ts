@@ -4,8 +4,7 @@ import { arcHeight, polyline, rings } from '../lib/geometry'
 import { rescaled } from '../shot/ledger'
 import { START } from '../shot/reading'
 import { drawnIds, merge } from '../shot/use-plan'
-import { groupByReason } from '../shot/bench/Fallen'
-import { sampleCall, sampleFell, samplePlan } from './sample'
+import { sampleCall, samplePlan } from './sample'
 
 const row = (words: string, value: number, total = false) => ({ words, value, total })
 
@@ -68,28 +67,4 @@ describe('the fast answer', () => {
     expect(drawnIds(plan, 'b')).toEqual(['b', '58~dropped-foot'])
     expect(drawnIds(undefined, '')).toEqual([])
   })
-})
-
-it('groups what fell out by reason, each club once with its nearest miss', () => {
-  const fell = (club_name: string, method_name: string, reason: string, short_m: number | null = null) =>
-    sampleFell({ club_name, method_name, reason, short_m, was_tried: short_m !== null })
-  const groups = groupByReason([
-    fell('Driver', 'Stock swing', 'needs a tee'),
-    fell('Driver', 'Stand tall', 'is for a ball above the feet'),
-    fell('7-iron', 'Stand tall', 'is for a ball above the feet'),
-    fell('9-iron', 'Stock swing', 'a full swing stops short', 11),
-    fell('9-iron', 'Downhill cut', 'a full swing stops short', 9),
-    fell('58', 'Stock swing', 'a full swing stops short', 40),
-  ])
-  expect(groups).toEqual([
-    { words: 'needs a tee', clubs: [{ name: 'Driver', short: null }] },
-    { words: 'Stand tall is for a ball above the feet', clubs: [] },
-    {
-      words: 'a full swing stops short',
-      clubs: [
-        { name: '9-iron', short: 9 },
-        { name: '58', short: 40 },
-      ],
-    },
-  ])
 })

@@ -9,7 +9,7 @@ import { EditableNumber } from '../ui/EditableNumber'
 import { Live } from '../ui/Live'
 import { Problem } from '../ui/Problem'
 import type { Call } from '../api/client'
-import { sampleCall, sampleFell, samplePlan, sampleSpread } from './sample'
+import { sampleCall, samplePlan, sampleRuledOut, sampleSpread } from './sample'
 import { NUMBERS } from '../shot/numbers'
 
 beforeAll(() => {
@@ -116,7 +116,7 @@ describe('the calls', () => {
       sampleCall({ id: 'b', club_name: 'Sand wedge 54' }),
       sampleCall({ id: 'c', club_name: '9-iron', run_m: -0.6 }),
     ],
-    { fell_out: [sampleFell({ club_id: 'd' })] },
+    { ruled_out: [sampleRuledOut()] },
   )
   const show = (chosen: string, shown = plan) => {
     const onChoose = vi.fn()

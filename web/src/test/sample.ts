@@ -1,4 +1,4 @@
-import type { Call, FellOut, PlanResponse } from '../api/client'
+import type { Call, PlanResponse, RuledOut } from '../api/client'
 
 /** A call as the server sends it, for tests: a lob wedge from a downhill lie. */
 export function sampleCall(changes: Partial<Call> = {}, setup: Partial<Call['setup']> = {}): Call {
@@ -127,7 +127,7 @@ export function samplePlan(calls: Call[], changes: Partial<PlanResponse> = {}): 
     direct_id: null,
     escape_id: null,
     has_risk: true,
-    fell_out: [],
+    ruled_out: [],
     swap: null,
     harder: null,
     kept_club_id: null,
@@ -136,17 +136,12 @@ export function samplePlan(calls: Call[], changes: Partial<PlanResponse> = {}): 
   }
 }
 
-export function sampleFell(changes: Partial<FellOut> = {}): FellOut {
+export function sampleRuledOut(changes: Partial<RuledOut> = {}): RuledOut {
   return {
-    club_id: 'x',
-    method_id: 'y',
-    club_name: 'Driver',
-    method_name: 'Stock swing',
-    reason: 'needs a tee: too little loft off the ground',
+    words: 'needs a tee: too little loft off the ground',
     was_tried: false,
-    short_m: null,
-    need_m_s: null,
-    has_m_s: null,
+    clubs: [{ club_name: 'Driver', short_m: null }],
+    ways: ['x~y'],
     ...changes,
   }
 }

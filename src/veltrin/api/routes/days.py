@@ -57,7 +57,7 @@ def day_sheet(store: StoreDep, body: DaySheetRequest) -> DaySheetResponse:
 @router.get("/mast")
 def hear_mast(mast: MastDep) -> MastOut:
     """What the weather mast says, and whether it still says it."""
-    return mast_service.state_of(mast)
+    return mast.told()
 
 
 @router.put("/mast")

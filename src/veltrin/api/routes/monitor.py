@@ -16,7 +16,7 @@ router = APIRouter(tags=["monitor"])
 @router.get("/monitor")
 def hear_monitor(monitor: MonitorDep, after: Annotated[int, Query(ge=0, le=2**53)] = 0) -> MonitorOut:
     """Whether the launch monitor is heard, and the shots that landed after one of them."""
-    return monitor_service.state_of(monitor, after)
+    return monitor_service.told_after(monitor, after)
 
 
 @router.put("/monitor")

@@ -54,12 +54,13 @@ async def sign_in(request: Request, response: Response, body: SignIn) -> Session
     name = body.name.strip().lower()
     # Counted before it is looked at: a hundred guesses at once are a hundred guesses. Who has to wait is told so here,
     # without a thread or a look into the database: a flood of guesses costs next to nothing.
-    is_known = tries.waits_at(address) and await run_in_threadpool(coaches.was_here, store, body.name, address)
-    wait = tries.take(name, address, is_known=is_known)
+    wait = tries.known_wait(name, address) or await run_in_threadpool(
+        tries.take, name, address, lambda: coaches.was_here(store, body.name, address)
+    )
     if wait > 0.0:
         raise TooManyTriesError(wait)
     token = await run_in_threadpool(_entered, request, body, address)
-    tries.was_right(name, address)
+    await run_in_threadpool(tries.was_right, name, address)
     response.headers["set-cookie"] = guard.cookie(token)
     return _who(request, await run_in_threadpool(coaches.signed_in, store, token))
 

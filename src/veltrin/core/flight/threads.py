@@ -9,6 +9,8 @@ from itertools import pairwise
 
 import numpy as np
 
+from veltrin.core.wanted import is_alone
+
 FEWEST_TO_SHARE = 512
 """Below this many balls, threads cost more than they bring."""
 
@@ -20,8 +22,11 @@ def _pool(workers: int) -> ThreadPoolExecutor:
 
 
 def share_out(part: Callable[[slice], None], count: int, workers: int, each: int = 1) -> None:
-    """Run `part` on slices of a batch of `count`, of so many balls `each`, in threads where that pays."""
-    if workers <= 1 or count < 2 or count * each < FEWEST_TO_SHARE:
+    """Run `part` on slices of a batch of `count`, of so many balls `each`, in threads where that pays.
+
+    Where others want the processors it pays nobody: an answer is sooner by it, but all of them together take longer.
+    """
+    if workers <= 1 or count < 2 or count * each < FEWEST_TO_SHARE or not is_alone():
         part(slice(0, count))
         return
     edges = np.linspace(0, count, workers + 1).astype(int)

@@ -73,6 +73,10 @@ class Case:
     left_m_s: float = 0.0
 
 
+LevelClub = Literal["any", "it", "another"]
+"""How a method goes with the club that the player would use from level ground."""
+
+
 @dataclass(frozen=True)
 class Method:
     """One way of playing. `way` says what it changes first: the club or the set-up.
@@ -82,7 +86,8 @@ class Method:
     between which it is played. `blow`: what meets the ball. `hand`: hand action on the scale of HAND_WORDS.
     `harder`: how much more it scatters in this lie, where its range ends. `is_near`: for shots from near the green, up
     to `ends_m`. `rolls`: the ball rolls from the start, so it needs no height, and a putter may do it.
-    `faults`: what goes wrong, each with its cure. `miss` is the usual bad one. Sources are named in `source`.
+    `level_club`: whether it is played with the club that the player would use from level ground, with any but that, or
+    with any. `faults`: what goes wrong, each with its cure. `miss` is the usual bad one. Sources are named in `source`.
     """
 
     id: str
@@ -108,12 +113,19 @@ class Method:
     is_near: bool = False
     ends_m: float = NEAR_ENDS_M
     harder: Callable[[Lie], float] = lambda _: 1.0
+    level_club: LevelClub = "any"
 
     def refusal(self, case: Case) -> str | None:
         """Why it isn't played in this case, its range looked at first; None where it is."""
         if self.is_near and case.flag_m > self.ends_m:
             return "is for shots from near the green"
-        return self.refuses(case)
+        reason = self.refuses(case)
+        is_it = case.club.id == case.kept_club_id
+        if reason is None and self.level_club == "it" and not is_it:
+            return "is for the club the player would use from level ground"
+        if reason is None and self.level_club == "another" and is_it:
+            return "is for another club than from level ground"
+        return reason
 
     def stretched(self, distance_m: float, swing: float, lie: Lie) -> float:
         """How much harder it gets towards the end of its range: 1 inside it; its price grows before it falls out."""

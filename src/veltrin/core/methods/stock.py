@@ -16,8 +16,6 @@ def _kept_refuses(case: Case) -> str | None:
         return "is not for sand"
     if abs(case.slope.fall_rad) < WORTH_ADJUSTING_RAD:
         return "has nothing to give back: the ground hardly rises or falls"
-    if case.club.id != case.kept_club_id:
-        return "is for the club the player would use from level ground"
     return None
 
 
@@ -54,6 +52,7 @@ KEPT_CLUB = Method(
     school="changed swing",
     way="set-up",
     refuses=_kept_refuses,
+    level_club="it",
     change=_kept_change,
     difficulty=1.12,
     key_words=("Set the face first, then take the grip.",),

@@ -30,16 +30,9 @@ def _punch_refuses(case: Case) -> str | None:
     )
 
 
-def _more_club_refuses(case: Case) -> str | None:
-    same = case.club.id == case.kept_club_id
-    return _punch_refuses(case) or ("is for more club than from level: see the same-club punch" if same else None)
-
-
 def _same_club_refuses(case: Case) -> str | None:
-    same = case.club.id == case.kept_club_id
     return first_reason(
         _punch_refuses(case),
-        None if same else "is for the club the player would use from level ground",
         None if case.club.kind == "iron" else "is for irons: a hybrid isn't held back to a club's distance",
     )
 
@@ -115,7 +108,8 @@ METHODS = (
         family="wind",
         school="more club, held back",
         way="club",
-        refuses=_more_club_refuses,
+        refuses=_punch_refuses,
+        level_club="another",
         change=_punch,
         difficulty=1.0,
         hand=0,
@@ -138,6 +132,7 @@ METHODS = (
         school="same club, ball back",
         way="set-up",
         refuses=_same_club_refuses,
+        level_club="it",
         change=_punch,
         difficulty=1.03,
         hand=0,

@@ -6,6 +6,9 @@ from veltrin.core.plan.days import CarriedOver, DayPlan, DayStrike, on_day, two_
 from veltrin.core.plan.mirror import compare_schools, plan_shot, plan_stages
 from veltrin.core.plan.model import (
     MOODS,
+    MOST_AREAS,
+    MOST_CORNERS,
+    MOST_OBSTACLES,
     Call,
     FellOut,
     Finish,
@@ -26,6 +29,7 @@ from veltrin.core.plan.model import (
     Worst,
 )
 from veltrin.core.plan.readings import READINGS, Reading, ReadingName
+from veltrin.core.plan.ruled_out import RuledClub, RuledOut, together
 from veltrin.core.plan.scatter import outline_of
 from veltrin.core.plan.sensitivity import Sensitive, Turn, WhatIf, sensitivity, what_if
 from veltrin.core.plan.stock import stock_speeds
@@ -33,6 +37,9 @@ from veltrin.core.plan.target import TARGET_WORDS, TargetName
 
 __all__ = [
     "MOODS",
+    "MOST_AREAS",
+    "MOST_CORNERS",
+    "MOST_OBSTACLES",
     "READINGS",
     "TARGET_WORDS",
     "USUAL",
@@ -52,6 +59,8 @@ __all__ = [
     "Question",
     "Reading",
     "ReadingName",
+    "RuledClub",
+    "RuledOut",
     "SchoolRow",
     "Schools",
     "Sensitive",
@@ -74,6 +83,7 @@ __all__ = [
     "plan_stages",
     "sensitivity",
     "stock_speeds",
+    "together",
     "two_days",
     "under",
     "what_if",

@@ -86,14 +86,18 @@ def case_of(question: Question, club: Club, kept_club_id: str | None, distance_m
     return Case(question.slope, club, kept_club_id, question.lie, distance_m, least, tail, left)
 
 
+NOT_FOR_PUTTER, NEEDS_TEE = "is not for the putter", "needs a tee: too little loft off the ground"
+"""What is said of a club, whatever the way of playing it."""
+
+
 def _refusal(method: Method, case: Case, question: Question) -> str | None:
     if method.id in question.excluded:
         return "is left out for this player"
     if case.club.kind == "putter" and not method.rolls:
-        return "is not for the putter"
+        return NOT_FOR_PUTTER
     reason = method.refusal(case)
     if reason is None and not method.rolls and case.club.loft_rad < TEED_BELOW_RAD:
-        return "needs a tee: too little loft off the ground"
+        return NEEDS_TEE
     return reason
 
 

@@ -33,6 +33,10 @@ MOODS: dict[Mood, float] = {"lesson": 0.0, "match": -0.25, "protect": 0.5}
 only one hole; a score to protect is hurt most by a double. Judgement."""
 
 
+MOST_AREAS, MOST_CORNERS, MOST_OBSTACLES = 40, 600, 12
+"""What a line may hold: areas, corners of all of them together (more than anybody draws), things in the way."""
+
+
 @dataclass(frozen=True)
 class Line:
     """The shot line: flag, green from front to back edge (m from the ball), and what the ground there is like.

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from veltrin.core.methods.stock import KEPT_CLUB
+from veltrin.core.methods.catalogue import CATALOGUE
 from veltrin.core.plan.candidates import parts_of
 from veltrin.core.plan.model import Call, Question
 from veltrin.core.plan.play import Batch, World
@@ -40,11 +40,16 @@ class One:
 def one_call(question: Question, call_id: str) -> One | None:
     """Find a call for a right-hander; None if it is not feasible here.
 
-    Which club a kept one keeps, the call says itself: what is used from the level moves with all that the book learns,
+    Which club is used from the level, a call that hangs on it says itself: that moves with all that the book learns,
     and a shot that was planned before the last one was booked is booked as it was planned.
     """
     club, method, _ = parts_of(call_id)
-    kept = question.kept_club_id or (club if method == KEPT_CLUB.id else None)
+    kept = question.kept_club_id
+    goes_with = CATALOGUE[method].level_club if method in CATALOGUE else "any"
+    if kept is None and goes_with == "it":
+        kept = club
+    elif kept is None and goes_with == "another":
+        kept = next((other.id for other in question.player.bag if other.id != club), None)
     shot = prepare(replace(question, only=(call_id,), detail_for=(), kept_club_id=kept))
     found, world = shot.found, shot.world
     if found is None:

@@ -7,8 +7,9 @@ from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
 
 from veltrin.core.ground import Slope
-from veltrin.core.methods.stock import KEPT_CLUB, STOCK_SWING
-from veltrin.core.plan.candidates import Candidate, list_all, list_candidates
+from veltrin.core.methods.catalogue import CATALOGUE
+from veltrin.core.methods.stock import STOCK_SWING
+from veltrin.core.plan.candidates import Candidate, list_all, list_candidates, parts_of
 from veltrin.core.plan.model import FellOut, LevelChoice, Question
 from veltrin.core.plan.play import Batch, World
 from veltrin.core.plan.screen import Screened, make_batch, plain_calls, screen, world_of
@@ -76,10 +77,16 @@ def prepare(question: Question, listing: Listing = list_all) -> Prepared:
     """
     asked = question.kept_club_id
     kept = None if asked is None else question.player.club(asked, "kept_club_id").id
-    if question.only and (kept is not None or not any(i.endswith(f"~{KEPT_CLUB.id}") for i in question.only)):
+    if question.only and (kept is not None or not any(map(asks_level, question.only))):
         return Prepared(question, kept, None, listing)
     level = level_choice(question)
     return Prepared(question, kept or (level.club_id if level else None), level, listing)
+
+
+def asks_level(call_id: str) -> bool:
+    """Whether a call hangs on the club that the player would use from level ground."""
+    method = CATALOGUE.get(parts_of(call_id)[1])
+    return method is not None and method.level_club != "any"
 
 
 def level_choice(question: Question) -> LevelChoice | None:

@@ -15,7 +15,6 @@ from typing import NamedTuple
 import numpy as np
 import shapely
 from numpy.typing import NDArray
-from scipy.ndimage import distance_transform_cdt
 
 from veltrin.core.flight import Contour
 from veltrin.core.geometry import Index, Mask, Vec
@@ -248,6 +247,9 @@ def _free(piece: NDArray[np.int64], cell: float) -> Vec:
     is_inner[:, :-1] &= ~along
     if is_inner.all():
         return np.full(piece.shape, np.inf)
+    # Imported here: most questions have one piece of ground, and it takes as long to load as the compiler.
+    from scipy.ndimage import distance_transform_cdt
+
     # Between a cell and the nearest at an edge, k cells away, lie k - 1 whole ones.
     inner = distance_transform_cdt(is_inner, metric="chessboard")
     return np.asarray(cell * np.maximum(inner - 1, 1), float)

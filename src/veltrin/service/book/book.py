@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from datetime import UTC, datetime, timedelta
+from typing import Any
 
 from sqlalchemy.orm import Session
 
@@ -16,7 +17,7 @@ from veltrin.service.book.contracts.book import (
     BookingIn,
     BookingOut,
 )
-from veltrin.service.book.evidence import ended, hold_against, steady_lost, yardstick_of
+from veltrin.service.book.evidence import Seen, ended, held_against, steady_lost, yardstick_of
 from veltrin.service.book.planned import Planned, planned_from_former, planned_shot, planned_stock
 from veltrin.service.house.border import rad
 from veltrin.service.house.errors import ConflictError, DomainError, NotFoundError
@@ -33,10 +34,13 @@ from veltrin.store.repositories import photographs as photograph_rows
 from veltrin.store.repositories import practice as practice_rows
 from veltrin.store.repositories import trials as trial_rows
 from veltrin.store.repositories.players import StoredPlayer
-from veltrin.store.tables import BookingRow
+from veltrin.store.tables import BookingRow, lost_of
 
 Planner = Callable[[Store, BookingIn], Planned]
 """Says what a booked shot was meant to be."""
+
+Columns = dict[str, Any]
+"""A booking by the names of its columns."""
 
 
 def planned_by_book(store: Store, body: BookingIn) -> Planned:
@@ -64,51 +68,59 @@ def _finish(planned: Planned, body: BookingIn) -> tuple[float | None, float | No
     return planned.expected.distance_m + body.past_m, 0.0 - (body.side_m or 0.0)
 
 
-def made_booking(booking_id: str, planned: Planned, body: BookingIn, yardstick: Yardstick | None = None) -> BookingRow:
-    """A booking to be stored: what was meant, what was seen, what it says for learning.
+def made_columns(booking_id: str, planned: Planned, body: BookingIn, yardstick: Yardstick | None = None) -> Columns:
+    """A booking as it is to be stored, by column: what was meant, what was seen, what it says for learning.
 
     `yardstick`: the player as at the first session of practice; None where there was none yet.
     """
     expected = planned.expected
     total, left = _finish(planned, body)
     end_kind, after = ended(planned.question, planned.bearing_rad, total, left, body.holed)
-    booking = BookingRow(
-        id=booking_id,
-        player_id=body.player_id,
-        booked_at=body.booked_at or datetime.now(UTC),
-        source=body.source,
-        purpose=body.purpose,
-        club_id=planned.club_id,
-        club_name=planned.club_name,
-        family=planned.family,
-        cover=planned.cover,
-        slope="level" if planned.question is None else slope_word(planned.question.slope),
-        method_id=planned.method_id,
-        call_id=planned.call_id,
-        target_m=expected.distance_m,
-        trial_id=body.trial_id,
-        arm=body.arm,
-        carry_m=body.carry_m,
-        carry_side_m=None if body.carry_side_m is None else 0.0 - body.carry_side_m,
-        total_m=total,
-        side_m=left,
+    told: Columns = {
+        "id": booking_id,
+        "player_id": body.player_id,
+        "booked_at": body.booked_at or datetime.now(UTC),
+        "source": body.source,
+        "purpose": body.purpose,
+        "club_id": planned.club_id,
+        "club_name": planned.club_name,
+        "family": planned.family,
+        "cover": planned.cover,
+        "slope": "level" if planned.question is None else slope_word(planned.question.slope),
+        "method_id": planned.method_id,
+        "call_id": planned.call_id,
+        "target_m": expected.distance_m,
+        "trial_id": body.trial_id,
+        "arm": body.arm,
+        "carry_m": body.carry_m,
+        "carry_side_m": None if body.carry_side_m is None else 0.0 - body.carry_side_m,
+        "total_m": total,
+        "side_m": left,
         **_measured(body),
-        fault=",".join(body.misses),
-        note=body.note,
-        end_kind=end_kind,
-        strokes_after=after,
-        holed=body.holed,
-        putts=body.putts,
-        chipped_again=body.chipped_again,
-        former_lie=body.former_lie,
-    )
-    booking.far_off = hold_against(booking, expected)
-    booking.steady_lost = steady_lost(booking, planned, yardstick)
-    booking.counts = body.counts and not booking.far_off
+        "fault": ",".join(body.misses),
+        "note": body.note,
+        "end_kind": end_kind,
+        "strokes_after": after,
+        "holed": body.holed,
+        "putts": body.putts,
+        "chipped_again": body.chipped_again,
+        "former_lie": body.former_lie,
+    }
+    seen = Seen(*(told[name] for name in Seen._fields))
+    evidence = held_against(seen, expected)
+    lost = lost_of(expected.strokes, after)
+    told |= evidence.columns
+    told |= {"steady_lost": steady_lost(seen, planned, lost, yardstick), "far_off": evidence.is_far_off}
+    told["counts"] = body.counts and not evidence.is_far_off
     if not planned.is_planned:
         # What a stock swing would have done says nothing of this shot.
-        booking.law, booking.counts, booking.far_off = NO_LAW, False, False
-    return booking
+        told |= {"law": NO_LAW, "counts": False, "far_off": False}
+    return told
+
+
+def made_booking(booking_id: str, planned: Planned, body: BookingIn, yardstick: Yardstick | None = None) -> BookingRow:
+    """The same as a row of the book."""
+    return BookingRow(**made_columns(booking_id, planned, body, yardstick))
 
 
 def _measured(body: BookingIn) -> dict[str, float | None]:
@@ -194,10 +206,13 @@ def book_together(store: Store, shots: Sequence[tuple[str, Planned, BookingIn]])
             body: rows.keep_question(session, body)
             for body in sorted({p.question_json for _, p, _ in shots if p.question_json is not None})
         }
-        made = [made_booking(one_id, planned, body) for one_id, planned, body in shots]
-        for booking, (_, planned, _) in zip(made, shots, strict=True):
-            booking.question_id = questions.get(planned.question_json or "")
-        rows.add_many(session, made)
+        rows.add_many(
+            session,
+            [
+                {**made_columns(one_id, planned, body), "question_id": questions.get(planned.question_json or "")}
+                for one_id, planned, body in shots
+            ],
+        )
 
 
 FIRST_BOOKED = datetime(1990, 1, 1, tzinfo=UTC)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import replace
+from typing import Any, NamedTuple
 
 import numpy as np
 
@@ -19,7 +20,25 @@ from veltrin.store.repositories import practice as practice_rows
 from veltrin.store.tables import BookingRow
 
 
-def _direction(row: BookingRow) -> float | None:
+class Seen(NamedTuple):
+    """What was seen of a booked shot: as the book's columns of these names. Left of the line is positive."""
+
+    carry_m: float | None
+    carry_side_m: float | None
+    total_m: float | None
+    side_m: float | None
+    ball_speed_m_s: float | None
+    spin_rad_s: float | None
+    fault: str
+    holed: bool
+
+
+def seen_of(row: BookingRow) -> Seen:
+    """What was seen of a shot that is in the book."""
+    return Seen(*(getattr(row, name) for name in Seen._fields))
+
+
+def _direction(row: Seen) -> float | None:
     """Direction, left positive: of the landing where it was seen, else of the finish."""
     if row.carry_m is not None and row.carry_m > 0.5 and row.carry_side_m is not None:
         return math.atan2(row.carry_side_m, row.carry_m)
@@ -28,7 +47,7 @@ def _direction(row: BookingRow) -> float | None:
     return None
 
 
-def _told(row: BookingRow, e: Expected) -> Told:
+def _told(row: Seen, e: Expected) -> Told:
     """Nothing where the strike failed."""
     if FAILED & set(row.fault.split(",")):
         return Told(None, None, None)
@@ -51,18 +70,33 @@ def _value(one: tuple[float, float] | None) -> tuple[float | None, float | None]
     return (None, None) if kept is None else (kept[0], kept[1] ** -2)
 
 
-def hold_against(row: BookingRow, expected: Expected) -> bool:
-    """Write down what was expected of a booked shot, and what it teaches by that; whether it is far off."""
-    row.expected_carry_m, row.expected_total_m = expected.carry_m, expected.total_m
-    row.expected_side_m = expected.side_m
-    row.along_sd_m, row.across_sd_m = expected.along_sd_m, expected.across_sd_m
-    row.strokes = expected.strokes
-    says = _told(row, expected)
-    row.speed_y, row.speed_w = _value(says.speed)
-    row.friction_y, row.friction_w = _value(says.friction)
-    row.face_y, row.face_w = _value(says.face)
-    row.law = LAW
-    return is_far_off(says)
+class Evidence(NamedTuple):
+    """What was expected of a booked shot and what it teaches by that, by column; whether it is far off."""
+
+    columns: dict[str, Any]
+    is_far_off: bool
+
+
+def held_against(seen: Seen, expected: Expected) -> Evidence:
+    """Hold a booked shot against what was expected of it, by the laws of today."""
+    says = _told(seen, expected)
+    speed, friction, face = _value(says.speed), _value(says.friction), _value(says.face)
+    columns = {
+        "expected_carry_m": expected.carry_m,
+        "expected_total_m": expected.total_m,
+        "expected_side_m": expected.side_m,
+        "along_sd_m": expected.along_sd_m,
+        "across_sd_m": expected.across_sd_m,
+        "strokes": expected.strokes,
+        "speed_y": speed[0],
+        "speed_w": speed[1],
+        "friction_y": friction[0],
+        "friction_w": friction[1],
+        "face_y": face[0],
+        "face_w": face[1],
+        "law": LAW,
+    }
+    return Evidence(columns, is_far_off(says))
 
 
 def ended(
@@ -85,19 +119,20 @@ def yardstick_of(store: Store, player_id: str) -> Yardstick | None:
         return practice_rows.yardstick(session, player_id)
 
 
-def steady_lost(row: BookingRow, planned: Planned, yardstick: Yardstick | None) -> float | None:
+def steady_lost(seen: Seen, planned: Planned, lost: float | None, yardstick: Yardstick | None) -> float | None:
     """Strokes a booked shot lost against what was expected of the player of the first session; before it, of today's.
 
-    Nothing that the book taught counts here. None where it can't be told, as for `lost`.
+    Nothing that the book taught counts here. `lost`: against what was expected of it. None where it can't be told, as
+    for `lost`.
     """
     question = planned.question
-    if question is None or not planned.is_planned or row.lost is None:
+    if question is None or not planned.is_planned or lost is None:
         return None
     asked = yardstick.asks(question) if yardstick else replace(question, learned=NOTHING_LEARNED)
     if asked == question:
-        return row.lost
-    found = expected_of(asked, row.call_id)
-    _, after = ended(asked, planned.bearing_rad, row.total_m, row.side_m, row.holed)
+        return lost
+    found = expected_of(asked, planned.call_id)
+    _, after = ended(asked, planned.bearing_rad, seen.total_m, seen.side_m, seen.holed)
     if found is None or found[1].strokes is None or after is None:
-        return row.lost
+        return lost
     return 1.0 + after - found[1].strokes

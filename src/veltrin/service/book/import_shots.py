@@ -2,13 +2,18 @@
 
 from __future__ import annotations
 
+import contextlib
 import logging
 import threading
+import time
 import uuid
-from collections import OrderedDict
 from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
+from datetime import timedelta
 from itertools import chain
+
+from pydantic import TypeAdapter
+from sqlalchemy.orm import Session
 
 from veltrin.core.counted import counted
 from veltrin.core.kit import Club
@@ -21,7 +26,7 @@ from veltrin.exchange.shots_csv import (
     read_rows,
     read_sheet,
 )
-from veltrin.service.book.book import made_booking
+from veltrin.service.book.book import Columns, made_columns
 from veltrin.service.book.contracts.book import BookingIn, MeasuredIn
 from veltrin.service.book.contracts.import_shots import CsvText, ImportIn, ImportOut, MatchedIn, PreviewOut, RowProblem
 from veltrin.service.book.planned import Planned, planned_stock
@@ -29,11 +34,12 @@ from veltrin.service.house.errors import ConflictError, DomainError, NotFoundErr
 from veltrin.service.players.players import find_stored
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as rows
-from veltrin.store.tables import BookingRow
+from veltrin.store.repositories import imports as jobs
+from veltrin.store.tables import ImportRow
 
 log = logging.getLogger(__name__)
 
-SHOWN_ROWS, SHOWN_PROBLEMS, KEPT_JOBS = 5, 50, 20
+SHOWN_ROWS, SHOWN_PROBLEMS = 5, 50
 MOST_ROWS = 100_000
 
 
@@ -76,35 +82,42 @@ def _club_names(sheet: Sheet, column: str | None) -> list[str]:
     return list(dict.fromkeys(row[at] for _, row in sheet.rows if at < len(row) and row[at]))[:60]
 
 
-READING = "reading"
-
-
 @dataclass
 class Job:
-    """One import in the background."""
+    """One import as the process that reads it knows it."""
 
     id: str
-    rows: int
-    state: str = READING
     read: int = 0
-    stored: int = 0
     doubles: int = 0
-    flagged: int = 0
     problems: list[RowProblem] = field(default_factory=list)
     problem: str = ""
-    stop: threading.Event = field(default_factory=threading.Event)
+    told_at: float = 0.0
 
 
-_jobs: dict[tuple[str, int], OrderedDict[str, Job]] = {}
-"""The newest imports of each coach of each database: nobody else's push them out."""
+TELLS_EVERY_S = 0.5
+"""How often the one that reads says how far it is, and looks whether it is to stop."""
 
-_lock = threading.Lock()
+_PROBLEMS = TypeAdapter(list[RowProblem])
 
 
-def _out(job: Job) -> ImportOut:
-    return ImportOut.model_validate(
-        {name: getattr(job, name) for name in ImportOut.model_fields} | {"problems": job.problems[:SHOWN_PROBLEMS]}
-    )
+class _StoppedError(Exception):
+    """The coach asked it to stop, or it was taken for dead."""
+
+
+def _out(row: ImportRow) -> ImportOut:
+    told = {name: getattr(row, name) for name in ImportOut.model_fields if name != "problems"}
+    return ImportOut.model_validate({**told, "problems": _PROBLEMS.validate_json(row.problems_json)})
+
+
+def _so_far(job: Job) -> dict[str, object]:
+    shown = _PROBLEMS.dump_json(job.problems[:SHOWN_PROBLEMS]).decode()
+    return {"read": job.read, "doubles": job.doubles, "problem": job.problem, "problems_json": shown}
+
+
+def _go_on(session: Session, job: Job, within: timedelta = timedelta(0)) -> None:
+    """Say how far it is; _StoppedError where it is to stop."""
+    if not jobs.go_on(session, job.id, within=within, **_so_far(job)):
+        raise _StoppedError
 
 
 def start_import(store: Store, body: ImportIn) -> ImportOut:
@@ -120,27 +133,30 @@ def start_import(store: Store, body: ImportIn) -> ImportOut:
     first = next(read, None)
     if first is None:
         raise DomainError("text", "contains no rows below its header.", "Export the shots again.")
-    job = Job(str(uuid.uuid4()), len(sheet.rows))
-    with _lock:
-        mine = _jobs.setdefault(_whose(store), OrderedDict())
-        # Two at once couldn't know of each other's rows: the same shots would be stored twice.
-        if any(other.state == READING for other in mine.values()):
-            raise ConflictError("text", "another import of yours is being read.", "Wait until it is done.")
-        mine[job.id] = job
-        while len(mine) > KEPT_JOBS:
-            mine.popitem(last=False)
+    with store.session() as session:
+        begun = jobs.begin(session, str(uuid.uuid4()), len(sheet.rows))
+    if begun is None:
+        raise ConflictError("text", "another import of yours is being read.", "Wait until it is done.")
+    run = threading.Thread(target=_run, args=(store, body, Job(begun.id), chain([first], read)), name="import")
+    run.daemon = True
+    run.start()
+    return _out(begun)
 
-    def run() -> None:
-        try:
-            _run(store, body, job, chain([first], read))
-        except DomainError as error:
-            job.problem, job.state = f"{error.problem} {error.fix}", "refused"
-        except Exception:  # shown to the coach instead of dying in a thread
-            log.exception("import %s", job.id)
-            job.problem, job.state = f"It failed, and nothing was saved. (Import {job.id} in the log.)", "refused"
 
-    threading.Thread(target=run, name="import", daemon=True).start()
-    return _out(job)
+def _run(store: Store, body: ImportIn, job: Job, read: Iterable[ShotRow | BadRow]) -> None:
+    state = "refused"
+    try:
+        state = _stored(store, body, job, read)
+    except _StoppedError:
+        state = "cancelled"
+    except DomainError as error:
+        job.problem = f"{error.problem} {error.fix}"
+    except Exception:  # shown to the coach instead of dying in a thread
+        log.exception("import %s", job.id)
+        job.problem = f"It failed, and nothing was saved. (Import {job.id} in the log.)"
+    if state != "done":
+        with contextlib.suppress(DomainError), store.session() as session:
+            jobs.end(session, job.id, state, **_so_far(job))
 
 
 class _Sieve:
@@ -155,8 +171,8 @@ class _Sieve:
             self.known = rows.known_of(session, player_id)
         self.told: set[ShotRow] = set()
 
-    def is_double(self, made: BookingRow, row: ShotRow) -> bool:
-        key, told = (made.club_id, made.carry_m, made.carry_side_m, made.ball_speed_m_s), replace(row, line=0)
+    def is_double(self, made: Columns, row: ShotRow) -> bool:
+        key, told = tuple(made[name] for name in rows.TOLD_APART_BY), replace(row, line=0)
         is_told_twice = told in self.told and (row.when is not None or row.ball_speed_m_s is not None)
         if self.known[key] > 0 or is_told_twice:
             self.known[key] -= self.known[key] > 0
@@ -165,13 +181,15 @@ class _Sieve:
         return False
 
 
-def _bookings(store: Store, body: ImportIn, job: Job, read: Iterable[ShotRow | BadRow]) -> list[BookingRow]:
-    """What the rows are in the book; what is wrong with them is noted, and stopping stops it."""
+def _bookings(store: Store, body: ImportIn, job: Job, read: Iterable[ShotRow | BadRow]) -> list[Columns]:
+    """What the rows are in the book; what is wrong with them is noted. _StoppedError."""
     planned: dict[str, Planned] = {}
     sieve, made = _Sieve(store, body.player_id), []
     for row in read:
-        if job.stop.is_set():
-            return []
+        if time.monotonic() - job.told_at > TELLS_EVERY_S:
+            job.told_at = time.monotonic()
+            with store.session() as session:
+                _go_on(session, job)
         job.read += 1
         if isinstance(row, BadRow):
             job.problems.append(RowProblem(line=row.line, column=row.column, problem=row.problem))
@@ -192,7 +210,8 @@ def _bookings(store: Store, body: ImportIn, job: Job, read: Iterable[ShotRow | B
     return made
 
 
-def _run(store: Store, body: ImportIn, job: Job, read: Iterable[ShotRow | BadRow]) -> None:
+def _stored(store: Store, body: ImportIn, job: Job, read: Iterable[ShotRow | BadRow]) -> str:
+    """Read all, and store all or nothing: the state in which it ends. _StoppedError."""
     bookings = _bookings(store, body, job, read)
     if job.problems:
         job.problem = (
@@ -201,19 +220,20 @@ def _run(store: Store, body: ImportIn, job: Job, read: Iterable[ShotRow | BadRow
         )
     elif job.doubles and not body.leave_out_doubles:
         job.problem = f"{job.doubles} rows are already in the book. Nothing was saved."
-    if job.problem and not job.stop.is_set():
-        job.state = "refused"
-        return
     with store.session() as session:
-        if job.stop.is_set():
-            job.problem, job.state = "", "cancelled"
-            return
+        _go_on(session, job, jobs.STORES_WITHIN)
+    if job.problem:
+        return "refused"
+    with store.session() as session:
+        # Its end is told with what it stored, all or nothing.
+        _go_on(session, job, jobs.STORES_WITHIN)
         rows.add_many(session, bookings)
-    job.flagged = sum(b.far_off for b in bookings)
-    job.stored, job.state = len(bookings), "done"
+        flagged = sum(b["far_off"] for b in bookings)
+        jobs.end(session, job.id, "done", stored=len(bookings), flagged=flagged)
+    return "done"
 
 
-def _booking(planned: Planned, player_id: str, club_id: str, row: ShotRow) -> BookingRow:
+def _booking(planned: Planned, player_id: str, club_id: str, row: ShotRow) -> Columns:
     # Past the target a stock shot has none: its finish is kept as it was measured.
     body = BookingIn.model_construct(
         **{
@@ -234,35 +254,32 @@ def _booking(planned: Planned, player_id: str, club_id: str, row: ShotRow) -> Bo
             "note": row.note,
         }
     )
-    made = made_booking(str(uuid.uuid4()), planned, body)
+    made = made_columns(str(uuid.uuid4()), planned, body)
     if row.total_m is not None:
-        made.total_m = row.total_m
-        made.side_m = None if row.total_side_m is None else 0.0 - row.total_side_m
+        made["total_m"] = row.total_m
+        made["side_m"] = None if row.total_side_m is None else 0.0 - row.total_side_m
     return made
 
 
 _BLANK = BookingIn(player_id="-", purpose="stock", club_id="-")
 
 
-def _whose(store: Store) -> tuple[str, int]:
-    return store.name, store.coach_id
-
-
-def _job(store: Store, job_id: str) -> Job:
-    with _lock:
-        job = _jobs.get(_whose(store), OrderedDict()).get(job_id)
-    if job is None:
+def _loaded(session: Session, import_id: str) -> ImportRow:
+    jobs.bury(session)
+    row = jobs.load(session, import_id)
+    if row is None:
         raise NotFoundError("import_id", "This import is no longer running.", "Look in the book for what it stored.")
-    return job
+    return row
 
 
-def show_import(store: Store, job_id: str) -> ImportOut:
+def show_import(store: Store, import_id: str) -> ImportOut:
     """How far an import is."""
-    return _out(_job(store, job_id))
+    with store.session() as session:
+        return _out(_loaded(session, import_id))
 
 
-def cancel_import(store: Store, job_id: str) -> ImportOut:
+def cancel_import(store: Store, import_id: str) -> ImportOut:
     """Stop an import; one that is done stays done."""
-    job = _job(store, job_id)
-    job.stop.set()
-    return _out(job)
+    with store.session() as session:
+        jobs.stop(session, import_id)
+        return _out(_loaded(session, import_id))

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 
 from veltrin.core.law import LAW, NO_LAW
-from veltrin.service.book.evidence import hold_against, steady_lost, yardstick_of
+from veltrin.service.book.evidence import held_against, seen_of, steady_lost, yardstick_of
 from veltrin.service.book.planned import planned_shot
 from veltrin.service.house.errors import DomainError
 from veltrin.service.shot.forms import QUESTION
@@ -71,7 +71,9 @@ def _hold(own: Store, booking: BookingRow, question: str) -> None:
         if request is None:
             raise DomainError("request", "can't be read any more.", "")
         planned = planned_shot(own, request, booking.call_id)
-        hold_against(booking, planned.expected)
-        booking.steady_lost = steady_lost(booking, planned, yardstick_of(own, booking.player_id))
+        seen = seen_of(booking)
+        for name, value in held_against(seen, planned.expected).columns.items():
+            setattr(booking, name, value)
+        booking.steady_lost = steady_lost(seen, planned, booking.lost, yardstick_of(own, booking.player_id))
     except DomainError:
         booking.law = NO_LAW

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from veltrin.core.units import RAD_S_PER_RPM
-from veltrin.devices.monitor_link import Landed, MonitorLink
+from veltrin.devices.monitor_link import MonitorLink
 from veltrin.devices.protocol import Ready
 from veltrin.service.book.contracts.book import BookingIn
 from veltrin.service.book.planned import Planned, planned_shot, planned_stock
-from veltrin.service.devices.contracts.monitor import LandedOut, MeantIn, MonitorIn, MonitorOut
+from veltrin.service.devices.contracts.monitor import MeantIn, MonitorIn, MonitorOut
+from veltrin.service.devices.shared import Shared
 from veltrin.service.house.border import deg
 from veltrin.service.house.errors import DomainError
 from veltrin.service.players.players import find_stored
@@ -16,31 +17,23 @@ from veltrin.store.engine import Store
 MONITOR_PORT = 8712
 
 
-def _landed(one: Landed) -> LandedOut:
-    return LandedOut(seq=one.seq, **one.shot.model_dump(exclude={"n", "axis_deg"}))
+Monitor = Shared[MonitorLink, MonitorOut]
+"""A coach's launch monitor."""
 
 
-def state_of(monitor: MonitorLink, after: int = 0) -> MonitorOut:
+def told_after(monitor: Monitor, after: int = 0) -> MonitorOut:
     """What is known now, with the shots heard after `after`."""
-    known, shots, meant = monitor.watched(after)
-    return MonitorOut(
-        state=known.state,
-        port=known.port,
-        name=known.name,
-        meant="" if meant is None else meant.club,
-        shots=[_landed(one) for one in shots],
-        refused=known.refused,
-        problem=known.problem,
-    )
+    known = monitor.told()
+    return known.model_copy(update={"shots": [one for one in known.shots if one.seq > after]})
 
 
-def follow(monitor: MonitorLink, body: MonitorIn) -> MonitorOut:
+def follow(monitor: Monitor, body: MonitorIn) -> MonitorOut:
     """Begin or stop listening."""
     if body.on:
         monitor.start(body.port)
     else:
         monitor.stop()
-    return state_of(monitor)
+    return told_after(monitor)
 
 
 def _planned(store: Store, body: MeantIn) -> Planned:
@@ -52,28 +45,24 @@ def _planned(store: Store, body: MeantIn) -> Planned:
     return planned_shot(store, body.request, body.call_id)
 
 
-def get_ready(store: Store, monitor: MonitorLink, body: MeantIn) -> MonitorOut:
+def get_ready(store: Store, monitor: Monitor, body: MeantIn) -> MonitorOut:
     """Tell the monitor which stroke is meant."""
     player = find_stored(store, body.player_id).player
     planned = _planned(store, body)
     e = planned.expected
     air = None if planned.question is None else planned.question.air
-    monitor.ready(
-        Ready(
-            club=planned.club_name,
-            ball_speed_m_s=e.bare_ball_speed_m_s,
-            launch_deg=deg(e.launch_rad),
-            direction_deg=-deg(e.bare_side_rad),
-            spin_rpm=min(e.bare_spin_rad_s / RAD_S_PER_RPM, 20000.0),
-            run_m=e.total_m - e.carry_m,
-            speed_sd=min(e.length_sd / e.carry_speed_exponent, 0.5),
-            face_sd_deg=deg(e.side_sd_rad),
-            left_handed=player.left_handed,
-            temperature_c=15.0 if air is None else air.temperature_c,
-            altitude_m=0.0 if air is None else air.altitude_m,
-        )
+    meant = Ready(
+        club=planned.club_name,
+        ball_speed_m_s=e.bare_ball_speed_m_s,
+        launch_deg=deg(e.launch_rad),
+        direction_deg=-deg(e.bare_side_rad),
+        spin_rpm=min(e.bare_spin_rad_s / RAD_S_PER_RPM, 20000.0),
+        run_m=e.total_m - e.carry_m,
+        speed_sd=min(e.length_sd / e.carry_speed_exponent, 0.5),
+        face_sd_deg=deg(e.side_sd_rad),
+        left_handed=player.left_handed,
+        temperature_c=15.0 if air is None else air.temperature_c,
+        altitude_m=0.0 if air is None else air.altitude_m,
     )
-    return state_of(monitor)
-
-
-__all__ = ["MONITOR_PORT", "MonitorLink", "follow", "get_ready", "state_of"]
+    monitor.ask(meant.model_dump_json())
+    return told_after(monitor)

@@ -30,6 +30,7 @@ from veltrin.service.practice.forms import BUILT, RUNS
 from veltrin.service.shot.forms import DAY, LINE, QUESTION, SETTINGS
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as book_rows
+from veltrin.store.repositories import courses as course_rows
 from veltrin.store.repositories import days as day_rows
 from veltrin.store.repositories import eye as scene_rows
 from veltrin.store.repositories import lines as line_rows
@@ -101,6 +102,7 @@ def export(store: Store, player_id: str | None = None) -> BookFile:
                 "settings": None if settings is None else SETTINGS.raw(settings),
                 "players": [_player_record(session, p) for p in players],
                 "lines": [(r.name, LINE.raw(r.line_json)) for r in line_rows.load_all(session)] if whole else [],
+                "courses": [{"name": r.name, "text": r.body} for r in course_rows.own(session)] if whole else [],
                 "scenes": [_scene_record(r) for r in scene_rows.newest(session, None, MOST_SCENES)] if whole else [],
                 "lessons": lesson_records(session, player_id),
                 "days": [DayRecord(name=r.name, day=DAY.raw(r.day_json)) for r in day_rows.load_all(session)]

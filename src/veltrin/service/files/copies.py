@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import logging
 import sqlite3
 import threading
@@ -13,6 +14,7 @@ from veltrin.store import copies as files
 from veltrin.store.copies import Copy
 from veltrin.store.datafile import COPIES
 from veltrin.store.engine import Store
+from veltrin.store.sound import InUseError, hold
 
 LOOKS_EVERY_S = 3600.0
 
@@ -42,7 +44,9 @@ def keep_daily(store: Store, stop: threading.Event, every_s: float = LOOKS_EVERY
     def run() -> None:
         while True:
             try:
-                files.daily(store.path)
+                # Of several processes that serve the file one makes it.
+                with contextlib.suppress(InUseError), hold(store.path.with_name(COPIES)):
+                    files.daily(store.path)
             except (OSError, sqlite3.Error, DomainError):
                 log.exception("No daily copy could be made.")
             if stop.wait(every_s):

@@ -10,10 +10,14 @@ from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from typing import IO, Any
 
+from sqlalchemy.orm import Session
+
 from veltrin.core.wanted import go_on
 from veltrin.service.book.renew import renew_own
+from veltrin.service.course.courses import take_in
 from veltrin.service.files.bookpieces import Opened, opened_book
 from veltrin.service.files.contracts.exchange import (
+    CourseRecord,
     LessonItemRecord,
     LessonRecord,
     MergedOut,
@@ -212,7 +216,7 @@ class _Reading:
                     "question_id": questions.get(told.question_id or ""),
                     "practice_id": self._at("session", told.practice_id),
                 }
-                rows.append(BookingRow(**{**told.model_dump(), **here}))
+                rows.append({**told.model_dump(), **here})
             with self.hidden.session() as session:
                 book_rows.add_numbered(session, rows)
                 arrivals.go_on(session, self.arrival)
@@ -384,6 +388,13 @@ class _Reading:
             **told.model_dump(exclude={"id", "lesson_id", "booking_id", "shot_id", "measured", "image"}),
         )
 
+    def _course(self, session: Session, told: CourseRecord) -> None:
+        """Keep a course, unless one of that name is there or it can't be read here."""
+        try:
+            self.counts["courses"] += take_in(session, told.name, told.text)
+        except DomainError:
+            self.counts["unreadable"] += 1
+
     # The rest, and the end.
 
     def finish(self) -> MergedOut:
@@ -407,6 +418,8 @@ class _Reading:
         with self.store.session() as session:
             if self.book.settings is not None and not has_settings:
                 setting_rows.save(session, SETTINGS.keep_raw(self.book.settings))
+            for course in self.book.courses:
+                self._course(session, course)
             known = [here.id for here in self.players.values() if here.is_known]
             arrivals.arrive(session, self.arrival, self.coach_id, known)
         return MergedOut(**self.counts)

@@ -16,7 +16,7 @@ from contextlib import contextmanager
 from contextvars import ContextVar
 from typing import NamedTuple, TypeVar
 
-from veltrin.core.wanted import NobodyWaitsError, go_on
+from veltrin.core.wanted import NobodyWaitsError, beside, go_on
 from veltrin.service.house.stages import stage
 
 Step = TypeVar("Step")
@@ -53,9 +53,14 @@ class _Waiting(NamedTuple):
 
 
 class Turns:
-    """One at a time, the rest in line: the short ones first, but not for ever, and coaches by turns."""
+    """One at a time, the rest in line: the short ones first, but not for ever, and coaches by turns.
+
+    `has_neighbours`: other processes of this server work beside this one, a processor each. Then who has the turn has
+    one processor while others wait, and all of them where nobody does.
+    """
 
     def __init__(self) -> None:
+        self.has_neighbours = False
         self._is_taken = False
         self._short: list[_Waiting] = []
         self._long: list[_Waiting] = []
@@ -83,7 +88,8 @@ class Turns:
             self._take(self._short if is_short or is_next else self._long, is_next)
         token = self._mine.set(True)
         try:
-            yield
+            with beside(lambda: self.has_neighbours and any(self.waiting)):
+                yield
         finally:
             # The turn goes on whatever becomes of this one's own mark.
             try:

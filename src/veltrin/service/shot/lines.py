@@ -77,11 +77,16 @@ def _as_read(told: Any, digits: int = 2) -> Any:
     return round(told, digits) + 0.0 if isinstance(told, float) else told
 
 
+def read_off(line: LineIn) -> LineIn:
+    """A line with its numbers as somebody would read them off a map. ValidationError where it is none then."""
+    return LineIn.model_validate(_as_read(line.model_dump()))
+
+
 def from_geojson(body: GeoJsonText) -> LineNew:
     """Read a line from GeoJSON."""
     name, line = read_line(body.text)
     try:
-        return LineNew(name=name, line=LineIn.model_validate(_as_read(line_out(line).model_dump())))
+        return LineNew(name=name, line=read_off(line_out(line)))
     except ValidationError as error:
         wrong = explain(error.errors()[0])
         raise DomainError("geojson", f"{wrong.field} {wrong.problem}", wrong.fix) from error

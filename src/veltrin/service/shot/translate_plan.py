@@ -8,11 +8,12 @@ from veltrin.core.geometry import Vec
 from veltrin.core.methods import HAND_WORDS, Method, in_general
 from veltrin.core.plan import (
     Call,
-    FellOut,
     Harder,
     LedgerRow,
     Odds,
     Plan,
+    RuledClub,
+    RuledOut,
     Schools,
     SetupNote,
     Share,
@@ -20,6 +21,7 @@ from veltrin.core.plan import (
     StockReference,
     Swap,
     outline_of,
+    together,
 )
 from veltrin.core.plan.target import Target
 from veltrin.service.house.border import check, tell
@@ -27,7 +29,6 @@ from veltrin.service.shot.contracts.methods import MethodOut, SchoolRowOut, Scho
 from veltrin.service.shot.contracts.plan import (
     CallOut,
     DetailOut,
-    FellOutOut,
     GhostOut,
     HarderOut,
     LedgerRowOut,
@@ -35,6 +36,8 @@ from veltrin.service.shot.contracts.plan import (
     OddsOut,
     PlanResponse,
     Points,
+    RuledClubOut,
+    RuledOutOut,
     SetupOut,
     ShareOut,
     SpreadOut,
@@ -55,7 +58,8 @@ for contract, kind in (
     (TargetOut, Target),
     (SwapOut, Swap),
     (HarderOut, Harder),
-    (FellOutOut, FellOut),
+    (RuledClubOut, RuledClub),
+    (RuledOutOut, RuledOut),
 ):
     check(contract, kind)
 
@@ -107,6 +111,7 @@ def plan_out(plan: Plan) -> PlanResponse:
         PlanResponse,
         plan,
         calls=[call_out(c) for c in plan.calls],
+        ruled_out=[tell(RuledOutOut, one) for one in together(plan.fell_out)],
         has_risk=any(c.spread is not None for c in plan.calls),
     )
 

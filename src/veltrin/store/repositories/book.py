@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import hashlib
 from collections import Counter
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any, Literal
@@ -63,9 +63,17 @@ def question_of(session: Session, question_id: str) -> str | None:
     return session.scalar(select(QuestionRow.body).where(QuestionRow.id == question_id))
 
 
-def _values(session: Session, booking: BookingRow) -> dict[str, Any]:
-    told = {column.key: getattr(booking, column.key) for column in inspect(BookingRow).columns}
-    return {**told, "coach_id": session.info["coach_id"]}
+COLUMNS = tuple(column.key for column in inspect(BookingRow).columns)
+"""What is kept of a shot, by name."""
+
+
+def columns_of(booking: BookingRow) -> dict[str, Any]:
+    """A shot as it is kept, by column."""
+    return {name: getattr(booking, name) for name in COLUMNS}
+
+
+def _own(session: Session, columns: Mapping[str, Any]) -> dict[str, Any]:
+    return {**columns, "coach_id": session.info["coach_id"]}
 
 
 def _numbers(session: Session, player_id: str, count: int) -> range:
@@ -79,12 +87,12 @@ def _numbers(session: Session, player_id: str, count: int) -> range:
 def add(session: Session, booking: BookingRow) -> None:
     """Book a shot, unless one of that id has been booked in the meantime: then that one stays."""
     (seq,) = _numbers(session, booking.player_id, 1)
-    insert_once(session, BookingRow, {**_values(session, booking), "seq": seq})
+    insert_once(session, BookingRow, {**_own(session, columns_of(booking)), "seq": seq})
 
 
-def add_many(session: Session, bookings: Iterable[BookingRow]) -> None:
-    """Book many at once, all or none."""
-    rows = [_values(session, one) for one in bookings]
+def add_many(session: Session, bookings: Iterable[Mapping[str, Any]]) -> None:
+    """Book many at once, all or none: each told by its columns, all by the same."""
+    rows = [_own(session, one) for one in bookings]
     for player_id, count in Counter(row["player_id"] for row in rows).items():
         mine = (row for row in rows if row["player_id"] == player_id)
         for row, seq in zip(mine, _numbers(session, player_id, count), strict=True):
@@ -93,10 +101,10 @@ def add_many(session: Session, bookings: Iterable[BookingRow]) -> None:
         session.execute(insert(BookingRow), rows)
 
 
-def add_numbered(session: Session, bookings: Sequence[BookingRow]) -> None:
+def add_numbered(session: Session, bookings: Sequence[Mapping[str, Any]]) -> None:
     """Add shots that have their numbers already: of a player whom nobody else books for in the meantime."""
     if bookings:
-        session.execute(insert(BookingRow), [_values(session, one) for one in bookings])
+        session.execute(insert(BookingRow), [_own(session, one) for one in bookings])
 
 
 def set_last_number(session: Session, player_id: str, last: int) -> None:
@@ -263,10 +271,11 @@ def every(session: Session, which: Which) -> list[BookingRow]:
     return list(session.scalars(oldest))
 
 
-def known_of(session: Session, player_id: str) -> Counter[tuple[str, float | None, float | None, float | None]]:
-    """What tells imported shots apart, and how many there are of each: club, carry, side and ball speed."""
-    row = BookingRow
-    found = session.execute(
-        select(row.club_id, row.carry_m, row.carry_side_m, row.ball_speed_m_s).where(row.player_id == player_id)
-    )
-    return Counter((club, carry, side, speed) for club, carry, side, speed in found)
+TOLD_APART_BY = ("club_id", "carry_m", "carry_side_m", "ball_speed_m_s")
+"""Columns that tell imported shots apart."""
+
+
+def known_of(session: Session, player_id: str) -> Counter[tuple[Any, ...]]:
+    """What tells imported shots apart, and how many there are of each."""
+    columns = (getattr(BookingRow, name) for name in TOLD_APART_BY)
+    return Counter(map(tuple, session.execute(select(*columns).where(BookingRow.player_id == player_id))))

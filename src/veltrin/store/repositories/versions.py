@@ -7,9 +7,9 @@ from typing import Any
 from sqlalchemy import CursorResult, update
 from sqlalchemy.orm import Session
 
-from veltrin.store.tables import LessonRow, LineRow, PracticeRow, SettingsRow
+from veltrin.store.tables import CourseRow, LessonRow, LineRow, PracticeRow, SettingsRow
 
-Versioned = LessonRow | LineRow | PracticeRow | SettingsRow
+Versioned = CourseRow | LessonRow | LineRow | PracticeRow | SettingsRow
 
 
 def take(session: Session, row: Versioned, version: int | None) -> bool:

@@ -1,7 +1,8 @@
 """The tables, by thing. Anyone who takes one from here has them all: their keys name each other."""
 
-from veltrin.store.tables.accounts import CoachRow, EventRow, SessionRow, SettingsRow
-from veltrin.store.tables.book import BookingRow, TrialRow
+from veltrin.store.tables.accounts import CoachRow, EventRow, GuessRow, SessionRow, SettingsRow
+from veltrin.store.tables.book import BookingRow, TrialRow, lost_of
+from veltrin.store.tables.course import CourseRow
 from veltrin.store.tables.eye import SceneRow
 from veltrin.store.tables.house import ONLY_COACH, Base, Owned, Utc
 from veltrin.store.tables.lessons import (
@@ -16,6 +17,7 @@ from veltrin.store.tables.lessons import (
 from veltrin.store.tables.players import ClubRow, PlayerRow, StandRow
 from veltrin.store.tables.practice import PracticePartRow, PracticeRow
 from veltrin.store.tables.shot import DayRow, LineRow, QuestionRow, ShotRow
+from veltrin.store.tables.under_way import DeviceRow, ImportRow
 
 __all__ = [
     "ONLY_COACH",
@@ -23,8 +25,12 @@ __all__ = [
     "BookingRow",
     "ClubRow",
     "CoachRow",
+    "CourseRow",
     "DayRow",
+    "DeviceRow",
     "EventRow",
+    "GuessRow",
+    "ImportRow",
     "LessonItemRow",
     "LessonPlayerRow",
     "LessonRow",
@@ -45,4 +51,5 @@ __all__ = [
     "StandRow",
     "TrialRow",
     "Utc",
+    "lost_of",
 ]

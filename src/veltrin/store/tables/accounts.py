@@ -57,6 +57,19 @@ class EventRow(Base):
     what: Mapped[str] = mapped_column(String(60))
 
 
+class GuessRow(Base):
+    """Guesses of one name from one address, or of one address, under a hash of them: how many at `at`, and until when
+    the next one waits (s since 1970).
+    """
+
+    __tablename__ = "guesses"
+
+    key: Mapped[str] = mapped_column(String(64), primary_key=True)
+    tries: Mapped[float]
+    at: Mapped[float]
+    until: Mapped[float]
+
+
 class SettingsRow(Base):
     """A coach's settings, as JSON."""
 

@@ -33,6 +33,14 @@ class TrialRow(Owned, Base):
     request_json: Mapped[str] = mapped_column(Text)
 
 
+def lost_of(strokes: float | None, after: float | None) -> float | None:
+    """Strokes a shot cost more than expected: it and what is left `after` it, against the `strokes` expected.
+
+    None where either isn't known.
+    """
+    return None if strokes is None or after is None else 1.0 + after - strokes
+
+
 class BookingRow(Owned, Base):
     """A struck shot: what was meant, what was seen, what it says for learning. Left of the target is positive.
 
@@ -126,6 +134,4 @@ class BookingRow(Owned, Base):
     @property
     def lost(self) -> float | None:
         """Strokes this shot cost more than the plan expected."""
-        if self.strokes is None or self.strokes_after is None:
-            return None
-        return 1.0 + self.strokes_after - self.strokes
+        return lost_of(self.strokes, self.strokes_after)

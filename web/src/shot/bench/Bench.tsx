@@ -79,6 +79,7 @@ export function Bench({ player }: { player: Player }) {
     A: () => setLedger('aim'),
     H: () => setSheet('helps'),
     N: () => setSheet('lines'),
+    Y: () => setSheet('course'),
     C: () => drawn.length > 1 && setSheet('compare'),
     W: () => chosen && setSheet('what-if'),
     K: () => chosen && isCurrent && setSheet('keep'),
@@ -123,7 +124,12 @@ export function Bench({ player }: { player: Player }) {
           keptClubId={plan?.kept_club_id ?? null}
           onHelps={() => setSheet('helps')}
         />
-        <LinePanel reading={reading} drawn={struck} onLines={() => setSheet('lines')} />
+        <LinePanel
+          reading={reading}
+          drawn={struck}
+          onLines={() => setSheet('lines')}
+          onCourse={() => setSheet('course')}
+        />
         <div
           ref={calls}
           tabIndex={-1}

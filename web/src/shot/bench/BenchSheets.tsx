@@ -4,13 +4,14 @@ import { mark, tell, useDesk } from '../../lib/desk'
 import type { Reading } from '../reading'
 import { useBench } from '../store'
 import { BookSheet } from '../../book/BookSheet'
+import { CourseSheet } from '../course/CourseSheet'
 import { CompareSheet } from './CompareSheet'
 import { HelpsSheet } from './HelpsSheet'
 import { KeepSheet } from './KeepSheet'
 import { LineSheet } from './LineSheet'
 import { WhatIfSheet } from './WhatIfSheet'
 
-export type SheetName = 'book' | 'keep' | 'helps' | 'lines' | 'compare' | 'what-if'
+export type SheetName = 'book' | 'course' | 'keep' | 'helps' | 'lines' | 'compare' | 'what-if'
 
 interface BenchSheetsProps {
   sheet: SheetName | null
@@ -36,6 +37,7 @@ export function BenchSheets({ sheet, onSheet, reading, player, plan, drawn, isFo
     <>
       <HelpsSheet {...opens('helps')} reading={reading} player={player} />
       <LineSheet {...opens('lines')} reading={reading} />
+      <CourseSheet {...opens('course')} reading={reading} player={player} />
       {chosen && (
         <>
           <BookSheet

@@ -221,7 +221,7 @@ export function CallsPanel(props: CallsPanelProps) {
           )}
           {others.length > 0 && <OtherCalls calls={others} chosen={chosen} onChoose={onChoose} />}
           <CareNotes care={plan.care} />
-          <Fallen fellOut={plan.fell_out} />
+          <Fallen ruledOut={plan.ruled_out} />
         </div>
       </div>
     </section>

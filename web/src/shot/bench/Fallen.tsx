@@ -1,42 +1,19 @@
-import type { Care, FellOut } from '../../api/client'
+import type { Care, RuledOut } from '../../api/client'
 import { distance } from '../../lib/units'
 import { useUnits } from '../../lib/use-units'
 
-export interface FellGroup {
-  words: string
-  clubs: { name: string; short: number | null }[]
-}
-
-/** What fell out, one line per reason with the clubs it struck; of several ways with one club, the nearest miss. */
-export function groupByReason(fellOut: FellOut[]): FellGroup[] {
-  const groups = new Map<string, FellGroup>()
-  for (const { club_name: name, method_name, reason, short_m: short, was_tried } of fellOut) {
-    // A way that refuses the lie fell for every club alike: name the way, not thirteen clubs.
-    const isForEveryClub = !was_tried && !/^(is not for the putter|needs a tee)/.test(reason)
-    const words = isForEveryClub ? `${method_name} ${reason}` : reason
-    const group = groups.get(words) ?? { words, clubs: [] }
-    groups.set(words, group)
-    if (isForEveryClub) continue
-    const known = group.clubs.find((club) => club.name === name)
-    if (!known) group.clubs.push({ name, short })
-    else if (known.short !== null && short !== null) known.short = Math.min(known.short, short)
-  }
-  return [...groups.values()]
-}
-
-/** What ruled out, and why. */
-export function Fallen({ fellOut }: { fellOut: FellOut[] }) {
+/** What was ruled out, and why. */
+export function Fallen({ ruledOut }: { ruledOut: RuledOut[] }) {
   const units = useUnits()
-  const groups = groupByReason(fellOut)
-  if (groups.length === 0) return null
-  const named = ({ name, short }: FellGroup['clubs'][number]) =>
-    short === null ? name : `${name} (${distance(short, units)} ${units.distance})`
+  if (ruledOut.length === 0) return null
+  const named = ({ club_name, short_m }: RuledOut['clubs'][number]) =>
+    short_m === null ? club_name : `${club_name} (${distance(short_m, units)} ${units.distance})`
   return (
     <details className="px-3 py-2 text-small">
-      <summary className="cursor-pointer font-bold">Ruled out, and why ({groups.length})</summary>
+      <summary className="cursor-pointer font-bold">Ruled out, and why ({ruledOut.length})</summary>
       <ul className="mt-1 space-y-1">
-        {groups.map(({ words, clubs }) => (
-          <li key={words}>
+        {ruledOut.map(({ words, clubs, was_tried }) => (
+          <li key={`${words}${was_tried}`}>
             {clubs.length > 0 && <b>{clubs.map(named).join(', ')}: </b>}
             {words}.
           </li>

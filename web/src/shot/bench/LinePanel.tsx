@@ -6,6 +6,7 @@ import { keptScale, LINE_NARROW, LINE_WIDE, lineScale, type LineScale } from '..
 import { PlanView } from '../../drawing/PlanView'
 import type { AreaKind } from '../line'
 import { isLed } from '../mast'
+import { MAP_WORDS, useMapped, useOnCourse } from '../on-course'
 import type { Reading } from '../reading'
 import { useBench } from '../store'
 import { MIDDLE, useAtLeast } from '../../lib/use-wide'
@@ -20,6 +21,7 @@ interface LinePanelProps {
   reading: Reading
   drawn: Drawn[]
   onLines: () => void
+  onCourse: () => void
 }
 
 const SWATCH = { hot: '', second: '7 4', ghost: '2 4' }
@@ -84,8 +86,23 @@ function useHeldScale(now: LineScale) {
   }
 }
 
+/** Whose line this is, as long as its flag is where the map has it. */
+function FromTheMap({ reading }: { reading: Reading }) {
+  const mapped = useMapped(reading)
+  if (!mapped) return null
+  const known = MAP_WORDS.filter(([what]) => mapped.known.includes(what)).map(([, words]) => words)
+  return (
+    <p className="px-3.5 text-tiny text-quiet">
+      From the map of {mapped.course}, hole {mapped.hole}: {known.join(', ')}.{' '}
+      <button type="button" className="word" onClick={() => useOnCourse.getState().play(null)}>
+        Move the ground by hand
+      </button>
+    </p>
+  )
+}
+
 /** Line: from the side and from above, at one scale. */
-export function LinePanel({ reading, drawn, onLines }: LinePanelProps) {
+export function LinePanel({ reading, drawn, onLines, onCourse }: LinePanelProps) {
   const units = useUnits()
   const led = isLed(useQuery(mastQuery).data)
   const [drawing, setDrawing] = useState<AreaKind | null>(null)
@@ -115,7 +132,14 @@ export function LinePanel({ reading, drawn, onLines }: LinePanelProps) {
         note={`${show(reading.flag, 'distance', units)} to the flag${toGreen}; ${heights}`}
       />
       <div className="flex flex-wrap items-baseline">
-        <LineTools reading={reading} drawing={drawing} onDrawing={setDrawing} onLines={onLines} />
+        <LineTools
+          reading={reading}
+          drawing={drawing}
+          onDrawing={setDrawing}
+          onLines={onLines}
+          onCourse={onCourse}
+        />
+        <FromTheMap reading={reading} />
         {first && (
           <p className="ml-auto px-3.5 text-tiny text-quiet">
             dots: balls; dashed line: 8 of 10 balls; finishes {show(first.call.leave_m, 'distance', units)}{' '}

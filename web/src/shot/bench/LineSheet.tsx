@@ -9,6 +9,7 @@ import { fromLine, toRequest } from '../request'
 import { useBench } from '../store'
 import { show } from '../../lib/units'
 import { EditableNumber } from '../../ui/EditableNumber'
+import { OpenFile } from '../../ui/OpenFile'
 import { Problem } from '../../ui/Problem'
 import { Sheet } from '../../ui/Sheet'
 import { Live } from '../../ui/Live'
@@ -246,20 +247,13 @@ export function LineSheet({ open, reading, onOpenChange }: LineSheetProps) {
         >
           Save as a file
         </button>
-        <label className="press cursor-pointer">
-          Open a file
-          <input
-            type="file"
-            accept=".geojson,.json,application/geo+json"
-            className="sr-only"
-            onChange={(event) => {
-              const file = event.target.files?.[0]
-              if (file)
-                read.mutate(file, { onSuccess: (told) => useBench.getState().set(fromLine(told.line)) })
-              event.target.value = ''
-            }}
-          />
-        </label>
+        <OpenFile
+          words="Open a file"
+          accept=".geojson,.json,application/geo+json"
+          onFile={(file) =>
+            read.mutate(file, { onSuccess: (told) => useBench.getState().set(fromLine(told.line)) })
+          }
+        />
         <Live>{read.isSuccess && 'The line is loaded. Undo (U) brings the old one back.'}</Live>
       </div>
       {place === 'broken' && (

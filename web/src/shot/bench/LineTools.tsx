@@ -21,16 +21,17 @@ interface LineToolsProps {
   drawing: AreaKind | null
   onDrawing: (kind: AreaKind | null) => void
   onLines: () => void
+  onCourse: () => void
 }
 
 /** Quick starts, drawing, things in the way, saved lines: one row of words above the drawings. */
-export function LineTools({ reading, drawing, onDrawing, onLines }: LineToolsProps) {
+export function LineTools({ reading, drawing, onDrawing, onLines, onCourse }: LineToolsProps) {
   return (
     <>
       <Live as="p" className="px-3.5 text-small">
         {drawing && <DrawingHelp kind={drawing} reading={reading} onDone={() => onDrawing(null)} />}
       </Live>
-      {!drawing && <Tools reading={reading} onDrawing={onDrawing} onLines={onLines} />}
+      {!drawing && <Tools reading={reading} onDrawing={onDrawing} onLines={onLines} onCourse={onCourse} />}
     </>
   )
 }
@@ -56,11 +57,14 @@ function DrawingHelp(props: { kind: AreaKind; reading: Reading; onDone: () => vo
   )
 }
 
-function Tools({ reading, onDrawing, onLines }: Omit<LineToolsProps, 'drawing'>) {
+function Tools({ reading, onDrawing, onLines, onCourse }: Omit<LineToolsProps, 'drawing'>) {
   const units = useUnits()
   const set = useBench.getState().set
   return (
     <p className="no-print flex flex-wrap gap-x-4 px-3.5 text-small">
+      <button type="button" className="word" onClick={onCourse}>
+        on the course
+      </button>
       <Menu
         label="quick start"
         groups={[

@@ -28,6 +28,7 @@ from veltrin.service.book.contracts.book import (
     Source,
     within,
 )
+from veltrin.service.course.contracts.courses import LONGEST_COURSE, CourseName
 from veltrin.service.house.contracts.base import Contract, Moment
 from veltrin.service.house.contracts.kept import MOST_LAWS, KeptJson
 from veltrin.service.lessons.contracts.lessons import MOST_PLAYERS, MOST_THINGS, ItemKind, LessonState
@@ -333,6 +334,13 @@ class DayRecord(Contract):
         return told
 
 
+class CourseRecord(Contract):
+    """A course of one's own, as the text of a GeoJSON file."""
+
+    name: CourseName
+    text: str = Field(min_length=2, max_length=LONGEST_COURSE)
+
+
 class BookFile(Contract):
     """Everything of a coach, or some players, in one file."""
 
@@ -345,6 +353,7 @@ class BookFile(Contract):
     days: list[DayRecord] = Field(max_length=2000)
     scenes: list[SceneRecord] = Field(default_factory=list, description="Scenes that the coach read.")
     lessons: list[LessonRecord] = Field(default_factory=list, max_length=20_000)
+    courses: list[CourseRecord] = Field(default_factory=list, max_length=200)
 
 
 class MergedOut(Contract):
@@ -356,6 +365,7 @@ class MergedOut(Contract):
     known: int = Field(description="Booked shots that were already here.")
     lines: int
     days: int
+    courses: int
     practices: int
     scenes: int
     lessons: int

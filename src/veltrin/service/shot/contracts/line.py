@@ -7,12 +7,10 @@ from typing import Self
 from pydantic import Field, model_validator
 
 from veltrin.core.hole import AreaKindName, ObstacleName
+from veltrin.core.plan import MOST_AREAS, MOST_CORNERS, MOST_OBSTACLES
 from veltrin.core.run import Firmness, SurroundName, usual_edges
 from veltrin.service.house.contracts.base import Contract, bounded
 from veltrin.service.shot.contracts.world import FirmnessShare
-
-MOST_CORNERS = 600
-"""Corners of all areas of a line together: forty areas of fifteen are more than anybody draws."""
 
 
 class PointIn(Contract):
@@ -75,8 +73,8 @@ class LineIn(Contract):
     land_m: float | None = bounded(
         "line.land_m", None, "Where it is to land; default: worked out, to finish at the flag."
     )
-    areas: list[AreaIn] = Field(default_factory=list, max_length=40)
-    obstacles: list[ObstacleIn] = Field(default_factory=list, max_length=12)
+    areas: list[AreaIn] = Field(default_factory=list, max_length=MOST_AREAS)
+    obstacles: list[ObstacleIn] = Field(default_factory=list, max_length=MOST_OBSTACLES)
 
     def edges(self) -> tuple[float, float]:
         """Front and back edge of the green (m); one that was not read is where it usually is around the flag."""

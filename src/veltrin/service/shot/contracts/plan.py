@@ -286,18 +286,20 @@ class CallOut(Contract):
     detail: DetailOut | None
 
 
-class FellOutOut(Contract):
-    """A way that was dropped, and why."""
+class RuledClubOut(Contract):
+    """A club that a reason rules out."""
 
-    club_id: str
     club_name: str
-    method_id: str
-    method_name: str
-    reason: str
-    was_tried: bool = Field(description="It was reckoned and failed; else the method refused the lie or the club.")
-    short_m: float | None = Field(description="How far a full swing stops short of the flag.")
-    need_m_s: float | None = Field(description="About what club-head speed it would take.")
-    has_m_s: float | None = Field(description="What this player has.")
+    short_m: float | None = Field(description="How far the best of its full swings stops short of the flag.")
+
+
+class RuledOutOut(Contract):
+    """A reason for which calls were ruled out, and what it is true of."""
+
+    words: str
+    was_tried: bool = Field(description="They were reckoned and failed; else the method refused the lie or the club.")
+    clubs: list[RuledClubOut] = Field(description="Empty: it is so with every club.")
+    ways: list[str] = Field(description="What was ruled out: club and method, as in the id of a call.")
 
 
 class SwapOut(Contract):
@@ -325,7 +327,7 @@ class HarderOut(Contract):
 
 
 class PlanResponse(Contract):
-    """Ranked calls, first and second, what fell out and why, the swap told honestly."""
+    """Ranked calls, first and second, what was ruled out and why, the swap told honestly."""
 
     calls: list[CallOut]
     first_id: str | None
@@ -335,7 +337,7 @@ class PlanResponse(Contract):
     direct_id: str | None = Field(description="Best call for the flag, where there are ways out.")
     escape_id: str | None = Field(description="Best way out of a bad lie.")
     has_risk: bool = Field(description="Whether many strikes have been played: the second stage.")
-    fell_out: list[FellOutOut]
+    ruled_out: list[RuledOutOut]
     swap: SwapOut | None
     harder: HarderOut | None = Field(description="Into the wind only.")
     kept_club_id: str | None

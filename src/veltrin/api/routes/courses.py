@@ -1,0 +1,82 @@
+"""Courses: read from a file, kept, drawn, played on."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from fastapi import APIRouter, Path
+
+from veltrin.api.deps import StoreDep
+from veltrin.api.longbody import LongBody, sends, taken_apart
+from veltrin.service.course import courses
+from veltrin.service.course.contracts.courses import (
+    CourseDocument,
+    CourseNew,
+    CourseOut,
+    CourseRead,
+    CourseRow,
+    CourseSet,
+    CourseText,
+    HeightsIn,
+    MappedLineAsk,
+    MappedLineOut,
+)
+
+router = APIRouter(tags=["courses"])
+
+CourseId = Annotated[int, Path(ge=1, le=2**31 - 1)]
+LONG_BODIES = (CourseText, CourseNew, HeightsIn)
+
+
+@router.get("/courses")
+def list_courses(store: StoreDep) -> list[CourseRow]:
+    """Courses of one's own, and those that other coaches of this server share."""
+    return courses.list_courses(store)
+
+
+@router.post("/courses/read", openapi_extra=sends(CourseText))
+def look_into(body: LongBody) -> CourseRead:
+    """What a GeoJSON file holds of a course, with the features that can't be read; nothing is kept."""
+    return courses.look_into(taken_apart(CourseText, body))
+
+
+@router.post("/courses", status_code=201, openapi_extra=sends(CourseNew))
+def save_course(store: StoreDep, body: LongBody) -> CourseRow:
+    """Keep a course from a GeoJSON file; one of the same name is replaced, if its version is told."""
+    return courses.save_course(store, taken_apart(CourseNew, body))
+
+
+@router.get("/courses/{course_id}")
+def show_course(store: StoreDep, course_id: CourseId) -> CourseOut:
+    """A course to be drawn, in metres."""
+    return courses.show_course(store, course_id)
+
+
+@router.put("/courses/{course_id}")
+def set_course(store: StoreDep, course_id: CourseId, body: CourseSet) -> CourseRow:
+    """Name a course, share it with the other coaches of this server, or share it no more."""
+    return courses.set_course(store, course_id, body)
+
+
+@router.put("/courses/{course_id}/heights", openapi_extra=sends(HeightsIn))
+def set_heights(store: StoreDep, course_id: CourseId, body: LongBody) -> CourseRow:
+    """Lay the heights of a survey on a course: an ESRI ASCII grid in any coordinates that have an EPSG number."""
+    return courses.set_heights(store, course_id, taken_apart(HeightsIn, body))
+
+
+@router.delete("/courses/{course_id}", status_code=204)
+def drop_course(store: StoreDep, course_id: CourseId) -> None:
+    """Delete a course of one's own."""
+    courses.drop_course(store, course_id)
+
+
+@router.get("/courses/{course_id}/geojson")
+def export_course(store: StoreDep, course_id: CourseId) -> CourseDocument:
+    """A course as GeoJSON (RFC 7946), by the open map's tags."""
+    return courses.export_course(store, course_id)
+
+
+@router.post("/courses/{course_id}/line")
+def line_on(store: StoreDep, course_id: CourseId, body: MappedLineAsk) -> MappedLineOut:
+    """The line from a ball to a flag: distance, green, rise, ground beside it, trees, and what the ball lies in."""
+    return courses.line_on(store, course_id, body)

@@ -1,0 +1,27 @@
+"""A course as it lies: its ground, flags, trees and heights, and the line that it makes for a ball."""
+
+from veltrin.core.course.course import (
+    GROUND,
+    Course,
+    Ground,
+    GroundName,
+    Heights,
+    Hole,
+    Lies,
+    Tree,
+)
+from veltrin.core.course.line import Known, MappedLine, line_from
+
+__all__ = [
+    "GROUND",
+    "Course",
+    "Ground",
+    "GroundName",
+    "Heights",
+    "Hole",
+    "Known",
+    "Lies",
+    "MappedLine",
+    "Tree",
+    "line_from",
+]

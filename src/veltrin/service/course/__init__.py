@@ -1,0 +1,1 @@
+"""Courses: kept, shared, and the line that one makes."""

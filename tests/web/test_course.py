@@ -1,0 +1,118 @@
+"""On the course: a hole, the ball, an answer, on a phone by touch; and a file that becomes a course."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable
+
+from playwright.sync_api import Locator, Page, expect
+
+from tests.conftest import Running
+from tests.web.conftest import PHONE
+from tests.web.finger import Finger, grip_of
+from tests.web.test_bench import settled
+from veltrin.demo.nine_holes import FILE
+
+Open = Callable[..., Page]
+
+
+def place_in(what: Locator, across: float, down: float) -> tuple[float, float]:
+    box = what.bounding_box()
+    assert box is not None
+    return box["x"] + across * box["width"], box["y"] + down * box["height"]
+
+
+def fact(sheet: Locator, name: str) -> Locator:
+    return sheet.locator("dl > div").filter(has_text=name).locator("dd")
+
+
+def test_a_phone_has_the_answer_for_a_ball_on_the_course_in_three_acts(running: Running, open_page: Open) -> None:
+    page = open_page(running.url + "/?p=corwin", PHONE, has_touch=True, is_mobile=True)
+    settled(page)
+    # One: the course. Two: the ball. Three: play it.
+    page.get_by_role("button", name="on the course").tap()
+    sheet = page.get_by_role("dialog", name="On the course")
+    drawing = sheet.get_by_role("group", name="Skarvan Fell from above")
+    expect(drawing).to_be_visible()
+    page.touchscreen.tap(*place_in(drawing, 0.5, 0.6))
+    expect(fact(sheet, "The ball lies in")).to_have_text("fairway")
+    far = fact(sheet, "To the flag").inner_text()
+    play = sheet.get_by_role("button", name="Play from here")
+    expect(play).to_be_in_viewport()
+    play.tap()
+    expect(sheet).to_have_count(0)
+    settled(page)
+    line = page.get_by_role("region", name="Line")
+    expect(line).to_contain_text(f"{far} to the flag")
+    expect(line).to_contain_text("From the map of Skarvan Fell, hole 1: distance, green, height")
+    # What the map told can be changed as ever; then it is the coach's own again.
+    page.get_by_role("slider", name="Flag").press("ArrowRight")
+    expect(line).not_to_contain_text("From the map")
+
+
+def test_the_next_shot_is_played_from_where_the_last_one_finished(running: Running, open_page: Open) -> None:
+    page = open_page(running.url + "/?p=corwin")
+    settled(page)
+    page.keyboard.press("y")
+    sheet = page.get_by_role("dialog", name="On the course")
+    drawing = sheet.get_by_role("group", name="Skarvan Fell from above")
+    drawing.wait_for()
+    page.mouse.click(*place_in(drawing, 0.5, 0.6))
+    sheet.get_by_role("button", name="Play from here").click()
+    settled(page)
+    page.keyboard.press("e")
+    booking = page.get_by_role("dialog", name="Where did it finish?")
+    booking.get_by_label("Finish in words", exact=True).fill("20 short 6 right")
+    booking.get_by_role("button", name="Book it").click()
+    expect(booking).to_have_count(0)
+    page.keyboard.press("y")
+    expect(sheet).to_contain_text("The ball lies where the last shot finished.")
+    # Twenty short of it and six beside it.
+    expect(fact(sheet, "To the flag")).to_have_text("20.9 m")
+
+
+def test_a_finger_drags_ball_and_flag_and_the_line_follows(running: Running, open_page: Open) -> None:
+    page = open_page(running.url + "/?p=tove", PHONE, has_touch=True, is_mobile=True)
+    settled(page)
+    page.get_by_role("button", name="on the course").tap()
+    sheet = page.get_by_role("dialog", name="On the course")
+    sheet.get_by_role("radio", name="Hole 5, Raven").tap()
+    drawing = sheet.get_by_role("group", name="Skarvan Fell from above")
+    page.touchscreen.tap(*place_in(drawing, 0.5, 0.7))
+    number = re.compile(r"[0-9.]+")
+    expect(fact(sheet, "To the flag")).to_be_visible()
+
+    def metres() -> float:
+        found = number.search(fact(sheet, "To the flag").inner_text())
+        assert found
+        return float(found[0])
+
+    before = metres()
+    finger = Finger(page)
+    finger.drag(grip_of(sheet.get_by_role("slider", name="Ball")), (0.0, -60.0))
+    expect(fact(sheet, "To the flag")).not_to_have_text(f"{before:g} m")
+    nearer = metres()
+    assert nearer < before - 10
+    finger.drag(grip_of(sheet.get_by_role("slider", name="Flag")), (0.0, -20.0))
+    expect(fact(sheet, "To the flag")).not_to_have_text(f"{nearer:g} m")
+    assert metres() > nearer
+
+
+def test_a_file_becomes_a_course_and_what_is_wrong_in_it_is_told(running: Running, open_page: Open) -> None:
+    page = open_page(running.url + "/?p=tove")
+    settled(page)
+    page.keyboard.press("y")
+    sheet = page.get_by_role("dialog", name="On the course")
+    sheet.get_by_text("Courses and files").click()
+    broken = FILE.read_text().replace('"golf":"tee"', '"ground":"lava"', 1)
+    told = {"name": "course.geojson", "mimeType": "application/geo+json", "buffer": broken.encode()}
+    sheet.get_by_label("Open a file (GeoJSON)", exact=True).set_input_files([told])  # type: ignore[list-item]
+    expect(sheet.get_by_role("list", name="What can’t be read")).to_contain_text("lava")
+    sheet.get_by_label("Name of the course", exact=True).fill("The fell again")
+    sheet.get_by_role("button", name="Keep this course").click()
+    expect(sheet.get_by_text("The fell again").first).to_be_visible()
+    sheet.get_by_role("combobox", name="Course", exact=True).click()
+    page.get_by_role("option", name="The fell again").click()
+    expect(sheet.get_by_role("group", name="The fell again from above")).to_be_visible()
+    sheet.get_by_role("button", name="Delete The fell again").click()
+    expect(sheet.get_by_role("group", name="Skarvan Fell from above")).to_be_visible()

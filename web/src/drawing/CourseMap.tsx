@@ -1,0 +1,160 @@
+import { useMemo, type MouseEvent } from 'react'
+import type { Course } from '../api/client'
+import { polyline } from '../lib/geometry'
+import { show } from '../lib/units'
+import { useDrawnWidth } from '../lib/use-drawn-width'
+import { useUnits } from '../lib/use-units'
+import { sheetOf, type Place } from '../shot/on-course'
+import { Grip } from './Grip'
+import { areaFill, AreaHatches, Hatches } from './hatch'
+import { pointIn } from './pointer'
+
+interface CourseMapProps {
+  course: Course
+  /** What is to be seen: the hole's way, or the ground about the ball. */
+  about: readonly Place[]
+  /** Which way is up: from here to there. */
+  from: Place
+  to: Place
+  ball: Place | null
+  flag: Place
+  /** How far the green's edges are from the ball (m), where a line is known. */
+  edges: { front: number; back: number } | null
+  onBall: (at: Place) => void
+  onFlag: (at: Place) => void
+}
+
+const WIDEST = 700
+/** So tall a map may be: on a phone what is pressed next stays in sight. */
+const TALLEST = { phone: 380, wide: 520 }
+const PHONE = 480
+const MARGIN_M = 18
+const BAR_M = 50
+
+/** A hole from above, as a surveyor's sheet: played upwards, north by the needle. A touch lays the ball down. */
+export function CourseMap({ course, about, from, to, ball, flag, edges, onBall, onFlag }: CourseMapProps) {
+  const units = useUnits()
+  const [drawing, W] = useDrawnWidth(WIDEST)
+  const sheet = useMemo(
+    () => sheetOf(about, from, to, W, W < PHONE ? TALLEST.phone : TALLEST.wide, MARGIN_M),
+    [about, from, to, W],
+  )
+  const at = (place: Place) => sheet.out(place)
+  const onTap = (event: MouseEvent<SVGSVGElement>) => {
+    if ((event.target as Element).closest('.handle')) return
+    onBall(sheet.back(...pointIn(event)))
+  }
+  const grip = (name: string, place: Place, onMove: (at: Place) => void) => {
+    const [x, y] = at(place)
+    return (
+      <Grip
+        x={x}
+        y={y}
+        label={name}
+        value={Math.round(place[0])}
+        high={course.east_m}
+        spoken={`${Math.round(place[0])} m east, ${Math.round(place[1])} m north`}
+        onMove={(px, py) => onMove(sheet.back(px, py))}
+        onRelease={() => undefined}
+        onStep={(along, up) => onMove(sheet.step(place, along, up))}
+      />
+    )
+  }
+  return (
+    <svg
+      ref={drawing}
+      viewBox={`0 0 ${W} ${sheet.height}`}
+      className="block w-full touch-manipulation border border-rule"
+      role="group"
+      aria-label={`${course.name} from above`}
+      onClick={onTap}
+    >
+      <Hatches id="course" />
+      <AreaHatches id="course" />
+      <rect width={W} height={sheet.height} fill="var(--paper-lit)" />
+      {course.lies.map((one, i) => (
+        <path
+          key={i}
+          d={`${polyline(one.ring.map(at))}z`}
+          fill={one.ground === 'rough' ? 'none' : areaFill('course', one.kind)}
+          stroke={one.ground === 'water' ? 'var(--water)' : 'var(--earth)'}
+          strokeWidth={one.ground === 'green' ? 1.6 : 0.9}
+        >
+          <title>{one.words}</title>
+        </path>
+      ))}
+      {course.trees.map((tree, i) => {
+        const [x, y] = at(tree.at)
+        return (
+          <circle
+            key={i}
+            cx={x}
+            cy={y}
+            r={0.5 * tree.crown_m * sheet.k}
+            fill="var(--turf)"
+            fillOpacity={0.3}
+            stroke="var(--turf)"
+          />
+        )
+      })}
+      {course.hole_list.map((hole) => (
+        <g key={hole.number} stroke="var(--quiet)" strokeDasharray="2 5" fill="none" aria-hidden>
+          <path d={polyline(hole.way.map(at))} />
+        </g>
+      ))}
+      {ball && (
+        <g aria-hidden>
+          <path d={polyline([ball, flag].map(at))} stroke="var(--hot)" strokeWidth={1.6} fill="none" />
+          {edges &&
+            [edges.front, edges.back].map((metres) => {
+              const [x, y] = at(alongTo(ball, flag, metres))
+              return <circle key={metres} cx={x} cy={y} r={3} fill="var(--paper)" stroke="var(--hot)" />
+            })}
+        </g>
+      )}
+      {course.hole_list.map((hole) => {
+        const [x, y] = at(hole.way[0] ?? [0, 0])
+        return (
+          <text key={hole.number} x={x} y={y + 4} textAnchor="middle" className="figure halo" aria-hidden>
+            {hole.number}
+          </text>
+        )
+      })}
+      <Needle x={36} y={40} turn={sheet.north} />
+      <g transform={`translate(${W - 16 - BAR_M * sheet.k} ${sheet.height - 12})`} aria-hidden>
+        <path d={`M0 -5V0H${BAR_M * sheet.k}V-5`} fill="none" stroke="var(--ink)" />
+        <text x={BAR_M * sheet.k * 0.5} y={-8} textAnchor="middle" className="figure halo">
+          {show(BAR_M, 'distance', units)}
+        </text>
+      </g>
+      {grip('Flag', flag, onFlag)}
+      {ball && grip('Ball', ball, onBall)}
+      {ball && (
+        <circle
+          cx={at(ball)[0]}
+          cy={at(ball)[1]}
+          r={3.4}
+          fill="var(--ball)"
+          stroke="var(--ink)"
+          pointerEvents="none"
+        />
+      )}
+    </svg>
+  )
+}
+
+function alongTo(ball: Place, flag: Place, metres: number): Place {
+  const way = Math.max(Math.hypot(flag[0] - ball[0], flag[1] - ball[1]), 0.1)
+  return [ball[0] + (metres / way) * (flag[0] - ball[0]), ball[1] + (metres / way) * (flag[1] - ball[1])]
+}
+
+function Needle({ x, y, turn }: { x: number; y: number; turn: number }) {
+  return (
+    <g transform={`translate(${x} ${y}) rotate(${turn})`} aria-hidden>
+      <path d="M0 -16 4 6 0 3 -4 6z" fill="var(--ink)" />
+      <text y={-19} textAnchor="middle" className="halo">
+        N
+      </text>
+    </g>
+  )
+}

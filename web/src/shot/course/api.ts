@@ -1,0 +1,74 @@
+import { keepPreviousData, queryOptions } from '@tanstack/react-query'
+import { client, done, unwrap, type Course, type MappedLine } from '../../api/client'
+import { useTask } from '../../api/task'
+import type { Place } from '../on-course'
+
+export const coursesQuery = queryOptions({
+  queryKey: ['courses'],
+  queryFn: async () => unwrap(await client.GET('/api/courses')),
+})
+
+export const courseQuery = (course_id: number) =>
+  queryOptions({
+    queryKey: ['courses', course_id],
+    staleTime: Infinity,
+    queryFn: async () =>
+      unwrap(await client.GET('/api/courses/{course_id}', { params: { path: { course_id } } })) as Course,
+  })
+
+const placeOf = ([east_m, north_m]: Place) => ({ east_m, north_m })
+
+/** The line from a ball to a flag on a course; the last one stays until the next has come. */
+export const mappedLineQuery = (course_id: number, ball: Place | null, flag: Place) =>
+  queryOptions({
+    queryKey: ['courses', course_id, 'line', ball, flag],
+    enabled: ball !== null,
+    staleTime: Infinity,
+    placeholderData: keepPreviousData,
+    queryFn: async ({ signal }) =>
+      unwrap(
+        await client.POST('/api/courses/{course_id}/line', {
+          params: { path: { course_id } },
+          body: { ball: placeOf(ball ?? flag), flag: placeOf(flag) },
+          signal,
+        }),
+      ) as MappedLine,
+  })
+
+export const useLookIntoCourse = () =>
+  useTask(async (body: { text: string }) => unwrap(await client.POST('/api/courses/read', { body })))
+
+export const useSaveCourse = () =>
+  useTask(
+    async (body: { text: string; name: string; version: number | null }) =>
+      unwrap(await client.POST('/api/courses', { body })),
+    coursesQuery.queryKey,
+  )
+
+export const useSetCourse = () =>
+  useTask(
+    async ({ id, body }: { id: number; body: { version: number; name: string; is_shared: boolean } }) =>
+      unwrap(await client.PUT('/api/courses/{course_id}', { params: { path: { course_id: id } }, body })),
+    coursesQuery.queryKey,
+  )
+
+export const useSetHeights = () =>
+  useTask(
+    async ({ id, body }: { id: number; body: { version: number; text: string; epsg: number } }) =>
+      unwrap(
+        await client.PUT('/api/courses/{course_id}/heights', { params: { path: { course_id: id } }, body }),
+      ),
+    coursesQuery.queryKey,
+  )
+
+export const useDropCourse = () =>
+  useTask(
+    async (course_id: number) =>
+      done(await client.DELETE('/api/courses/{course_id}', { params: { path: { course_id } } })),
+    coursesQuery.queryKey,
+  )
+
+export const useReadCourse = () =>
+  useTask(async (course_id: number) =>
+    unwrap(await client.GET('/api/courses/{course_id}/geojson', { params: { path: { course_id } } })),
+  )
