@@ -149,3 +149,17 @@ def test_browser_tests_find_a_field_by_its_whole_label() -> None:
     loose = re.compile(r"""get_by_label\((?P<quote>["'])[^"']*(?P=quote)\)""")
     found = [f"{file.name}: {hit[0]}" for file in tracked("tests/web/*.py") for hit in loose.finditer(file.read_text())]
     assert not found, "say exact=True, or a pattern"
+
+
+def test_browser_tests_wait_for_a_function() -> None:
+    # An expression is evaluated from a string at every look but the first, and the page's policy forbids that: such a
+    # wait passes only where what it waits for is there at once.
+    waits = re.compile(r"""wait_for_function\(\s*f?(\"{3}|\"(?!\"\")|')(?!(async )?(\(|\w+ =>))""")
+    found = [f"{file.name}: {hit[0]}" for file in tracked("tests/web/*.py") for hit in waits.finditer(file.read_text())]
+    assert not found, "say a function: () => ..."
+
+
+def test_a_page_of_a_list_is_read_in_one_place() -> None:
+    # How long a list is and a part of it are one statement: as two they may tell of two moments.
+    apart = [f.name for f in tracked("src/veltrin/store/repositories/*.py") if ".offset(" in f.read_text()]
+    assert apart == ["pages.py"]

@@ -8,6 +8,7 @@ import uuid
 import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
+from sqlalchemy import event
 
 from veltrin.service.book.book import made_booking
 from veltrin.service.book.contracts.book import BookingIn
@@ -36,6 +37,25 @@ def book(store: Store, name: str, carry_m: float) -> str:
     with store.session() as session:
         rows.add(session, one)
     return one.id
+
+
+def test_a_list_is_as_long_as_it_says_whoever_books_while_it_is_read(three: Store) -> None:
+    book(three, "ida", 118.0)
+    late = iter(("ida",))
+
+    def meanwhile(_connection: object, _cursor: object, statement: str, *_: object) -> None:
+        if "FROM bookings" in statement:
+            for name in late:
+                book(three, name, 119.0)
+
+    event.listen(three.engine, "after_cursor_execute", meanwhile)
+    try:
+        with three.session() as session:
+            total, found = rows.page(session, rows.Which("ida"), 40, 0)
+    finally:
+        event.remove(three.engine, "after_cursor_execute", meanwhile)
+    assert not list(late)
+    assert total == len(found)
 
 
 def test_beside_readers_every_shot_is_learnt_from_once(three: Store) -> None:

@@ -50,7 +50,9 @@ def test_who_begins_a_lesson_has_the_focus_in_it(running: Running, open_page: Op
     page.get_by_role("button", name=re.compile("^Start a lesson")).press("Enter")
     lesson = page.get_by_role("article", name="Lesson")
     expect(lesson).to_contain_text("open")
-    page.wait_for_function("document.querySelector('article[aria-label=Lesson]').contains(document.activeElement)")
+    page.wait_for_function(
+        "() => document.querySelector('article[aria-label=Lesson]').contains(document.activeElement)"
+    )
     lesson.get_by_role("button", name="Close the lesson").click()
     lesson.get_by_role("button", name="Delete").click()
     # Another lesson may open in its place: other tests hold lessons too.

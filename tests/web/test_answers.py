@@ -112,7 +112,7 @@ def test_other_places_open_without_a_server(running: Running, open_page: Open) -
     page = open_page(running.url + LIE, service_workers="allow")
     ready(page)
     # Parts are fetched ahead, and the shell is kept by the worker.
-    page.wait_for_function("navigator.serviceWorker.ready.then(() => true)")
+    page.wait_for_function("() => navigator.serviceWorker.ready.then(() => true)")
     is_fetched(page, "FieldBook")
     page.context.set_offline(True)
     for key, words in (("f", "Field book"), ("g", "Players"), ("t", "Conditions")):
@@ -137,7 +137,7 @@ def test_it_installs_on_a_phone_and_tidies_an_older_build_away(running: Running,
             # Width and height stand at a fixed place. Source: PNG specification, 11.2.2 IHDR.
             wide, high = struct.unpack(">II", picture.body()[16:24])
             assert f"{wide}x{high}" == icon["sizes"]
-    page.wait_for_function("navigator.serviceWorker.ready.then(() => true)")
+    page.wait_for_function("() => navigator.serviceWorker.ready.then(() => true)")
     page.evaluate(
         """async () => {
           const shell = await caches.open('veltrin-shell-2')
@@ -146,7 +146,7 @@ def test_it_installs_on_a_phone_and_tidies_an_older_build_away(running: Running,
         }"""
     )
     page.reload()
-    page.wait_for_function("caches.match('/assets/old-1a2b.js').then((found) => found === undefined)")
+    page.wait_for_function("() => caches.match('/assets/old-1a2b.js').then((found) => found === undefined)")
     ready(page)
 
 

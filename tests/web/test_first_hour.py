@@ -153,9 +153,8 @@ def test_help_shows_every_place(running: Running, open_page: Open) -> None:
         expect(sheet.get_by_role("button", name=place, exact=True)).to_be_visible()
     pictures = sheet.locator("img")
     expect(pictures).to_have_count(8)
-    page.wait_for_function(
-        "[...document.querySelectorAll('[role=dialog] img')].slice(0, 2).every((i) => i.naturalWidth > 0)"
-    )
+    for picture in pictures.all()[:2]:
+        expect(picture).not_to_have_js_property("naturalWidth", 0)
 
 
 def test_everybody_can_use_the_first_hour(running_empty: Running, open_page: Open) -> None:

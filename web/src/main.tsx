@@ -1,14 +1,15 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { setNonce } from 'get-nonce'
 import { App } from './App'
 import { RefusedError } from './api/client'
+import { Queries } from './api/queries'
 import { useAway } from './lib/away'
 import './theme/theme.css'
 import './theme/paper.css'
 
-const queries = new QueryClient({
+const queries = new Queries({
   defaultOptions: {
     queries: {
       // What the server refuses stays refused. Where nobody answers, one question is asked again and again whether

@@ -9,11 +9,12 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any, Literal
 
-from sqlalchemy import ColumnElement, and_, func, insert, inspect, select, update
+from sqlalchemy import ColumnElement, and_, insert, inspect, select, update
 from sqlalchemy.orm import Session
 
 from veltrin.store.across import booking_owners
 from veltrin.store.dialect import insert_once
+from veltrin.store.repositories.pages import page_of
 from veltrin.store.tables import BookingRow, PlayerRow, QuestionRow
 
 
@@ -259,10 +260,7 @@ def page(
     session: Session, which: Which, limit: int, offset: int, order: Order = NEWEST
 ) -> tuple[int, list[BookingRow]]:
     """How many there are, and some of them in this order."""
-    told = and_(*conditions(which))
-    count = session.scalar(select(func.count()).select_from(BookingRow).where(told)) or 0
-    found = select(BookingRow).where(told).order_by(*_sorted_by(order))
-    return count, list(session.scalars(found.limit(limit).offset(offset)))
+    return page_of(session, BookingRow, and_(*conditions(which)), tuple(_sorted_by(order)), limit, offset)
 
 
 def every(session: Session, which: Which) -> list[BookingRow]:

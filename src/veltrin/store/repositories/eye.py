@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from sqlalchemy import ColumnElement, func, select
+from sqlalchemy import ColumnElement, select
 from sqlalchemy.orm import Session
 
 from veltrin.store.across import is_taken
+from veltrin.store.repositories.pages import page_of
 from veltrin.store.tables import SceneRow
 
 
@@ -37,10 +38,8 @@ def newest(session: Session, reader_id: str | None, most: int) -> list[SceneRow]
 
 def page(session: Session, reader_id: str | None, limit: int, offset: int) -> tuple[int, list[SceneRow]]:
     """How many a reader read, and some of them, newest first."""
-    mine = _reader(reader_id)
-    count = session.scalar(select(func.count()).select_from(SceneRow).where(mine)) or 0
-    found = select(SceneRow).where(mine).order_by(SceneRow.read_at.desc(), SceneRow.id).limit(limit).offset(offset)
-    return count, list(session.scalars(found))
+    order = (SceneRow.read_at.desc(), SceneRow.id)
+    return page_of(session, SceneRow, _reader(reader_id), order, limit, offset)
 
 
 def forget(session: Session, reader_id: str | None) -> None:

@@ -5,10 +5,11 @@ from __future__ import annotations
 from collections.abc import Sequence
 from datetime import datetime
 
-from sqlalchemy import delete, func, or_, select
+from sqlalchemy import ColumnElement, delete, func, or_, select, true
 from sqlalchemy.orm import Session
 
 from veltrin.store.across import is_taken
+from veltrin.store.repositories.pages import page_of
 from veltrin.store.tables import LessonItemRow, LessonPlayerRow, LessonRow, LessonThingRow
 
 
@@ -29,20 +30,17 @@ def id_is_taken(session: Session, lesson_id: str) -> bool:
     return is_taken(session, LessonRow, lesson_id)
 
 
-def _of_player(player_id: str | None) -> list[object]:
+def _of_player(player_id: str | None) -> ColumnElement[bool]:
     if player_id is None:
-        return []
+        return true()
     ours = select(LessonPlayerRow.lesson_id).where(LessonPlayerRow.player_id == player_id)
-    return [LessonRow.id.in_(ours)]
+    return LessonRow.id.in_(ours)
 
 
 def page(session: Session, player_id: str | None, limit: int, offset: int) -> tuple[int, list[LessonRow]]:
     """How many there are, of one player or of all, and some of them, newest first."""
-    which = _of_player(player_id)
-    count = session.scalar(select(func.count()).select_from(LessonRow).where(*which)) or 0  # type: ignore[arg-type]
-    asked = select(LessonRow).where(*which)  # type: ignore[arg-type]
-    order = asked.order_by(LessonRow.held_on.desc(), LessonRow.id)
-    return count, list(session.scalars(order.limit(limit).offset(offset)))
+    order = (LessonRow.held_on.desc(), LessonRow.id)
+    return page_of(session, LessonRow, _of_player(player_id), order, limit, offset)
 
 
 def every(session: Session) -> list[LessonRow]:
@@ -59,13 +57,13 @@ def at(session: Session, player_id: str, moment: datetime) -> LessonRow | None:
     """The lesson that was open to a player at a moment: a shot that was sent late belongs to it."""
     within = (LessonRow.began_at <= moment, or_(LessonRow.ended_at.is_(None), LessonRow.ended_at >= moment))
     held = LessonRow.state.in_(("open", "closed"))
-    asked = select(LessonRow).where(held, *within, *_of_player(player_id))  # type: ignore[arg-type]
+    asked = select(LessonRow).where(held, *within, _of_player(player_id))
     return session.scalar(asked.order_by(LessonRow.began_at.desc()))
 
 
 def last_before(session: Session, player_id: str, moment: datetime) -> LessonRow | None:
     """A player's last lesson that is closed and was held before a moment."""
-    asked = select(LessonRow).where(LessonRow.state == "closed", LessonRow.held_on < moment, *_of_player(player_id))  # type: ignore[arg-type]
+    asked = select(LessonRow).where(LessonRow.state == "closed", LessonRow.held_on < moment, _of_player(player_id))
     return session.scalar(asked.order_by(LessonRow.held_on.desc()))
 
 

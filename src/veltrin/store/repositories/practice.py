@@ -10,6 +10,7 @@ from sqlalchemy.orm import Session
 
 from veltrin.core.learn import Yardstick
 from veltrin.store.across import is_taken
+from veltrin.store.repositories.pages import page_of
 from veltrin.store.tables import BookingRow, PracticePartRow, PracticeRow
 
 
@@ -27,11 +28,9 @@ def load(session: Session, practice_id: str) -> PracticeRow | None:
 
 def page(session: Session, player_id: str, limit: int, offset: int) -> tuple[int, list[PracticeRow]]:
     """How many a player has, and some of them, what comes or came last first."""
-    mine = PracticeRow.player_id == player_id
-    count = session.scalar(select(func.count()).select_from(PracticeRow).where(mine)) or 0
     when = func.coalesce(PracticeRow.began_at, PracticeRow.planned_for, PracticeRow.made_at)
-    found = select(PracticeRow).where(mine).order_by(when.desc(), PracticeRow.id).limit(limit).offset(offset)
-    return count, list(session.scalars(found))
+    order = (when.desc(), PracticeRow.id)
+    return page_of(session, PracticeRow, PracticeRow.player_id == player_id, order, limit, offset)
 
 
 def every(session: Session, player_id: str) -> list[PracticeRow]:
