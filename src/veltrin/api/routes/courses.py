@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from fastapi import APIRouter, Path
+from fastapi import APIRouter, Path, Query
 
 from veltrin.api.deps import StoreDep
 from veltrin.api.longbody import LongBody, sends, taken_apart
-from veltrin.service.course import courses
+from veltrin.service.course import courses, grounds
 from veltrin.service.course.contracts.courses import (
     CourseDocument,
     CourseNew,
@@ -21,10 +21,13 @@ from veltrin.service.course.contracts.courses import (
     MappedLineAsk,
     MappedLineOut,
 )
+from veltrin.service.course.contracts.ground import GroundRead, KeepGround, MeasureGround, UseGround
 
 router = APIRouter(tags=["courses"])
 
 CourseId = Annotated[int, Path(ge=1, le=2**31 - 1)]
+Cover = Annotated[str, Path(max_length=40, description="A cover of a lie, such as rough.")]
+Version = Annotated[int, Query(ge=1, le=2**31 - 1, description="As it was looked at.")]
 LONG_BODIES = (CourseText, CourseNew, HeightsIn)
 
 
@@ -62,6 +65,30 @@ def set_course(store: StoreDep, course_id: CourseId, body: CourseSet) -> CourseR
 def set_heights(store: StoreDep, course_id: CourseId, body: LongBody) -> CourseRow:
     """Lay the heights of a survey on a course: an ESRI ASCII grid in any coordinates that have an EPSG number."""
     return courses.set_heights(store, course_id, taken_apart(HeightsIn, body))
+
+
+@router.post("/ground")
+def measure_ground(store: StoreDep, body: MeasureGround) -> GroundRead:
+    """What balls struck with one call from one lie tell of the ground there; nothing is kept."""
+    return grounds.measure(store, body)
+
+
+@router.put("/courses/{course_id}/ground")
+def keep_ground(store: StoreDep, course_id: CourseId, body: KeepGround) -> CourseRow:
+    """Measure ground by balls from it and keep it with the course, in place of what was known of that cover."""
+    return grounds.keep(store, course_id, body)
+
+
+@router.put("/courses/{course_id}/ground/{cover}")
+def use_ground(store: StoreDep, course_id: CourseId, cover: Cover, body: UseGround) -> CourseRow:
+    """Let plans on this course go by what was measured of a cover, or not."""
+    return grounds.use(store, course_id, cover, body)
+
+
+@router.delete("/courses/{course_id}/ground/{cover}")
+def forget_ground(store: StoreDep, course_id: CourseId, cover: Cover, version: Version) -> CourseRow:
+    """Forget what was measured of a cover."""
+    return grounds.forget(store, course_id, cover, version)
 
 
 @router.delete("/courses/{course_id}", status_code=204)

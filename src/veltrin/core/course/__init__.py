@@ -10,11 +10,13 @@ from veltrin.core.course.course import (
     Lies,
     Tree,
 )
+from veltrin.core.course.ground import CourseGround
 from veltrin.core.course.line import Known, MappedLine, line_from
 
 __all__ = [
     "GROUND",
     "Course",
+    "CourseGround",
     "Ground",
     "GroundName",
     "Heights",

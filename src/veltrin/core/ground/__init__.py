@@ -9,6 +9,7 @@ from veltrin.core.ground.coefficients import (
 )
 from veltrin.core.ground.cover import COVERS, Bed, Cover, CoverGroup, CoverName, SandName, cover_named
 from veltrin.core.ground.helps import HELPS, Help, HelpField, Measured, rise_over_run
+from veltrin.core.ground.known import FITTED, HALVES_DAYS, LEAST_SHARE, MOST_SHARE, KnownGround, prior_of
 from veltrin.core.ground.lie import CLEAN, LIP_ROLLED_M, Grain, Lie
 from veltrin.core.ground.photograph import MeasuredSlope, Spot, slope_in
 from veltrin.core.ground.slope import MAX_SLOPE_RAD, Slope, slope_along
@@ -17,10 +18,14 @@ from veltrin.core.ground.under import Grown, Ploughed, Soil, Under
 __all__ = [
     "CLEAN",
     "COVERS",
+    "FITTED",
     "GROUND",
+    "HALVES_DAYS",
     "HELPS",
+    "LEAST_SHARE",
     "LIP_ROLLED_M",
     "MAX_SLOPE_RAD",
+    "MOST_SHARE",
     "Bed",
     "Cover",
     "CoverGroup",
@@ -31,6 +36,7 @@ __all__ = [
     "Grown",
     "Help",
     "HelpField",
+    "KnownGround",
     "Lie",
     "Measured",
     "MeasuredSlope",
@@ -43,6 +49,7 @@ __all__ = [
     "Spot",
     "Under",
     "cover_named",
+    "prior_of",
     "rise_over_run",
     "slope_along",
     "slope_in",

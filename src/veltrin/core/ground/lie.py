@@ -10,7 +10,8 @@ from typing import Literal
 from veltrin.core.constants import BALL_M
 from veltrin.core.errors import DomainError
 from veltrin.core.ground.coefficients import GROUND, GroundCoefficients
-from veltrin.core.ground.cover import COVERS, Bed, Cover
+from veltrin.core.ground.cover import COVERS, Bed, Cover, cover_named
+from veltrin.core.ground.known import KnownGround
 from veltrin.core.ground.under import Grown, Ploughed, Soil, Under
 from veltrin.core.quantity import within
 
@@ -31,7 +32,7 @@ class Lie:
     diameters: 0 on top, 1 level with them, at most down to the soil. `wet`: 0 dry .. 1 dripping. `height_m`,
     `density` and `give` replace the cover's own where they were read. `lip_m` is how high a bank or bunker
     lip stands `lip_at_m` ahead of the ball; `sand_m` is how deep the sand is. `coefficients`: what its laws are set
-    by, this course's own where they were measured.
+    by in general; `known`: what was measured of this very ground.
     """
 
     cover: Cover = COVERS["fairway"]
@@ -45,6 +46,7 @@ class Lie:
     lip_m: float = 0.0
     lip_at_m: float = 3.0
     coefficients: GroundCoefficients = GROUND
+    known: KnownGround | None = None
 
     def __post_init__(self) -> None:
         within("lie.sunk", self.sunk)
@@ -61,6 +63,12 @@ class Lie:
                 raise DomainError("lie.density", f"{self.cover.words} has no grass to judge.", "Leave the density out.")
         if self.give is not None:
             within("lie.give", self.give)
+        if self.known is not None and self.known.cover != self.cover.name:
+            raise DomainError(
+                "lie.measured",
+                f"was measured of {cover_named(self.known.cover).words}.",
+                "Leave it out, or measure here.",
+            )
         within("lie.sand_mm", self.sand_m)
         within("lie.lip_m", self.lip_m)
         within("lie.lip_at_m", self.lip_at_m)
@@ -70,6 +78,11 @@ class Lie:
                 f"{self.cover.words} of {1000 * self.top_m:.0f} mm can't hold a ball {self.sunk:g} deep.",
                 f"Give at most {math.floor(100 * self.deepest) / 100:g}, or choose a longer cover.",
             )
+
+    @cached_property
+    def laws(self) -> GroundCoefficients:
+        """What its laws are set by here."""
+        return self.coefficients if self.known is None else self.known.here(self.coefficients)
 
     @property
     def top_m(self) -> float:
@@ -89,7 +102,7 @@ class Lie:
     @property
     def thickness(self) -> float:
         """Density of the grass behind the ball as it feels to this shot: 0 none, 1 deep rough."""
-        c = self.coefficients.grass
+        c = self.laws.grass
         grain = {"with": c.with_grain, "across": 1.0, "against": c.against_grain}
         return self.read_density * grain[self.growth]
 
@@ -110,12 +123,12 @@ class Lie:
         Negative in sand and mud: the ball's bottom lies below the surface.
         """
         if self.in_sand or self.cover.muddy:
-            return -self.coefficients.soil.loose_share * self.over_m
+            return -self.laws.soil.loose_share * self.over_m
         if self.cover.group == "bare":
             return -self.over_m
         if self.cover.group == "divot":
             return 0.0
-        c = self.coefficients.grass
+        c = self.laws.grass
         share = c.room_share * math.exp(-c.matted * (self.read_density - FAIRWAY_DENSITY))
         under = self.top_m - self.over_m
         return share * under * c.room_fills_m / (c.room_fills_m + under)
@@ -139,7 +152,7 @@ class Lie:
     @property
     def bed(self) -> Bed | None:
         """The sand as it meets the sole: shallow sand throws it back as the base does."""
-        bed, full_m = self.cover.bed, self.coefficients.sand.full_sand_m
+        bed, full_m = self.cover.bed, self.laws.sand.full_sand_m
         if bed is None or self.sand_m >= full_m:
             return bed
         base = COVERS["sand-dry-hard"].bed
@@ -155,7 +168,7 @@ class Lie:
         """
         if self.top_m == 0.0:
             return 0.0
-        c = self.coefficients.grass
+        c = self.laws.grass
         return float(
             self.thickness * (1.0 + c.wet_heavier * self.wet) * min(self.over_m / self.top_m, 1.0) ** c.thins_out
         )
@@ -163,14 +176,14 @@ class Lie:
     @property
     def mat(self) -> Bed:
         """Grass as a bed to splash from: light, thrown up by the ground below it. Judgement."""
-        c = self.coefficients.sand
+        c = self.laws.sand
         lift = c.gouge_lift_soft_per_m + c.gouge_lift_hard_per_m * (1.0 - self.softness) ** 2
         return Bed(density=c.gouge_kg_m3 * max(self.thickness, 0.2), lift=lift, load=c.gouge_load)
 
     @cached_property
     def under(self) -> Under:
         """The lie for the kernels: worked out once, it is asked for at every stroke."""
-        cover, c, bed = self.cover, self.coefficients, self.bed
+        cover, c, bed = self.cover, self.laws, self.bed
         is_divot = cover.group == "divot"
         soil = Soil(
             float(self.room_m),

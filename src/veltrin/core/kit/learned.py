@@ -53,6 +53,11 @@ class Effect:
     deviation: float
     shots: int
 
+    @property
+    def is_of_ground(self) -> bool:
+        """Whether the ground may be behind it as well as the player: how much a cover takes."""
+        return self.by == "cover" and self.quantity in ("speed", "friction")
+
 
 @dataclass(frozen=True)
 class Learned:
@@ -63,13 +68,15 @@ class Learned:
     def __bool__(self) -> bool:
         return bool(self.effects)
 
-    def of(self, cover: str, method_id: str, club: Club) -> Habit:
+    def of(self, cover: str, method_id: str, club: Club, *, known: bool = False) -> Habit:
         """Everything that bears on a stroke with this club and method from this cover.
 
-        `shots`: those from its cover, else with its method, else with its clubs: what a coach would count.
+        `known`: the ground was measured; what the record says of speed and friction there is then left out, or the same
+        grass would count twice. `shots`: those from its cover, else with its method, else with its clubs: what a coach
+        would count.
         """
         names = {"cover": cover, "method": method_id, "family": family_of(club)}
-        mine = [e for e in self.effects if names[e.by] == e.name]
+        mine = [e for e in self.effects if names[e.by] == e.name and not (known and e.is_of_ground)]
         if not mine:
             return NO_HABIT
         total = {q: _sum(e.value for e in mine if e.quantity == q) for q in QUANTITIES}

@@ -2,6 +2,7 @@
 
 from veltrin.core.learn.causes import CAUSES, CHANCE, Cause
 from veltrin.core.learn.faults import MISSES, Ball, Miss, Ranked, Shape, read_fault
+from veltrin.core.learn.ground import FEWEST_BALLS, MOST_BALLS, MeasuredGround, StruckBall, measure_ground
 from veltrin.core.learn.habits import (
     FAILED,
     MOST_TOLD,
@@ -43,7 +44,9 @@ __all__ = [
     "CHANCE",
     "DECIDES",
     "FAILED",
+    "FEWEST_BALLS",
     "MISSES",
+    "MOST_BALLS",
     "MOST_TOLD",
     "OUTLIER_FROM",
     "PRIOR_SD",
@@ -57,6 +60,7 @@ __all__ = [
     "Decides",
     "Difference",
     "Meant",
+    "MeasuredGround",
     "Miss",
     "Picked",
     "Practised",
@@ -66,6 +70,7 @@ __all__ = [
     "Shape",
     "Sign",
     "Stock",
+    "StruckBall",
     "Told",
     "Verdict",
     "Yardstick",
@@ -77,6 +82,7 @@ __all__ = [
     "lesson",
     "looks_picked",
     "mean_within",
+    "measure_ground",
     "order_of",
     "outliers",
     "rate",

@@ -79,6 +79,7 @@ class _Stages:
     slope: Launched
     hands: Launched
     face: Launched
+    usual: Launched
     dry: Launched
     real: Played
 
@@ -89,22 +90,26 @@ def ball_words(ball_c: float) -> str:
 
 
 def _lies(lie: Lie) -> list[tuple[str, Lie]]:
-    """A lie taken on step by step: what lies between, then the water on it."""
+    """A lie taken on step by step: what lies between, as it usually is and as it was measured here, then the water."""
     dry = replace(lie, wet=0.0)
-    steps = [(lie.cause, dry)] if not dry.is_plain else []
+    steps = [(lie.cause, replace(dry, known=None))] if not dry.is_plain else []
+    if lie.known is not None:
+        steps.append((f"as measured here ({counted(lie.known.balls, 'ball')})", dry))
     return [*steps, ("wet", lie)] if lie.wet else steps
 
 
 def _angle_stages(batch: Batch, world: World, swing: Vec, aim: Vec, real: Played) -> _Stages:
     neutral, clean = batch.with_change(Change()), replace(world, lie=CLEAN)
     dry = replace(world, lie=replace(world.lie, wet=0.0))
+    struck = launch(batch, dry, swing, aim) if world.lie.wet else real
     hands = batch.changed(times={"open_rad": 0.0, "handle_rad": 0.0})
     return _Stages(
         level=launch(neutral, replace(clean, slope=Slope()), swing, aim),
         slope=launch(neutral, clean, swing, aim),
         hands=launch(hands, clean, swing, aim),
         face=real if world.lie.is_plain else launch(batch, clean, swing, aim),
-        dry=launch(batch, dry, swing, aim) if world.lie.wet else real,
+        usual=launch(batch, replace(dry, lie=replace(dry.lie, known=None)), swing, aim) if world.lie.known else struck,
+        dry=struck,
         real=real,
     )
 
@@ -167,7 +172,8 @@ def _distance_steps(
 
 
 def _spin_rows(i: int, stages: _Stages, lie: Lie, learned: Played | None) -> tuple[LedgerRow, ...]:
-    steps = {words: stages.real if words == "wet" else stages.dry for words, _ in _lies(lie)}
+    by_cause = {"wet": stages.real, lie.cause: stages.usual}
+    steps = {words: by_cause.get(words, stages.dry) for words, _ in _lies(lie)}
     words = ("stock, level and clean", "slope", "set-up", *steps)
     played = (stages.level, stages.slope, stages.face, *steps.values())
     if learned is not None:

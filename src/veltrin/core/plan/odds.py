@@ -107,7 +107,7 @@ def strike_odds(batch: Batch, lie: Lie, played: Launched, scatter: Scatter, swin
     """Odds and strike window of each stroke of a batch."""
     along, deep = strike_scatter(scatter, swing, difficulty, batch.clubs.arc_m, lie.cover.uneven_m)
     draws = even_normals(STRIKES, 3)
-    patched = np.column_stack([draws[:, :2], np.exp(lie.coefficients.grass.patchy * draws[:, 2])])
+    patched = np.column_stack([draws[:, :2], np.exp(lie.laws.grass.patchy * draws[:, 2])])
     out = np.empty((batch.count, 5))
     _odds(batch.rows, played.told, np.column_stack([along, deep]), patched, lie.under, out)
     return [Odds(1.0 - heavy - thin, heavy, thin, *window) for heavy, thin, *window in out.tolist()]

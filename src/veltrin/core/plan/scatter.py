@@ -152,7 +152,7 @@ def _struck(batch: Batch, world: World, solved: tuple[Vec, Vec], widths: Vec, dr
     def part(of: slice) -> None:
         balls = slice(of.start * strikes, of.stop * strikes)
         _strike_draws(
-            batch.rows[of], swing[of], aim[of], widths[of], draws, world.lie.coefficients.grass.patchy,
+            batch.rows[of], swing[of], aim[of], widths[of], draws, world.lie.laws.grass.patchy,
             world.lie.under, around, velocity[balls], spin[balls], thin[of],
         )  # fmt: skip
 

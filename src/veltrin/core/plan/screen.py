@@ -84,14 +84,14 @@ def make_batch(question: Question, candidates: list[Candidate], kept_club_id: st
         for place, target in dict.fromkeys((c.bag_place, c.target) for c in candidates)
     }
     changes = [c.method.changed(cases[c.bag_place, c.target]) for c in candidates]
-    cover, learned = question.lie.cover.name, question.learned
+    cover, learned, known = question.lie.cover.name, question.learned, question.lie.known is not None
     return Batch.of(
         club_rows(player, player.bag)[places],
         speeds,
         player.stature_m,
         changes=changes,
         able=able,
-        habits=[learned.of(cover, c.method.id, c.club) for c in candidates] if learned else (),
+        habits=[learned.of(cover, c.method.id, c.club, known=known) for c in candidates] if learned else (),
         left_handed=player.left_handed,
     )
 

@@ -5,6 +5,8 @@ from __future__ import annotations
 import json
 import math
 from collections import Counter
+from collections.abc import Callable
+from dataclasses import replace
 from functools import lru_cache
 from typing import Any
 
@@ -33,6 +35,7 @@ from veltrin.service.course.contracts.courses import (
     SlopeOut,
     TreeOut,
 )
+from veltrin.service.course.grounds_told import grounds_out, known_today
 from veltrin.service.house.border import deg
 from veltrin.service.house.errors import ConflictError, DomainError, NotFoundError
 from veltrin.service.shot.lines import read_off
@@ -89,9 +92,9 @@ def list_courses(store: Store) -> list[CourseRow]:
 def save_course(store: Store, body: CourseNew) -> CourseRow:
     """Keep a course as it can be read; ConflictError where another of that name isn't known of."""
     read, name = read_course(body.text, body.name), body.name.strip()
-    text = rows.as_text(write_course(read.course))
     with store.session() as session:
         known = rows.named(session, name)
+        text = rows.as_text(write_course(_as_measured(read.course, known)))
         if known is not None and known.body == text:
             return _row(store, known)
         if known is not None and not versions.take(session, known, body.version):
@@ -101,6 +104,13 @@ def save_course(store: Store, body: CourseNew) -> CourseRow:
             )  # fmt: skip
         course = read.course
         return _row(store, rows.save(session, name, text, **_counts(course)))
+
+
+def _as_measured(course: Course, before: Row | None) -> Course:
+    """A course drawn anew is the same ground: what was measured of it stays, unless the file brings its own."""
+    if course.grounds or before is None:
+        return course
+    return replace(course, grounds=_course_of(before.body).grounds)
 
 
 def take_in(session: Session, name: str, text: str) -> bool:
@@ -145,15 +155,20 @@ def set_course(store: Store, course_id: int, body: CourseSet) -> CourseRow:
         return _row(store, row)
 
 
+def changed(store: Store, course_id: int, version: int, change: Callable[[Course], Course]) -> CourseRow:
+    """Change a course of one's own. ConflictError where it was changed in the meantime."""
+    with store.session() as session:
+        row = _own(store, session, course_id)
+        course = change(_course_of(row.body))
+        if not versions.take(session, row, version):
+            raise ConflictError("version", "the course was changed in the meantime.", "Look at it again.")
+        return _row(store, rows.save(session, row.name, rows.as_text(write_course(course)), **_counts(course)))
+
+
 def set_heights(store: Store, course_id: int, body: HeightsIn) -> CourseRow:
     """Lay a survey's heights on a course of one's own; those it had go."""
     grid = read_ascii(body.text)
-    with store.session() as session:
-        row = _own(store, session, course_id)
-        course = on_course(_course_of(row.body), grid, body.epsg)
-        if not versions.take(session, row, body.version):
-            raise ConflictError("version", "the course was changed in the meantime.", "Look at it again.")
-        return _row(store, rows.save(session, row.name, rows.as_text(write_course(course)), **_counts(course)))
+    return changed(store, course_id, body.version, lambda course: on_course(course, grid, body.epsg))
 
 
 def drop_course(store: Store, course_id: int) -> None:
@@ -182,6 +197,7 @@ def show_course(store: Store, course_id: int) -> CourseOut:
         lies=[_lies(one) for one in course.stacked],
         hole_list=[_hole(hole) for hole in course.holes],
         trees=[TreeOut(at=_tenth(tree.at), crown_m=tree.crown_m) for tree in course.trees],
+        grounds=grounds_out(course),
     )  # fmt: skip
 
 
@@ -222,10 +238,10 @@ def line_on(store: Store, course_id: int, body: MappedLineAsk) -> MappedLineOut:
     """The line from a ball to a flag on a course."""
     course = _course_of(_load(store, course_id).body)
     ball, flag = _place(course, body.ball, "ball"), _place(course, body.flag, "flag")
-    return _out(line_from(course, ball, flag), ball, flag)
+    return _out(course, line_from(course, ball, flag), ball, flag)
 
 
-def _out(found: MappedLine, ball: tuple[float, float], flag: tuple[float, float]) -> MappedLineOut:
+def _out(course: Course, found: MappedLine, ball: tuple[float, float], flag: tuple[float, float]) -> MappedLineOut:
     slope = found.slope
     return MappedLineOut(
         line=read_off(line_out(found.line)),
@@ -241,6 +257,7 @@ def _out(found: MappedLine, ball: tuple[float, float], flag: tuple[float, float]
             side_deg=round(deg(slope.side_rad), 1) + 0.0,
             doubt_deg=round(deg(found.slope_doubt_rad), 1),
         ),
+        grounds=known_today(course),
         known=sorted(found.known),
         notes=list(found.notes),
     )

@@ -6,7 +6,7 @@ from dataclasses import replace
 
 from veltrin.core.care import Rain, Weather
 from veltrin.core.day import rain_film
-from veltrin.core.ground import Lie, Slope, cover_named
+from veltrin.core.ground import KnownGround, Lie, Slope, cover_named
 from veltrin.core.kit import Player
 from veltrin.core.plan import Question
 from veltrin.service.house.border import rad
@@ -22,7 +22,9 @@ from veltrin.service.shot.translate_world import air_in, wind_in
 
 def lie_in(lie: LieIn) -> Lie:
     """Contract to core."""
+    told = lie.measured
     return Lie(
+        known=None if told is None else KnownGround(lie.cover, tuple(told.shares), told.balls, told.on),
         cover=cover_named(lie.cover),
         sunk=lie.sunk,
         wet=lie.wet,

@@ -7,10 +7,10 @@ from collections.abc import Mapping
 
 from veltrin.core.air import EXPOSURES, PEAK, Air, Wind
 from veltrin.core.air.wind import FORECAST_FROM_M, usual_gust_ratio
-from veltrin.core.ground import Lie, Slope
+from veltrin.core.ground import KnownGround, Lie, Slope
 from veltrin.core.plan import Question
 from veltrin.service.house.border import deg, neat
-from veltrin.service.shot.contracts.plan import DoubtsIn, LieIn, PlanRequest
+from veltrin.service.shot.contracts.plan import DoubtsIn, LieIn, MeasuredIn, PlanRequest
 from veltrin.service.shot.contracts.world import AirIn, WindIn
 from veltrin.service.shot.translate import DOUBTS_OF_THE_LIE
 from veltrin.service.shot.translate_line import line_out
@@ -55,6 +55,12 @@ def doubts_out(doubts: Mapping[str, float]) -> DoubtsIn:
     return DoubtsIn(**told)
 
 
+def _measured(known: KnownGround | None) -> MeasuredIn | None:
+    if known is None or known.on is None:
+        return None
+    return MeasuredIn(shares=list(known.shares), balls=known.balls, on=known.on)
+
+
 def lie_out(lie: Lie, slope: Slope, doubts: Mapping[str, float]) -> LieIn:
     """Slope and lie, as they would be read."""
     return LieIn(
@@ -70,6 +76,7 @@ def lie_out(lie: Lie, slope: Slope, doubts: Mapping[str, float]) -> LieIn:
         sand_mm=neat(1000.0 * lie.sand_m),
         lip_m=lie.lip_m,
         lip_at_m=lie.lip_at_m,
+        measured=_measured(lie.known),
         doubts=doubts_out(doubts),
     )
 

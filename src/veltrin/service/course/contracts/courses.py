@@ -11,6 +11,7 @@ from veltrin.core.course import GroundName, Known
 from veltrin.core.ground import CoverName
 from veltrin.core.hole import AreaKindName
 from veltrin.exchange.course_geojson import MOST_BYTES
+from veltrin.service.course.contracts.ground import CourseGroundOut, KnownGroundOut
 from veltrin.service.house.contracts.base import Contract
 from veltrin.service.shot.contracts.line import LineIn
 
@@ -129,6 +130,7 @@ class CourseOut(CourseRow):
     lies: list[LiesOut]
     hole_list: list[HoleOut]
     trees: list[TreeOut]
+    grounds: list[CourseGroundOut] = Field(description="What was measured of it, a cover each.")
 
 
 class PlaceIn(Contract):
@@ -165,6 +167,7 @@ class MappedLineOut(Contract):
     ground: str = Field(description="What the ball lies in, in words.")
     cover: CoverName | None = Field(description="None: nothing but a putt is played from there.")
     slope: SlopeOut | None
+    grounds: list[KnownGroundOut] = Field(description="A lie's `measured`, by cover.")
     known: list[Known] = Field(description="What the map told; all else stays as it was read.")
     notes: list[str]
 

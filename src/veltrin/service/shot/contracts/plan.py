@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
-from typing import Self
+from datetime import date
+from typing import Annotated, Self
 
 from pydantic import Field, model_validator
 
 from veltrin.core.care import NoteKind, Rain
-from veltrin.core.ground import CoverName, Grain
+from veltrin.core.ground import LEAST_SHARE, MOST_SHARE, CoverName, Grain
 from veltrin.core.hole import AreaKindName
+from veltrin.core.learn import MOST_BALLS
 from veltrin.core.methods import Blow, HandWord, Hinge, Way
 from veltrin.core.plan import Finish, Mood, TargetName, Worst
 from veltrin.service.house.contracts.base import Contract, bounded
@@ -26,6 +28,16 @@ class DoubtsIn(Contract):
     sunk: float | None = bounded("lie.doubts.sunk", None)
     give: float | None = bounded("lie.doubts.give", None)
     density: float | None = bounded("lie.doubts.density", None)
+
+
+class MeasuredIn(Contract):
+    """What was measured of the ground the ball lies in, on this course: as `/api/courses/{course_id}/line` tells it."""
+
+    shares: list[Annotated[float, Field(ge=LEAST_SHARE, le=MOST_SHARE)]] = Field(
+        min_length=1, max_length=8, description="What the numbers of its laws are over the usual ones."
+    )
+    balls: int = Field(ge=1, le=MOST_BALLS, description="From so many balls.")
+    on: date = Field(description="The day they were struck.")
 
 
 class LieIn(Contract):
@@ -47,6 +59,7 @@ class LieIn(Contract):
     sand_mm: float = bounded("lie.sand_mm", 100.0, "Depth of the sand.")
     lip_m: float = bounded("lie.lip_m", 0.0, "Height of a bank or bunker lip in the way.")
     lip_at_m: float = bounded("lie.lip_at_m", 3.0, "How far ahead of the ball it stands.")
+    measured: MeasuredIn | None = Field(None, description="Measured of this very ground; None: taken as usual.")
     doubts: DoubtsIn = Field(DoubtsIn(), description="Kept with the shot; the sensitivity of the call reads them.")
 
 
