@@ -39,7 +39,8 @@ def nothing_remembered(request: pytest.FixtureRequest) -> None:
     """
     spec = getattr(request.node, "callspec", None)
     is_second = spec is not None and spec.params.get("database") == "postgresql"
-    if not is_second or request.node.get_closest_marker("anew"):
+    is_same = is_second or request.node.get_closest_marker("same")
+    if not is_same or request.node.get_closest_marker("anew"):
         answers.forget()
         planned.forget()
 

@@ -125,6 +125,7 @@ def test_a_database_of_every_version_opens_whole(app: FastAPI, kept: Path, tmp_p
     store.close()
 
 
+@pytest.mark.same
 @pytest.mark.parametrize("kept", BOOKS, ids=lambda p: p.name[:4])
 def test_a_book_file_of_every_version_is_read_whole(app: FastAPI, kept: Path, tmp_path: Path) -> None:
     told = json.loads(lzma.decompress(kept.read_bytes()))
