@@ -116,3 +116,39 @@ def test_a_file_becomes_a_course_and_what_is_wrong_in_it_is_told(running: Runnin
     expect(sheet.get_by_role("group", name="The fell again from above")).to_be_visible()
     sheet.get_by_role("button", name="Delete The fell again").click()
     expect(sheet.get_by_role("group", name="Skarvan Fell from above")).to_be_visible()
+
+
+def test_measured_ground_changes_the_plan_and_the_ledger_says_so(running: Running, open_page: Open) -> None:
+    page = open_page(
+        running.url + "/?p=corwin&cover=rough&sunk=1&flag=60&fall=0", PHONE, has_touch=True, is_mobile=True
+    )
+    settled(page)
+    carry = page.get_by_role("region", name="Calls").get_by_role("article").first
+    page.goto(page.url.replace("/?", "/practice?") + "#part=ground")
+    panel = page.get_by_role("region", name="Measure the ground")
+    expect(panel).to_contain_text("stock swing to 60 m")
+    panel.get_by_label(re.compile("^Carries in m")).fill("33 39 35 41 31 38 34 36")
+    panel.get_by_role("button", name="What do they tell?").tap()
+    told = panel.get_by_role("region", name="What the balls tell")
+    expect(told).to_contain_text(
+        re.compile(r"A ball from this rough carries [0-9.]+ % shorter than from rough in general")
+    )
+    told.get_by_role("button", name="Keep it with Skarvan Fell").tap()
+    expect(told).to_contain_text("Saved.")
+    kept = page.get_by_role("region", name="Measured ground")
+    expect(kept).to_contain_text(re.compile(r"rough: a ball carries [0-9.]+ % shorter than usual; 8 balls"))
+    panel.get_by_role("button", name="Set lie and call on the Bench").tap()
+    settled(page)
+    expect(carry).to_be_visible()
+    expect(page.get_by_role("region", name="Ground")).to_contain_text("measuredby 8 balls")
+    page.get_by_role("tab", name="distance").tap()
+    expect(page.get_by_role("tabpanel", name="distance")).to_contain_text("as measured here (8 balls)")
+    page.get_by_role("button", name="take it as usual").tap()
+    settled(page)
+    expect(page.get_by_role("tabpanel", name="distance")).not_to_contain_text("as measured here")
+    # Switched off, a line by the map has it no more.
+    page.get_by_role("button", name="on the course").tap()
+    use = page.get_by_role("dialog", name="On the course").get_by_label("use it here", exact=True)
+    expect(use).to_be_checked()
+    use.tap()
+    expect(use).not_to_be_checked()

@@ -8,8 +8,10 @@ from veltrin.demo import nine_holes
 from veltrin.demo.lesson import keep_lesson_of
 from veltrin.demo.log import keep_log
 from veltrin.demo.season import keep_season
-from veltrin.service.course.contracts.courses import CourseNew
+from veltrin.service.course.contracts.courses import CourseNew, CourseRow
+from veltrin.service.course.contracts.ground import KeepGround, MeasureGround, StruckBallIn
 from veltrin.service.course.courses import save_course
+from veltrin.service.course.grounds import keep
 from veltrin.service.players.contracts.players import PlayerEdit, PlayerNew, PlayerOut
 from veltrin.service.players.players import add_player, edit_player, show_player
 from veltrin.service.shot.contracts.day import DayIn
@@ -69,6 +71,18 @@ def worn(player: PlayerOut) -> PlayerEdit:
     return PlayerEdit(**fields, clubs=clubs)
 
 
+ROUGH_CARRIES_M = (40.0, 46.5, 43.0, 49.5, 38.5, 45.0, 42.0, 47.5)
+
+
+def keep_measured_rough(store: Store, course: CourseRow) -> None:
+    """The rough of the course as eight balls of Corwin's told it: it takes more than rough in general."""
+    lie = LieIn(cover="rough", sunk=1.0)
+    request = PlanRequest(player_id="corwin", lie=lie, line=LineIn(flag_m=60.0), air=FELL_AIR)
+    balls = [StruckBallIn(carry_m=carry) for carry in ROUGH_CARRIES_M]
+    measure = MeasureGround(request=request, call_id=plan(store, request).calls[0].id, balls=balls)
+    keep(store, course.id, KeepGround(version=course.version, measure=measure))
+
+
 def fill(store: Store) -> None:
     """Put the demo data into an empty store."""
     for player_id, body in PLAYERS.items():
@@ -81,7 +95,8 @@ def fill(store: Store) -> None:
         request = PlanRequest(player_id=player_id, lie=LieIn(fall_deg=fall, side_deg=side), line=line, air=FELL_AIR)
         best = plan(store, request).calls[0]
         keep_shot(store, ShotNew(request=request, call_id=best.id, note=note))
-    save_course(store, CourseNew(text=nine_holes.FILE.read_text(), name="Skarvan Fell"))
+    course = save_course(store, CourseNew(text=nine_holes.FILE.read_text(), name="Skarvan Fell"))
+    keep_measured_rough(store, course)
     keep_log(store, FELL_AIR)
     keep_season(store)
     keep_lesson_of(store, FELL_AIR)

@@ -326,6 +326,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{course_id}/measured-ground": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep Ground
+         * @description Measure ground by balls from it and keep it with the course, in place of what was known of that cover.
+         */
+        put: operations["keep_ground_api_courses__course_id__measured_ground_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course_id}/measured-ground/{cover}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Use Ground
+         * @description Let plans on this course go by what was measured of a cover, or not.
+         */
+        put: operations["use_ground_api_courses__course_id__measured_ground__cover__put"];
+        post?: never;
+        /**
+         * Forget Ground
+         * @description Forget what was measured of a cover.
+         */
+        delete: operations["forget_ground_api_courses__course_id__measured_ground__cover__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/day-sheet": {
         parameters: {
             query?: never;
@@ -1052,6 +1096,26 @@ export interface paths {
          */
         put: operations["follow_mast_api_mast_put"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measured-ground": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Measure Ground
+         * @description What balls struck with one call from one lie tell of the ground there; nothing is kept.
+         */
+        post: operations["measure_ground_api_measured_ground_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3414,6 +3478,50 @@ export interface components {
             };
         };
         /**
+         * CourseGroundOut
+         * @description What is kept of a course.
+         */
+        CourseGroundOut: {
+            /** Balls */
+            balls: number;
+            /**
+             * Carry Pct
+             * @description How much further a ball carries; negative: shorter.
+             */
+            carry_pct: number;
+            /**
+             * Cover
+             * @enum {string}
+             */
+            cover: "tight" | "fairway" | "fringe" | "semi" | "rough" | "deep" | "heather" | "bare" | "hard-pan" | "mud" | "divot" | "sanded-divot" | "collar-ahead" | "collar-behind" | "sand" | "sand-soft" | "sand-dry-hard" | "sand-wet-hard" | "sand-wet-fluffy";
+            /** High Pct */
+            high_pct: number;
+            /**
+             * Holds Pct
+             * @description What of it still holds today: it goes back to the usual, half in 90 days.
+             */
+            holds_pct: number;
+            /** Is Used */
+            is_used: boolean;
+            /**
+             * Low Pct
+             * @description Eight in ten lie between this and `high_pct`.
+             */
+            low_pct: number;
+            /**
+             * Measured On
+             * Format: date
+             */
+            measured_on: string;
+            /**
+             * Takes Pct
+             * @description How much more such ground takes of a carry than in general; None where that is next to nothing.
+             */
+            takes_pct: number | null;
+            /** Words */
+            words: string;
+        };
+        /**
          * CourseNew
          * @description A course to keep. `version`: of the one of that name, where there is one: it is replaced.
          */
@@ -3438,6 +3546,11 @@ export interface components {
         CourseOut: {
             /** East M */
             east_m: number;
+            /**
+             * Grounds
+             * @description What was measured of it, a cover each.
+             */
+            grounds: components["schemas"]["CourseGroundOut"][];
             /**
              * Has Grid
              * @description Heights are known on a grid: they give the slope under the ball.
@@ -4379,6 +4492,28 @@ export interface components {
             words: string;
         };
         /**
+         * GroundMeasured
+         * @description What was measured of the ground the ball lies in, on this course: as `/api/courses/{course_id}/line` tells it.
+         */
+        GroundMeasured: {
+            /**
+             * Balls
+             * @description From so many balls.
+             */
+            balls: number;
+            /**
+             * On
+             * Format: date
+             * @description The day they were struck.
+             */
+            on: string;
+            /**
+             * Shares
+             * @description What the numbers of its laws are over the usual ones.
+             */
+            shares: number[];
+        };
+        /**
          * GroundOut
          * @description All covers, and the helps to read a lie with.
          */
@@ -4387,6 +4522,47 @@ export interface components {
             covers: components["schemas"]["CoverOut"][];
             /** Helps */
             helps: components["schemas"]["HelpOut"][];
+        };
+        /**
+         * GroundRead
+         * @description What was just measured; nothing is kept yet. `counts`: by how much each ball counts, 1 an ordinary one.
+         */
+        GroundRead: {
+            /** Balls */
+            balls: number;
+            /**
+             * Carry Pct
+             * @description How much further a ball carries; negative: shorter.
+             */
+            carry_pct: number;
+            /** Counts */
+            counts: number[];
+            /**
+             * Cover
+             * @enum {string}
+             */
+            cover: "tight" | "fairway" | "fringe" | "semi" | "rough" | "deep" | "heather" | "bare" | "hard-pan" | "mud" | "divot" | "sanded-divot" | "collar-ahead" | "collar-behind" | "sand" | "sand-soft" | "sand-dry-hard" | "sand-wet-hard" | "sand-wet-fluffy";
+            /** High Pct */
+            high_pct: number;
+            /**
+             * Low Pct
+             * @description Eight in ten lie between this and `high_pct`.
+             */
+            low_pct: number;
+            /** @description What a lie is asked with, to try it before it is kept. */
+            measured: components["schemas"]["GroundMeasured"];
+            /**
+             * Takes Pct
+             * @description How much more such ground takes of a carry than in general; None where that is next to nothing.
+             */
+            takes_pct: number | null;
+            /**
+             * Usual M
+             * @description What clean balls of this call carry from such ground in general.
+             */
+            usual_m: number;
+            /** Words */
+            words: string;
         };
         /**
          * GuardianIn
@@ -4682,6 +4858,20 @@ export interface components {
             words: string;
         };
         /**
+         * KeepGround
+         * @description What is kept with a course: it replaces what was measured of that cover before.
+         */
+        KeepGround: {
+            measure: components["schemas"]["MeasureGround"];
+            /**
+             * Measured On
+             * @description Default: today.
+             */
+            measured_on?: string | null;
+            /** Version */
+            version: number;
+        };
+        /**
          * KeptJson
          * @description A piece of JSON as it was kept: the version of its form, the laws that made its numbers (0: not said), itself.
          *
@@ -4802,6 +4992,18 @@ export interface components {
             name: string;
             /** Went */
             went: components["schemas"]["WentOut"][];
+        };
+        /**
+         * KnownGroundOut
+         * @description What a lie in this cover is asked with today.
+         */
+        KnownGroundOut: {
+            /**
+             * Cover
+             * @enum {string}
+             */
+            cover: "tight" | "fairway" | "fringe" | "semi" | "rough" | "deep" | "heather" | "bare" | "hard-pan" | "mud" | "divot" | "sanded-divot" | "collar-ahead" | "collar-behind" | "sand" | "sand-soft" | "sand-dry-hard" | "sand-wet-hard" | "sand-wet-fluffy";
+            measured: components["schemas"]["GroundMeasured"];
         };
         /**
          * LandedOut
@@ -5293,6 +5495,8 @@ export interface components {
              * @default 0
              */
             lip_m: number;
+            /** @description Measured of this very ground; None: taken as usual. */
+            measured?: components["schemas"]["GroundMeasured"] | null;
             /**
              * Sand Mm
              * @description Depth of the sand.
@@ -5574,6 +5778,11 @@ export interface components {
              */
             ground: string;
             /**
+             * Grounds
+             * @description A lie's `measured`, by cover.
+             */
+            grounds: components["schemas"]["KnownGroundOut"][];
+            /**
              * Known
              * @description What the map told; all else stays as it was read.
              */
@@ -5757,6 +5966,21 @@ export interface components {
             /** Player Id */
             player_id: string;
             request?: components["schemas"]["PlanRequest"] | null;
+        };
+        /**
+         * MeasureGround
+         * @description Balls struck with one call from one lie, those that failed (heavy, thin) left out.
+         */
+        MeasureGround: {
+            /** Balls */
+            balls: components["schemas"]["StruckBallIn"][];
+            /**
+             * Call Id
+             * @description The call that was played.
+             */
+            call_id: string;
+            /** @description The shot as it stands on the Bench: its lie is what is measured. */
+            request: components["schemas"]["PlanRequest"];
         };
         /**
          * MeasureOut
@@ -8691,6 +8915,18 @@ export interface components {
             shots: number;
         };
         /**
+         * StruckBallIn
+         * @description What was measured of a ball. Where its speed was, its carry adds nothing.
+         */
+        StruckBallIn: {
+            /** Ball Speed M S */
+            ball_speed_m_s?: number | null;
+            /** Carry M */
+            carry_m?: number | null;
+            /** Spin Rpm */
+            spin_rpm?: number | null;
+        };
+        /**
          * StruckOut
          * @description What one stroke does on one day, m along the way to the target.
          */
@@ -9120,6 +9356,16 @@ export interface components {
         TwoDaysResponse: {
             /** Days */
             days: components["schemas"]["OnDayOut"][];
+        };
+        /**
+         * UseGround
+         * @description Whether plans on this course go by what was measured.
+         */
+        UseGround: {
+            /** Is Used */
+            is_used: boolean;
+            /** Version */
+            version: number;
         };
         /**
          * WentOut
@@ -11241,6 +11487,303 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MappedLineOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or only for the person who runs this server */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    keep_ground_api_courses__course_id__measured_ground_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepGround"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseRow"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or only for the person who runs this server */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    use_ground_api_courses__course_id__measured_ground__cover__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course_id: number;
+                /** @description A cover of a lie, such as rough. */
+                cover: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UseGround"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseRow"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or only for the person who runs this server */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    forget_ground_api_courses__course_id__measured_ground__cover__delete: {
+        parameters: {
+            query: {
+                /** @description As it was looked at. */
+                version: number;
+            };
+            header?: never;
+            path: {
+                course_id: number;
+                /** @description A cover of a lie, such as rough. */
+                cover: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseRow"];
                 };
             };
             /** @description Nobody is signed in */
@@ -15309,6 +15852,102 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MastOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or only for the person who runs this server */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    measure_ground_api_measured_ground_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasureGround"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundRead"];
                 };
             };
             /** @description Nobody is signed in */

@@ -12,6 +12,7 @@ import { ClinicPanel } from './ClinicPanel'
 import { DrillList } from './DrillList'
 import { DrillPage } from './DrillPage'
 import { EyePanel } from '../eye/EyePanel'
+import { MeasurePanel } from './MeasurePanel'
 import { ProgressPanel } from './ProgressPanel'
 import { RunSession } from './RunSession'
 import { SeasonPanel } from './SeasonPanel'
@@ -25,6 +26,7 @@ const PARTS = [
   ['progress', 'Progress'],
   ['eye', 'The eye'],
   ['drills', 'Drills'],
+  ['ground', 'The ground'],
 ] as const
 
 const NO_PRACTICE =
@@ -93,6 +95,9 @@ export function Practice({ player }: { player: Player }) {
         </Tabs.Content>
         <Tabs.Content value="eye">
           <EyePanel player={player} />
+        </Tabs.Content>
+        <Tabs.Content value="ground">
+          <MeasurePanel key={player.id} player={player} />
         </Tabs.Content>
         <Tabs.Content value="drills" className="grid gap-x-8 gap-y-4 md:grid-cols-[17rem_minmax(0,1fr)]">
           <DrillList

@@ -12,6 +12,7 @@ import {
   YES_NO,
   type DayReading,
 } from './day'
+import { knownFromText, knownToText } from './known-ground'
 import { areasFromText, areasToText, obstaclesFromText, obstaclesToText } from './line'
 import { asUsual, DOUBTS, GROWTHS, MOODS, seated, START, SURROUNDS, WET_NAMES, type Reading } from './reading'
 import { rangeOf } from '../lib/range'
@@ -35,6 +36,7 @@ const SHORT: Record<keyof Reading, string> = {
   greenWet: 'gwet',
   areas: 'areas',
   obstacles: 'things',
+  known: 'known',
   mood: 'mood',
   dayName: 'day',
   ballBy: 'ballby',
@@ -59,6 +61,7 @@ export function toSearch(reading: Reading): string {
     if (reading[key] === usual[key]) continue
     if (key === 'areas') setText(params, SHORT.areas, areasToText(reading.areas))
     else if (key === 'obstacles') setText(params, SHORT.obstacles, obstaclesToText(reading.obstacles))
+    else if (key === 'known') setText(params, SHORT.known, knownToText(reading.known))
     else params.set(SHORT[key], String(reading[key]))
   }
   return params.toString()
@@ -136,6 +139,8 @@ export function fromSearch(search: string, base: Reading): Reading {
   if (areas !== null) next.areas = areasFromText(areas)
   const obstacles = params.get(SHORT.obstacles)
   if (obstacles !== null) next.obstacles = obstaclesFromText(obstacles)
+  const known = params.get(SHORT.known)
+  if (known !== null) next.known = knownFromText(known)
   return next.front < next.back ? next : { ...next, front: base.front, back: base.back }
 }
 

@@ -1,5 +1,6 @@
 import { create } from 'zustand'
 import type { Call, Course, CourseHole, MappedLine, Player } from '../api/client'
+import { fromCourse } from './known-ground'
 import type { Reading } from './reading'
 import { fromLine } from './request'
 
@@ -121,7 +122,7 @@ export function fromMap(told: MappedLine, reading: Reading, player: Player): Par
   const knows = (what: MappedLine['known'][number]) => told.known.includes(what)
   const line = fromLine(told.line)
   const keys = [...ALWAYS, ...TOLD.filter(([what]) => knows(what)).flatMap(([, of]) => of)]
-  const patch: Partial<Reading> = { land: 0, bearing: told.bearing_deg }
+  const patch: Partial<Reading> = { land: 0, bearing: told.bearing_deg, known: fromCourse(told.grounds) }
   for (const key of keys) Object.assign(patch, { [key]: line[key] })
   // What lies where the ball does: the coach's own reading of the same cover is better than a map's.
   if (told.cover && told.cover !== reading.cover) patch.cover = told.cover

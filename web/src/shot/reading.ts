@@ -10,6 +10,7 @@ import {
   type DayReading,
   type Firmness,
 } from './day'
+import type { KnownGround } from './known-ground'
 import type { Area, Obstacle } from './line'
 import { BALL_MM, coverOf, hasGrass, type CoverName } from './covers'
 
@@ -31,6 +32,8 @@ export interface Reading extends DayReading, Numbers {
   greenWet: number | null
   areas: readonly Area[]
   obstacles: readonly Obstacle[]
+  /** What was measured of the ground of the course that is played, a cover each. */
+  known: readonly KnownGround[]
   mood: (typeof MOODS)[number]
   /** Club the coach wants kept; empty: the one the player would use from level. */
   keep: string
@@ -109,6 +112,7 @@ export const START: Reading = {
   greenWet: null,
   areas: [],
   obstacles: [],
+  known: [],
   mood: 'lesson',
   keep: '',
   call: '',

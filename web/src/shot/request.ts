@@ -1,6 +1,7 @@
 import house from '../../../docs/schema/house.json'
 import type { PlanRequest } from '../api/client'
 import { coverOf, hasGrass } from './covers'
+import { knownHere } from './known-ground'
 import { areasFromRequest, areasToRequest, obstaclesFromRequest, obstaclesToRequest } from './line'
 import { around, fromWind, toDay, toWind, wetShare } from './day'
 import { START, WET_NAMES, WETS, type Reading } from './reading'
@@ -8,6 +9,11 @@ import { numbersOut, NUMBERS, numbersIn } from './numbers'
 
 const share = (percent: number | null) => (percent === null ? null : percent / 100)
 const percent = (told: number | null | undefined) => (told == null ? null : 100 * told)
+
+function measuredOf(reading: Reading) {
+  const found = knownHere(reading)
+  return found ? { shares: [...found.shares], balls: found.balls, on: found.on } : null
+}
 
 /** The question of a reading, as the server wants it. */
 export function toRequest(reading: Reading, only: string[] = []): PlanRequest {
@@ -20,6 +26,7 @@ export function toRequest(reading: Reading, only: string[] = []): PlanRequest {
       grass_mm: hasGrass(reading.cover) ? reading.grass : null,
       density: hasGrass(reading.cover) ? reading.density / 100 : null,
       growth: reading.growth,
+      measured: measuredOf(reading),
       doubts: {
         fall_deg: reading.doubtFall,
         side_deg: reading.doubtSide,
@@ -88,6 +95,7 @@ export function fromRequest(request: PlanRequest, call: string): Reading {
     give: 100 * cover.give,
     ...numbersIn('lie', lie),
     growth: lie.growth,
+    known: lie.measured ? [{ cover: lie.cover, ...lie.measured }] : [],
     doubtFall: lie.doubts.fall_deg ?? null,
     doubtSide: lie.doubts.side_deg ?? null,
     doubtSunk: lie.doubts.sunk ?? null,

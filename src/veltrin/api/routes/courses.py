@@ -67,25 +67,25 @@ def set_heights(store: StoreDep, course_id: CourseId, body: LongBody) -> CourseR
     return courses.set_heights(store, course_id, taken_apart(HeightsIn, body))
 
 
-@router.post("/ground")
+@router.post("/measured-ground")
 def measure_ground(store: StoreDep, body: MeasureGround) -> GroundRead:
     """What balls struck with one call from one lie tell of the ground there; nothing is kept."""
     return grounds.measure(store, body)
 
 
-@router.put("/courses/{course_id}/ground")
+@router.put("/courses/{course_id}/measured-ground")
 def keep_ground(store: StoreDep, course_id: CourseId, body: KeepGround) -> CourseRow:
     """Measure ground by balls from it and keep it with the course, in place of what was known of that cover."""
     return grounds.keep(store, course_id, body)
 
 
-@router.put("/courses/{course_id}/ground/{cover}")
+@router.put("/courses/{course_id}/measured-ground/{cover}")
 def use_ground(store: StoreDep, course_id: CourseId, cover: Cover, body: UseGround) -> CourseRow:
     """Let plans on this course go by what was measured of a cover, or not."""
     return grounds.use(store, course_id, cover, body)
 
 
-@router.delete("/courses/{course_id}/ground/{cover}")
+@router.delete("/courses/{course_id}/measured-ground/{cover}")
 def forget_ground(store: StoreDep, course_id: CourseId, cover: Cover, version: Version) -> CourseRow:
     """Forget what was measured of a cover."""
     return grounds.forget(store, course_id, cover, version)

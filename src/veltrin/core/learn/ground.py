@@ -69,8 +69,8 @@ class StruckBall(NamedTuple):
 class MeasuredGround:
     """What balls tell of a ground. `carries`: over what such a stroke carries from such ground in general; `low` and
     `high`: eight in ten lie between. `takes`: over what such ground takes of a carry in general, None where that is
-    next to nothing. `counts`: by how much each ball counts, 1 an ordinary one. `doubt`: covariance of the shares'
-    logarithms.
+    next to nothing. `usual_m`: what clean balls of this call carry from such ground in general (m). `counts`: by how
+    much each ball counts, 1 an ordinary one. `doubt`: covariance of the shares' logarithms.
     """
 
     known: KnownGround
@@ -78,6 +78,7 @@ class MeasuredGround:
     low: float
     high: float
     takes: float | None
+    usual_m: float
     counts: tuple[float, ...]
     doubt: Vec
 
@@ -284,6 +285,7 @@ def _told(
         low=math.exp(here - within),
         high=math.exp(here + within),
         takes=_takes(station, float(here), float(usual[CARRY])),
+        usual_m=math.exp(float(usual[CARRY])),
         counts=tuple(min(count, 1.0) for count in counts),
         doubt=covariance[:ground, :ground],
     )

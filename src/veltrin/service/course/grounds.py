@@ -19,7 +19,7 @@ from veltrin.service.course.contracts.ground import (
     UseGround,
 )
 from veltrin.service.course.courses import changed
-from veltrin.service.course.grounds_told import shares_out, today
+from veltrin.service.course.grounds_told import measured_out, shares_out, today
 from veltrin.service.house.errors import DomainError, NotFoundError
 from veltrin.service.house.turns import TURNS
 from veltrin.service.shot.plan import plain_request, question_of
@@ -43,7 +43,12 @@ def _measured(store: Store, body: MeasureGround) -> tuple[MeasuredGround, tuple[
 def measure(store: Store, body: MeasureGround) -> GroundRead:
     """What balls tell of the ground they were struck from; nothing is kept."""
     found, _ = _measured(store, body)
-    return GroundRead(**shares_out(found), counts=[round(count, 2) for count in found.counts])
+    return GroundRead(
+        **shares_out(found),
+        counts=[round(count, 2) for count in found.counts],
+        usual_m=round(found.usual_m, 1),
+        measured=measured_out(replace(found.known, on=today())),
+    )
 
 
 def _measured_day(told: date | None) -> date:

@@ -6,10 +6,10 @@ from datetime import UTC, date, datetime
 from typing import Any
 
 from veltrin.core.course import Course, CourseGround
-from veltrin.core.ground import HALVES_DAYS, cover_named
+from veltrin.core.ground import HALVES_DAYS, KnownGround, cover_named
 from veltrin.core.learn import MeasuredGround
 from veltrin.service.course.contracts.ground import CourseGroundOut, KnownGroundOut
-from veltrin.service.shot.contracts.plan import MeasuredIn
+from veltrin.service.shot.contracts.plan import GroundMeasured
 
 
 def today() -> date:
@@ -33,6 +33,12 @@ def shares_out(found: MeasuredGround | CourseGround) -> dict[str, Any]:
         "high_pct": _pct(found.high),
         "takes_pct": None if found.takes is None else _pct(found.takes),
     }
+
+
+def measured_out(known: KnownGround) -> GroundMeasured:
+    """What a lie is asked with."""
+    shares = [round(share, 4) for share in known.shares]
+    return GroundMeasured(shares=shares, balls=known.balls, on=known.on or today())
 
 
 def _age(one: CourseGround, day: date) -> int:
@@ -59,11 +65,7 @@ def known_today(course: Course) -> list[KnownGroundOut]:
     return [
         KnownGroundOut(
             cover=one.known.cover,
-            measured=MeasuredIn(
-                shares=[round(share, 4) for share in one.known.after(_age(one, day)).shares],
-                balls=one.known.balls,
-                on=one.known.on or day,
-            ),
+            measured=measured_out(one.known.after(_age(one, day))),
         )
         for one in course.grounds
         if one.is_used

@@ -10,7 +10,7 @@ from veltrin.core.air.wind import FORECAST_FROM_M, usual_gust_ratio
 from veltrin.core.ground import KnownGround, Lie, Slope
 from veltrin.core.plan import Question
 from veltrin.service.house.border import deg, neat
-from veltrin.service.shot.contracts.plan import DoubtsIn, LieIn, MeasuredIn, PlanRequest
+from veltrin.service.shot.contracts.plan import DoubtsIn, GroundMeasured, LieIn, PlanRequest
 from veltrin.service.shot.contracts.world import AirIn, WindIn
 from veltrin.service.shot.translate import DOUBTS_OF_THE_LIE
 from veltrin.service.shot.translate_line import line_out
@@ -55,10 +55,10 @@ def doubts_out(doubts: Mapping[str, float]) -> DoubtsIn:
     return DoubtsIn(**told)
 
 
-def _measured(known: KnownGround | None) -> MeasuredIn | None:
+def _measured(known: KnownGround | None) -> GroundMeasured | None:
     if known is None or known.on is None:
         return None
-    return MeasuredIn(shares=list(known.shares), balls=known.balls, on=known.on)
+    return GroundMeasured(shares=list(known.shares), balls=known.balls, on=known.on)
 
 
 def lie_out(lie: Lie, slope: Slope, doubts: Mapping[str, float]) -> LieIn:

@@ -1,7 +1,10 @@
 import { coverOf, hasGrass } from '../covers'
+import { knownHere } from '../known-ground'
 import { deepest, GROWTHS, WET_NAMES, type Reading } from '../reading'
 import { useBench } from '../store'
+import { counted } from '../../lib/counted'
 import { show } from '../../lib/units'
+import { dayWords } from '../../lib/when'
 import { seatWords } from '../words'
 import { Choice } from '../../ui/Choice'
 import { Value } from '../Value'
@@ -74,6 +77,27 @@ function SandRow(props: RowProps) {
   )
 }
 
+/** What was measured of this ground on the course that is played. */
+function MeasuredRow({ reading }: RowProps) {
+  const here = knownHere(reading)
+  if (!here) return null
+  return (
+    <>
+      <dt className="text-quiet">measured</dt>
+      <dd>
+        by {counted(here.balls, 'ball')}, {dayWords(here.on)}{' '}
+        <button
+          type="button"
+          className="word"
+          onClick={() => useBench.getState().set({ known: reading.known.filter((one) => one !== here) })}
+        >
+          take it as usual
+        </button>
+      </dd>
+    </>
+  )
+}
+
 /** What the ball lies in, how deep, how wet; the grass, the sand, the give of the ground. */
 export function LieRows(props: RowProps) {
   const units = useUnits()
@@ -96,6 +120,7 @@ export function LieRows(props: RowProps) {
           onChange={(wet) => set({ wet })}
         />
       </dd>
+      <MeasuredRow {...props} />
       {hasGrass(reading.cover) && <GrassRow {...props} />}
       {group === 'sand' && <SandRow {...props} />}
     </>

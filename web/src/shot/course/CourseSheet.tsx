@@ -14,6 +14,7 @@ import { flagOf, fromMap, holeOf, useOnCourse, type Place } from '../on-course'
 import type { Reading } from '../reading'
 import { useBench } from '../store'
 import { CourseFiles } from './CourseFiles'
+import { MeasuredGround } from './MeasuredGround'
 import { useHere } from './use-here'
 
 interface CourseSheetProps {
@@ -61,6 +62,7 @@ export function CourseSheet({ open, reading, player, onOpenChange }: CourseSheet
           onPlayed={() => onOpenChange(false)}
         />
       )}
+      <div className="mt-4">{course.data && <MeasuredGround course={course.data} />}</div>
       {(courses.error ?? course.error) && <Problem error={(courses.error ?? course.error) as Error} />}
       <CourseFiles list={list} />
     </Sheet>

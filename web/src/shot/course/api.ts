@@ -1,6 +1,7 @@
 import { keepPreviousData, queryOptions } from '@tanstack/react-query'
-import { client, done, unwrap, type Course, type MappedLine } from '../../api/client'
+import { client, done, unwrap, type Course, type MappedLine, type MeasureGround } from '../../api/client'
 import { useTask } from '../../api/task'
+import type { CoverName } from '../covers'
 import type { Place } from '../on-course'
 
 export const coursesQuery = queryOptions({
@@ -71,4 +72,46 @@ export const useDropCourse = () =>
 export const useReadCourse = () =>
   useTask(async (course_id: number) =>
     unwrap(await client.GET('/api/courses/{course_id}/geojson', { params: { path: { course_id } } })),
+  )
+
+/** What balls tell of the ground they were struck from; nothing is kept. */
+export const useMeasureGround = () =>
+  useTask(async (body: MeasureGround) => unwrap(await client.POST('/api/measured-ground', { body })))
+
+const at = (course_id: number) => ({ params: { path: { course_id } } })
+
+export const useKeepGround = () =>
+  useTask(
+    async ({ id, body }: { id: number; body: { version: number; measure: MeasureGround } }) =>
+      unwrap(await client.PUT('/api/courses/{course_id}/measured-ground', { ...at(id), body })),
+    coursesQuery.queryKey,
+  )
+
+interface OneGround {
+  id: number
+  version: number
+  cover: CoverName
+}
+
+export const useUseGround = () =>
+  useTask(
+    async ({ id, cover, ...body }: OneGround & { is_used: boolean }) =>
+      unwrap(
+        await client.PUT('/api/courses/{course_id}/measured-ground/{cover}', {
+          params: { path: { course_id: id, cover } },
+          body,
+        }),
+      ),
+    coursesQuery.queryKey,
+  )
+
+export const useForgetGround = () =>
+  useTask(
+    async ({ id, cover, version }: OneGround) =>
+      unwrap(
+        await client.DELETE('/api/courses/{course_id}/measured-ground/{cover}', {
+          params: { path: { course_id: id, cover }, query: { version } },
+        }),
+      ),
+    coursesQuery.queryKey,
   )

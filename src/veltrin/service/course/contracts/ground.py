@@ -9,7 +9,7 @@ from pydantic import Field
 from veltrin.core.ground import CoverName
 from veltrin.core.learn import FEWEST_BALLS, MOST_BALLS
 from veltrin.service.house.contracts.base import Contract
-from veltrin.service.shot.contracts.plan import MeasuredIn, PlanRequest
+from veltrin.service.shot.contracts.plan import GroundMeasured, PlanRequest
 
 
 class StruckBallIn(Contract):
@@ -46,6 +46,8 @@ class GroundRead(MeasuredGroundOut):
     """What was just measured; nothing is kept yet. `counts`: by how much each ball counts, 1 an ordinary one."""
 
     counts: list[float]
+    usual_m: float = Field(description="What clean balls of this call carry from such ground in general.")
+    measured: GroundMeasured = Field(description="What a lie is asked with, to try it before it is kept.")
 
 
 class CourseGroundOut(MeasuredGroundOut):
@@ -60,7 +62,7 @@ class KnownGroundOut(Contract):
     """What a lie in this cover is asked with today."""
 
     cover: CoverName
-    measured: MeasuredIn
+    measured: GroundMeasured
 
 
 class KeepGround(Contract):

@@ -30,7 +30,7 @@ class DoubtsIn(Contract):
     density: float | None = bounded("lie.doubts.density", None)
 
 
-class MeasuredIn(Contract):
+class GroundMeasured(Contract):
     """What was measured of the ground the ball lies in, on this course: as `/api/courses/{course_id}/line` tells it."""
 
     shares: list[Annotated[float, Field(ge=LEAST_SHARE, le=MOST_SHARE)]] = Field(
@@ -59,7 +59,7 @@ class LieIn(Contract):
     sand_mm: float = bounded("lie.sand_mm", 100.0, "Depth of the sand.")
     lip_m: float = bounded("lie.lip_m", 0.0, "Height of a bank or bunker lip in the way.")
     lip_at_m: float = bounded("lie.lip_at_m", 3.0, "How far ahead of the ball it stands.")
-    measured: MeasuredIn | None = Field(None, description="Measured of this very ground; None: taken as usual.")
+    measured: GroundMeasured | None = Field(None, description="Measured of this very ground; None: taken as usual.")
     doubts: DoubtsIn = Field(DoubtsIn(), description="Kept with the shot; the sensitivity of the call reads them.")
 
 

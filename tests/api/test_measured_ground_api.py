@@ -32,14 +32,16 @@ def line_on(client: TestClient, course: Any) -> dict[str, Any]:
 
 def test_what_was_measured_is_told_kept_used_and_switched_off(client: TestClient) -> None:
     measure = asked(client)
-    told = client.post("/api/ground", json=measure).json()
+    told = client.post("/api/measured-ground", json=measure).json()
     assert (told["cover"], told["balls"]) == ("rough", 8)
     # All came up short: the ground takes more, yet less than all of it, as players have their days.
     assert -20.0 < told["carry_pct"] < -2.0
     assert told["low_pct"] < told["carry_pct"] < told["high_pct"]
     assert told["takes_pct"] > 0.0
     course = kept(client)
-    row = client.put(f"/api/courses/{course['id']}/ground", json={"version": course["version"], "measure": measure})
+    row = client.put(
+        f"/api/courses/{course['id']}/measured-ground", json={"version": course["version"], "measure": measure}
+    )
     assert row.status_code == 200, row.text
     drawn = client.get(f"/api/courses/{course['id']}").json()
     (ground,) = drawn["grounds"]
@@ -57,20 +59,24 @@ def test_what_was_measured_is_told_kept_used_and_switched_off(client: TestClient
     rows = [r["words"] for r in first["detail"]["ledgers"]["distance"]]
     assert "as measured here (8 balls)" in rows
     off = {"version": row.json()["version"], "is_used": False}
-    row = client.put(f"/api/courses/{course['id']}/ground/rough", json=off)
+    row = client.put(f"/api/courses/{course['id']}/measured-ground/rough", json=off)
     assert line_on(client, course["id"])["grounds"] == []
     assert client.get(f"/api/courses/{course['id']}").json()["grounds"][0]["is_used"] is False
-    gone = client.delete(f"/api/courses/{course['id']}/ground/rough", params={"version": row.json()["version"]})
+    gone = client.delete(
+        f"/api/courses/{course['id']}/measured-ground/rough", params={"version": row.json()["version"]}
+    )
     assert gone.status_code == 200
     assert client.get(f"/api/courses/{course['id']}").json()["grounds"] == []
-    again = client.delete(f"/api/courses/{course['id']}/ground/rough", params={"version": gone.json()["version"]})
+    again = client.delete(
+        f"/api/courses/{course['id']}/measured-ground/rough", params={"version": gone.json()["version"]}
+    )
     assert again.status_code == 404
 
 
 def test_ground_goes_with_the_course_and_names_nobody(client: TestClient) -> None:
     measure, course = asked(client), kept(client)
     told = {"version": course["version"], "measure": measure, "measured_on": "2026-06-12"}
-    client.put(f"/api/courses/{course['id']}/ground", json=told)
+    client.put(f"/api/courses/{course['id']}/measured-ground", json=told)
     document = client.get(f"/api/courses/{course['id']}/geojson").json()["document"]
     (ground,) = document["measured_ground"]
     assert ground["on"] == "2026-06-12"
@@ -98,7 +104,7 @@ def test_ground_goes_with_the_course_and_names_nobody(client: TestClient) -> Non
     ],
 )
 def test_what_tells_nothing_is_refused_by_its_field(client: TestClient, change: dict[str, Any], field: str) -> None:
-    answer = client.post("/api/ground", json={**asked(client), **change})
+    answer = client.post("/api/measured-ground", json={**asked(client), **change})
     assert answer.status_code == 422, answer.text
     assert field in {one["field"] for one in answer.json()["errors"]}
 
@@ -115,11 +121,13 @@ def test_a_colleague_uses_what_was_measured_and_changes_nothing(guarded: TestCli
     sign_in(guarded, MAREN)
     player = guarded.post("/api/players", json={"name": "Una", "seven_iron_carry_m": 120}).json()
     measure, course = asked(guarded, player_id=player["id"]), kept(guarded)
-    row = guarded.put(f"/api/courses/{course['id']}/ground", json={"version": course["version"], "measure": measure})
+    row = guarded.put(
+        f"/api/courses/{course['id']}/measured-ground", json={"version": course["version"], "measure": measure}
+    )
     shared = {"version": row.json()["version"], "name": "Fell", "is_shared": True}
     assert guarded.put(f"/api/courses/{course['id']}", json=shared).status_code == 200
     sign_in(guarded, OTTO)
     (known,) = line_on(guarded, course["id"])["grounds"]
     assert known["cover"] == "rough"
-    off = guarded.put(f"/api/courses/{course['id']}/ground/rough", json={"version": 3, "is_used": False})
+    off = guarded.put(f"/api/courses/{course['id']}/measured-ground/rough", json={"version": 3, "is_used": False})
     assert off.status_code == 404
