@@ -11,7 +11,7 @@ import numpy as np
 from tests.players import question
 from veltrin.core.ground import COVERS, CoverName, KnownGround, Lie, prior_of
 from veltrin.core.learn import PRIOR_SD, StruckBall
-from veltrin.core.learn.ground import CARRY, CARRY_READ, Z_80, fitted, strikes_of
+from veltrin.core.learn.ground import CARRY, CARRY_READ, Z_80, fitted, strikes_of, typical
 from veltrin.core.plan.odds import even_normals
 from veltrin.core.plan.one import one_call
 
@@ -56,14 +56,16 @@ def simulated(where: Simulated, grounds: int, seed: int = 3) -> Found:
     random, even = np.random.default_rng(seed), even_normals(96, 5)
     inside, errors, told, before = 0, [], [], []
     usual = strikes_of(one, one.world, even)
+    clean, width = usual.clean, usual.logs[usual.clean].std(axis=0)
     while len(errors) < grounds:
         shares = np.exp(np.clip(random.normal(0.0, prior), -1.5, 1.5))
-        there = replace(lie, known=KnownGround(where.cover, tuple(map(float, shares)), 0))
-        world = replace(one.world, lie=there)
+        known = KnownGround(where.cover, tuple(map(float, shares)), 0)
+        world = replace(one.world, lie=replace(lie, known=known))
         struck = strikes_of(one, world, random.normal(size=(120, 5)), math.exp(random.normal(0.0, day_sd)))
         carries = np.exp(struck.logs[struck.clean, CARRY][:BALLS] + random.normal(0.0, CARRY_READ, BALLS))
         found = fitted(one, [StruckBall(carry_m=float(carry)) for carry in carries])
-        truth = (strikes_of(one, world, even).logs - usual.logs)[usual.clean, CARRY].mean()
+        there, here = (typical(strikes.logs[clean], width)[CARRY] for strikes in (strikes_of(one, world, even), usual))
+        truth = there - here
         inside += math.log(found.low) <= truth <= math.log(found.high)
         errors.append(math.log(found.carries) - truth)
         told.append(math.log(found.high / found.low) / (2.0 * Z_80))

@@ -60,11 +60,14 @@ def faults() -> None:
 
 def grounds() -> None:
     """How often the interval of a measured ground holds the truth, and how far plans are off afterwards."""
-    print(f"Ground measured by {BALLS} clean balls, of 250 grounds each: the 80 % interval holds the truth; carries are off")
+    print(
+        print(f"Ground measured by {BALLS} clean balls, 250 grounds each: how often the 80 % interval holds the truth")
+    )
     for where in PLACES:
         found = simulated(where, 250)
         off, told, before = (f"{100 * size:.1f} %" for size in (found.error, found.told, found.before))
-        print(f"  {where.cover}, {where.call_id}: {100 * found.inside:.0f} %; off {off}, as told {told}, before {before}")
+        held = f"{100 * found.inside:.0f} %"
+        print(f"  {where.cover}, {where.call_id}: {held}; off {off}, as told {told}, before {before}")
 
 
 def main() -> None:

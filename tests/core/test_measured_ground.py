@@ -106,11 +106,11 @@ def test_what_tells_nothing_is_refused(lie: Lie, balls: int, field: str) -> None
 
 
 def test_the_intervals_hold_and_plans_are_off_by_what_they_say() -> None:
-    # Eighty grounds here, three times as many of four kinds in `make truth`: of eighty, eight in ten hold the truth
-    # within 0.62 and 0.98 in all but one of ten thousand runs, and these draws are always the same.
-    found = simulated(Simulated("rough", 1.0, 60.0, CALL), grounds=80)
-    assert 0.68 <= found.inside <= 0.92
-    assert found.error == pytest.approx(found.told, rel=0.25)
+    # Forty grounds here, the same ones each time; 250 at each of four places in `make truth`. Of forty, eight in ten
+    # hold the truth between 0.65 and 0.95 in 98 of a hundred runs.
+    found = simulated(Simulated("rough", 0.6, 60.0, CALL), grounds=40)
+    assert 0.65 <= found.inside <= 0.95
+    assert found.error == pytest.approx(found.told, rel=0.3)
 
 
 def test_what_is_known_fades_to_the_usual() -> None:

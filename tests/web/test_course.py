@@ -45,6 +45,10 @@ def test_a_phone_has_the_answer_for_a_ball_on_the_course_in_three_acts(running: 
     line = page.get_by_role("region", name="Line")
     expect(line).to_contain_text(f"{far} to the flag")
     expect(line).to_contain_text("From the map of Skarvan Fell, hole 1: distance, green, height")
+    # It stands in the address: opened again it is the same.
+    page.reload()
+    settled(page)
+    expect(line).to_contain_text("From the map of Skarvan Fell, hole 1: distance, green, height")
     # What the map told can be changed as ever; then it is the coach's own again.
     page.get_by_role("slider", name="Flag").press("ArrowRight")
     expect(line).not_to_contain_text("From the map")
@@ -69,6 +73,19 @@ def test_the_next_shot_is_played_from_where_the_last_one_finished(running: Runni
     expect(sheet).to_contain_text("The ball lies where the last shot finished.")
     # Twenty short of it and six beside it.
     expect(fact(sheet, "To the flag")).to_have_text("20.9 m")
+    # It is drawn on the hole, and the field book knows the hole.
+    expect(drawing.get_by_role("img", name=re.compile("20 m short, 6 m right"))).to_be_attached()
+    sheet.get_by_label("show 1 booked shot of Corwin Maddersly on this hole", exact=True).uncheck()
+    expect(drawing.get_by_role("img", name=re.compile("20 m short"))).to_have_count(0)
+    sheet.get_by_role("button", name="Close", exact=True).click()
+    expect(sheet).to_have_count(0)
+    page.keyboard.press("f")
+    expect(page.get_by_role("tab", name="Shots")).to_be_visible()
+    page.get_by_role("combobox", name="Filter: hole").click()
+    page.get_by_role("option", name="Skarvan Fell, 1").click()
+    expect(page.get_by_text("1 to 1 of 1")).to_be_visible()
+    page.reload()
+    expect(page.get_by_text("1 to 1 of 1")).to_be_visible()
 
 
 def test_a_finger_drags_ball_and_flag_and_the_line_follows(running: Running, open_page: Open) -> None:

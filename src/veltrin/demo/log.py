@@ -47,7 +47,8 @@ SEASON: tuple[tuple[str, LieIn, LineIn, int, float, int, int], ...] = (
 STOCK: tuple[tuple[str, str, int], ...] = (("corwin", "7-iron", 12), ("corwin", "54", 10), ("tove", "7-iron", 10))
 
 
-def _id(rng: np.random.Generator) -> str:
+def shot_id(rng: np.random.Generator) -> str:
+    """An id that comes out the same every time."""
     return str(uuid.UUID(bytes=rng.bytes(16), version=4))
 
 
@@ -67,13 +68,13 @@ def _shots(store: Store, rng: np.random.Generator, air: AirIn) -> Iterator[tuple
                     "booked_at": FIRST_DAY + timedelta(days=day, minutes=7 * ball),
                     "request": request,
                     "call_id": planned.call_id,
-                    **_struck(rng, habits, planned.expected, failing),
+                    **struck(rng, habits, planned.expected, failing),
                 }
             )
-            yield _id(rng), planned, body
+            yield shot_id(rng), planned, body
 
 
-def _struck(rng: np.random.Generator, habits: Habits, planned: Expected, failing: float) -> dict[str, Any]:
+def struck(rng: np.random.Generator, habits: Habits, planned: Expected, failing: float) -> dict[str, Any]:
     """One ball: with habits, now and then heavy or thin."""
     length = (
         planned.bare_carry_m
@@ -117,7 +118,7 @@ def _stock(store: Store, rng: np.random.Generator) -> Iterator[tuple[str, Planne
                 "carry_side_m": round(planned.expected.side_sd_rad * carry * float(rng.standard_normal()), 1),
                 "misses": ["thin"] if ball == 4 else [],
             }
-            yield _id(rng), planned, ask.model_copy(update=told)
+            yield shot_id(rng), planned, ask.model_copy(update=told)
 
 
 def keep_log(store: Store, air: AirIn) -> None:

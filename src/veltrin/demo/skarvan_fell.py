@@ -7,6 +7,7 @@ from datetime import date
 from veltrin.demo import nine_holes
 from veltrin.demo.lesson import keep_lesson_of
 from veltrin.demo.log import keep_log
+from veltrin.demo.on_holes import keep_shots_on_holes
 from veltrin.demo.season import keep_season
 from veltrin.service.course.contracts.courses import CourseNew, CourseRow
 from veltrin.service.course.contracts.ground import KeepGround, MeasureGround, StruckBallIn
@@ -98,6 +99,7 @@ def fill(store: Store) -> None:
     course = save_course(store, CourseNew(text=nine_holes.FILE.read_text(), name="Skarvan Fell"))
     keep_measured_rough(store, course)
     keep_log(store, FELL_AIR)
+    keep_shots_on_holes(store, course, FELL_AIR)
     keep_season(store)
     keep_lesson_of(store, FELL_AIR)
     write_samples(store, list(PLAYERS))

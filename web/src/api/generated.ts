@@ -2438,6 +2438,11 @@ export interface components {
             clubs: components["schemas"]["KindOut"][];
             /** Covers */
             covers: components["schemas"]["KindOut"][];
+            /**
+             * Holes
+             * @description That shots were booked on.
+             */
+            holes: components["schemas"]["HoleKindOut"][];
             /** Lies */
             lies: components["schemas"]["LieRateOut"][];
             /** Methods */
@@ -2617,6 +2622,11 @@ export interface components {
              * @description Whether it is learnt from.
              */
             counts: boolean;
+            /**
+             * Course
+             * @description What the course is called that it was struck on; empty: none is known.
+             */
+            course: string;
             /** Cover */
             cover: string;
             /**
@@ -2624,6 +2634,13 @@ export interface components {
              * @description Of a ball of a practice session.
              */
             drill_name: string | null;
+            /**
+             * End East M
+             * @description Where it finished.
+             */
+            end_east_m: number | null;
+            /** End North M */
+            end_north_m: number | null;
             /**
              * End Words
              * @description The ground it ended on.
@@ -2644,6 +2661,13 @@ export interface components {
              */
             former_lie: boolean;
             /**
+             * From East M
+             * @description Where it was struck from, of the course's middle.
+             */
+            from_east_m: number | null;
+            /** From North M */
+            from_north_m: number | null;
+            /**
              * Has Question
              * @description Whether the question it was planned by is kept: it can be opened again.
              */
@@ -2652,6 +2676,8 @@ export interface components {
             heel_mm: number | null;
             /** Hit */
             hit: boolean | null;
+            /** Hole */
+            hole: string;
             /** Holed */
             holed: boolean;
             /** Id */
@@ -2745,14 +2771,23 @@ export interface components {
             club_name: string;
             /** Counts */
             counts: boolean;
+            /**
+             * Course
+             * @default
+             */
+            course: string;
             /** Cover */
             cover: string;
             /** Descent Rad */
             descent_rad: number | null;
             /** Drill Id */
             drill_id?: string | null;
+            /** End East M */
+            end_east_m?: number | null;
             /** End Kind */
             end_kind: ("green" | "fringe" | "fairway" | "semi" | "rough" | "deep" | "heather" | "sand" | "bank" | "path" | "trees" | "water" | "out") | null;
+            /** End North M */
+            end_north_m?: number | null;
             /** Expected Carry M */
             expected_carry_m: number;
             /** Expected Side M */
@@ -2782,10 +2817,19 @@ export interface components {
             friction_w: number | null;
             /** Friction Y */
             friction_y: number | null;
+            /** From East M */
+            from_east_m?: number | null;
+            /** From North M */
+            from_north_m?: number | null;
             /** Heel M */
             heel_m: number | null;
             /** Hit */
             hit?: boolean | null;
+            /**
+             * Hole
+             * @default
+             */
+            hole: string;
             /** Holed */
             holed: boolean;
             /**
@@ -4755,6 +4799,16 @@ export interface components {
             words: string;
         };
         /**
+         * HoleKindOut
+         * @description A hole to filter by.
+         */
+        HoleKindOut: {
+            /** Course */
+            course: string;
+            /** Hole */
+            hole: string;
+        };
+        /**
          * HoleOut
          * @description A hole: the way it is played, from the tee to the green.
          */
@@ -6283,6 +6337,32 @@ export interface components {
             calls: components["schemas"]["OfferedCallOut"][];
         };
         /**
+         * OnCourse
+         * @description Where on a course a shot is, m east and north of its middle. What a plan is made of stands in line and lie.
+         */
+        OnCourse: {
+            /** Ball East M */
+            ball_east_m: number;
+            /** Ball North M */
+            ball_north_m: number;
+            /**
+             * Course
+             * @description What it is called.
+             */
+            course: string;
+            /** Flag East M */
+            flag_east_m: number;
+            /** Flag North M */
+            flag_north_m: number;
+            /** Hole */
+            hole: string;
+            /**
+             * Known
+             * @description What the map told of the line.
+             */
+            known: string[];
+        };
+        /**
          * OnDayOut
          * @description One of the two days.
          */
@@ -6489,6 +6569,8 @@ export interface components {
              * @enum {string}
              */
             mood: "lesson" | "match" | "protect";
+            /** @description Where on a course it is; kept with the shot. */
+            on_course?: components["schemas"]["OnCourse"] | null;
             /**
              * Only
              * @description Work out just these calls: the fast answer.
@@ -9661,6 +9743,9 @@ export interface operations {
                 purpose?: ("shot" | "stock" | "trial" | "practice") | null;
                 since?: string | null;
                 until?: string | null;
+                /** @description What the course is called. */
+                course?: string | null;
+                hole?: string | null;
             };
             header?: never;
             path?: never;
@@ -9761,6 +9846,9 @@ export interface operations {
                 purpose?: ("shot" | "stock" | "trial" | "practice") | null;
                 since?: string | null;
                 until?: string | null;
+                /** @description What the course is called. */
+                course?: string | null;
+                hole?: string | null;
             };
             header?: never;
             path?: never;

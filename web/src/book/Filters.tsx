@@ -43,6 +43,12 @@ export function Filters({ which, summary, onWhich }: FiltersProps) {
       onChange={(value) => pick(key, value)}
     />
   )
+  const holes = summary?.holes ?? []
+  const pickHole = (value: string) => {
+    const rest = omit(omit(which, 'hole'), 'course')
+    const picked = holes.find(({ course, hole }) => `${hole} ${course}` === value)
+    onWhich(picked ? { ...rest, ...picked } : rest)
+  }
   const since = (value: string) => {
     setDays(value)
     const rest = omit(which, 'since')
@@ -55,6 +61,19 @@ export function Filters({ which, summary, onWhich }: FiltersProps) {
       {list('cover', 'every lie', summary?.covers ?? [])}
       {list('method', 'every method', summary?.methods ?? [])}
       {list('club', 'every club', summary?.clubs ?? [])}
+      {holes.length > 0 && (
+        <Choice
+          look="field"
+          className="max-w-[10.5rem] truncate"
+          label="Filter: hole"
+          value={which.hole === undefined ? '' : `${which.hole} ${which.course ?? ''}`}
+          options={[
+            { value: '', words: 'every hole' },
+            ...holes.map(({ course, hole }) => ({ value: `${hole} ${course}`, words: `${course}, ${hole}` })),
+          ]}
+          onChange={pickHole}
+        />
+      )}
       <Choice look="field" label="Filter: dates" value={days} options={DAYS} onChange={since} />
     </div>
   )

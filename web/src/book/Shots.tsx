@@ -111,7 +111,10 @@ function Row({ row, withDay }: { row: Booking; withDay: boolean }) {
           </button>
           {row.purpose !== 'shot' && <span className="text-quiet"> ({row.drill_name ?? row.purpose})</span>}
         </td>
-        <td className="pr-3">{row.lie_words}</td>
+        <td className="pr-3">
+          {row.lie_words}
+          {row.hole && <span className="text-quiet">, hole {row.hole}</span>}
+        </td>
         <td className="pr-3">
           <Spark meant={meantOf(row)} seen={{ carry: row.carry_m ?? null, total: totalOf(row) }} />
         </td>

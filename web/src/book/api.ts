@@ -22,6 +22,8 @@ export interface Which {
   club?: string
   purpose?: 'shot' | 'stock' | 'trial'
   since?: string
+  course?: string
+  hole?: string
 }
 
 export const PAGE = 40

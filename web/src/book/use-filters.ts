@@ -3,7 +3,7 @@ import type { BookSort } from '../api/client'
 import type { Which } from './api'
 import { namedParts, nameParts } from '../lib/use-part'
 
-const KEYS = ['cover', 'method', 'club', 'purpose', 'since'] as const
+const KEYS = ['cover', 'method', 'club', 'purpose', 'since', 'course', 'hole'] as const
 
 function fromHash(player_id: string): Which {
   const told = namedParts()

@@ -20,8 +20,17 @@ interface CourseMapProps {
   flag: Place
   /** How far the green's edges are from the ball (m), where a line is known. */
   edges: { front: number; back: number } | null
+  /** Shots that were booked here: where each was struck from and where it finished. */
+  shots: readonly CourseShot[]
   onBall: (at: Place) => void
   onFlag: (at: Place) => void
+}
+
+export interface CourseShot {
+  id: string
+  words: string
+  from: Place
+  to: Place
 }
 
 const WIDEST = 700
@@ -32,7 +41,8 @@ const MARGIN_M = 18
 const BAR_M = 50
 
 /** A hole from above, as a surveyor's sheet: played upwards, north by the needle. A touch lays the ball down. */
-export function CourseMap({ course, about, from, to, ball, flag, edges, onBall, onFlag }: CourseMapProps) {
+export function CourseMap(props: CourseMapProps) {
+  const { course, about, from, to, ball, flag, edges, shots, onBall, onFlag } = props
   const units = useUnits()
   const [drawing, W] = useDrawnWidth(WIDEST)
   const sheet = useMemo(
@@ -102,6 +112,16 @@ export function CourseMap({ course, about, from, to, ball, flag, edges, onBall, 
           <path d={polyline(hole.way.map(at))} />
         </g>
       ))}
+      {shots.map((shot) => {
+        const [x, y] = at(shot.to)
+        return (
+          <g key={shot.id} stroke="var(--second)" role="img" aria-label={shot.words}>
+            <title>{shot.words}</title>
+            <path d={polyline([shot.from, shot.to].map(at))} fill="none" strokeOpacity={0.7} />
+            <circle cx={x} cy={y} r={2.6} fill="var(--second)" />
+          </g>
+        )
+      })}
       {ball && (
         <g aria-hidden>
           <path d={polyline([ball, flag].map(at))} stroke="var(--hot)" strokeWidth={1.6} fill="none" />

@@ -12,7 +12,7 @@ import { MID, PLAN_H, type LineScale } from './line-scale'
 import { AreaGrips, AreaShapes } from './PlanAreas'
 import { pointIn } from './pointer'
 import { WindArrow } from './WindArrow'
-import { useMapped } from '../shot/on-course'
+import { mappedOf } from '../shot/mapped'
 import { useUnits } from '../lib/use-units'
 import { NUMBERS } from '../shot/numbers'
 
@@ -164,7 +164,7 @@ export function PlanView(props: PlanProps) {
   const units = useUnits()
   const { reading, drawn, scale, drawing, isLed = false, onDrag, onRelease, onStep } = props
   // Ground off a map is left where it lies: its grips would cover it.
-  const isMapped = useMapped(reading) !== null
+  const isMapped = mappedOf(reading) !== null
   const [first] = drawn
   const flagX = scale.x(reading.flag)
   const { shown, handlers } = useDrawing(props)

@@ -13,6 +13,7 @@ import {
   type DayReading,
 } from './day'
 import { knownFromText, knownToText } from './known-ground'
+import { placeFromText, placeToText } from './mapped'
 import { areasFromText, areasToText, obstaclesFromText, obstaclesToText } from './line'
 import { asUsual, DOUBTS, GROWTHS, MOODS, seated, START, SURROUNDS, WET_NAMES, type Reading } from './reading'
 import { rangeOf } from '../lib/range'
@@ -37,6 +38,7 @@ const SHORT: Record<keyof Reading, string> = {
   areas: 'areas',
   obstacles: 'things',
   known: 'known',
+  place: 'on',
   mood: 'mood',
   dayName: 'day',
   ballBy: 'ballby',
@@ -62,6 +64,7 @@ export function toSearch(reading: Reading): string {
     if (key === 'areas') setText(params, SHORT.areas, areasToText(reading.areas))
     else if (key === 'obstacles') setText(params, SHORT.obstacles, obstaclesToText(reading.obstacles))
     else if (key === 'known') setText(params, SHORT.known, knownToText(reading.known))
+    else if (key === 'place') setText(params, SHORT.place, reading.place ? placeToText(reading.place) : '')
     else params.set(SHORT[key], String(reading[key]))
   }
   return params.toString()
@@ -139,6 +142,8 @@ export function fromSearch(search: string, base: Reading): Reading {
   if (areas !== null) next.areas = areasFromText(areas)
   const obstacles = params.get(SHORT.obstacles)
   if (obstacles !== null) next.obstacles = obstaclesFromText(obstacles)
+  const place = params.get(SHORT.place)
+  if (place !== null) next.place = placeFromText(place)
   const known = params.get(SHORT.known)
   if (known !== null) next.known = knownFromText(known)
   return next.front < next.back ? next : { ...next, front: base.front, back: base.back }

@@ -1,40 +1,26 @@
 import { create } from 'zustand'
 import type { Call, Course, CourseHole, MappedLine, Player } from '../api/client'
+import { mappedOf, type Mapped, type Place } from './mapped'
 import { fromCourse } from './known-ground'
 import type { Reading } from './reading'
 import { fromLine } from './request'
 
-/** Metres east and north of the course's middle. */
-export type Place = readonly [number, number]
+export type { Place } from './mapped'
 
 interface OnCourse {
   course: number | null
   hole: string
-  /** What the map told of the line on the Bench; null: it was read by hand. */
-  mapped: Mapped | null
   choose: (course: number, hole: string) => void
-  /** What the line on the Bench comes from now; null: it is the coach’s own. */
-  play: (mapped: Mapped | null) => void
   /** Where the last ball finished that was booked on a hole. */
   lying: Lying | null
   lie: (lying: Lying) => void
 }
 
 interface Lying {
-  course: number
-  hole: string
-  at: Place
-}
-
-export interface Mapped {
-  id: number
+  /** What the course is called. */
   course: string
   hole: string
-  /** Where the ball lies, and the flag that the line goes to. */
-  ball: Place
-  to: Place
-  known: MappedLine['known']
-  flag: number
+  at: Place
 }
 
 const KEY = 'veltrin.on-course'
@@ -47,35 +33,24 @@ function remembered(): Pick<OnCourse, 'course' | 'hole'> {
 /** Course and hole that were played last, and what the map told of the line. */
 export const useOnCourse = create<OnCourse>()((set) => ({
   ...remembered(),
-  mapped: null,
   choose: (course, hole) => {
     localStorage.setItem(KEY, `${course} ${hole}`)
     set({ course, hole })
   },
-  play: (mapped) => set({ mapped }),
   lying: null,
   lie: (lying) => set({ lying }),
 }))
-
-/** Two distances that differ by less are the same. */
-const SAME_M = 0.01
-
-/** What the map told of this line, as long as its flag is where the map has it. */
-export function useMapped(reading: Pick<Reading, 'flag'>): Mapped | null {
-  const mapped = useOnCourse((state) => state.mapped)
-  return mapped && Math.abs(mapped.flag - reading.flag) < SAME_M ? mapped : null
-}
 
 const RAD = Math.PI / 180
 
 /** Where on the course a ball finished: past the target of a call and right of the way to it (m). */
 export function finishOn(
-  { ball, to }: Pick<Mapped, 'ball' | 'to'>,
+  { ball, flag }: Pick<Mapped, 'ball' | 'flag'>,
   target: Pick<Call['target'], 'distance_m' | 'bearing_deg'>,
   past: number,
   side: number,
 ): Place {
-  const turn = Math.atan2(to[0] - ball[0], to[1] - ball[1]) + target.bearing_deg * RAD
+  const turn = Math.atan2(flag[0] - ball[0], flag[1] - ball[1]) + target.bearing_deg * RAD
   const along = target.distance_m + past
   const [s, c] = [Math.sin(turn), Math.cos(turn)]
   return [ball[0] + along * s + side * c, ball[1] + along * c - side * s]
@@ -83,13 +58,14 @@ export function finishOn(
 
 /** A ball was booked: where its line was off a map, the next one is played from where it finished. */
 export function noteFinish(
-  reading: Pick<Reading, 'flag'>,
+  reading: Pick<Reading, 'flag' | 'place'>,
   call: Call,
   finish: { past: number; side: number } | null,
 ) {
-  const { mapped, lie } = useOnCourse.getState()
-  if (!mapped || !finish || Math.abs(mapped.flag - reading.flag) >= SAME_M) return
-  lie({ course: mapped.id, hole: mapped.hole, at: finishOn(mapped, call.target, finish.past, finish.side) })
+  const mapped = mappedOf(reading)
+  if (!mapped || !finish) return
+  const { course, hole } = mapped
+  useOnCourse.getState().lie({ course, hole, at: finishOn(mapped, call.target, finish.past, finish.side) })
 }
 
 /** The flag of a hole: where it is mapped, else the end of its way. */
@@ -118,11 +94,17 @@ const TOLD: readonly [MappedLine['known'][number], readonly (keyof Reading)[]][]
 ]
 
 /** What a line by the map makes of the reading: only what the map tells. */
-export function fromMap(told: MappedLine, reading: Reading, player: Player): Partial<Reading> {
+export function fromMap(
+  told: MappedLine,
+  on: { course: string; hole: string },
+  reading: Reading,
+  player: Player,
+): Partial<Reading> {
   const knows = (what: MappedLine['known'][number]) => told.known.includes(what)
   const line = fromLine(told.line)
   const keys = [...ALWAYS, ...TOLD.filter(([what]) => knows(what)).flatMap(([, of]) => of)]
   const patch: Partial<Reading> = { land: 0, bearing: told.bearing_deg, known: fromCourse(told.grounds) }
+  patch.place = { ...on, ball: told.ball, flag: told.flag, known: told.known }
   for (const key of keys) Object.assign(patch, { [key]: line[key] })
   // What lies where the ball does: the coach's own reading of the same cover is better than a map's.
   if (told.cover && told.cover !== reading.cover) patch.cover = told.cover

@@ -12,6 +12,7 @@ import {
 } from './day'
 import type { KnownGround } from './known-ground'
 import type { Area, Obstacle } from './line'
+import type { Mapped } from './mapped'
 import { BALL_MM, coverOf, hasGrass, type CoverName } from './covers'
 
 /** Everything the coach has read and chosen on the Bench. Metres and degrees; right is positive. */
@@ -34,6 +35,8 @@ export interface Reading extends DayReading, Numbers {
   obstacles: readonly Obstacle[]
   /** What was measured of the ground of the course that is played, a cover each. */
   known: readonly KnownGround[]
+  /** Where on a course it is; null: on none that is known. */
+  place: Mapped | null
   mood: (typeof MOODS)[number]
   /** Club the coach wants kept; empty: the one the player would use from level. */
   keep: string
@@ -113,6 +116,7 @@ export const START: Reading = {
   areas: [],
   obstacles: [],
   known: [],
+  place: null,
   mood: 'lesson',
   keep: '',
   call: '',

@@ -4,11 +4,39 @@ import { coverOf, hasGrass } from './covers'
 import { knownHere } from './known-ground'
 import { areasFromRequest, areasToRequest, obstaclesFromRequest, obstaclesToRequest } from './line'
 import { around, fromWind, toDay, toWind, wetShare } from './day'
+import { mappedOf, type Mapped } from './mapped'
 import { START, WET_NAMES, WETS, type Reading } from './reading'
 import { numbersOut, NUMBERS, numbersIn } from './numbers'
 
 const share = (percent: number | null) => (percent === null ? null : percent / 100)
 const percent = (told: number | null | undefined) => (told == null ? null : 100 * told)
+
+function onCourse(reading: Reading) {
+  const at = mappedOf(reading)
+  if (!at) return null
+  const { course, hole, ball, flag, known } = at
+  return {
+    course,
+    hole,
+    ball_east_m: ball[0],
+    ball_north_m: ball[1],
+    flag_east_m: flag[0],
+    flag_north_m: flag[1],
+    known: [...known],
+  }
+}
+
+function placeOf(at: PlanRequest['on_course']): Mapped | null {
+  if (!at) return null
+  const { course, hole, known } = at
+  return {
+    course,
+    hole,
+    known,
+    ball: [at.ball_east_m, at.ball_north_m],
+    flag: [at.flag_east_m, at.flag_north_m],
+  }
+}
 
 function measuredOf(reading: Reading) {
   const found = knownHere(reading)
@@ -49,6 +77,7 @@ export function toRequest(reading: Reading, only: string[] = []): PlanRequest {
     wind: toWind(reading),
     ball_c: reading.ballBy === 'own' ? reading.ball : null,
     layers: reading.layers,
+    on_course: onCourse(reading),
     rain: reading.rain,
     preferred: reading.preferred === 'yes',
     kept_club_id: reading.keep === '' ? null : reading.keep,
@@ -103,6 +132,7 @@ export function fromRequest(request: PlanRequest, call: string): Reading {
     doubtDensity: percent(lie.doubts.density),
     wet: WET_NAMES.find((word) => WETS[word] === lie.wet) ?? lie.wet,
     ...fromLine(line),
+    place: placeOf(request.on_course),
     ground,
     greenWet: line.green_wet === today ? null : line.green_wet,
     mood: request.mood,

@@ -225,6 +225,7 @@ const SUMMARY: BookSummary = {
   covers: [{ id: 'rough', words: 'rough' }],
   methods: [],
   clubs: [],
+      holes: [],
   lies: [{ ...LIE, words: 'fairway', cover: 'fairway', lost: -0.4 }, LIE],
   points: [
     { id: 'a', cover: 'rough', expected_carry_m: 30, expected_total_m: 40, carry_m: 28, total_m: 37, past_m: -3, side_m: 1 },

@@ -9,13 +9,13 @@ const near = (place: Place, [east, north]: Place) => {
 
 describe('where a ball finished on the course', () => {
   it('lies past the flag and to the right of the line, whichever way that goes', () => {
-    near(finishOn({ ball: [0, 0], to: [0, 100] }, FLAG, 5, 3), [3, 105])
-    near(finishOn({ ball: [0, 0], to: [100, 0] }, FLAG, 5, 3), [105, -3])
-    near(finishOn({ ball: [10, 20], to: [10, -80] }, FLAG, -8, 2), [8, -72])
+    near(finishOn({ ball: [0, 0], flag: [0, 100] }, FLAG, 5, 3), [3, 105])
+    near(finishOn({ ball: [0, 0], flag: [100, 0] }, FLAG, 5, 3), [105, -3])
+    near(finishOn({ ball: [10, 20], flag: [10, -80] }, FLAG, -8, 2), [8, -72])
   })
 
   it('is told about the target of the call, where that is not the flag', () => {
-    near(finishOn({ ball: [0, 0], to: [0, 100] }, { distance_m: 40, bearing_deg: 90 }, 2, 0), [42, 0])
+    near(finishOn({ ball: [0, 0], flag: [0, 100] }, { distance_m: 40, bearing_deg: 90 }, 2, 0), [42, 0])
   })
 })
 

@@ -78,6 +78,18 @@ function sensible(raw: PlanRequest): PlanRequest {
     player_id: 'tove',
     detail_for: [],
     only: [],
+    on_course: raw.on_course
+      ? {
+          ...raw.on_course,
+          course: 'Skarvan Fell',
+          hole: '3',
+          ball_east_m: raw.on_course.ball_east_m / 10,
+          ball_north_m: raw.on_course.ball_north_m / 10,
+          flag_east_m: raw.on_course.ball_east_m / 10,
+          flag_north_m: raw.on_course.ball_north_m / 10 + line.flag_m,
+          known: ['flag', 'edges'],
+        }
+      : null,
     kept_club_id: raw.kept_club_id == null ? null : '7-iron',
     lie: {
       ...lie,

@@ -33,7 +33,7 @@ const ROW: Booking = {
   expected_total_m: 40, carry_m: 26, carry_side_m: 0, total_m: 36, past_m: -4, side_m: 1.5, measured: {}, heel_mm: null,
   up_mm: null, turf_cm: null, misses: ['heavy'], note: 'by the wall', holed: false, putts: 2, chipped_again: null,
   end_words: 'green', lost: -0.12, counts: false, far_off: true, has_question: true,
-  former_lie: false,
+  former_lie: false, course: '', hole: '', from_east_m: null, from_north_m: null, end_east_m: null, end_north_m: null,
 } // prettier-ignore
 
 const FIRST = bookQuery(WHICH, 0, 'when', false)

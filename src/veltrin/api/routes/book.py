@@ -38,6 +38,9 @@ router = APIRouter()
 
 Name = Annotated[str | None, Query(max_length=40)]
 
+CourseName = Annotated[str | None, Query(max_length=60, description="What the course is called.")]
+HoleName = Annotated[str | None, Query(max_length=8)]
+
 
 def _which(
     player_id: PlayerId,
@@ -47,9 +50,11 @@ def _which(
     purpose: Purpose | None = None,
     since: Moment | None = None,
     until: Moment | None = None,
+    course: CourseName = None,
+    hole: HoleName = None,
 ) -> Any:
-    """Filter: of one player, from a kind of lie, with a method or club, between two moments."""
-    return book_read.which_of(player_id, cover, method, club, purpose, since, until)
+    """Filter: of one player, from a kind of lie, with a method or club, between two moments, on a hole of a course."""
+    return book_read.which_of(player_id, cover, method, club, purpose, since, until, course, hole)
 
 
 WhichDep = Annotated[Any, Depends(_which)]

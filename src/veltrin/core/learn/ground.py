@@ -47,14 +47,14 @@ LEAST_TOLD = 0.01
 
 Z_80 = 1.2815515655446004
 
-STRUCK, FEWEST_CLEAN = 96, 12
-"""Strikes by which the middle and the width of clean ones are known, and how many of them have to be."""
+LOOKED_AT, STRUCK, FEWEST_CLEAN = 1024, 64, 32
+"""Strikes by which such ground in general is known; clean ones by which each change is; how few there may be."""
 
 SLOWEST = 0.3
 """No strike is slower than this share of what was meant."""
 
-OFF_MOST = 1.5
-"""A ball over four times as far or fast as expected, or less than a quarter of that, is a slip of the pen."""
+SHORTER_MOST, LONGER_MOST = -2.0, 1.1
+"""A ball less than a seventh as far or fast as expected, or three times as far, is a slip of the pen: logarithms."""
 
 
 class StruckBall(NamedTuple):
@@ -123,6 +123,18 @@ def _logs(left: Launch, landing: Vec) -> Vec:
     return np.asarray(np.log(np.maximum(np.column_stack([np.linalg.norm(one, axis=1) for one in lengths]), 0.1)))
 
 
+def typical(logs: Vec, width: Vec) -> Vec:
+    """Where noise of Student's t is centred that made these, (3,): what balls are held against, in the same measure.
+
+    A mean would lie below it: strikes that come up short come up shorter than others go far.
+    """
+    centre = np.median(logs, axis=0)
+    for _ in range(6):
+        weights = 1.0 / (FREEDOM + ((logs - centre) / width) ** 2)
+        centre = (weights * logs).sum(axis=0) / weights.sum(axis=0)
+    return np.asarray(centre)
+
+
 @dataclass(frozen=True)
 class _Station:
     """One call from one lie: what the model says for shares of the ground's numbers and the player's day."""
@@ -130,26 +142,40 @@ class _Station:
     one: One
     draws: Vec
     width: Vec
+    off: Vec
 
-    def says(self, at: Vec) -> Vec:
-        """Logarithms of ball speed, carry and spin of clean strikes, their means: `at` holds the logarithms of the
+    def strikes(self, at: Vec) -> Vec:
+        """Logarithms of ball speed, carry and spin of clean strikes, (strikes, 3): `at` holds the logarithms of the
         shares, then of the day's speed and spin.
         """
         lie, (faster, more_spin) = self.one.world.lie, at[-2:]
         known = KnownGround(lie.cover.name, tuple(map(float, np.exp(at[:-2]))), 0)
         world = replace(self.one.world, lie=replace(lie, known=known))
-        told = strikes_of(self.one, world, self.draws, math.exp(faster)).logs
-        return np.asarray(told.mean(axis=0) + np.array([0.0, 0.0, more_spin]))
+        logs = strikes_of(self.one, world, self.draws, math.exp(faster)).logs
+        return np.asarray(logs + self.off + np.array([0.0, 0.0, more_spin]))
+
+    def says(self, at: Vec) -> Vec:
+        """Of the same, what is typical, (3,)."""
+        return typical(self.strikes(at), self.width)
+
+    def wide_at(self, at: Vec) -> _Station:
+        """The same, as wide as its strikes lie there: heavier ground scatters more."""
+        return replace(self, width=_width(self.strikes(at)))
+
+
+def _width(logs: Vec) -> Vec:
+    return np.asarray(np.hypot(logs.std(axis=0), (SPEED_READ_SD, CARRY_READ, SPIN_READ_SD)))
 
 
 def _station(one: One) -> _Station:
-    """Draws whose strikes are clean from such ground in general, and how wide those lie."""
-    draws = even_normals(STRUCK, 5)
-    many = strikes_of(one, one.world, draws)
-    if many.clean.sum() < FEWEST_CLEAN:
+    """Draws whose strikes are clean from such ground in general, how wide those lie, what so few of them are off."""
+    many = strikes_of(one, one.world, even_normals(LOOKED_AT, 5))
+    few = np.flatnonzero(many.clean)[:STRUCK]
+    if len(few) < FEWEST_CLEAN:
         raise DomainError("call_id", "hardly ever comes off from here.", "Measure with a call that mostly does.")
-    width = many.logs[many.clean].std(axis=0)
-    return _Station(one, draws[many.clean], np.hypot(width, (SPEED_READ_SD, CARRY_READ, SPIN_READ_SD)))
+    width = _width(many.logs[many.clean])
+    off = typical(many.logs[many.clean], width) - typical(many.logs[few], width)
+    return _Station(one, even_normals(LOOKED_AT, 5)[few], width, off)
 
 
 def _own_doubt(learned: Learned, one: One, quantity: Quantity) -> float:
@@ -210,41 +236,50 @@ def fitted(one: One, balls: Sequence[StruckBall]) -> MeasuredGround:
             _own_doubt(learned, one, "friction"),
         ]
     )
-    usual = station.says(np.zeros(len(prior)))
+    usual, at = station.says(np.zeros(len(prior))), np.zeros(len(prior))
     _believable(ball, what, value - usual[what])
-    scale = station.width[what]
-
-    def off(at: Vec) -> Vec:
-        return np.asarray((value - station.says(at)[what]) / scale)
-
-    def residuals(at: Vec) -> Vec:
-        # Their squares add up to minus twice the logarithm of the posterior.
-        z = off(at)
-        return np.concatenate([np.sign(z) * _root(z), at / prior])
-
-    def bends(at: Vec) -> Vec:
-        z = off(at)
-        root = np.maximum(_root(z), 1e-6)
-        steep = np.where(np.abs(z) < 1e-4, math.sqrt((FREEDOM + 1.0) / FREEDOM), 0.0)
-        steep += np.where(np.abs(z) < 1e-4, 0.0, (FREEDOM + 1.0) * np.abs(z) / (FREEDOM + z * z) / root)
-        return np.vstack([-(steep / scale)[:, None] * _slopes(station, at)[what], np.diag(1.0 / prior)])
-
-    bound = np.minimum(3.5 * prior, math.log(MOST_SHARE))
-    found = least_squares(residuals, np.zeros(len(prior)), bends, bounds=(-bound, bound), x_scale=prior, xtol=1e-4)
-    slopes = _slopes(station, found.x)
-    z = off(found.x)
+    for _ in range(PASSES):
+        at = _mode(station, what, value, prior, at)
+        station = station.wide_at(at)
+    slopes, scale = _slopes(station, at), station.width[what]
+    z = (value - station.says(at)[what]) / scale
     # Of the very noise, not of its squares: a ball far off bends the other way and is counted as nothing.
     curved = np.maximum((FREEDOM + 1.0) * (FREEDOM - z * z) / (FREEDOM + z * z) ** 2, 0.0) / scale**2
     rows = slopes[what]
     covariance = np.linalg.inv(np.diag(prior**-2) + rows.T @ (curved[:, None] * rows))
-    return _told(station, found.x, slopes, covariance, usual, (ball, z))
+    return _told(station, at, slopes, covariance, usual, (ball, z))
+
+
+PASSES = 2
+"""The width of the strikes is that at the mode, which hangs on it: it is found twice."""
+
+
+def _mode(station: _Station, what: Vec, value: Vec, prior: Vec, start: Vec) -> Vec:
+    """Where the posterior is highest, for this width of the noise."""
+    scale = station.width[what]
+
+    def residuals(at: Vec) -> Vec:
+        # Their squares add up to minus twice the logarithm of the posterior.
+        z = (value - station.says(at)[what]) / scale
+        return np.concatenate([np.sign(z) * _root(z), at / prior])
+
+    def bends(at: Vec) -> Vec:
+        z = np.abs(value - station.says(at)[what]) / scale
+        # The slope of the root; at nothing off it is 0 over 0.
+        far = np.maximum(z, 1e-4)
+        steep = (FREEDOM + 1.0) * far / (FREEDOM + far * far) / _root(far)
+        return np.vstack([-(steep / scale)[:, None] * _slopes(station, at)[what], np.diag(1.0 / prior)])
+
+    bound = np.minimum(3.5 * prior, math.log(MOST_SHARE))
+    found = least_squares(residuals, start, bends, bounds=(-bound, bound), x_scale=prior, xtol=1e-3)
+    return np.asarray(found.x)
 
 
 def _believable(ball: Vec, what: Vec, off: Vec) -> None:
     for i, k, more in zip(ball, what, off, strict=True):
-        if abs(more) > OFF_MOST and k != SPIN:
+        if not SHORTER_MOST <= more <= LONGER_MOST and k != SPIN:
             raise DomainError(
-                f"balls.{int(i) + 1}", "is off by more than four times what this call does.",
+                f"balls.{int(i) + 1}", "is nowhere near what this call does from such ground.",
                 "Leave out what failed; see that lie and call are those that were played.",
             )  # fmt: skip
 
@@ -274,7 +309,7 @@ def _told(
             "lie.cover", "hardly touches this ball: its carry tells nothing of the ground.",
             "Strike from where it sits down, with a club that the ground slows.",
         )  # fmt: skip
-    within = Z_80 * math.sqrt(float(by_carry @ covariance[:ground, :ground] @ by_carry))
+    low, high = _within(station, at[:ground], covariance[:ground, :ground]) - usual[CARRY]
     weights = (FREEDOM + 1.0) / (FREEDOM + z * z)
     counts = [float(weights[ball == i].min()) for i in range(int(ball.max()) + 1)]
     cover = station.one.world.lie.cover.name
@@ -282,13 +317,26 @@ def _told(
     return MeasuredGround(
         known=KnownGround(cover, clipped, len(counts)),
         carries=math.exp(here),
-        low=math.exp(here - within),
-        high=math.exp(here + within),
+        low=math.exp(low),
+        high=math.exp(high),
         takes=_takes(station, float(here), float(usual[CARRY])),
         usual_m=math.exp(float(usual[CARRY])),
         counts=tuple(min(count, 1.0) for count in counts),
         doubt=covariance[:ground, :ground],
     )
+
+
+PUSHED = 64
+
+
+def _within(station: _Station, at: Vec, covariance: Vec) -> Vec:
+    """Between which logarithms of the carry eight in ten of such grounds lie, (2,): grounds drawn about the mode, as a
+    carry falls faster the heavier they are.
+    """
+    root = np.linalg.cholesky(covariance)
+    grounds = at + even_normals(PUSHED, len(at)) @ root.T
+    carries = [station.says(np.concatenate([one, np.zeros(2)]))[CARRY] for one in grounds]
+    return np.asarray(np.quantile(carries, (0.1, 0.9)))
 
 
 LEAST_TAKEN = 0.03
@@ -298,6 +346,6 @@ LEAST_TAKEN = 0.03
 def _takes(station: _Station, here: float, usual: float) -> float | None:
     """What this ground takes of a carry over what such ground takes, against the same strikes from the fairway."""
     world = replace(station.one.world, lie=CLEAN)
-    clean = float(strikes_of(station.one, world, station.draws).logs[:, CARRY].mean())
+    clean = float(typical(strikes_of(station.one, world, station.draws).logs, station.width)[CARRY])
     taken = 1.0 - math.exp(usual - clean)
     return None if taken < LEAST_TAKEN else (1.0 - math.exp(usual + here - clean)) / taken

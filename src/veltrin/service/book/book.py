@@ -18,6 +18,7 @@ from veltrin.service.book.contracts.book import (
     BookingOut,
 )
 from veltrin.service.book.evidence import Seen, ended, held_against, steady_lost, yardstick_of
+from veltrin.service.book.on_hole import hole_columns
 from veltrin.service.book.planned import Planned, planned_from_former, planned_shot, planned_stock
 from veltrin.service.house.border import rad
 from veltrin.service.house.errors import ConflictError, DomainError, NotFoundError
@@ -105,6 +106,7 @@ def made_columns(booking_id: str, planned: Planned, body: BookingIn, yardstick: 
         "putts": body.putts,
         "chipped_again": body.chipped_again,
         "former_lie": body.former_lie,
+        **hole_columns(None if body.request is None else body.request.on_course, planned.bearing_rad, total, left),
     }
     seen = Seen(*(told[name] for name in Seen._fields))
     evidence = held_against(seen, expected)

@@ -15,6 +15,7 @@ from veltrin.service.book.contracts.book import (
     BookingOut,
     BookPage,
     BookSummary,
+    HoleKindOut,
     KindOut,
     LieRateOut,
     MeasuredIn,
@@ -22,6 +23,7 @@ from veltrin.service.book.contracts.book import (
     RateOut,
     StretchOut,
 )
+from veltrin.service.book.on_hole import PLACES
 from veltrin.service.house.border import deg
 from veltrin.service.house.errors import NotFoundError
 from veltrin.service.house.kept import opened
@@ -107,6 +109,9 @@ def booking_out(one: BookingRow) -> BookingOut:
             "far_off": one.far_off,
             "former_lie": one.former_lie,
             "has_question": one.question_id is not None,
+            "course": one.course,
+            "hole": one.hole,
+            **{name: _plain(getattr(one, name), 1) for name in PLACES},
         }
     )
 
@@ -131,9 +136,11 @@ def which_of(
     purpose: str | None = None,
     since: datetime | None = None,
     until: datetime | None = None,
+    course: str | None = None,
+    hole: str | None = None,
 ) -> Which:
     """Which shots are meant."""
-    return Which(player_id, cover, method, club, purpose, None, since, until)
+    return Which(player_id, cover, method, club, purpose, None, since, until, course=course, hole=hole)
 
 
 def list_book(store: Store, which: Which, limit: int, offset: int, order: Order = NEWEST) -> BookPage:
@@ -188,11 +195,13 @@ def sum_up(store: Store, which: Which) -> BookSummary:
         points = chart_rows.points(session, which, MOST_POINTS)
         stretches = chart_rows.trend(session, lost, min(TREND_PARTS, max(total // 3, 1)), TREND_SHOTS)
         kinds = chart_rows.kinds(session, which.player_id)
+        holes = chart_rows.holes(session, which.player_id)
     seen = [p for p in points if p.total_m is not None and p.side_m is not None]
     return BookSummary(
         total=total,
         covers=[KindOut(id=c, words=cover_words(c)) for c in kinds["cover"]],
         methods=[KindOut(id=m, words=method_words(m)) for m in kinds["method"]],
+        holes=[HoleKindOut(course=course, hole=hole) for course, hole in holes],
         clubs=[KindOut(id=c, words=names.get(c, c)) for c in kinds["club"]],
         lies=[_lie_out(one) for one in lies],
         points=[

@@ -31,6 +31,8 @@ class Which:
     since: datetime | None = None
     until: datetime | None = None
     with_practice: bool = True
+    course: str | None = None
+    hole: str | None = None
 
 
 def conditions(which: Which) -> list[ColumnElement[bool]]:
@@ -40,6 +42,7 @@ def conditions(which: Which) -> list[ColumnElement[bool]]:
     for column, value in (
         (row.cover, which.cover), (row.method_id, which.method_id), (row.club_id, which.club_id),
         (row.purpose, which.purpose), (row.trial_id, which.trial_id),
+        (row.course, which.course), (row.hole, which.hole),
     ):  # fmt: skip
         if value is not None:
             told.append(column == value)

@@ -246,6 +246,14 @@ def kinds(session: Session, player_id: str) -> dict[str, list[str]]:
     return found
 
 
+def holes(session: Session, player_id: str) -> list[tuple[str, str]]:
+    """Courses and holes that shots were booked on."""
+    row = BookingRow
+    asked = select(row.course, row.hole).where(row.player_id == player_id, row.course != "").distinct()
+    found = ((course, hole) for course, hole in session.execute(asked))
+    return sorted(found, key=lambda one: (one[0], not one[1].isdigit(), one[1].zfill(8)))
+
+
 def carries(session: Session, player_id: str, club_id: str, most: int) -> Sequence[tuple[str, datetime, float]]:
     """Id, time and carry of a club's newest stock shots that count, oldest first."""
     row = BookingRow

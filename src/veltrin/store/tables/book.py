@@ -50,7 +50,8 @@ class BookingRow(Owned, Base):
     among the player's, never given twice. `law`: the laws by which it was held against its plan. `practice_id`,
     `drill_id`, `part`, `station`, `hit`: of a practice session. `former_lie`: its call was made for an earlier lie.
     `steady_lost`: strokes lost against the player of the first session. `all_booked`: whether all balls of that day
-    were, None: not asked.
+    were, None: not asked. `course`, `hole`, `from_*`, `end_*`: where on a course it was struck and where its ball
+    finished (m east and north of the course's middle); empty where it was on none.
     """
 
     __tablename__ = "bookings"
@@ -59,6 +60,7 @@ class BookingRow(Owned, Base):
         Index("bookings_by_trial", "trial_id"),
         Index("bookings_by_practice", "practice_id", "part"),
         Index("bookings_by_question", "question_id"),
+        Index("bookings_by_hole", "player_id", "coach_id", "course", "hole"),
         Index("bookings_by_club", "player_id", "club_id", "purpose", "booked_at", "coach_id"),
         Index(
             "bookings_by_lie",
@@ -130,6 +132,12 @@ class BookingRow(Owned, Base):
     station: Mapped[int | None]
     hit: Mapped[bool | None]
     all_booked: Mapped[bool | None]
+    course: Mapped[str] = mapped_column(String(60), default="", server_default="")
+    hole: Mapped[str] = mapped_column(String(8), default="", server_default="")
+    from_east_m: Mapped[float | None]
+    from_north_m: Mapped[float | None]
+    end_east_m: Mapped[float | None]
+    end_north_m: Mapped[float | None]
 
     @property
     def lost(self) -> float | None:

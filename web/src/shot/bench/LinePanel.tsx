@@ -6,7 +6,8 @@ import { keptScale, LINE_NARROW, LINE_WIDE, lineScale, type LineScale } from '..
 import { PlanView } from '../../drawing/PlanView'
 import type { AreaKind } from '../line'
 import { isLed } from '../mast'
-import { MAP_WORDS, useMapped, useOnCourse } from '../on-course'
+import { mappedOf } from '../mapped'
+import { MAP_WORDS } from '../on-course'
 import type { Reading } from '../reading'
 import { useBench } from '../store'
 import { MIDDLE, useAtLeast } from '../../lib/use-wide'
@@ -88,13 +89,13 @@ function useHeldScale(now: LineScale) {
 
 /** Whose line this is, as long as its flag is where the map has it. */
 function FromTheMap({ reading }: { reading: Reading }) {
-  const mapped = useMapped(reading)
+  const mapped = mappedOf(reading)
   if (!mapped) return null
   const known = MAP_WORDS.filter(([what]) => mapped.known.includes(what)).map(([, words]) => words)
   return (
     <p className="px-3.5 text-tiny text-quiet">
       From the map of {mapped.course}, hole {mapped.hole}: {known.join(', ')}.{' '}
-      <button type="button" className="word" onClick={() => useOnCourse.getState().play(null)}>
+      <button type="button" className="word" onClick={() => useBench.getState().set({ place: null })}>
         Move the ground by hand
       </button>
     </p>

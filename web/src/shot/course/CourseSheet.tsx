@@ -1,7 +1,9 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { Course, CourseHole, MappedLine, Player } from '../../api/client'
-import { CourseMap } from '../../drawing/CourseMap'
+import { bookQuery } from '../../book/api'
+import { finishWords } from '../../book/finish'
+import { CourseMap, type CourseShot } from '../../drawing/CourseMap'
 import { counted } from '../../lib/counted'
 import { show, type Units } from '../../lib/units'
 import { useUnits } from '../../lib/use-units'
@@ -100,6 +102,20 @@ function OneCourse(props: { course: Course; reading: Reading; player: Player; on
   )
 }
 
+/** What a player booked on a hole, as it is drawn. */
+function useShotsOn(player_id: string, course: string, hole: string): CourseShot[] {
+  const units = useUnits()
+  const book = useQuery(bookQuery({ player_id, course, hole }, 0, 'when', false))
+  return (book.data?.rows ?? []).flatMap((row) => {
+    const { from_east_m: e, from_north_m: n, end_east_m: east, end_north_m: north } = row
+    if (e === null || n === null || east === null || north === null) return []
+    const seen = { past: row.past_m ?? 0, side: row.side_m ?? 0, holed: row.holed }
+    const finished = finishWords(seen, (metres) => show(metres, 'distance', units))
+    const words = `${row.club_name}, ${row.lie_words}: ${finished}`
+    return [{ id: row.id, words, from: [e, n], to: [east, north] }]
+  })
+}
+
 const CLOSE_M = 45
 const about = ([e, n]: Place, far: number): Place[] => [
   [e - far, n - far],
@@ -115,38 +131,36 @@ function OneHole(props: {
 }) {
   const { course, hole, reading, player, onPlayed } = props
   const lying = useOnCourse.getState().lying
-  const last = lying?.course === course.id && lying.hole === hole.number ? lying.at : null
+  const last = lying?.course === course.name && lying.hole === hole.number ? lying.at : null
   const [ball, setBall] = useState<Place | null>(last)
   const [flag, setFlag] = useState<Place>(flagOf(hole))
   const [isClose, setClose] = useState(false)
   const here = useHere(course, setBall)
+  const shots = useShotsOn(player.id, course.name, hole.number)
+  const [areShown, setShown] = useState(true)
   const line = useQuery(mappedLineQuery(course.id, ball, flag))
   const told = ball && !line.error ? line.data : undefined
   const from = hole.way[0] ?? [0, 0]
   const play = () => {
     if (!told) return
-    useBench.getState().set(fromMap(told, reading, player))
-    useOnCourse.getState().play({
-      id: course.id,
-      course: course.name,
-      hole: hole.number,
-      ball: told.ball,
-      to: told.flag,
-      known: told.known,
-      flag: told.line.flag_m,
-    })
+    useBench.getState().set(fromMap(told, { course: course.name, hole: hole.number }, reading, player))
     onPlayed()
   }
   return (
     <div className="grid gap-3 lg:grid-cols-[3fr_2fr]">
       <CourseMap
         course={course}
-        about={isClose && ball ? about(ball, CLOSE_M) : [...hole.way, flag]}
+        about={
+          isClose && ball
+            ? about(ball, CLOSE_M)
+            : [...hole.way, flag, ...(areShown ? shots.map(({ to }) => to) : [])]
+        }
         from={isClose && ball ? ball : from}
         to={flag}
         ball={ball}
         flag={flag}
         edges={told ? { front: told.line.green_front_m ?? 0, back: told.line.green_back_m ?? 0 } : null}
+        shots={areShown ? shots : []}
         onBall={setBall}
         onFlag={setFlag}
       />
@@ -169,6 +183,17 @@ function OneHole(props: {
             {isClose ? 'Whole hole' : 'Closer'}
           </button>
         </div>
+        {shots.length > 0 && (
+          <label className="mb-1 block">
+            <input
+              type="checkbox"
+              className="mr-1"
+              checked={areShown}
+              onChange={(event) => setShown(event.target.checked)}
+            />
+            show {counted(shots.length, 'booked shot')} of {player.name} on this hole
+          </label>
+        )}
         {told ? (
           <Said told={told} isOld={line.isPlaceholderData} isLeft={player.hand === 'left'} />
         ) : (

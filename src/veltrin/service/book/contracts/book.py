@@ -153,6 +153,12 @@ class BookingOut(Contract):
     former_lie: bool = Field(
         description="Whether the call was made for an earlier lie than the one it was struck from."
     )
+    course: str = Field(description="What the course is called that it was struck on; empty: none is known.")
+    hole: str
+    from_east_m: float | None = Field(description="Where it was struck from, of the course's middle.")
+    from_north_m: float | None
+    end_east_m: float | None = Field(description="Where it finished.")
+    end_north_m: float | None
     has_question: bool = Field(description="Whether the question it was planned by is kept: it can be opened again.")
 
 
@@ -223,6 +229,13 @@ class KindOut(Contract):
     words: str
 
 
+class HoleKindOut(Contract):
+    """A hole to filter by."""
+
+    course: str
+    hole: str
+
+
 class BookSummary(Contract):
     """Predicted against actual, by kind of lie, over time."""
 
@@ -230,6 +243,7 @@ class BookSummary(Contract):
     covers: list[KindOut]
     methods: list[KindOut]
     clubs: list[KindOut]
+    holes: list[HoleKindOut] = Field(description="That shots were booked on.")
     lies: list[LieRateOut]
     points: list[PointOut]
     along_sd_m: float | None = Field(description="Expected spread along the line, of the middle one of these shots.")

@@ -106,6 +106,12 @@ class BookingRecord(Contract):
     part: int | None = Field(None, ge=0, le=99)
     station: int | None = Field(None, ge=0, le=99)
     hit: bool | None = None
+    course: str = Field("", max_length=60)
+    hole: str = Field("", max_length=8)
+    from_east_m: float | None = Field(None, ge=-30000, le=30000)
+    from_north_m: float | None = Field(None, ge=-30000, le=30000)
+    end_east_m: float | None = Field(None, ge=-30000, le=30000)
+    end_north_m: float | None = Field(None, ge=-30000, le=30000)
     all_booked: bool | None = Field(None, description="Whether all balls of its day were booked; none: not asked.")
 
     @model_validator(mode="after")

@@ -63,6 +63,20 @@ class LieIn(Contract):
     doubts: DoubtsIn = Field(DoubtsIn(), description="Kept with the shot; the sensitivity of the call reads them.")
 
 
+class OnCourse(Contract):
+    """Where on a course a shot is, m east and north of its middle. What a plan is made of stands in line and lie."""
+
+    course: str = Field(min_length=1, max_length=60, description="What it is called.")
+    hole: str = Field(max_length=8)
+    ball_east_m: float = Field(ge=-5000, le=5000)
+    ball_north_m: float = Field(ge=-5000, le=5000)
+    flag_east_m: float = Field(ge=-5000, le=5000)
+    flag_north_m: float = Field(ge=-5000, le=5000)
+    known: list[Annotated[str, Field(max_length=12)]] = Field(
+        max_length=12, description="What the map told of the line."
+    )
+
+
 class PlanRequest(Contract):
     """One shot. Give `player_id` of a stored player, or a `player` in full."""
 
@@ -74,6 +88,7 @@ class PlanRequest(Contract):
     wind: WindIn = WindIn()
     ball_c: BallTemperature = None
     layers: Layers = 0
+    on_course: OnCourse | None = Field(None, description="Where on a course it is; kept with the shot.")
     rain: Rain = "none"
     preferred: bool = Field(False, description="Preferred lies are in force.")
     kept_club_id: str | None = Field(None, max_length=24, description="Club to keep; default: the one used from level.")
