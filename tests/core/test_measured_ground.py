@@ -60,6 +60,14 @@ def test_shorter_balls_are_heavier_ground_and_the_more_of_them_the_surer(one: On
     assert many.carries > 0.85
 
 
+@pytest.mark.parametrize("times", [0.2, 2.4])
+def test_balls_as_far_off_as_is_believed_are_told(one: One, times: float) -> None:
+    found = fitted(one, even_balls(one, times, 20))
+    assert (found.carries - 1.0) * (times - 1.0) > 0.0
+    assert 0.0 < found.low < found.high
+    assert all(0.2 <= share <= 5.0 for share in found.known.shares)
+
+
 def test_a_wrong_ball_moves_little(one: One) -> None:
     balls = even_balls(one)
     wrong = [*balls[:-1], StruckBall(carry_m=0.5 * (balls[-1].carry_m or 0.0))]

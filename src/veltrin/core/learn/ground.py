@@ -149,7 +149,9 @@ class _Station:
         shares, then of the day's speed and spin.
         """
         lie, (faster, more_spin) = self.one.world.lie, at[-2:]
-        known = KnownGround(lie.cover.name, tuple(map(float, np.exp(at[:-2]))), 0)
+        # Draws about a far mode may lie beyond what any ground is believed to be.
+        shares = np.clip(np.exp(at[:-2]), LEAST_SHARE, MOST_SHARE)
+        known = KnownGround(lie.cover.name, tuple(map(float, shares)), 0)
         world = replace(self.one.world, lie=replace(lie, known=known))
         logs = strikes_of(self.one, world, self.draws, math.exp(faster)).logs
         return np.asarray(logs + self.off + np.array([0.0, 0.0, more_spin]))
@@ -302,7 +304,7 @@ def _told(
     station: _Station, at: Vec, slopes: Vec, covariance: Vec, usual: Vec, struck: tuple[Vec, Vec]
 ) -> MeasuredGround:
     ground, (ball, z) = len(at) - 2, struck
-    shares, by_carry = np.exp(at[:ground]), slopes[CARRY, :ground]
+    shares, by_carry = np.clip(np.exp(at[:ground]), LEAST_SHARE, MOST_SHARE), slopes[CARRY, :ground]
     here = station.says(np.concatenate([at[:ground], np.zeros(2)]))[CARRY] - usual[CARRY]
     if math.sqrt(float(by_carry**2 @ np.array(prior_of(station.one.world.lie.cover.group)) ** 2)) < LEAST_TOLD:
         raise DomainError(
@@ -313,9 +315,8 @@ def _told(
     weights = (FREEDOM + 1.0) / (FREEDOM + z * z)
     counts = [float(weights[ball == i].min()) for i in range(int(ball.max()) + 1)]
     cover = station.one.world.lie.cover.name
-    clipped = tuple(float(min(max(share, LEAST_SHARE), MOST_SHARE)) for share in shares)
     return MeasuredGround(
-        known=KnownGround(cover, clipped, len(counts)),
+        known=KnownGround(cover, tuple(map(float, shares)), len(counts)),
         carries=math.exp(here),
         low=math.exp(low),
         high=math.exp(high),
