@@ -72,3 +72,15 @@ def test_a_place_out_of_all_range_is_refused_by_its_field(client: TestClient, wr
     answer = client.post("/api/plan", json=plan_request(on_course={**ON, **wrong}))
     assert answer.status_code == 422
     assert answer.json()["errors"][0]["field"] == f"on_course.{next(iter(wrong))}"
+
+
+def test_a_distance_is_as_doubtful_as_it_was_measured(client: TestClient) -> None:
+    def doubt(line: dict[str, float]) -> float:
+        answer = client.post("/api/sensitivity", json={"request": plan_request(lie={"cover": "fairway"}, line=line)})
+        assert answer.status_code == 200, answer.text
+        (row,) = (one for one in answer.json()["rows"] if one["reading"] == "flag")
+        return float(row["doubt"])
+
+    # Paced it is off by half a metre and 3 %: 2 m of fifty.
+    assert doubt({"flag_m": 50.0}) == pytest.approx(2.0)
+    assert doubt({"flag_m": 50.0, "flag_doubt_m": 4.9}) == pytest.approx(4.9)

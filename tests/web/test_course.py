@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import re
 from collections.abc import Callable
 
@@ -113,6 +114,24 @@ def test_a_finger_drags_ball_and_flag_and_the_line_follows(running: Running, ope
     finger.drag(grip_of(sheet.get_by_role("slider", name="Flag")), (0.0, -20.0))
     expect(fact(sheet, "To the flag")).not_to_have_text(f"{nearer:g} m")
     assert metres() > nearer
+
+
+def test_a_device_says_where_the_ball_lies_and_how_surely(running: Running, open_page: Open) -> None:
+    longitude, latitude = json.loads(FILE.read_text())["origin"]
+    here = {"longitude": longitude, "latitude": latitude + 1e-4, "accuracy": 12.0}
+    page = open_page(running.url + "/?p=corwin", PHONE, geolocation=here, permissions=["geolocation"])
+    settled(page)
+    page.get_by_role("button", name="on the course").click()
+    sheet = page.get_by_role("dialog", name="On the course")
+    sheet.get_by_role("button", name="I am at the ball").click()
+    expect(sheet).to_contain_text("By this device, to 12 m.")
+    sheet.get_by_role("button", name="Play from here").click()
+    # Within 12 m in 95 of a hundred: 12 / sqrt(-2 ln 0.05), by the Rayleigh distribution, is 4.9 m.
+    expect(page).to_have_url(re.compile(r"[?&]dflag=4\.9(&|$)"))
+    settled(page)
+    # What the coach then says of the distance is surer.
+    page.get_by_role("slider", name="Flag").press("ArrowRight")
+    expect(page).not_to_have_url(re.compile("dflag="))
 
 
 def test_a_file_becomes_a_course_and_what_is_wrong_in_it_is_told(running: Running, open_page: Open) -> None:

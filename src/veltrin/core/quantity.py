@@ -58,6 +58,7 @@ QUANTITIES = {
         Quantity("lie.doubts.give", "Doubt of the give", "", 0.0, 0.5, 0.01),
         Quantity("lie.doubts.density", "Doubt of the density", "", 0.0, 1.0, 0.05),
         Quantity("line.flag_m", "Flag", "m", 2.0, 400.0, 0.5),
+        Quantity("line.flag_doubt_m", "Doubt of the distance", "m", 0.0, 100.0, 0.1),
         Quantity("line.green_front_m", "Front edge", "m", -50.0, 430.0, 0.5),
         Quantity("line.green_back_m", "Back edge", "m", 0.0, 460.0, 0.5),
         Quantity("line.green_width_m", "Width of the green", "m", 1.0, 120.0, 0.5),

@@ -5650,6 +5650,11 @@ export interface components {
              */
             firmness: ("sodden" | "soft" | "medium" | "firm" | "hard") | number;
             /**
+             * Flag Doubt M
+             * @description How far that is usually off, by the way it was measured; default: as it is paced.
+             */
+            flag_doubt_m?: number | null;
+            /**
              * Flag M
              * @description Distance to the flag, m.
              */

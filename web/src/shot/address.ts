@@ -32,6 +32,7 @@ const SHORT: Record<keyof Reading, string> = {
   doubtSunk: 'dsunk',
   doubtGive: 'dgive',
   doubtDensity: 'ddens',
+  doubtFlag: 'dflag',
   surround: 'round',
   firmness: 'firm',
   greenWet: 'gwet',

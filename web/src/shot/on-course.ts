@@ -96,7 +96,7 @@ const TOLD: readonly [MappedLine['known'][number], readonly (keyof Reading)[]][]
 /** What a line by the map makes of the reading: only what the map tells. */
 export function fromMap(
   told: MappedLine,
-  on: { course: string; hole: string },
+  { doubt, ...on }: { course: string; hole: string; doubt: number | null },
   reading: Reading,
   player: Player,
 ): Partial<Reading> {
@@ -104,6 +104,7 @@ export function fromMap(
   const line = fromLine(told.line)
   const keys = [...ALWAYS, ...TOLD.filter(([what]) => knows(what)).flatMap(([, of]) => of)]
   const patch: Partial<Reading> = { land: 0, bearing: told.bearing_deg, known: fromCourse(told.grounds) }
+  patch.doubtFlag = doubt === null ? null : Math.min(Math.round(10 * doubt) / 10, 100)
   patch.place = { ...on, ball: told.ball, flag: told.flag, known: told.known }
   for (const key of keys) Object.assign(patch, { [key]: line[key] })
   // What lies where the ball does: the coach's own reading of the same cover is better than a map's.

@@ -27,6 +27,7 @@ export interface Reading extends DayReading, Numbers {
   doubtSunk: number | null
   doubtGive: number | null
   doubtDensity: number | null
+  doubtFlag: number | null
   surround: (typeof SURROUNDS)[number]
   firmness: Firmness
   /** Water on green and ground, 0 to 1; null: what the day leaves there. */
@@ -91,6 +92,7 @@ const DOUBT_OF = {
   sunk: 'doubtSunk',
   give: 'doubtGive',
   density: 'doubtDensity',
+  flag: 'doubtFlag',
   wind: 'windDoubt',
   windFrom: 'windDoubt',
 } as const satisfies Partial<Record<NumberKey, keyof Reading>>
@@ -110,6 +112,7 @@ export const START: Reading = {
   doubtSunk: null,
   doubtGive: null,
   doubtDensity: null,
+  doubtFlag: null,
   surround: 'fairway',
   firmness: 'medium',
   greenWet: null,

@@ -65,6 +65,7 @@ export function toRequest(reading: Reading, only: string[] = []): PlanRequest {
     },
     line: {
       ...numbersOut('line', reading),
+      flag_doubt_m: reading.doubtFlag,
       surround: reading.surround,
       firmness: reading.firmness,
       ground_firmness: reading.ground,
@@ -130,6 +131,7 @@ export function fromRequest(request: PlanRequest, call: string): Reading {
     doubtSunk: lie.doubts.sunk ?? null,
     doubtGive: percent(lie.doubts.give),
     doubtDensity: percent(lie.doubts.density),
+    doubtFlag: line.flag_doubt_m ?? null,
     wet: WET_NAMES.find((word) => WETS[word] === lie.wet) ?? lie.wet,
     ...fromLine(line),
     place: placeOf(request.on_course),

@@ -10,6 +10,7 @@ from veltrin.core.ground import KnownGround, Lie, Slope, cover_named
 from veltrin.core.kit import Player
 from veltrin.core.plan import Question
 from veltrin.service.house.border import rad
+from veltrin.service.shot.contracts.line import LineIn
 from veltrin.service.shot.contracts.plan import (
     DoubtsIn,
     LieIn,
@@ -61,7 +62,7 @@ def question_in(
         pinned=pinned,
         excluded=excluded,
         mood=request.mood,
-        doubts=(*doubts_in(request.lie.doubts), *wind_doubts(request.wind)),
+        doubts=(*doubts_in(request.lie.doubts), *flag_doubt(request.line), *wind_doubts(request.wind)),
         ball_c=request.air.temperature_c if request.ball_c is None else request.ball_c,
         layers=request.layers,
         weather=Weather(request.rain, request.preferred),
@@ -82,6 +83,11 @@ def doubts_in(doubts: DoubtsIn) -> tuple[tuple[str, float], ...]:
     """How far readings of the lie are off, as measured, in the core's units."""
     told = ((name, getattr(doubts, field), unit) for name, field, unit in DOUBTS_OF_THE_LIE)
     return tuple((name, value * unit) for name, value, unit in told if value is not None)
+
+
+def flag_doubt(line: LineIn) -> tuple[tuple[str, float], ...]:
+    """How far the distance is off, as measured (m)."""
+    return () if line.flag_doubt_m is None else (("flag", line.flag_doubt_m),)
 
 
 def wind_doubts(wind: WindIn) -> tuple[tuple[str, float], ...]:

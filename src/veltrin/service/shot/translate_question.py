@@ -87,7 +87,7 @@ def request_out(player_id: str, question: Question) -> PlanRequest:
     return PlanRequest(
         player_id=player_id,
         lie=lie_out(question.lie, question.slope, doubts),
-        line=line_out(question.line),
+        line=line_out(question.line).model_copy(update={"flag_doubt_m": doubts.get("flag")}),
         air=air_out(air),
         wind=wind_out(question.wind).model_copy(update={"doubt_m_s": doubts.get("wind")}),
         ball_c=None if question.ball_c == air.temperature_c else question.ball_c,

@@ -135,7 +135,13 @@ function OneHole(props: {
   const [ball, setBall] = useState<Place | null>(last)
   const [flag, setFlag] = useState<Place>(flagOf(hole))
   const [isClose, setClose] = useState(false)
-  const here = useHere(course, setBall)
+  // How far the ball's place is off where a device told it; touched or dragged it is where the coach sees it.
+  const [doubt, setDoubt] = useState<number | null>(null)
+  const lay = (at: Place, off: number | null = null) => {
+    setBall(at)
+    setDoubt(off)
+  }
+  const here = useHere(course, lay)
   const shots = useShotsOn(player.id, course.name, hole.number)
   const [areShown, setShown] = useState(true)
   const line = useQuery(mappedLineQuery(course.id, ball, flag))
@@ -143,7 +149,7 @@ function OneHole(props: {
   const from = hole.way[0] ?? [0, 0]
   const play = () => {
     if (!told) return
-    useBench.getState().set(fromMap(told, { course: course.name, hole: hole.number }, reading, player))
+    useBench.getState().set(fromMap(told, { course: course.name, hole: hole.number, doubt }, reading, player))
     onPlayed()
   }
   return (
@@ -161,7 +167,7 @@ function OneHole(props: {
         flag={flag}
         edges={told ? { front: told.line.green_front_m ?? 0, back: told.line.green_back_m ?? 0 } : null}
         shots={areShown ? shots : []}
-        onBall={setBall}
+        onBall={lay}
         onFlag={setFlag}
       />
       <div>

@@ -5,6 +5,12 @@ import type { Place } from '../on-course'
 const EARTH_M = 6_371_000
 const RAD = Math.PI / 180
 
+/**
+ * A device tells the radius that holds it 95 times in a hundred (W3C, Geolocation, from memory): so many standard
+ * deviations of a place that is off alike to all sides (Rayleigh).
+ */
+const WITHIN = Math.sqrt(-2 * Math.log(0.05))
+
 /** Where a place on the earth is on the course (m east, m north): near enough for a dot; the server projects the line. */
 export function onCourse(
   course: Pick<Course, 'longitude' | 'latitude'>,
@@ -17,7 +23,7 @@ export function onCourse(
 }
 
 /** Lay the ball down where this device says it is, where it may say so (by TLS, or on this machine). */
-export function useHere(course: Course, onBall: (at: Place) => void) {
+export function useHere(course: Course, onBall: (at: Place, doubt: number) => void) {
   const [words, setWords] = useState('')
   const can = window.isSecureContext && 'geolocation' in navigator
   const ask = () => {
@@ -34,7 +40,7 @@ export function useHere(course: Course, onBall: (at: Place) => void) {
           setWords('You are not on this course.')
           return
         }
-        onBall(at)
+        onBall(at, coords.accuracy / WITHIN)
         setWords(
           `By this device, to ${Math.round(coords.accuracy)} m. Drag the ball if you see it lie elsewhere.`,
         )

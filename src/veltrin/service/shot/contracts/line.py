@@ -53,6 +53,9 @@ class LineIn(Contract):
     """From the ball to the flag and the green around it."""
 
     flag_m: float = bounded("line.flag_m", description="Distance to the flag, m.")
+    flag_doubt_m: float | None = bounded(
+        "line.flag_doubt_m", None, "How far that is usually off, by the way it was measured; default: as it is paced."
+    )
     green_front_m: float | None = bounded(
         "line.green_front_m", None, "Front edge; default 8 m before the flag, from near by 0.6 of the way."
     )
