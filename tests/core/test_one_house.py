@@ -63,6 +63,8 @@ def bounds(schema: dict[str, Any], defs: dict[str, Any], path: str = "") -> Iter
 
 SAME = {
     "line.areas.points.x_m": "line.areas.points", "line.areas.points.y_m": "line.areas.points",
+    "on_course.ball_east_m": "on_course", "on_course.ball_north_m": "on_course",
+    "on_course.flag_east_m": "on_course", "on_course.flag_north_m": "on_course",
     "line.ground_firmness": "line.firmness", "green_speed_ft": "line.green_speed_ft",
 }  # fmt: skip
 

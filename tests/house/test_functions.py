@@ -10,6 +10,7 @@ LINES, PARAMETERS = 50, 7
 
 KERNEL = "compiled: a call or a tuple more would cost more than it tidies"
 STAGE = "one stage of the chain, top to bottom, with the arrays of all before it at hand"
+FILTERS = "one parameter a filter of the book: those of an address are named one by one"
 LISTED = {
     ("core/flight/integrator.py", "fly_many"): KERNEL,
     ("core/run/landing.py", "_roll"): KERNEL,
@@ -25,6 +26,8 @@ LISTED = {
     ("core/plan/strike.py", "struck_calls"): STAGE,
     ("core/plan/answer.py", "as_calls"): STAGE,
     ("service/book/book_read.py", "booking_out"): "one line a field: the only place where a stored booking is told",
+    ("service/book/book_read.py", "which_of"): FILTERS,
+    ("api/routes/book.py", "_which"): FILTERS,
     ("service/house/joining.py", "join"): "the columns of a row by name",
     ("store/repositories/shots.py", "add"): "the columns of a row by name",
     ("commands/serving.py", "serve"): "one parameter an option of the command",

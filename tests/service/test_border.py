@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import fields, is_dataclass, replace
+from datetime import date
 from typing import Any
 
 import pytest
@@ -62,17 +63,23 @@ def given_or_not(path: str) -> st.SearchStrategy[float | None]:
 DOUBTS = st.fixed_dictionaries(
     {name: given_or_not(f"lie.doubts.{name}") for name in ("fall_deg", "side_deg", "sunk", "give", "density")}
 )
+MEASURED = st.fixed_dictionaries(
+    {
+        "shares": st.lists(number("lie.measured.shares"), min_size=5, max_size=5), "balls": st.integers(1, 20),
+        "on": st.dates(date(2020, 1, 1), date(2040, 1, 1)),
+    }
+)  # fmt: skip
 LIES_TOLD: dict[str, st.SearchStrategy[Any]] = {
     "fall_deg": number("lie.fall_deg"), "side_deg": number("lie.side_deg"),
     "cover": st.sampled_from([*COVERS]), "sunk": number("lie.sunk", high=0.3), "wet": number("lie.wet"),
     "growth": st.sampled_from(["with", "across", "against"]), "give": given_or_not("lie.give"),
     "sand_mm": number("lie.sand_mm"), "lip_m": number("lie.lip_m"), "lip_at_m": number("lie.lip_at_m"),
-    "doubts": DOUBTS,
+    "doubts": DOUBTS, "measured": st.none(),
 }  # fmt: skip
 LIES = st.fixed_dictionaries(LIES_TOLD)
 GRASSY_TOLD: dict[str, st.SearchStrategy[Any]] = {
     "cover": st.sampled_from([c.name for c in COVERS.values() if c.group == "grass"]),
-    "grass_mm": number("lie.grass_mm"), "density": number("lie.density"),
+    "grass_mm": number("lie.grass_mm"), "density": number("lie.density"), "measured": st.none() | MEASURED,
 }  # fmt: skip
 GRASSY = st.fixed_dictionaries(GRASSY_TOLD)
 AREAS = st.lists(
@@ -94,7 +101,8 @@ OBSTACLE = st.fixed_dictionaries(
     }
 )  # fmt: skip
 LINES_TOLD: dict[str, st.SearchStrategy[Any]] = {
-    "flag_m": st.floats(60, 200), "green_front_m": st.floats(40, 60), "green_back_m": st.floats(200, 220),
+    "flag_m": st.floats(60, 200), "flag_doubt_m": given_or_not("line.flag_doubt_m"),
+    "green_front_m": st.floats(40, 60), "green_back_m": st.floats(200, 220),
     "green_width_m": number("line.green_width_m"), "surround": st.sampled_from(["fringe", "fairway", "rough"]),
     "firmness": st.sampled_from([*FIRMNESS]) | st.floats(0, 1),
     "ground_firmness": st.none() | st.sampled_from([*FIRMNESS]) | st.floats(0, 1),
@@ -124,8 +132,8 @@ REQUESTS_TOLD: dict[str, st.SearchStrategy[Any]] = {
 REQUESTS = st.fixed_dictionaries(REQUESTS_TOLD)
 
 
-LOOKED_AT = {"player", "detail_for", "only", "shown_id"}
-"""Of a request what the page looks at, or the player in full: no question of the shot's."""
+LOOKED_AT = {"player", "detail_for", "only", "shown_id", "on_course"}
+"""Of a request what the page looks at, the player in full, or where on a course it is: no question of the shot's."""
 
 
 def test_every_field_of_a_question_is_asked_for_here() -> None:

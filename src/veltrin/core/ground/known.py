@@ -7,11 +7,11 @@ from dataclasses import dataclass, replace
 from datetime import date
 from typing import Any
 
-from veltrin.core.checks import require
 from veltrin.core.coefficient import rows_of
 from veltrin.core.errors import DomainError
 from veltrin.core.ground.coefficients import GROUND, GroundCoefficients
 from veltrin.core.ground.cover import CoverGroup, CoverName, cover_named
+from veltrin.core.quantity import QUANTITIES, within
 
 FITTED: dict[CoverGroup, tuple[tuple[str, str], ...]] = {
     "grass": (
@@ -32,7 +32,7 @@ FITTED: dict[CoverGroup, tuple[tuple[str, str], ...]] = {
 """Numbers of the laws that balls from such ground tell: its law and its name. What takes speed and spin differs from
 course to course; how a sole is shaped doesn't."""
 
-LEAST_SHARE, MOST_SHARE = 0.2, 5.0
+LEAST_SHARE, MOST_SHARE = QUANTITIES["lie.measured.shares"].low, QUANTITIES["lie.measured.shares"].high
 """Nothing that was measured is believed to differ by more."""
 
 HALVES_DAYS = 90.0
@@ -64,7 +64,7 @@ class KnownGround:
                 f"Give {len(FITTED[group])}, as they were told.",
             )
         for share in self.shares:
-            require("lie.measured", share, LEAST_SHARE, MOST_SHARE, "")
+            within("lie.measured.shares", share)
 
     @classmethod
     def usual(cls, cover: CoverName) -> KnownGround:

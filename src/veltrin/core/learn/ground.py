@@ -30,10 +30,11 @@ from veltrin.core.plan.odds import even_normals, strike_scatter
 from veltrin.core.plan.one import One, one_call
 from veltrin.core.plan.play import Miss, World, flown, launch
 from veltrin.core.plan.rank import speed_scatter
+from veltrin.core.quantity import QUANTITIES
 from veltrin.core.sides import mirrored, renamed
 from veltrin.core.strike import Launch
 
-FEWEST_BALLS, MOST_BALLS = 4, 20
+FEWEST_BALLS, MOST_BALLS = 4, int(QUANTITIES["lie.measured.balls"].high)
 """Fewer balls tell nothing; more than these nobody strikes from one patch."""
 
 FREEDOM = 4.0

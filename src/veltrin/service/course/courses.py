@@ -14,6 +14,7 @@ import shapely
 from sqlalchemy.orm import Session
 
 from veltrin.core.course import GROUND, Course, Hole, Lies, MappedLine, line_from
+from veltrin.core.quantity import QUANTITIES
 from veltrin.exchange.course_geojson import Read, inwards, read_course, write_course
 from veltrin.exchange.height_grid import on_course, read_ascii
 from veltrin.service.course.contracts.courses import (
@@ -231,7 +232,7 @@ def _place(course: Course, told: PlaceIn, field: str) -> tuple[float, float]:
     return east, north
 
 
-FARTHEST_M = 5000.0
+FARTHEST_M = QUANTITIES["on_course"].high
 
 
 def line_on(store: Store, course_id: int, body: MappedLineAsk) -> MappedLineOut:

@@ -4,6 +4,7 @@ import { mark, tell, useDesk } from '../../lib/desk'
 import type { Reading } from '../reading'
 import { useBench } from '../store'
 import { BookSheet } from '../../book/BookSheet'
+import { useShotsOn } from '../../book/shots-on-hole'
 import { CourseSheet } from '../course/CourseSheet'
 import { CompareSheet } from './CompareSheet'
 import { HelpsSheet } from './HelpsSheet'
@@ -37,7 +38,7 @@ export function BenchSheets({ sheet, onSheet, reading, player, plan, drawn, isFo
     <>
       <HelpsSheet {...opens('helps')} reading={reading} player={player} />
       <LineSheet {...opens('lines')} reading={reading} />
-      <CourseSheet {...opens('course')} reading={reading} player={player} />
+      <CourseSheet {...opens('course')} reading={reading} player={player} useShots={useShotsOn} />
       {chosen && (
         <>
           <BookSheet

@@ -1,8 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { Course, CourseHole, MappedLine, Player } from '../../api/client'
-import { bookQuery } from '../../book/api'
-import { finishWords } from '../../book/finish'
 import { CourseMap, type CourseShot } from '../../drawing/CourseMap'
 import { counted } from '../../lib/counted'
 import { show, type Units } from '../../lib/units'
@@ -19,7 +17,11 @@ import { CourseFiles } from './CourseFiles'
 import { MeasuredGround } from './MeasuredGround'
 import { useHere } from './use-here'
 
+/** What a player booked on a hole of a course. */
+export type UseShots = (player_id: string, course: string, hole: string) => CourseShot[]
+
 interface CourseSheetProps {
+  useShots: UseShots
   open: boolean
   reading: Reading
   player: Player
@@ -27,7 +29,7 @@ interface CourseSheetProps {
 }
 
 /** On the course: choose the hole, lay the ball down, and the line is made by the map. */
-export function CourseSheet({ open, reading, player, onOpenChange }: CourseSheetProps) {
+export function CourseSheet({ open, reading, player, useShots, onOpenChange }: CourseSheetProps) {
   const on = useOnCourse()
   const courses = useQuery({ ...coursesQuery, enabled: open })
   const list = courses.data ?? []
@@ -60,6 +62,7 @@ export function CourseSheet({ open, reading, player, onOpenChange }: CourseSheet
           key={course.data.id}
           course={course.data}
           reading={reading}
+          useShots={useShots}
           player={player}
           onPlayed={() => onOpenChange(false)}
         />
@@ -71,7 +74,13 @@ export function CourseSheet({ open, reading, player, onOpenChange }: CourseSheet
   )
 }
 
-function OneCourse(props: { course: Course; reading: Reading; player: Player; onPlayed: () => void }) {
+function OneCourse(props: {
+  course: Course
+  reading: Reading
+  player: Player
+  useShots: UseShots
+  onPlayed: () => void
+}) {
   const { course } = props
   const on = useOnCourse()
   const hole = holeOf(course, on.hole)
@@ -102,20 +111,6 @@ function OneCourse(props: { course: Course; reading: Reading; player: Player; on
   )
 }
 
-/** What a player booked on a hole, as it is drawn. */
-function useShotsOn(player_id: string, course: string, hole: string): CourseShot[] {
-  const units = useUnits()
-  const book = useQuery(bookQuery({ player_id, course, hole }, 0, 'when', false))
-  return (book.data?.rows ?? []).flatMap((row) => {
-    const { from_east_m: e, from_north_m: n, end_east_m: east, end_north_m: north } = row
-    if (e === null || n === null || east === null || north === null) return []
-    const seen = { past: row.past_m ?? 0, side: row.side_m ?? 0, holed: row.holed }
-    const finished = finishWords(seen, (metres) => show(metres, 'distance', units))
-    const words = `${row.club_name}, ${row.lie_words}: ${finished}`
-    return [{ id: row.id, words, from: [e, n], to: [east, north] }]
-  })
-}
-
 const CLOSE_M = 45
 const about = ([e, n]: Place, far: number): Place[] => [
   [e - far, n - far],
@@ -127,9 +122,10 @@ function OneHole(props: {
   hole: CourseHole
   reading: Reading
   player: Player
+  useShots: UseShots
   onPlayed: () => void
 }) {
-  const { course, hole, reading, player, onPlayed } = props
+  const { course, hole, reading, player, useShots, onPlayed } = props
   const lying = useOnCourse.getState().lying
   const last = lying?.course === course.name && lying.hole === hole.number ? lying.at : null
   const [ball, setBall] = useState<Place | null>(last)
@@ -142,7 +138,7 @@ function OneHole(props: {
     setDoubt(off)
   }
   const here = useHere(course, lay)
-  const shots = useShotsOn(player.id, course.name, hole.number)
+  const shots = useShots(player.id, course.name, hole.number)
   const [areShown, setShown] = useState(true)
   const line = useQuery(mappedLineQuery(course.id, ball, flag))
   const told = ball && !line.error ? line.data : undefined

@@ -12,7 +12,7 @@ from veltrin.core.ground import CoverName
 from veltrin.core.hole import AreaKindName
 from veltrin.exchange.course_geojson import MOST_BYTES
 from veltrin.service.course.contracts.ground import CourseGroundOut, KnownGroundOut
-from veltrin.service.house.contracts.base import Contract
+from veltrin.service.house.contracts.base import Contract, bounded
 from veltrin.service.shot.contracts.line import LineIn
 
 LONGEST_COURSE, LONGEST_HEIGHTS = MOST_BYTES, 40_000_000
@@ -136,8 +136,8 @@ class CourseOut(CourseRow):
 class PlaceIn(Contract):
     """A place on a course: m east and north of its middle, or where a device says it is."""
 
-    east_m: float | None = Field(None, ge=-5000, le=5000)
-    north_m: float | None = Field(None, ge=-5000, le=5000)
+    east_m: float | None = bounded("on_course", None)
+    north_m: float | None = bounded("on_course", None)
     longitude: float | None = Field(None, ge=-180, le=180)
     latitude: float | None = Field(None, ge=-85, le=85)
 

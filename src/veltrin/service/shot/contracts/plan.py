@@ -8,9 +8,8 @@ from typing import Annotated, Self
 from pydantic import Field, model_validator
 
 from veltrin.core.care import NoteKind, Rain
-from veltrin.core.ground import LEAST_SHARE, MOST_SHARE, CoverName, Grain
+from veltrin.core.ground import CoverName, Grain
 from veltrin.core.hole import AreaKindName
-from veltrin.core.learn import MOST_BALLS
 from veltrin.core.methods import Blow, HandWord, Hinge, Way
 from veltrin.core.plan import Finish, Mood, TargetName, Worst
 from veltrin.service.house.contracts.base import Contract, bounded
@@ -33,10 +32,10 @@ class DoubtsIn(Contract):
 class GroundMeasured(Contract):
     """What was measured of the ground the ball lies in, on this course: as `/api/courses/{course_id}/line` tells it."""
 
-    shares: list[Annotated[float, Field(ge=LEAST_SHARE, le=MOST_SHARE)]] = Field(
+    shares: list[Annotated[float, bounded("lie.measured.shares")]] = Field(
         min_length=1, max_length=8, description="What the numbers of its laws are over the usual ones."
     )
-    balls: int = Field(ge=1, le=MOST_BALLS, description="From so many balls.")
+    balls: int = bounded("lie.measured.balls", description="From so many balls.")
     on: date = Field(description="The day they were struck.")
 
 
@@ -68,10 +67,10 @@ class OnCourse(Contract):
 
     course: str = Field(min_length=1, max_length=60, description="What it is called.")
     hole: str = Field(max_length=8)
-    ball_east_m: float = Field(ge=-5000, le=5000)
-    ball_north_m: float = Field(ge=-5000, le=5000)
-    flag_east_m: float = Field(ge=-5000, le=5000)
-    flag_north_m: float = Field(ge=-5000, le=5000)
+    ball_east_m: float = bounded("on_course")
+    ball_north_m: float = bounded("on_course")
+    flag_east_m: float = bounded("on_course")
+    flag_north_m: float = bounded("on_course")
     known: list[Annotated[str, Field(max_length=12)]] = Field(
         max_length=12, description="What the map told of the line."
     )
