@@ -11,7 +11,8 @@ import numpy as np
 from tests.players import question
 from veltrin.core.ground import COVERS, CoverName, KnownGround, Lie, prior_of
 from veltrin.core.learn import PRIOR_SD, StruckBall
-from veltrin.core.learn.ground import CARRY, CARRY_READ, Z_80, fitted, strikes_of, typical
+from veltrin.core.learn.ground import CARRY, CARRY_READ, fitted, strikes_of, typical
+from veltrin.core.learn.rates import Z_80
 from veltrin.core.plan.odds import even_normals
 from veltrin.core.plan.one import one_call
 

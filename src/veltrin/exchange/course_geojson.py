@@ -17,7 +17,7 @@ from typing import Any, NamedTuple
 import numpy as np
 from pyproj import Transformer
 
-from veltrin.core.course import GROUND, Course, GroundName, Heights, Hole, Lies, Tree
+from veltrin.core.course import GROUND, Course, GroundName, Heights, Hole, Lies, Tree, counted_by
 from veltrin.core.errors import DomainError
 from veltrin.core.geometry import Vec
 from veltrin.core.quantity import QUANTITIES
@@ -376,7 +376,7 @@ def _holes(found: _Found, move: Project) -> tuple[Hole, ...]:
         near = [(math.dist(at, end), at) for flag_ref, at in flags if flag_ref in ("", ref)]
         off, flag = min(near, default=(math.inf, None))
         holes.append(Hole(ref or str(k), line, flag if off <= FLAG_WITHIN_M else None, par, name))
-    return tuple(sorted(holes, key=lambda hole: (not hole.number.isdigit(), hole.number.zfill(8))))
+    return tuple(sorted(holes, key=lambda hole: counted_by(hole.number)))
 
 
 def write_course(course: Course) -> dict[str, Any]:

@@ -1,3 +1,4 @@
+import house from '../../../docs/schema/house.json'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { Call, GroundRead, MeasureGround, Player } from '../api/client'
@@ -17,8 +18,7 @@ import { Choice } from '../ui/Choice'
 import { Live } from '../ui/Live'
 import { Problem } from '../ui/Problem'
 
-const FEWEST = 4
-const MOST = 20
+const { fewest: FEWEST, most: MOST } = house.balls_to_measure
 
 /** Measure the ground: balls from one lie tell what this grass or sand takes, and the course keeps it. */
 export function MeasurePanel({ player }: { player: Player }) {
@@ -26,6 +26,7 @@ export function MeasurePanel({ player }: { player: Player }) {
   const reading = useReading()
   const asked = toRequest({ ...reading, known: [], player: player.id, call: '', against: '' })
   const plan = useQuery(planQuery(asked, null))
+  const kept = useCourse()
   const call = plan.data?.calls.find((one) => one.id === (reading.call || plan.data.first_id))
   return (
     <div className="grid gap-x-12 lg:grid-cols-[minmax(0,65ch)_minmax(0,1fr)]">
@@ -49,14 +50,20 @@ export function MeasurePanel({ player }: { player: Player }) {
           Set lie and call on the Bench
         </button>
         {plan.error && <Problem error={plan.error} onRetry={() => void plan.refetch()} />}
-        {call && <Balls key={call.id} request={asked} call={call} />}
+        {call && <Balls key={call.id} request={asked} call={call} kept={kept} />}
       </section>
-      <Kept />
+      <div className="max-lg:mt-4">{kept.course && <MeasuredGround course={kept.course} />}</div>
     </div>
   )
 }
 
-function Balls({ request, call }: { request: MeasureGround['request']; call: Call }) {
+interface BallsProps {
+  request: MeasureGround['request']
+  call: Call
+  kept: ReturnType<typeof useCourse>
+}
+
+function Balls({ request, call, kept }: BallsProps) {
   const units = useUnits()
   const [text, setText] = useState('')
   const measure = useMeasureGround()
@@ -96,7 +103,7 @@ function Balls({ request, call }: { request: MeasureGround['request']; call: Cal
         </div>
       </form>
       {measure.error && <Problem error={measure.error} />}
-      {measure.data && <Told told={measure.data} body={body} />}
+      {measure.data && <Told told={measure.data} body={body} kept={kept} />}
     </>
   )
 }
@@ -121,13 +128,14 @@ function useCourse() {
   return { mine, course: course.data, pick: setPicked }
 }
 
-function Kept() {
-  const { course } = useCourse()
-  return <div className="max-lg:mt-4">{course && <MeasuredGround course={course} />}</div>
+interface ToldProps {
+  told: GroundRead
+  body: MeasureGround
+  kept: ReturnType<typeof useCourse>
 }
 
-function Told({ told, body }: { told: GroundRead; body: MeasureGround }) {
-  const { mine, course, pick } = useCourse()
+function Told({ told, body, kept }: ToldProps) {
+  const { mine, course, pick } = kept
   const keep = useKeepGround()
   const units = useUnits()
   const carries = body.balls.flatMap(({ carry_m }) => (carry_m == null ? [] : [carry_m]))

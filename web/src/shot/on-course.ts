@@ -5,8 +5,6 @@ import { fromCourse } from './known-ground'
 import type { Reading } from './reading'
 import { fromLine } from './request'
 
-export type { Place } from './mapped'
-
 interface OnCourse {
   course: number | null
   hole: string

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { finishOn, sheetOf, type Place } from '../shot/on-course'
+import type { Place } from '../shot/mapped'
+import { finishOn, sheetOf } from '../shot/on-course'
 
 const FLAG = { distance_m: 100, bearing_deg: 0 }
 const near = (place: Place, [east, north]: Place) => {

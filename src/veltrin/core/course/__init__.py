@@ -9,6 +9,7 @@ from veltrin.core.course.course import (
     Hole,
     Lies,
     Tree,
+    counted_by,
 )
 from veltrin.core.course.ground import CourseGround
 from veltrin.core.course.line import Known, MappedLine, line_from
@@ -25,5 +26,6 @@ __all__ = [
     "Lies",
     "MappedLine",
     "Tree",
+    "counted_by",
     "line_from",
 ]

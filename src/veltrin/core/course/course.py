@@ -105,6 +105,11 @@ class Hole:
     name: str = ""
 
 
+def counted_by(number: str) -> tuple[bool, str]:
+    """What holes are sorted by: as they are counted, not as they are spelt; those that aren't numbered last."""
+    return not number.isdigit(), number.zfill(8)
+
+
 @dataclass(frozen=True)
 class Heights:
     """Heights on a grid (m above the sea): rows from south to north, each from west to east, `step_m` apart.

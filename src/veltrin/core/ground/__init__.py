@@ -9,7 +9,7 @@ from veltrin.core.ground.coefficients import (
 )
 from veltrin.core.ground.cover import COVERS, Bed, Cover, CoverGroup, CoverName, SandName, cover_named
 from veltrin.core.ground.helps import HELPS, Help, HelpField, Measured, rise_over_run
-from veltrin.core.ground.known import FITTED, HALVES_DAYS, LEAST_SHARE, MOST_SHARE, KnownGround, prior_of
+from veltrin.core.ground.known import FITTED, HALVES_DAYS, LEAST_SHARE, MOST_SHARE, KnownGround, prior_of, still_holds
 from veltrin.core.ground.lie import CLEAN, LIP_ROLLED_M, Grain, Lie
 from veltrin.core.ground.photograph import MeasuredSlope, Spot, slope_in
 from veltrin.core.ground.slope import MAX_SLOPE_RAD, Slope, slope_along
@@ -53,4 +53,5 @@ __all__ = [
     "rise_over_run",
     "slope_along",
     "slope_in",
+    "still_holds",
 ]

@@ -39,6 +39,11 @@ HALVES_DAYS = 90.0
 """After so long what was measured tells half as much: grass of June isn't that of October. Judgement."""
 
 
+def still_holds(days: float) -> float:
+    """The share of what was measured that holds so many days later; before the day all of it."""
+    return float(0.5 ** (max(days, 0.0) / HALVES_DAYS))
+
+
 @dataclass(frozen=True)
 class KnownGround:
     """What was measured of a cover: shares of the usual numbers, in the order of FITTED, from so many balls, on a day.
@@ -80,7 +85,7 @@ class KnownGround:
 
     def after(self, days: float) -> KnownGround:
         """What of it still holds so many days later: it goes back to the usual."""
-        left = 0.5 ** (max(days, 0.0) / HALVES_DAYS)
+        left = still_holds(days)
         return replace(self, shares=tuple(math.exp(left * math.log(share)) for share in self.shares))
 
 

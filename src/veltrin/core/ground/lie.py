@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Literal
 
@@ -83,6 +83,11 @@ class Lie:
     def laws(self) -> GroundCoefficients:
         """What its laws are set by here."""
         return self.coefficients if self.known is None else self.known.here(self.coefficients)
+
+    @property
+    def usual(self) -> Lie:
+        """The same lie as if nothing had been measured of its ground."""
+        return self if self.known is None else replace(self, known=None)
 
     @property
     def top_m(self) -> float:

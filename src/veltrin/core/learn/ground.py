@@ -30,6 +30,7 @@ from veltrin.core.plan.odds import even_normals, strike_scatter
 from veltrin.core.plan.one import One, one_call
 from veltrin.core.plan.play import Miss, World, flown, launch
 from veltrin.core.plan.rank import speed_scatter
+from veltrin.core.plan.scatter import SLOWEST_SHARE
 from veltrin.core.quantity import QUANTITIES
 from veltrin.core.sides import mirrored, renamed
 from veltrin.core.strike import Launch
@@ -46,13 +47,8 @@ CARRY_READ = 0.02
 LEAST_TOLD = 0.01
 """A stroke whose carry such ground changes by less, one standard deviation, tells nothing of it. Judgement."""
 
-Z_80 = 1.2815515655446004
-
 LOOKED_AT, STRUCK, FEWEST_CLEAN = 1024, 64, 32
 """Strikes by which such ground in general is known; clean ones by which each change is; how few there may be."""
-
-SLOWEST = 0.3
-"""No strike is slower than this share of what was meant."""
 
 SHORTER_MOST, LONGER_MOST = -2.0, 1.1
 """A ball less than a seventh as far or fast as expected, or three times as far, is a slip of the pen: logarithms."""
@@ -104,7 +100,9 @@ def strikes_of(one: One, world: World, draws: Vec, faster: float = 1.0) -> Strik
     """
     n, call, scatter = len(draws), one.call, one.question.player.scatter
     swing, aim = np.full(n, call.swing), np.full(n, call.aim_rad)
-    speed = faster * np.maximum(1.0 + draws[:, 0] * speed_scatter(scatter, one.batch, swing) * one.difficulty, SLOWEST)
+    speed = faster * np.maximum(
+        1.0 + draws[:, 0] * speed_scatter(scatter, one.batch, swing) * one.difficulty, SLOWEST_SHARE
+    )
     many = one.batch.take(np.zeros(n, dtype=int)).changed(
         faster=speed, add={"lean_rad": scatter.loft_rad * one.difficulty * draws[:, 1]}
     )

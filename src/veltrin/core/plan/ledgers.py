@@ -92,7 +92,7 @@ def ball_words(ball_c: float) -> str:
 def _lies(lie: Lie) -> list[tuple[str, Lie]]:
     """A lie taken on step by step: what lies between, as it usually is and as it was measured here, then the water."""
     dry = replace(lie, wet=0.0)
-    steps = [(lie.cause, replace(dry, known=None))] if not dry.is_plain else []
+    steps = [(lie.cause, dry.usual)] if not dry.is_plain else []
     if lie.known is not None:
         steps.append((f"as measured here ({counted(lie.known.balls, 'ball')})", dry))
     return [*steps, ("wet", lie)] if lie.wet else steps
@@ -108,7 +108,7 @@ def _angle_stages(batch: Batch, world: World, swing: Vec, aim: Vec, real: Played
         slope=launch(neutral, clean, swing, aim),
         hands=launch(hands, clean, swing, aim),
         face=real if world.lie.is_plain else launch(batch, clean, swing, aim),
-        usual=launch(batch, replace(dry, lie=replace(dry.lie, known=None)), swing, aim) if world.lie.known else struck,
+        usual=launch(batch, replace(dry, lie=dry.lie.usual), swing, aim) if world.lie.known else struck,
         dry=struck,
         real=real,
     )

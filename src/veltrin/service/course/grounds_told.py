@@ -6,7 +6,7 @@ from datetime import UTC, date, datetime
 from typing import Any
 
 from veltrin.core.course import Course, CourseGround
-from veltrin.core.ground import HALVES_DAYS, KnownGround, cover_named
+from veltrin.core.ground import KnownGround, cover_named, still_holds
 from veltrin.core.learn import MeasuredGround
 from veltrin.service.course.contracts.ground import CourseGroundOut, KnownGroundOut
 from veltrin.service.shot.contracts.plan import GroundMeasured
@@ -42,7 +42,7 @@ def measured_out(known: KnownGround) -> GroundMeasured:
 
 
 def _age(one: CourseGround, day: date) -> int:
-    return 0 if one.known.on is None else max((day - one.known.on).days, 0)
+    return 0 if one.known.on is None else (day - one.known.on).days
 
 
 def grounds_out(course: Course) -> list[CourseGroundOut]:
@@ -53,7 +53,7 @@ def grounds_out(course: Course) -> list[CourseGroundOut]:
             **shares_out(one),
             measured_on=one.known.on or day,
             is_used=one.is_used,
-            holds_pct=round(100.0 * 0.5 ** (_age(one, day) / HALVES_DAYS)),
+            holds_pct=round(100.0 * still_holds(_age(one, day))),
         )
         for one in course.grounds
     ]

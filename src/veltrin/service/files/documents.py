@@ -16,7 +16,7 @@ from veltrin.core.day import GROWTHS
 from veltrin.core.glossary import GLOSSARY
 from veltrin.core.ground import Grain
 from veltrin.core.hole import KINDS, OBSTACLES
-from veltrin.core.learn import DECIDES
+from veltrin.core.learn import DECIDES, FEWEST_BALLS, MOST_BALLS
 from veltrin.core.methods import CATALOGUE, DISPUTES, HAND_WORDS, Method, in_general
 from veltrin.core.plan import MOODS, READINGS, TARGET_WORDS, USUAL, Coefficients
 from veltrin.core.plan.coefficients import WORDS
@@ -164,6 +164,7 @@ def _house() -> dict[str, object]:
         },
         "ball_mm": 1000.0 * BALL_M,
         "as_good_strokes": STAYS_WITHIN,
+        "balls_to_measure": {"fewest": FEWEST_BALLS, "most": MOST_BALLS},
     }
 
 

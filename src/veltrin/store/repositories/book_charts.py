@@ -12,6 +12,7 @@ from typing import Any, NamedTuple
 from sqlalchemy import Select, and_, func, select
 from sqlalchemy.orm import Session
 
+from veltrin.core.course import counted_by
 from veltrin.store.repositories.book import Which, conditions
 from veltrin.store.tables import BookingRow
 
@@ -251,7 +252,7 @@ def holes(session: Session, player_id: str) -> list[tuple[str, str]]:
     row = BookingRow
     asked = select(row.course, row.hole).where(row.player_id == player_id, row.course != "").distinct()
     found = ((course, hole) for course, hole in session.execute(asked))
-    return sorted(found, key=lambda one: (one[0], not one[1].isdigit(), one[1].zfill(8)))
+    return sorted(found, key=lambda one: (one[0], counted_by(one[1])))
 
 
 def carries(session: Session, player_id: str, club_id: str, most: int) -> Sequence[tuple[str, datetime, float]]:

@@ -21,6 +21,6 @@ def page_of(
     """
     count = select(func.count()).select_from(kind).where(which)
     asked = select(kind, count.scalar_subquery()).where(which).order_by(*order).limit(limit).offset(offset)
-    found = session.execute(asked).all()
+    found = session.execute(asked).all() if limit else ()
     # No row carries the number where a page holds none.
     return found[0][1] if found else session.scalar(count) or 0, [row for row, _ in found]

@@ -2,7 +2,7 @@ import { keepPreviousData, queryOptions } from '@tanstack/react-query'
 import { client, done, unwrap, type Course, type MappedLine, type MeasureGround } from '../../api/client'
 import { useTask } from '../../api/task'
 import type { CoverName } from '../covers'
-import type { Place } from '../on-course'
+import type { Place } from '../mapped'
 
 export const coursesQuery = queryOptions({
   queryKey: ['courses'],

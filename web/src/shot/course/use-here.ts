@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import type { Course } from '../../api/client'
-import type { Place } from '../on-course'
+import type { Place } from '../mapped'
 
 const EARTH_M = 6_371_000
 const RAD = Math.PI / 180
