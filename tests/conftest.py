@@ -56,7 +56,7 @@ def cheap_passphrases() -> Iterator[None]:
 HELD_ON_BOTH = (
     "tests/service/", "tests/store/",
     *(f"tests/api/test_{what}.py" for what in (
-        "book_api", "courses_api", "days_api", "eye_api", "files_api", "guard", "hard", "lessons_api",
+        "book_api", "courses_api", "days_api", "eye_api", "files_api", "guard", "hard", "lessons_api", "many_api",
         "measured_ground_api", "practice_api",
         "privacy", "search_api", "take_api", "workers",
     )),

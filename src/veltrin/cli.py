@@ -1,4 +1,5 @@
-"""veltrin demo | serve | coach | backup | restore | move | migrate | mast | monitor | flight | plan | doctor | docs.
+"""veltrin demo | serve | coach | academy | calibrate | backup | restore | move | migrate | mast | monitor | flight |
+plan | doctor | docs.
 
 A command is imported when it is called: who asks for help waits for nothing else.
 """
@@ -20,6 +21,10 @@ class Lazy(NamedTuple):
 
 COMMANDS = {
     "backup": Lazy("keeping", "Copy the whole database, also while it is in use."),
+    "academy": Lazy("many", "Coaches who share courses, and whose books may be calibrated together."),
+    "calibrate": Lazy(
+        "many", "Measure the numbers of the laws by many players' books, and offer what was found to the coaches."
+    ),
     "coach": Lazy("coaching", "Coaches who may sign in from other machines."),
     "demo": Lazy("serving", "Serve a made-up coach, players and course from a folder that goes at the end."),
     "docs": Lazy("house", "Write JSON Schemas, the OpenAPI description and the catalogue of methods below FOLDER."),

@@ -10,6 +10,8 @@ from fastapi.testclient import TestClient
 from tests.questions import plan_request
 from tests.signing import MAREN, OTTO, sign_in
 from veltrin.demo.nine_holes import FILE
+from veltrin.service.house.store import Store
+from veltrin.service.many import academies
 
 TEXT = FILE.read_text()
 
@@ -102,7 +104,7 @@ def test_a_ball_that_is_nowhere_is_told(client: TestClient, ball: dict[str, floa
     assert answer.json()["errors"][0]["field"] == field
 
 
-def test_a_course_is_shared_by_a_switch_and_changed_by_its_coach_alone(guarded: TestClient) -> None:
+def test_a_course_is_shared_by_a_switch_and_changed_by_its_coach_alone(guarded: TestClient, demo_store: Store) -> None:
     sign_in(guarded, MAREN)
     row = kept(guarded, "Maren's")
     address = f"/api/courses/{row['id']}"
@@ -114,6 +116,10 @@ def test_a_course_is_shared_by_a_switch_and_changed_by_its_coach_alone(guarded: 
     assert guarded.put(address, json=shared).status_code == 200
     assert guarded.put(address, json=shared).status_code == 409, "it was changed in the meantime"
     sign_in(guarded, OTTO)
+    assert guarded.get(address).status_code == 404, "they are in no academy together"
+    academies.begin(demo_store, "Fell Academy")
+    for who in (MAREN, OTTO):
+        academies.add_member(demo_store, "Fell Academy", who["name"])
     seen = next(one for one in guarded.get("/api/courses").json() if one["name"] == "Maren's")
     assert (seen["is_mine"], seen["is_shared"]) == (False, True)
     assert guarded.get(address).status_code == 200

@@ -10,6 +10,7 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from sqlalchemy import event
 
+from veltrin.core.law import LAW
 from veltrin.service.book.book import made_booking
 from veltrin.service.book.contracts.book import BookingIn
 from veltrin.service.book.planned import planned_stock
@@ -93,12 +94,12 @@ def test_what_is_summed_step_by_step_is_what_is_there(three: Store, steps: list[
                     rows.delete(session, shots[-1].id)
         if what == "read":
             with three.session() as session:
-                known[name] = book_sums.sums(session, name, None, known.get(name))
+                known[name] = book_sums.sums(session, name, LAW, None, known.get(name))
     for name in NAMES:
         with three.session() as session:
-            grown = book_sums.sums(session, name, None, known.get(name))
+            grown = book_sums.sums(session, name, LAW, None, known.get(name))
         with three.session() as session:
-            fresh = book_sums.sums(session, name)
+            fresh = book_sums.sums(session, name, LAW)
         assert {(c.quantity, c.shots, round(c.weighted, 6)) for c in grown.cells} == {
             (c.quantity, c.shots, round(c.weighted, 6)) for c in fresh.cells
         }

@@ -21,6 +21,7 @@ from fastapi.testclient import TestClient
 
 from tests.conftest import Running
 from tests.waiting import AT_MOST_S
+from veltrin.core.law import LAW
 from veltrin.core.learn import learn
 from veltrin.service.book.book import book_shot, drop_booking
 from veltrin.service.book.book_read import list_book
@@ -209,7 +210,7 @@ def test_what_is_learnt_bit_by_bit_is_what_is_learnt_at_once(demo_store: Store) 
         last = book_shot(demo_store, str(uuid.uuid4()), ask)
         step = habits_of(demo_store, find)
     with demo_store.session() as session:
-        whole = learn(book_sums.sums(session, "brisa").cells)
+        whole = learn(book_sums.sums(session, "brisa", LAW).cells)
     assert [(e.name, e.shots) for e in step.effects] == [(e.name, e.shots) for e in whole.effects]
     assert [e.value for e in step.effects] == pytest.approx([e.value for e in whole.effects])
     # A shot that is taken back is taken back here too.

@@ -39,6 +39,7 @@ from veltrin.api.routes import (
     ground,
     lessons,
     lines,
+    many,
     monitor,
     photographs,
     players,
@@ -120,7 +121,7 @@ def _api() -> APIRouter:
     known = [Depends(get_store)]
     for part in (
         *(players, shots, ground, lines, courses, days, book, practice, practice_sessions, eye, lessons),
-        *(photographs, recordings, cards, search, take, monitor, files),
+        *(photographs, recordings, cards, search, take, monitor, many, files),
     ):
         api.include_router(part.router, dependencies=known)
     return api

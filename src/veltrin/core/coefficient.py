@@ -28,6 +28,14 @@ class Coefficient:
         return (self.high - self.low) / 4.0
 
 
+class LawShare(NamedTuple):
+    """A number of a law that was measured: by what share of the usual one it stands here."""
+
+    law: str
+    name: str
+    share: float
+
+
 class Row(NamedTuple):
     """One number of a law: its name, what it is and its value."""
 

@@ -45,3 +45,21 @@ export const useSignOutThere = () =>
       done(await client.DELETE('/api/sessions/{session_id}', { params: { path: { session_id } } })),
     sessionsQuery.queryKey,
   )
+
+export const academiesQuery = queryOptions({
+  queryKey: ['academies'],
+  queryFn: async () => unwrap(await client.GET('/api/academies')),
+})
+
+/** Let one's books be calibrated with those of an academy, or not. */
+export const useConsent = () =>
+  useTask(
+    async ({ id, consents }: { id: number; consents: boolean }) =>
+      unwrap(
+        await client.PUT('/api/academies/{academy_id}/consent', {
+          params: { path: { academy_id: id } },
+          body: { consents },
+        }),
+      ),
+    academiesQuery.queryKey,
+  )

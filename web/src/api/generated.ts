@@ -4,6 +4,46 @@
  */
 
 export interface paths {
+    "/api/academies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Academies
+         * @description Academies of the coach who asks, with their members.
+         */
+        get: operations["list_academies_api_academies_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/academies/{academy_id}/consent": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Consent
+         * @description Let one's books be calibrated with those of the academy, or not any more.
+         */
+        put: operations["consent_api_academies__academy_id__consent_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/book": {
         parameters: {
             query?: never;
@@ -101,6 +141,50 @@ export interface paths {
          */
         get: operations["show_question_api_book__booking_id__question_get"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calibrations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Calibrations
+         * @description What many books said of the laws, as far as it is offered to the coach who asks.
+         */
+        get: operations["list_calibrations_api_calibrations_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calibrations/{calibration_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Calibration
+         * @description A calibration in full; it names nobody.
+         */
+        get: operations["show_calibration_api_calibrations__calibration_id__get"];
+        /**
+         * Take Calibration
+         * @description Let one's plans go by a calibration, or by the usual numbers again.
+         */
+        put: operations["take_calibration_api_calibrations__calibration_id__put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2259,6 +2343,18 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * AcademyOut
+         * @description An academy that the coach who asks is a member of.
+         */
+        AcademyOut: {
+            /** Id */
+            id: number;
+            /** Members */
+            members: components["schemas"]["MemberOut"][];
+            /** Name */
+            name: string;
+        };
+        /**
          * AirIn
          * @description Air of the day.
          */
@@ -2902,6 +2998,124 @@ export interface components {
             up_m: number | null;
         };
         /**
+         * CalibrationBody
+         * @description Everything that is kept of a calibration. It names nobody.
+         */
+        CalibrationBody: {
+            /** Balls */
+            balls: number;
+            /** By Cover */
+            by_cover: components["schemas"]["GroupOut"][];
+            /** By Family */
+            by_family: components["schemas"]["GroupOut"][];
+            /**
+             * By Wet
+             * @description Of their spin.
+             */
+            by_wet: components["schemas"]["GroupOut"][];
+            /** Cleans By Cover */
+            cleans_by_cover: components["schemas"]["CleanRateOut"][];
+            /** Cleans By Level */
+            cleans_by_level: components["schemas"]["CleanRateOut"][];
+            /** Coaches */
+            coaches: number;
+            /** Compared */
+            compared: components["schemas"]["ComparedOut"][];
+            /** Differ */
+            differ: components["schemas"]["DifferOut"][];
+            left_out: components["schemas"]["LeftOutOut"];
+            /** Not Measured */
+            not_measured: string[];
+            /** Numbers */
+            numbers: components["schemas"]["NumberOut"][];
+            /**
+             * Picked
+             * @description What made books look picked, one entry a player who was left out.
+             */
+            picked: string[];
+            /** Players */
+            players: number;
+            /** Shots */
+            shots: number;
+        };
+        /**
+         * CalibrationOut
+         * @description A calibration in full.
+         */
+        CalibrationOut: {
+            /**
+             * Academy
+             * @description None: from this coach's own books.
+             */
+            academy: string | null;
+            body: components["schemas"]["CalibrationBody"];
+            /** Coaches */
+            coaches: number;
+            /** Helps */
+            helps: boolean;
+            /** Id */
+            id: number;
+            /**
+             * Is Of Today
+             * @description Measured against the laws of this Veltrin; if not, it can't be used.
+             */
+            is_of_today: boolean;
+            /** Is Taken */
+            is_taken: boolean;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /**
+             * Measured
+             * @description So many numbers were measured.
+             */
+            measured: number;
+            /** Players */
+            players: number;
+            /** Shots */
+            shots: number;
+        };
+        /**
+         * CalibrationRowOut
+         * @description A calibration that is offered to the coach who asks.
+         */
+        CalibrationRowOut: {
+            /**
+             * Academy
+             * @description None: from this coach's own books.
+             */
+            academy: string | null;
+            /** Coaches */
+            coaches: number;
+            /** Helps */
+            helps: boolean;
+            /** Id */
+            id: number;
+            /**
+             * Is Of Today
+             * @description Measured against the laws of this Veltrin; if not, it can't be used.
+             */
+            is_of_today: boolean;
+            /** Is Taken */
+            is_taken: boolean;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /**
+             * Measured
+             * @description So many numbers were measured.
+             */
+            measured: number;
+            /** Players */
+            players: number;
+            /** Shots */
+            shots: number;
+        };
+        /**
          * CallOut
          * @description One feasible way to play it.
          */
@@ -3298,6 +3512,22 @@ export interface components {
             plays_as_m: number | null;
         };
         /**
+         * CleanRateOut
+         * @description How often strikes are clean.
+         */
+        CleanRateOut: {
+            /** Name */
+            name: string;
+            /** Now */
+            now: number;
+            /** Seen */
+            seen: number;
+            /** Strikes */
+            strikes: number;
+            /** Usual */
+            usual: number;
+        };
+        /**
          * ClinicIn
          * @description Who comes, for how long, and what isn't there.
          */
@@ -3487,6 +3717,28 @@ export interface components {
             shorter_id: string;
             /** Step M */
             step_m: number;
+        };
+        /**
+         * ComparedOut
+         * @description One shot planned by the usual and by the measured numbers.
+         */
+        ComparedOut: {
+            /** Flag M */
+            flag_m: number;
+            /** Handicap */
+            handicap: number;
+            now: components["schemas"]["PlannedOut"];
+            usual: components["schemas"]["PlannedOut"];
+            /** Words */
+            words: string;
+        };
+        /**
+         * ConsentIn
+         * @description Whether one's books may be calibrated with those of the academy.
+         */
+        ConsentIn: {
+            /** Consents */
+            consents: boolean;
         };
         /**
          * CopyOut
@@ -4003,6 +4255,16 @@ export interface components {
                 number,
                 number
             ][];
+        };
+        /**
+         * DifferOut
+         * @description How far players differ beside what is true of all, one standard deviation.
+         */
+        DifferOut: {
+            /** Share */
+            share: number;
+            /** Words */
+            words: string;
         };
         /**
          * DisputeOut
@@ -4609,6 +4871,35 @@ export interface components {
             words: string;
         };
         /**
+         * GroupOut
+         * @description Clean balls of one kind.
+         */
+        GroupOut: {
+            /** Balls */
+            balls: number;
+            /** High */
+            high: number;
+            /**
+             * Left
+             * @description What is left with the measured numbers.
+             */
+            left: number;
+            /** Low */
+            low: number;
+            /**
+             * Moved
+             * @description How much of that the measured numbers explain.
+             */
+            moved: number;
+            /** Name */
+            name: string;
+            /**
+             * Off
+             * @description How much further than by the usual numbers they went (speed) or spun.
+             */
+            off: number;
+        };
+        /**
          * GuardianIn
          * @description Who agreed for a minor, and on which day.
          */
@@ -5187,6 +5478,31 @@ export interface components {
             loft: components["schemas"]["LedgerRowOut"][];
             /** Spin */
             spin: components["schemas"]["LedgerRowOut"][];
+        };
+        /**
+         * LeftOutOut
+         * @description Players who were left out in turn, and how well their shots were foretold.
+         */
+        LeftOutOut: {
+            /**
+             * Better
+             * @description For so many of them carries came nearer.
+             */
+            better: number;
+            /**
+             * Helps
+             * @description Whether players who had no part in it are foretold better, beyond luck.
+             */
+            helps: boolean;
+            /** Off Now */
+            off_now: number;
+            /**
+             * Off Usual
+             * @description How far carries were off on average with the usual numbers.
+             */
+            off_usual: number;
+            /** Players */
+            players: number;
         };
         /**
          * LessonIn
@@ -6089,6 +6405,21 @@ export interface components {
             spin_rpm?: number | null;
         };
         /**
+         * MemberOut
+         * @description A coach of an academy.
+         */
+        MemberOut: {
+            /**
+             * Consents
+             * @description Whether this coach's books may be calibrated with the others'.
+             */
+            consents: boolean;
+            /** Is Me */
+            is_me: boolean;
+            /** Name */
+            name: string;
+        };
+        /**
          * MergedOut
          * @description What reading a book file did.
          */
@@ -6250,6 +6581,32 @@ export interface components {
             words: string;
         };
         /**
+         * NumberOut
+         * @description One number of a law, as a share of the usual one.
+         */
+        NumberOut: {
+            /**
+             * Doubt Left
+             * @description What part of the doubt there was before is left.
+             */
+            doubt_left: number;
+            /** High */
+            high: number;
+            /** Id */
+            id: string;
+            /**
+             * Is Measured
+             * @description Whether the books measured it; if not, it stays as usual.
+             */
+            is_measured: boolean;
+            /** Low */
+            low: number;
+            /** Share */
+            share: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * ObstacleIn
          * @description Something that stands in the way: a box across the line, m from the ball and above the ground it stands on.
          */
@@ -6332,14 +6689,6 @@ export interface components {
             id: string;
             /** Words */
             words: string;
-        };
-        /**
-         * OfferedOut
-         * @description Calls for what was read, the best for that first.
-         */
-        OfferedOut: {
-            /** Calls */
-            calls: components["schemas"]["OfferedCallOut"][];
         };
         /**
          * OnCourse
@@ -6661,6 +7010,18 @@ export interface components {
             /** Second Id */
             second_id: string | null;
             swap: components["schemas"]["SwapOut"] | null;
+        };
+        /**
+         * PlannedOut
+         * @description The first call of a shot.
+         */
+        PlannedOut: {
+            /** Call */
+            call: string;
+            /** Clean */
+            clean: number;
+            /** Strokes */
+            strokes: number;
         };
         /**
          * PlayedOut
@@ -9053,6 +9414,14 @@ export interface components {
             to_club: string;
         };
         /**
+         * TakeIn
+         * @description Whether one's plans go by it.
+         */
+        TakeIn: {
+            /** Taken */
+            taken: boolean;
+        };
+        /**
          * TakeOut
          * @description A player's own page.
          */
@@ -9716,6 +10085,24 @@ export interface components {
             side_deg: number;
         };
         /**
+         * OfferedOut
+         * @description Calls for what was read, the best for that first.
+         */
+        veltrin__service__eye__contracts__eye__OfferedOut: {
+            /** Calls */
+            calls: components["schemas"]["OfferedCallOut"][];
+        };
+        /**
+         * OfferedOut
+         * @description What is offered, newest first; how many booked shots are still to be compared with the numbers in use.
+         */
+        veltrin__service__many__contracts__calibrations__OfferedOut: {
+            /** Calibrations */
+            calibrations: components["schemas"]["CalibrationRowOut"][];
+            /** Waiting */
+            waiting: number;
+        };
+        /**
          * SlopeOut
          * @description A slope, and how far it is usually off.
          */
@@ -9734,6 +10121,196 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    list_academies_api_academies_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AcademyOut"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or only for the person who runs this server */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    consent_api_academies__academy_id__consent_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                academy_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ConsentIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AcademyOut"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or only for the person who runs this server */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
     list_book_api_book_get: {
         parameters: {
             query: {
@@ -10250,6 +10827,290 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanRequest"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or only for the person who runs this server */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    list_calibrations_api_calibrations_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["veltrin__service__many__contracts__calibrations__OfferedOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or only for the person who runs this server */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    show_calibration_api_calibrations__calibration_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                calibration_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalibrationOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or only for the person who runs this server */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    take_calibration_api_calibrations__calibration_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                calibration_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["veltrin__service__many__contracts__calibrations__OfferedOut"];
                 };
             };
             /** @description Nobody is signed in */
@@ -20619,7 +21480,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["OfferedOut"];
+                    "application/json": components["schemas"]["veltrin__service__eye__contracts__eye__OfferedOut"];
                 };
             };
             /** @description Nobody is signed in */

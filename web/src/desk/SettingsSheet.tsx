@@ -8,6 +8,7 @@ import { dayWords } from '../lib/when'
 import { useLetterKeys } from '../lib/use-keys'
 import { Choice } from '../ui/Choice'
 import { Sheet } from '../ui/Sheet'
+import { Academies } from '../accounts/Academies'
 import { sessionQuery, sessionsQuery, useSignOut, useSignOutThere } from '../accounts/api'
 import { useSaveSettings, settingsQuery } from '../shot/api'
 
@@ -156,6 +157,7 @@ function Rows({ settings }: { settings: Settings }) {
         </button>
       </dd>
       <SignedIn />
+      <Academies />
     </dl>
   )
 }

@@ -12,6 +12,7 @@ import { ClinicPanel } from './ClinicPanel'
 import { DrillList } from './DrillList'
 import { DrillPage } from './DrillPage'
 import { EyePanel } from '../eye/EyePanel'
+import { ManyBooks } from './ManyBooks'
 import { MeasurePanel } from './MeasurePanel'
 import { ProgressPanel } from './ProgressPanel'
 import { RunSession } from './RunSession'
@@ -98,6 +99,7 @@ export function Practice({ player }: { player: Player }) {
         </Tabs.Content>
         <Tabs.Content value="ground">
           <MeasurePanel key={player.id} player={player} />
+          <ManyBooks />
         </Tabs.Content>
         <Tabs.Content value="drills" className="grid gap-x-8 gap-y-4 md:grid-cols-[17rem_minmax(0,1fr)]">
           <DrillList

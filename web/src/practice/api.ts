@@ -9,7 +9,7 @@ import {
   type ReadyDrill,
   type SeasonIn,
 } from '../api/client'
-import { useTask } from '../api/task'
+import { ALL, useTask } from '../api/task'
 
 const PRACTICES = ['practices']
 const MOST_LISTED = 200
@@ -108,3 +108,34 @@ export function readyDrillQuery(drill_id: string, player_id: string, version: nu
       ) as ReadyDrill,
   })
 }
+
+const STILL_COMPARING_MS = 3000
+
+/** What many books said, as it is offered here; asked again while booked shots are being compared. */
+export const calibrationsQuery = queryOptions({
+  queryKey: ['calibrations'],
+  refetchInterval: (query) => (query.state.data?.waiting ? STILL_COMPARING_MS : false),
+  queryFn: async () => unwrap(await client.GET('/api/calibrations')),
+})
+
+export const calibrationQuery = (calibration_id: number) =>
+  queryOptions({
+    queryKey: ['calibrations', calibration_id],
+    queryFn: async () =>
+      unwrap(
+        await client.GET('/api/calibrations/{calibration_id}', { params: { path: { calibration_id } } }),
+      ),
+  })
+
+/** Let one's plans go by a calibration, or not: every answer changes. */
+export const useTakeCalibration = () =>
+  useTask(
+    async ({ id, taken }: { id: number; taken: boolean }) =>
+      unwrap(
+        await client.PUT('/api/calibrations/{calibration_id}', {
+          params: { path: { calibration_id: id } },
+          body: { taken },
+        }),
+      ),
+    ALL,
+  )

@@ -33,7 +33,7 @@ LONG_BODIES = (CourseText, CourseNew, HeightsIn)
 
 @router.get("/courses")
 def list_courses(store: StoreDep) -> list[CourseRow]:
-    """Courses of one's own, and those that other coaches of this server share."""
+    """Courses of one's own, and those that coaches of one's academies share."""
     return courses.list_courses(store)
 
 
@@ -57,7 +57,7 @@ def show_course(store: StoreDep, course_id: CourseId) -> CourseOut:
 
 @router.put("/courses/{course_id}")
 def set_course(store: StoreDep, course_id: CourseId, body: CourseSet) -> CourseRow:
-    """Name a course, share it with the other coaches of this server, or share it no more."""
+    """Name a course, share it with the coaches of one's academies, or share it no more."""
     return courses.set_course(store, course_id, body)
 
 

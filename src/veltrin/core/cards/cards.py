@@ -217,7 +217,7 @@ def _swung(whom: Whom, question: Question, call: Call) -> list[Cell]:
     # From a hollow of sand to the same height: what runs, runs on the green.
     played = play(batch, shot.world, swings, np.full(len(SWINGS), call.aim_rad))
     odds = strike_odds(
-        batch, lie, played, whom.player.scatter, swings, np.full(len(SWINGS), shot.found.strike_factor[0])
+        batch, lie, played, shot.question.player.scatter, swings, np.full(len(SWINGS), shot.found.strike_factor[0])
     )
     told = cell_of(call, [])
     cells = []

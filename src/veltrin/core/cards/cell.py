@@ -10,6 +10,7 @@ from veltrin.core.air import CALM, Wind
 from veltrin.core.day import Day
 from veltrin.core.ground import Lie, Slope, cover_named
 from veltrin.core.kit import NOTHING_LEARNED, Club, Learned, Player
+from veltrin.core.plan.coefficients import taught
 from veltrin.core.plan.days import on_day
 from veltrin.core.plan.model import Call, Finish, Line, Question
 from veltrin.core.plan.rank import STAYS_WITHIN
@@ -126,10 +127,9 @@ class Whom:
         """One shot of that day to a usual green; its wind is the card's, not the day's."""
         green = landing or _usual_green(flag_m)
         asked = Question(
-            self.player, slope or Slope(), Line(flag_m, green), lie=lie, learned=self.learned,
-            pinned=self.pinned, excluded=self.excluded,
-        )  # fmt: skip
-        return on_day(asked, replace(self.day, wind=wind))
+            self.player, slope or Slope(), Line(flag_m, green), lie=lie, pinned=self.pinned, excluded=self.excluded
+        )
+        return on_day(taught(asked, self.learned), replace(self.day, wind=wind))
 
     def fairway_shot(self, flag_m: float, slope: Slope) -> Question:
         """One shot from the fairway over fairway to a usual green."""

@@ -16,6 +16,7 @@ from veltrin.core.errors import DomainError
 from veltrin.core.geometry import Vec
 from veltrin.core.ground import COVERS, CoverName, Lie, Slope
 from veltrin.core.kit import NOTHING_LEARNED, Learned, Player
+from veltrin.core.plan.coefficients import taught
 from veltrin.core.plan.mirror import is_mirrored
 from veltrin.core.plan.model import Line, Question
 from veltrin.core.plan.readings import READINGS
@@ -170,7 +171,7 @@ def _line(scene: Scene) -> Line:
 
 def question_for(scene: Scene, player: Player, learned: Learned = NOTHING_LEARNED) -> Question:
     """The shot of a scene for a player, as they stand in the world: a left-hander sees the scene mirrored."""
-    question = Question(player, scene.slope, _line(scene), wind=scene.wind, lie=scene.lie, learned=learned)
+    question = taught(Question(player, scene.slope, _line(scene), wind=scene.wind, lie=scene.lie), learned)
     return mirrored(question) if player.left_handed else question
 
 

@@ -76,11 +76,11 @@ class KnownGround:
         """Ground as it is in general, before anything is measured."""
         return cls(cover, (1.0,) * len(FITTED[cover_named(cover).group]), 0)
 
-    def here(self, usual: GroundCoefficients = GROUND) -> GroundCoefficients:
-        """What the laws are set by here."""
-        laws: dict[str, Any] = usual._asdict()
+    def here(self, general: GroundCoefficients = GROUND) -> GroundCoefficients:
+        """What the laws are set by here: measured numbers over the usual ones, the others as they are in general."""
+        laws: dict[str, Any] = general._asdict()
         for (law, name), share in zip(FITTED[cover_named(self.cover).group], self.shares, strict=True):
-            laws[law] = laws[law]._replace(**{name: share * getattr(laws[law], name)})
+            laws[law] = laws[law]._replace(**{name: share * getattr(getattr(GROUND, law), name)})
         return GroundCoefficients(**laws)
 
     def after(self, days: float) -> KnownGround:

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from typing import Literal, get_args
 
 from veltrin.core.kit.club import Club
+from veltrin.core.law import USUAL_LAWS, Laws
 
 Quantity = Literal["speed", "friction", "face", "scatter"]
 QUANTITIES: tuple[Quantity, ...] = get_args(Quantity)
@@ -61,12 +62,21 @@ class Effect:
 
 @dataclass(frozen=True)
 class Learned:
-    """A player's own effects. What is not in it is as the model has it; effects of one stroke add up."""
+    """A player's own effects. What is not in it is as the model has it; effects of one stroke add up.
+
+    `laws`: numbers of the model itself that many players' books have measured, where the coach goes by them.
+    """
 
     effects: tuple[Effect, ...] = ()
+    laws: Laws = USUAL_LAWS
 
     def __bool__(self) -> bool:
         return bool(self.effects)
+
+    @property
+    def without_own(self) -> Learned:
+        """Nothing of the player, what is known of the laws stays."""
+        return Learned(laws=self.laws)
 
     def of(self, cover: str, method_id: str, club: Club, *, known: bool = False) -> Habit:
         """Everything that bears on a stroke with this club and method from this cover.

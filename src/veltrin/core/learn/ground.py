@@ -93,7 +93,7 @@ class Strikes(NamedTuple):
     clean: Mask
 
 
-def strikes_of(one: One, world: World, draws: Vec, faster: float = 1.0) -> Strikes:
+def strikes_of(one: One, world: World, draws: Vec, faster: Vec | float = 1.0) -> Strikes:
     """Strike a call as it is played, in this world, `faster` than usual by the day's own share.
 
     `draws` (n, 5) standard normals: of speed, loft, low point, depth, and of what the grass is over that as read.

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from veltrin.core.kit import NOTHING_LEARNED, Scatter
+from veltrin.core.kit import Scatter
 from veltrin.core.plan.model import Question
 
 
@@ -19,5 +19,6 @@ class Yardstick:
 
     def asks(self, question: Question) -> Question:
         """The same question, asked of the player of that day without a book."""
-        player = replace(question.player, handicap=self.handicap, scatter=Scatter.for_handicap(self.scatter_handicap))
-        return replace(question, player=player, learned=NOTHING_LEARNED)
+        scatter = Scatter.for_handicap(self.scatter_handicap, question.player.scatter.coefficients)
+        player = replace(question.player, handicap=self.handicap, scatter=scatter)
+        return replace(question, player=player, learned=question.learned.without_own)

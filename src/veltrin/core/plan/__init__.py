@@ -1,6 +1,6 @@
 """The plan: candidates, speed and aim solved, ranked, explained."""
 
-from veltrin.core.plan.coefficients import USUAL, Coefficients, under
+from veltrin.core.plan.coefficients import USUAL, Coefficients, taught, under
 from veltrin.core.plan.day_sheet import SheetCell, SheetRow, day_sheet
 from veltrin.core.plan.days import CarriedOver, DayPlan, DayStrike, on_day, two_days
 from veltrin.core.plan.mirror import compare_schools, plan_shot, plan_stages
@@ -83,6 +83,7 @@ __all__ = [
     "plan_stages",
     "sensitivity",
     "stock_speeds",
+    "taught",
     "together",
     "two_days",
     "under",

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import replace
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
+from veltrin.core.coefficient import LawShare
 from veltrin.core.flight import FLIGHT, FlightCoefficients
 from veltrin.core.ground import GROUND, GrassCoefficients, GroundCoefficients, SandCoefficients, SoilCoefficients
-from veltrin.core.kit import SCATTER, Scatter, ScatterCoefficients
+from veltrin.core.kit import SCATTER, Learned, Scatter, ScatterCoefficients
 from veltrin.core.plan.model import Question
 from veltrin.core.run import TURF, TurfCoefficients
 
@@ -34,6 +36,20 @@ WORDS = {
     "scatter": "What varies from strike to strike, and what widens it",
 }
 """What each law is about."""
+
+
+def shifted(shares: Iterable[LawShare], usual: Coefficients = USUAL) -> Coefficients:
+    """The numbers of the laws where some are so many times the usual."""
+    laws: dict[str, Any] = dict(zip(Coefficients._fields, usual, strict=True))
+    for law, name, share in shares:
+        laws[law] = laws[law]._replace(**{name: share * getattr(laws[law], name)})
+    return Coefficients(**laws)
+
+
+def taught(question: Question, learned: Learned) -> Question:
+    """The same question, asked by what was learnt: of this player, and by many books of the laws."""
+    asked = under(question, shifted(learned.laws.shares)) if learned.laws.shares else question
+    return replace(asked, learned=learned)
 
 
 def under(question: Question, told: Coefficients) -> Question:

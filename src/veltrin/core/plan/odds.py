@@ -8,7 +8,7 @@ import numpy as np
 from scipy.special import ndtri
 
 from veltrin.core.constants import BALL_RADIUS_M
-from veltrin.core.geometry import Vec
+from veltrin.core.geometry import Mask, Vec
 from veltrin.core.ground import Lie, Under
 from veltrin.core.ground.grass import speed_kept
 from veltrin.core.kernels import LOOSE, kernel
@@ -103,11 +103,35 @@ def _odds(rows: Vec, told: Vec, scatter: Vec, draws: Vec, under: Under, out: Vec
             out[i, 3], out[i, 4] = EDGE_SLIP * BALL_RADIUS_M, EDGE_SLIP * BALL_RADIUS_M
 
 
-def strike_odds(batch: Batch, lie: Lie, played: Launched, scatter: Scatter, swing: Vec, difficulty: Vec) -> list[Odds]:
-    """Odds and strike window of each stroke of a batch."""
-    along, deep = strike_scatter(scatter, swing, difficulty, batch.clubs.arc_m, lie.cover.uneven_m)
-    draws = even_normals(STRIKES, 3)
-    patched = np.column_stack([draws[:, :2], np.exp(lie.laws.grass.patchy * draws[:, 2])])
+@kernel(nogil=True, fastmath=LOOSE)
+def _each(row: Vec, told: Vec, scatter: Vec, draws: Vec, under: Under, out: Mask) -> None:
+    """Of many strikes of one stroke: which are heavy, which thin, (n, 2)."""
+    for k in range(draws.shape[0]):
+        heavy, thin = _fails(row, told, under, scatter[0] * draws[k, 0], scatter[1] * draws[k, 1], draws[k, 2])
+        out[k, 0], out[k, 1] = heavy, thin
+
+
+def failed(batch: Batch, lie: Lie, played: Launched, scatter: Scatter, swing: Vec, difficulty: Vec, draws: Vec) -> Mask:
+    """Which of many strikes of the first stroke of a batch are heavy, which thin, (n, 2).
+
+    `draws` (n, 3) standard normals: of the low point, of its depth, of what the grass is over that as read.
+    """
+    wide = strike_scatter(scatter, swing, difficulty, batch.clubs.arc_m, lie.cover.uneven_m)
+    out = np.empty((len(draws), 2), dtype=np.bool_)
+    _each(batch.rows[0], played.told[0], np.column_stack(wide)[0], _patched(draws, lie), lie.under, out)
+    return out
+
+
+def _patched(draws: Vec, lie: Lie) -> Vec:
+    return np.column_stack([draws[:, :2], np.exp(lie.laws.grass.patchy * draws[:, 2])])
+
+
+def strike_odds(
+    batch: Batch, lie: Lie, played: Launched, scatter: Scatter, swing: Vec, difficulty: Vec, strikes: int = STRIKES
+) -> list[Odds]:
+    """Odds and strike window of each stroke of a batch, by so many strikes each."""
+    wide = strike_scatter(scatter, swing, difficulty, batch.clubs.arc_m, lie.cover.uneven_m)
     out = np.empty((batch.count, 5))
-    _odds(batch.rows, played.told, np.column_stack([along, deep]), patched, lie.under, out)
+    draws = _patched(even_normals(strikes, 3), lie)
+    _odds(batch.rows, played.told, np.column_stack(wide), draws, lie.under, out)
     return [Odds(1.0 - heavy - thin, heavy, thin, *window) for heavy, thin, *window in out.tolist()]

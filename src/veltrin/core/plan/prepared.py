@@ -6,7 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
 
-from veltrin.core.ground import Slope
+from veltrin.core.ground import CLEAN, Slope
 from veltrin.core.methods.catalogue import CATALOGUE
 from veltrin.core.methods.stock import STOCK_SWING
 from veltrin.core.plan.candidates import Candidate, list_all, list_candidates, parts_of
@@ -103,6 +103,7 @@ def level_choice(question: Question) -> LevelChoice | None:
             layers=q.layers,
             weather=q.weather,
             learned=q.learned,
+            lie=replace(CLEAN, coefficients=q.lie.coefficients),
             flight=q.flight,
         )
     )

@@ -16,6 +16,7 @@ from veltrin.core.learn.causes import CHANCE
 from veltrin.core.learn.faults import Struck, strike
 from veltrin.core.plan.answer import with_detail
 from veltrin.core.plan.candidates import list_candidates
+from veltrin.core.plan.coefficients import taught
 from veltrin.core.plan.mirror import is_mirrored
 from veltrin.core.plan.model import Call, Line, Question
 from veltrin.core.plan.odds import even_normals, strike_odds
@@ -60,7 +61,7 @@ def question_at(player: Player, station: Station, learned: Learned = NOTHING_LEA
     front, back = usual_edges(station.flag_m)
     land = None if station.land_share is None else station.land_share * station.flag_m
     line = Line(station.flag_m, Landing(front, back, width_m=usual_width(front, back)), land_m=land)
-    return Question(player, station.slope, line, wind=station.wind, lie=station.lie, learned=learned)
+    return taught(Question(player, station.slope, line, wind=station.wind, lie=station.lie), learned)
 
 
 def _clubs(player: Player, station: Station) -> tuple[Club, ...]:

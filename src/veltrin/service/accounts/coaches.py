@@ -130,7 +130,7 @@ def begin_factor(store: Store, name: str) -> tuple[str, str]:
 
     secret = random_base32()
     with store.session() as session:
-        coach = _known(session, name)
+        coach = coach_named(session, name)
         rows.set_factor(session, coach.id, secret)
         rows.drop_sessions_of(session, coach.id)
         rows.add_event(session, coach.name, HERE, "second factor")
@@ -140,7 +140,7 @@ def begin_factor(store: Store, name: str) -> tuple[str, str]:
 def end_factor(store: Store, name: str) -> None:
     """Take a coach's second factor away."""
     with store.session() as session:
-        coach = _known(session, name)
+        coach = coach_named(session, name)
         rows.set_factor(session, coach.id, None)
         rows.add_event(session, coach.name, HERE, "second factor off")
 
@@ -223,7 +223,8 @@ def _note(session: Session, coach_id: int, address: str, what: str) -> None:
 HERE = "this machine"
 
 
-def _known(session: Session, name: str) -> CoachRow:
+def coach_named(session: Session, name: str) -> CoachRow:
+    """A coach by name; NotFoundError names those there are."""
     coach = rows.by_name(session, name.strip())
     if coach is None:
         names = ", ".join(c.name for c in rows.load_all(session))
@@ -241,7 +242,7 @@ def rename_coach(store: Store, name: str, new: str) -> None:
     """Give a coach another name; ConflictError where it is taken."""
     new = _named(new)
     with store.session() as session:
-        coach = _known(session, name)
+        coach = coach_named(session, name)
         if rows.by_name(session, new) is not None:
             raise ConflictError("name", f"'{new}' is already used.", "Choose another.")
         rows.rename(session, coach.id, new)
@@ -251,7 +252,7 @@ def rename_coach(store: Store, name: str, new: str) -> None:
 def let_run(store: Store, name: str, *, is_admin: bool) -> None:
     """Let a coach run this server, or no longer; somebody always does."""
     with store.session() as session:
-        coach = _known(session, name)
+        coach = coach_named(session, name)
         if not is_admin:
             _somebody_else_runs(session, coach)
         rows.set_admin(session, coach.id, is_admin=is_admin)
@@ -270,7 +271,7 @@ def _somebody_else_runs(session: Session, coach: CoachRow) -> None:
 def remove_coach(store: Store, name: str, to: str) -> None:
     """Take a coach away; players, book, lines and days go to another coach, settings are dropped."""
     with store.session() as session:
-        coach, heir = _known(session, name), _known(session, to)
+        coach, heir = coach_named(session, name), coach_named(session, to)
         if coach.id == heir.id:
             raise ConflictError("to", "is the coach to be removed.", "Name another coach.")
         _somebody_else_runs(session, coach)

@@ -8,7 +8,6 @@ from typing import Any
 
 from sqlalchemy.orm import Session
 
-from veltrin.core.law import NO_LAW
 from veltrin.core.learn import Yardstick
 from veltrin.core.methods import slope_word
 from veltrin.core.units import RAD_S_PER_RPM
@@ -109,14 +108,14 @@ def made_columns(booking_id: str, planned: Planned, body: BookingIn, yardstick: 
         **hole_columns(None if body.request is None else body.request.on_course, planned.bearing_rad, total, left),
     }
     seen = Seen(*(told[name] for name in Seen._fields))
-    evidence = held_against(seen, expected)
+    evidence = held_against(seen, expected, planned.law)
     lost = lost_of(expected.strokes, after)
     told |= evidence.columns
     told |= {"steady_lost": steady_lost(seen, planned, lost, yardstick), "far_off": evidence.is_far_off}
     told["counts"] = body.counts and not evidence.is_far_off
     if not planned.is_planned:
         # What a stock swing would have done says nothing of this shot.
-        told |= {"law": NO_LAW, "counts": False, "far_off": False}
+        told |= {"counts": False, "far_off": False}
     return told
 
 

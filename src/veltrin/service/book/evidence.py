@@ -9,8 +9,6 @@ from typing import Any, NamedTuple
 import numpy as np
 
 from veltrin.core.hole import KIND_LIST
-from veltrin.core.kit import NOTHING_LEARNED
-from veltrin.core.law import LAW
 from veltrin.core.learn import FAILED, BookedStrike, Meant, Told, Yardstick, is_far_off, lesson, told
 from veltrin.core.plan import Question
 from veltrin.core.plan.predict import Expected
@@ -77,8 +75,8 @@ class Evidence(NamedTuple):
     is_far_off: bool
 
 
-def held_against(seen: Seen, expected: Expected) -> Evidence:
-    """Hold a booked shot against what was expected of it, by the laws of today."""
+def held_against(seen: Seen, expected: Expected, law: int) -> Evidence:
+    """Hold a booked shot against what was expected of it, by the laws of that number."""
     says = _told(seen, expected)
     speed, friction, face = _value(says.speed), _value(says.friction), _value(says.face)
     columns = {
@@ -94,7 +92,7 @@ def held_against(seen: Seen, expected: Expected) -> Evidence:
         "friction_w": friction[1],
         "face_y": face[0],
         "face_w": face[1],
-        "law": LAW,
+        "law": law,
     }
     return Evidence(columns, is_far_off(says))
 
@@ -128,7 +126,7 @@ def steady_lost(seen: Seen, planned: Planned, lost: float | None, yardstick: Yar
     question = planned.question
     if question is None or not planned.is_planned or lost is None:
         return None
-    asked = yardstick.asks(question) if yardstick else replace(question, learned=NOTHING_LEARNED)
+    asked = yardstick.asks(question) if yardstick else replace(question, learned=question.learned.without_own)
     if asked == question:
         return lost
     found = expected_of(asked, planned.call_id)

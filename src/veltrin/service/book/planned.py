@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from veltrin.core.kit import family_of
+from veltrin.core.law import NO_LAW
 from veltrin.core.methods.catalogue import method_named
 from veltrin.core.methods.stock import STOCK_SWING
 from veltrin.core.plan import Call, Question
@@ -16,6 +17,7 @@ from veltrin.service.book.contracts.book import (
 )
 from veltrin.service.house.errors import ConflictError, DomainError
 from veltrin.service.house.turns import TURNS
+from veltrin.service.players.laws import laws_of
 from veltrin.service.players.players import find_stored
 from veltrin.service.shot.contracts.plan import PlanRequest
 from veltrin.service.shot.forms import QUESTION
@@ -40,6 +42,8 @@ class Planned:
     call_id: str
     bearing_rad: float
     expected: Expected
+    law: int
+    """The number of the laws it is expected by."""
     is_planned: bool = True
     """Whether `expected` is of this call from this lie; else it is the club's stock swing, for want of one."""
 
@@ -78,6 +82,7 @@ def planned_shot(store: Store, request: PlanRequest, call_id: str) -> Planned:
         call_id,
         hand * call.target.bearing_rad,
         expected,
+        question.learned.laws.number,
     )
 
 
@@ -99,7 +104,7 @@ def planned_from_former(store: Store, request: PlanRequest, call_id: str) -> Pla
         expected = replace(expect_stock(question.player, club.id, question.air), distance_m=request.line.flag_m)
         return Planned(
             question, QUESTION.keep(plain), club.id, club.name, family_of(club),
-            question.lie.cover.name, method.id, call_id, 0.0, expected, is_planned=False,
+            question.lie.cover.name, method.id, call_id, 0.0, expected, NO_LAW, is_planned=False,
         )  # fmt: skip
 
 
@@ -112,5 +117,6 @@ def planned_stock(store: Store, player_id: str, body: BookingIn) -> Planned:
     expected = expect_stock(player, club.id, air_in(body.air))
     method = STOCK_SWING.id
     return Planned(
-        None, None, club.id, club.name, family_of(club), STOCK_COVER, method, f"{club.id}~{method}", 0.0, expected
-    )
+        None, None, club.id, club.name, family_of(club), STOCK_COVER, method, f"{club.id}~{method}", 0.0, expected,
+        laws_of(store).number,
+    )  # fmt: skip

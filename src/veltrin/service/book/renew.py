@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 
-from veltrin.core.law import LAW, NO_LAW
+from veltrin.core.law import NO_LAW
 from veltrin.service.book.evidence import held_against, seen_of, steady_lost, yardstick_of
 from veltrin.service.book.planned import planned_shot
 from veltrin.service.house.errors import DomainError
+from veltrin.service.players.laws import laws_in
 from veltrin.service.shot.forms import QUESTION
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as rows
@@ -55,9 +56,14 @@ def renew_own(own: Store) -> Iterator[int]:
         yield len(some)
 
 
+def waiting(own: Store) -> int:
+    """How many shots of one coach were held against the plans of other laws than the coach's."""
+    return len(_waiting(own))
+
+
 def _waiting(own: Store) -> list[str]:
     with own.session() as session:
-        return rows.of_other_laws(session, LAW)
+        return rows.of_other_laws(session, laws_in(session).number)
 
 
 def _of_each_coach(store: Store) -> list[Store]:
@@ -72,7 +78,7 @@ def _hold(own: Store, booking: BookingRow, question: str) -> None:
             raise DomainError("request", "can't be read any more.", "")
         planned = planned_shot(own, request, booking.call_id)
         seen = seen_of(booking)
-        for name, value in held_against(seen, planned.expected).columns.items():
+        for name, value in held_against(seen, planned.expected, planned.law).columns.items():
             setattr(booking, name, value)
         booking.steady_lost = steady_lost(seen, planned, booking.lost, yardstick_of(own, booking.player_id))
     except DomainError:

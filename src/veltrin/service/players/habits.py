@@ -3,14 +3,17 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 
-from veltrin.core.kit import NOTHING_LEARNED, Effect, Learned
+from veltrin.core.kit import Effect, Learned
 from veltrin.core.learn import learn
 from veltrin.core.learn.rates import Z_80
 from veltrin.service.house.remembered import Remembered
 from veltrin.service.house.words import cover_words, method_words
 from veltrin.service.players.contracts.learnt import EffectOut, LearntOut
+from veltrin.service.players.laws import laws_in, laws_of
 from veltrin.service.players.players import find_stored
+from veltrin.store.dialect import read_one_state
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book_sums as rows
 from veltrin.store.repositories.players import StoredPlayer
@@ -25,15 +28,17 @@ def _learnt(store: Store, stored: StoredPlayer) -> tuple[Learned, int]:
     key = (store.name, stored.player.id)
     known = _known.get(key)
     with store.session() as session:
-        found = rows.sums(session, stored.player.id, stored.learns_from, known[0] if known else None)
-    own = known[1] if known and known[0] is found else learn(found.cells)
+        read_one_state(session)
+        laws = laws_in(session)
+        found = rows.sums(session, stored.player.id, laws.number, stored.learns_from, known[0] if known else None)
+    own = known[1] if known and known[0] is found else replace(learn(found.cells), laws=laws)
     _known.put(key, (found, own))
     return own, sum(c.shots for c in found.cells if c.quantity == "speed")
 
 
 def habits_of(store: Store, stored: StoredPlayer) -> Learned:
     """What plans add for this player; nothing where the book is switched off."""
-    return _learnt(store, stored)[0] if stored.learns else NOTHING_LEARNED
+    return _learnt(store, stored)[0] if stored.learns else Learned(laws=laws_of(store))
 
 
 def _words(effect: Effect) -> str:

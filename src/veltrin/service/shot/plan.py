@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
-
-from veltrin.core.kit import NOTHING_LEARNED
+from veltrin.core.kit import Learned
 from veltrin.core.methods import method_named
-from veltrin.core.plan import Question, plan_shot
+from veltrin.core.plan import Question, plan_shot, taught
 from veltrin.service.house.errors import ConflictError
 from veltrin.service.players.habits import habits_of
+from veltrin.service.players.laws import laws_of
 from veltrin.service.players.players import find_stored
 from veltrin.service.players.translate_player import club_in, player_in
 from veltrin.service.shot.contracts.plan import CallOut, PlanRequest, PlanResponse
@@ -43,8 +42,10 @@ def question_of(store: Store | None, request: PlanRequest) -> Question:
     asked = find_asked(store, request)
     _check_stands(request)
     pinned = frozenset(m for m, stand in asked.stands.items() if stand == "pinned")
-    learned = habits_of(store, asked) if store is not None and request.player is None else NOTHING_LEARNED
-    return replace(question_in(request, asked.player, pinned, frozenset(asked.stands) - pinned), learned=learned)
+    question = question_in(request, asked.player, pinned, frozenset(asked.stands) - pinned)
+    if store is None:
+        return question
+    return taught(question, habits_of(store, asked) if request.player is None else Learned(laws=laws_of(store)))
 
 
 def plan(store: Store | None, request: PlanRequest) -> PlanResponse:

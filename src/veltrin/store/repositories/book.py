@@ -12,6 +12,7 @@ from typing import Any, Literal
 from sqlalchemy import ColumnElement, and_, insert, inspect, select, update
 from sqlalchemy.orm import Session
 
+from veltrin.core.law import CALIBRATED
 from veltrin.store.across import booking_owners
 from veltrin.store.dialect import insert_once
 from veltrin.store.repositories.pages import page_of
@@ -117,9 +118,13 @@ def set_last_number(session: Session, player_id: str, last: int) -> None:
 
 
 def of_other_laws(session: Session, law: int) -> list[str]:
-    """Shots with a question that were held against the plans of older laws, each player's in their order."""
+    """Shots with a question that were held against the plans of other laws, each player's in their order.
+
+    What a later Veltrin wrote is left to it.
+    """
     row = BookingRow
-    asked = select(row.id).where(row.question_id.is_not(None), row.law < law, row.law > 0)
+    is_older = row.law % CALIBRATED <= law % CALIBRATED
+    asked = select(row.id).where(row.question_id.is_not(None), row.law != law, row.law > 0, is_older)
     return list(session.scalars(asked.order_by(row.player_id, row.seq)))
 
 
@@ -129,6 +134,25 @@ def with_questions(session: Session, booking_ids: Sequence[str]) -> list[tuple[B
     asked = select(row, QuestionRow.body).join(QuestionRow, QuestionRow.id == row.question_id)
     found = session.execute(asked.where(row.id.in_(booking_ids)).order_by(row.player_id, row.seq))
     return [(booking, body) for booking, body in found]
+
+
+def planned_of(session: Session, player_id: str) -> list[tuple[BookingRow, str]]:
+    """A player's shots that count and whose call could be played, each with its question, oldest first."""
+    row = BookingRow
+    asked = select(row, QuestionRow.body).join(QuestionRow, QuestionRow.id == row.question_id)
+    kept = asked.where(row.player_id == player_id, row.counts, row.law > 0)
+    return [(booking, body) for booking, body in session.execute(kept.order_by(row.booked_at, row.seq))]
+
+
+def renumber_unplanned(session: Session, before: int, law: int) -> None:
+    """Say of shots that no question stands behind that they were held against other laws: those leave them as they
+    were.
+    """
+    row = BookingRow
+    own = row.coach_id == session.info["coach_id"]
+    session.execute(update(row).where(own, row.question_id.is_(None), row.law == before, row.law > 0).values(law=law))
+    for player_id in session.scalars(select(PlayerRow.id)):
+        _edited(session, player_id)
 
 
 EVIDENCE = (

@@ -11,9 +11,7 @@ from sqlalchemy import ColumnElement, Row, Select, case, func, literal_column, s
 from sqlalchemy.orm import Session
 
 from veltrin.core.kit import Quantity
-from veltrin.core.law import LAW
 from veltrin.core.learn import QUARTER_DAYS, Cell
-from veltrin.store.dialect import read_one_state
 from veltrin.store.tables import BookingRow, PlayerRow
 
 _SUMS: tuple[tuple[Quantity, Any, Any], ...] = (
@@ -27,23 +25,24 @@ _SUMS: tuple[tuple[Quantity, Any, Any], ...] = (
 class Sums:
     """Sums by cell of a player's shots that count, up to a number. They hold while `edits` and `since` are the same."""
 
+    law: int
     edits: int
     since: datetime | None
     upto: int
     cells: tuple[Cell, ...]
 
 
-def sums(session: Session, player_id: str, since: datetime | None = None, known: Sums | None = None) -> Sums:
+def sums(session: Session, player_id: str, law: int, since: datetime | None = None, known: Sums | None = None) -> Sums:
     """Sums by cell of all shots that count, for learning. With `known` only what was booked since is read.
 
-    Shots that were held against the plans of other laws teach nothing: what the laws changed is not the player's. One
-    read of one state: what is booked in the meantime is neither in the number nor in the sums.
+    Shots that were held against the plans of other laws than these teach nothing: what the laws changed is not the
+    player's. Read in one state (see read_one_state): what is booked in the meantime is neither in the number nor in the
+    sums.
     """
     row = BookingRow
-    read_one_state(session)
     found = session.execute(select(PlayerRow.book_edits, PlayerRow.book_seq).where(PlayerRow.id == player_id)).first()
     edits, newest = found or (0, 0)
-    if known is not None and (known.edits, known.since) != (edits, since):
+    if known is not None and (known.law, known.edits, known.since) != (law, edits, since):
         known = None
     if known is not None and known.upto == newest:
         return known
@@ -53,7 +52,7 @@ def sums(session: Session, player_id: str, since: datetime | None = None, known:
     quarter = _quarter(session, player_id).label("quarter")
     asked: Select[*tuple[Any, ...]] = (
         select(row.family, row.cover, row.method_id, quarter, *columns)
-        .where(row.player_id == player_id, row.counts.is_(True), row.law == LAW)
+        .where(row.player_id == player_id, row.counts.is_(True), row.law == law)
         .group_by(row.family, row.cover, row.method_id, "quarter")
     )
     if since is not None:
@@ -61,7 +60,7 @@ def sums(session: Session, player_id: str, since: datetime | None = None, known:
     if known is not None:
         asked = asked.where(known.upto < row.seq)
     fresh = [cell for found in session.execute(asked) for cell in _cells(found)]
-    return Sums(edits, since, newest, _added(known.cells if known else (), fresh))
+    return Sums(law, edits, since, newest, _added(known.cells if known else (), fresh))
 
 
 _DAY_NOUGHT = datetime(1980, 1, 1, tzinfo=UTC)

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from datetime import UTC, datetime
+from typing import Any
 
 from sqlalchemy import delete, or_, select, update
 from sqlalchemy.orm import Session
 
 from veltrin.store.dialect import everybody
-from veltrin.store.tables import CoachRow, DayRow, EventRow, LineRow, Owned, SessionRow, SettingsRow
+from veltrin.store.tables import CoachRow, CourseRow, DayRow, EventRow, LineRow, Owned, SessionRow, SettingsRow
 
 
 def by_name(session: Session, name: str) -> CoachRow | None:
@@ -66,7 +67,7 @@ def hand_over(session: Session, coach: CoachRow, to_id: int) -> None:
     """Give everything of a coach to another and delete the coach. Names that clash get the giver's behind them."""
     # On the connection: the session itself sees one coach only.
     with everybody(session) as connection:
-        for table in (LineRow, DayRow):
+        for table in (LineRow, DayRow, CourseRow):
             taken = set(connection.scalars(select(table.name).where(table.coach_id == to_id)))
             mine = connection.execute(select(table.id, table.name).where(table.coach_id == coach.id)).all()
             for row_id, name in mine:
@@ -77,7 +78,8 @@ def hand_over(session: Session, coach: CoachRow, to_id: int) -> None:
                     fresh = f"{name[: 60 - len(tail)]}{tail}"
                 taken.add(fresh)
                 connection.execute(update(table).where(table.id == row_id).values(name=fresh))
-        for owned in Owned.__subclasses__():
+        belongings: list[Any] = [*Owned.__subclasses__(), CourseRow]
+        for owned in belongings:
             connection.execute(update(owned).where(owned.coach_id == coach.id).values(coach_id=to_id))
         connection.execute(delete(SettingsRow).where(SettingsRow.coach_id == coach.id))
         drop_sessions_of(session, coach.id)

@@ -6,9 +6,10 @@ import json
 from datetime import UTC, datetime
 from typing import Any
 
-from sqlalchemy import ColumnElement, or_, select
+from sqlalchemy import ColumnElement, and_, or_, select
 from sqlalchemy.orm import Session, defer
 
+from veltrin.store.repositories.many import colleagues
 from veltrin.store.tables import CourseRow
 
 
@@ -22,9 +23,15 @@ def _own(session: Session) -> ColumnElement[bool]:
     return CourseRow.coach_id == coach_id
 
 
+def _seen(session: Session) -> ColumnElement[bool]:
+    """One's own, and what coaches of one's academies share."""
+    shared = and_(CourseRow.is_shared, CourseRow.coach_id.in_(colleagues(session)))
+    return or_(_own(session), shared)
+
+
 def load_all(session: Session) -> list[CourseRow]:
     """Those that may be played on, by name, one's own first; without their outlines."""
-    seen = select(CourseRow).where(or_(_own(session), CourseRow.is_shared)).options(defer(CourseRow.body))
+    seen = select(CourseRow).where(_seen(session)).options(defer(CourseRow.body))
     return list(session.scalars(seen.order_by(_own(session).desc(), CourseRow.name)))
 
 
@@ -35,8 +42,7 @@ def own(session: Session) -> list[CourseRow]:
 
 def load(session: Session, course_id: int) -> CourseRow | None:
     """One that may be played on; None where there is none."""
-    seen = or_(_own(session), CourseRow.is_shared)
-    return session.scalar(select(CourseRow).where(CourseRow.id == course_id, seen))
+    return session.scalar(select(CourseRow).where(CourseRow.id == course_id, _seen(session)))
 
 
 def named(session: Session, name: str) -> CourseRow | None:

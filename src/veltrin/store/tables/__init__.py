@@ -14,6 +14,7 @@ from veltrin.store.tables.lessons import (
     PhotographRow,
     RecordingRow,
 )
+from veltrin.store.tables.many import AcademyRow, CalibrationRow, MemberRow, TakenRow
 from veltrin.store.tables.players import ClubRow, PlayerRow, StandRow
 from veltrin.store.tables.practice import PracticePartRow, PracticeRow
 from veltrin.store.tables.shot import DayRow, LineRow, QuestionRow, ShotRow
@@ -21,8 +22,10 @@ from veltrin.store.tables.under_way import DeviceRow, ImportRow
 
 __all__ = [
     "ONLY_COACH",
+    "AcademyRow",
     "Base",
     "BookingRow",
+    "CalibrationRow",
     "ClubRow",
     "CoachRow",
     "CourseRow",
@@ -37,6 +40,7 @@ __all__ = [
     "LessonThingRow",
     "LineRow",
     "LinkRow",
+    "MemberRow",
     "Owned",
     "PhotographRow",
     "PlayerRow",
@@ -49,6 +53,7 @@ __all__ = [
     "SettingsRow",
     "ShotRow",
     "StandRow",
+    "TakenRow",
     "TrialRow",
     "Utc",
     "lost_of",

@@ -11,8 +11,8 @@ from veltrin.store.tables.house import Base
 
 
 class CourseRow(Base):
-    """A course as GeoJSON, under a name of its coach's own. Not of one coach alone: `is_shared` ones are read by all
-    coaches of the server, and changed by theirs.
+    """A course as GeoJSON, under a name of its coach's own. Not of one coach alone: `is_shared` ones are read by the
+    coaches of that coach's academies, and changed by theirs.
     """
 
     __tablename__ = "courses"

@@ -45,7 +45,7 @@ export function CourseFiles({ list }: { list: CourseInfo[] }) {
                     })
                   }
                 />
-                share with the other coaches here
+                share with my academy
               </label>
             )}
             <button

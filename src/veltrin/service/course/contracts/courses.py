@@ -34,7 +34,7 @@ class CourseNew(CourseText):
 
 
 class CourseSet(Contract):
-    """What a course is called, and whether the other coaches of this server may play on it."""
+    """What a course is called, and whether the coaches of one's academies may play on it."""
 
     version: int = Field(ge=1, le=2**31 - 1)
     name: CourseName

@@ -1,0 +1,1 @@
+"""Academies, and what many coaches' books say together."""
