@@ -110,8 +110,8 @@ docs: $(STAMPS)/venv $(STAMPS)/npm ## write schemas, method catalogue and TypeSc
 words: $(STAMPS)/venv $(STAMPS)/npm ## list every text that somebody can read: docs/words.md
 	$(BIN)/python -m tests.words
 
-calibration: $(STAMPS)/venv ## hold the model against what is published; writes docs/calibration.md
-	$(BIN)/python -m tests.calibration
+calibration: $(STAMPS)/venv ## hold the model against what is published; writes docs/calibration.md. SET=FILE: by a calibration's numbers
+	$(BIN)/python -m tests.calibration $(SET)
 
 screenshots: setup ## take docs/screenshots anew from the demo
 	$(BIN)/python -m tests.web.screenshots

@@ -1,11 +1,15 @@
 """The model held against what is published, written to docs/calibration.md.
 
 make calibration
+
+make calibration SET=FILE: the same sections by the numbers of a calibration (veltrin calibrate --json FILE), in FILE
+with the ending .md.
 """
 
 from __future__ import annotations
 
 import math
+import sys
 from concurrent.futures import ProcessPoolExecutor
 from pathlib import Path
 from typing import NamedTuple
@@ -15,10 +19,14 @@ from tests.curves import drawn_curves
 from tests.reference.tables import rows
 from tests.situations import person
 from veltrin.core.air import Air
+from veltrin.core.calibrate import NUMBERS
 from veltrin.core.geometry import elevation
 from veltrin.core.hole import putts, strokes_from
-from veltrin.core.plan import plan_shot
+from veltrin.core.kit import Learned
+from veltrin.core.law import USUAL_LAWS, Laws
+from veltrin.core.plan import plan_shot, taught
 from veltrin.core.units import METRES_PER_YARD
+from veltrin.service.many.contracts.calibrations import CalibrationBody
 from veltrin.service.shot.contracts.plan import PlanRequest
 from veltrin.service.shot.translate import question_in
 
@@ -41,15 +49,16 @@ class StrokeRow(NamedTuple):
     call_id: str
 
 
-def stroke_row(lie: str, who: str, flag_m: float) -> StrokeRow:
+def stroke_row(lie: str, who: str, flag_m: float, laws: Laws = USUAL_LAWS) -> StrokeRow:
     """Ask for the first call from a plain lie on the usual green."""
     body = {"player_id": "x", "lie": {"cover": lie, "sunk": SUNK[lie]}, "line": {"flag_m": flag_m}}
-    call = plan_shot(question_in(PlanRequest.model_validate(body), person(who))).calls[0]
+    asked = question_in(PlanRequest.model_validate(body), person(who))
+    call = plan_shot(taught(asked, Learned(laws=laws))).calls[0]
     return StrokeRow(lie, who, flag_m, call.strokes, float(strokes_from(lie, flag_m, person(who).handicap)), call.id)
 
 
-def _stroke_rows() -> list[StrokeRow]:
-    asked = [(lie, who, flag) for lie in SUNK for who in WHO for flag in FLAGS]
+def _stroke_rows(laws: Laws = USUAL_LAWS) -> list[StrokeRow]:
+    asked = [(lie, who, flag, laws) for lie in SUNK for who in WHO for flag in FLAGS]
     with ProcessPoolExecutor(2) as pool:
         return list(pool.map(stroke_row, *zip(*asked, strict=True), chunksize=8))
 
@@ -109,7 +118,9 @@ def _putt_table() -> str:
 HEAD = """# Calibration
 
 Written by `make calibration`; the numbers are the model's own answers today. Published values are from memory.
+"""
 
+STROKES_HEAD = """
 ## Strokes to hole out
 What the planner's own first call costs from a plain lie (level, dry, the usual green 8 m before to 10 m behind the
 flag, fairway around it), and in brackets how far that is from the published strokes to hole out (Broadie 2012/2014,
@@ -146,14 +157,36 @@ wind and fall with it; more loft loses more; 1,500 m are worth 4 to 7 %.
 """
 
 
+def _strokes(laws: Laws = USUAL_LAWS) -> list[str]:
+    """Strokes to hole out: the tables, and how far each player is off at most."""
+    told = _stroke_rows(laws)
+    worst = {who: max(abs(r.got - r.published) for r in told if r.who == who) for who in WHO}
+    off = "Furthest off: " + ", ".join(f"{who} {off:.2f}" for who, off in worst.items()) + "."
+    print(off)
+    return [*(_stroke_table(lie, told) for lie in SUNK), f"\n{off}"]
+
+
+def by_calibration(file: Path) -> None:
+    """Write the sections that measured numbers change, beside the file that holds them."""
+    body = CalibrationBody.model_validate_json(file.read_text())
+    known = {number.id: number for number in NUMBERS}
+    measured = [one for one in body.numbers if one.is_measured]
+    laws = Laws.calibrated(1, tuple(share for one in measured for share in known[one.id].moved(one.share)))
+    lines = [f"- {one.words}: x {one.share:.2f} ({one.low:.2f} to {one.high:.2f})" for one in measured]
+    from_ = f"By {body.shots} shots of {body.players} players these numbers were measured, as shares of the usual ones."
+    page = file.with_suffix(".md")
+    page.write_text("\n".join(["# A calibration\n", from_, "", *lines, STROKES_HEAD, *_strokes(laws)]) + "\n")
+    print(f"{page} is written.")
+
+
 def main() -> None:
     """Ask everything, write the page."""
-    told = _stroke_rows()
-    worst = {who: max(abs(r.got - r.published) for r in told if r.who == who) for who in WHO}
+    if len(sys.argv) > 1:
+        by_calibration(Path(sys.argv[1]))
+        return
     parts = [
-        HEAD,
-        *(_stroke_table(lie, told) for lie in SUNK),
-        "\nFurthest off: " + ", ".join(f"{who} {off:.2f}" for who, off in worst.items()) + ".",
+        HEAD + STROKES_HEAD,
+        *_strokes(),
         PUTTS_HEAD,
         _putt_table(),
         FLIGHTS_HEAD,
@@ -165,7 +198,6 @@ def main() -> None:
     docs = Path(__file__).parent.parent / "docs"
     (docs / "calibration.md").write_text("\n".join(parts) + "\n")
     (docs / "aero.svg").write_text(drawn_curves())
-    print("furthest off:", worst)
 
 
 if __name__ == "__main__":

@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+import time
+
 import numpy as np
 
+from tests.academies import PLAYERS, SHOTS, held, stage
 from tests.core.test_faults import LIES, hits
 from tests.core.test_picked import bad_ones, flagged, good_ones, long_tails, short_ones, whole
 from tests.core.test_sessions import ever, moves
@@ -60,14 +63,32 @@ def faults() -> None:
 
 def grounds() -> None:
     """How often the interval of a measured ground holds the truth, and how far plans are off afterwards."""
-    print(
-        print(f"Ground measured by {BALLS} clean balls, 250 grounds each: how often the 80 % interval holds the truth")
-    )
+    print(f"Ground measured by {BALLS} clean balls, 250 grounds each: how often the 80 % interval holds the truth")
     for where in PLACES:
         found = simulated(where, 250)
         off, told, before = (f"{100 * size:.1f} %" for size in (found.error, found.told, found.before))
         held = f"{100 * found.inside:.0f} %"
         print(f"  {where.cover}, {where.call_id}: {held}; off {off}, as told {told}, before {before}")
+
+
+def academies() -> None:
+    """How often the intervals of numbers that many books measured hold the truth, and how long one academy takes."""
+    begun = time.perf_counter()
+    staged = stage(PLAYERS)
+    print(f"{ACADEMIES} academies of {PLAYERS} players and {SHOTS} shots: the 80 % interval holds the truth of")
+    print(f"  (what the laws say of {len(staged.kinds)} kinds took {time.perf_counter() - begun:.0f} s)")
+    begun = time.perf_counter()
+    found = held(staged, ACADEMIES, SHOTS)
+    for name, share in found.numbers.items():
+        print(f"  {name}: {100 * share:.0f} %")
+    each = (time.perf_counter() - begun) / ACADEMIES
+    every = 100 * float(np.mean(list(found.numbers.values())))
+    print(f"  all numbers {every:.0f} %, balls by cover {100 * found.covers:.0f} %")
+    print(f"  errors over told doubts {found.size:.2f}; left-out players helped in {100 * found.helped:.0f} %")
+    print(f"  carries of left-out players come nearer by {100 * found.gain:.1f} %; {each:.0f} s an academy")
+
+
+ACADEMIES = 20
 
 
 def main() -> None:
@@ -77,6 +98,7 @@ def main() -> None:
     practice()
     books()
     grounds()
+    academies()
     faults()
 
 

@@ -287,7 +287,7 @@ export interface paths {
         };
         /**
          * List Courses
-         * @description Courses of one's own, and those that other coaches of this server share.
+         * @description Courses of one's own, and those that coaches of one's academies share.
          */
         get: operations["list_courses_api_courses_get"];
         put?: never;
@@ -336,7 +336,7 @@ export interface paths {
         get: operations["show_course_api_courses__course_id__get"];
         /**
          * Set Course
-         * @description Name a course, share it with the other coaches of this server, or share it no more.
+         * @description Name a course, share it with the coaches of one's academies, or share it no more.
          */
         put: operations["set_course_api_courses__course_id__put"];
         post?: never;
@@ -3962,7 +3962,7 @@ export interface components {
         };
         /**
          * CourseSet
-         * @description What a course is called, and whether the other coaches of this server may play on it.
+         * @description What a course is called, and whether the coaches of one's academies may play on it.
          */
         CourseSet: {
             /** Is Shared */

@@ -1,4 +1,5 @@
 import type { Calibration } from '../api/client'
+import { countedThat } from '../lib/counted'
 import { percent, signedPercent } from '../lib/percent'
 import { show } from '../lib/units'
 import { useUnits } from '../lib/use-units'
@@ -21,9 +22,13 @@ export function Measured({ body }: { body: Body }) {
         ])}
       />
       {rest.length > 0 && (
-        <p className="text-small text-quiet">
-          Not enough shots to measure, so they stay as they are: {rest.map((one) => one.words).join('; ')}.
-        </p>
+        <details className="mt-1 text-small">
+          <summary className="cursor-pointer">
+            {countedThat(rest.length, 'number', 'stays as it is', 'stay as they are')}: too few shots to
+            measure
+          </summary>
+          <p className="text-quiet">{rest.map((one) => one.words).join('; ')}</p>
+        </details>
       )}
       <Table
         title="Clean balls, further or shorter than planned"

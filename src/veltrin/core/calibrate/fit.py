@@ -82,6 +82,10 @@ scatter is told no surer than. Judgement, by simulation."""
 NOISE_SD = 0.15
 """How far players differ in how widely they scatter, beside what their handicap says, as a share. Judgement."""
 
+BENT = 1.15
+"""By how much wider the doubt is than that of straight lines and bells: the laws bend, and strikes are no bell. So that
+eight in ten intervals hold the truth, by simulation (make truth)."""
+
 PRIOR_COUNTS = 6.0
 """As many effects as the prior of their spread is worth. Judgement."""
 
@@ -291,7 +295,7 @@ def fit_lengths(kinds: Sequence[Kind], shots: Sequence[BookShot], strikes: Mappi
     # Expected, not observed, curvature: of a t the former is (f + 1) / (f + 3) of a bell's.
     scale = noise.scale(seen)
     known = np.full(len(scale), (FREEDOM + 1.0) / (FREEDOM + 3.0)) / scale**2
-    doubt = _solve(seen, shared, own, known, prior, sds).doubt
+    doubt = BENT**2 * _solve(seen, shared, own, known, prior, sds).doubt
     laws = slice(0, len(LAWS))
     return Lengths(
         logs=solved.shared[laws],

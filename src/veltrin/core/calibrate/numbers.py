@@ -8,7 +8,7 @@ import numpy as np
 
 from veltrin.core.coefficient import LawShare, rows_of
 from veltrin.core.geometry import Vec
-from veltrin.core.ground import FITTED, CoverGroup
+from veltrin.core.ground import CoverGroup
 from veltrin.core.plan.coefficients import USUAL
 
 Part = Literal["length", "strike"]
@@ -35,20 +35,28 @@ class Number(NamedTuple):
 _ROWS = {(law, row.name): row for law in USUAL._fields for row in rows_of(getattr(USUAL, law))}
 
 
-def _one(law: str, name: str, *on: CoverGroup) -> Number:
-    return Number(f"{law}.{name}", _ROWS[law, name].is_.words, ((law, name),), "length", on)
+def _one(law: str, name: str, words: str, *on: CoverGroup) -> Number:
+    return Number(f"{law}.{name}", words, ((law, name),), "length", on)
 
 
 _GRASSY: tuple[CoverGroup, ...] = ("grass", "collar")
 
 NUMBERS: tuple[Number, ...] = (
-    *(_one(law, name, *_GRASSY) for law, name in FITTED["grass"]),
-    _one("grass", "wet_heavier", *_GRASSY),
-    _one("grass", "wet_friction"),
-    *(_one(law, name, "sand") for law, name in FITTED["sand"]),
+    _one("grass", "head_stirs_per_m", "how much grass slows a fast club", *_GRASSY),
+    _one("grass", "head_tears_n", "how hard grass holds a slow club", *_GRASSY),
+    _one("grass", "ball_stirs_per_m", "how much grass slows the ball", *_GRASSY),
+    _one("grass", "ball_tears_n", "how hard grass holds a slow ball", *_GRASSY),
+    _one("grass", "blades_fill_m", "how much grass it takes to fill the face", *_GRASSY),
+    _one("grass", "wet_heavier", "how much heavier wet grass is", *_GRASSY),
+    _one("grass", "wet_friction", "how well a wet face holds the ball"),
+    _one("sand", "launch_share", "how high a ball leaves the sand", "sand"),
+    _one("sand", "near", "speed of a ball struck close to it in sand", "sand"),
+    _one("sand", "far", "speed of a ball struck well behind it in sand", "sand"),
+    _one("sand", "far_fades_m", "how far behind the ball that fades", "sand"),
+    _one("sand", "spin_sand", "spin out of sand", "sand"),
     Number(
         "scatter.speed",
-        "how widely the head speed scatters",
+        "how widely head speed varies from swing to swing",
         (
             ("scatter", "full_speed"),
             ("scatter", "full_speed_per_stroke"),
@@ -58,7 +66,7 @@ NUMBERS: tuple[Number, ...] = (
     ),
     Number(
         "scatter.strike",
-        "how widely the bottom of the arc wanders",
+        "how widely the low point varies from strike to strike",
         (
             ("scatter", "along_m"),
             ("scatter", "along_m_per_stroke"),
