@@ -29,7 +29,7 @@ from veltrin.core.law import LAW, Laws
 from veltrin.core.learn.ground import CARRY
 from veltrin.core.plan import plan_shot, taught
 
-PLAYERS, SHOTS = 6, 900
+PLAYERS, SHOTS = 8, 1200
 
 
 @pytest.fixture(scope="module")
@@ -37,7 +37,7 @@ def staged() -> Staged:
     return stage(PLAYERS)
 
 
-TRUTH = Truth(np.where([n.id == "grass.blades_fill_m" for n in LAWS], -0.5, 0.0), 0.3, -0.4)
+TRUTH = Truth(np.where([n.id == "grass.blades_fill_m" for n in LAWS], -0.6, 0.0), 0.3, -0.6)
 
 
 @pytest.fixture(scope="module")
@@ -48,12 +48,12 @@ def found(staged: Staged) -> Calibration:
 
 def test_known_numbers_are_found_again(found: Calibration) -> None:
     true = {number.id: 0.0 for number in NUMBERS}
-    true |= {"grass.blades_fill_m": -0.5, "scatter.speed": 0.3, STRIKE_SCATTER: -0.4}
+    true |= {"grass.blades_fill_m": -0.6, "scatter.speed": 0.3, STRIKE_SCATTER: -0.6}
     by_id = {one.id: one for one in found.numbers}
     assert set(by_id) == set(true)
     for name in ("grass.blades_fill_m", STRIKE_SCATTER):
         assert by_id[name].is_told, name
-        assert math.log(by_id[name].share) == pytest.approx(true[name], abs=0.2), name
+        assert math.log(by_id[name].share) == pytest.approx(true[name], abs=0.3), name
     # Of fourteen intervals that hold eight in ten, hardly ever fewer than eight do (1 in 100, binomial).
     inside = [one.low <= math.exp(true[one.id]) <= one.high for one in found.numbers]
     assert sum(inside) >= 8, [one.id for one, held in zip(found.numbers, inside, strict=True) if not held]
@@ -87,23 +87,29 @@ def test_where_nothing_differs_nothing_is_moved_far(staged: Staged) -> None:
 
 def test_a_book_of_bad_balls_alone_is_left_out(staged: Staged) -> None:
     shots = books(staged, truth_of(np.random.default_rng(2)), SHOTS, np.random.default_rng(3))
-    honest = picked_players(staged.kinds, shots)
-    assert not honest
-    # Whatever failed, and the worst quarter of the rest.
+    # Of 96 honest books none was taken for a picked one, of 48 of the worst quarter 43 were, of 48 of good balls 47.
+    assert len(picked_players(staged.kinds, shots)) <= 1
     worst = {k: kind.usual[CARRY] - 0.7 * kind.width[CARRY] for k, kind in enumerate(staged.kinds)}
-    bad = [s for s in shots if s.player or s.fault != "clean" or math.log(float(s.carry_m or 1.0)) < worst[s.kind]]
-    assert 0 in picked_players(staged.kinds, bad)
-    told = calibrated_with(staged, bad)
-    assert 0 in dict(told.picked)
+    bad = [s for s in shots if s.fault != "clean" or math.log(float(s.carry_m or 1.0)) < worst[s.kind]]
+    good = [s for s in shots if s.fault == "clean" and math.log(float(s.carry_m or 1.0)) > worst[s.kind]]
+    caught = picked_players(staged.kinds, bad)
+    assert list(caught.values()).count("bad") >= PLAYERS - 3
+    assert list(picked_players(staged.kinds, good).values()).count("good") >= PLAYERS - 2
+    one = next(iter(caught))
+    told = calibrated_with(staged, [s for s in bad if s.player == one] + [s for s in shots if s.player != one])
+    assert (one, "bad") in told.picked
     assert told.players <= PLAYERS - 1
 
 
 def test_too_few_books_are_refused(staged: Staged) -> None:
     shots = books(staged, TRUTH, SHOTS, np.random.default_rng(4))
-    with pytest.raises(DomainError, match="2 players"):
+    with pytest.raises(DomainError, match="of 1 player;"):
         calibrated_with(staged, [shot for shot in shots if shot.player == 0])
-    with pytest.raises(DomainError, match="60 planned"):
-        calibrated_with(staged, shots[:40])
+    with pytest.raises(DomainError, match=r"0 clean balls whose carry is known, of \d players"):
+        calibrated_with(staged, [shot._replace(carry_m=None, spin_rad_s=None) for shot in shots])
+    # Where one player has all the balls there are, nobody can be left out; the rest is told all the same.
+    few = [shot if shot.player == 0 else shot._replace(carry_m=None, spin_rad_s=None) for shot in shots]
+    assert calibrated_with(staged, few).left_out.players < PLAYERS
 
 
 def test_a_kind_says_what_the_laws_say() -> None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import io
 import json
 
 import pytest
@@ -9,13 +10,15 @@ from sqlalchemy import func, select, update
 
 from tests.questions import plan_request
 from veltrin.core.calibrate import side_by_side
-from veltrin.core.law import LAW
+from veltrin.core.law import CALIBRATED, LAW, NO_LAW
 from veltrin.demo.nine_holes import FILE
 from veltrin.service.accounts import coaches
 from veltrin.service.accounts.coaches import add_coach
 from veltrin.service.book.renew import to_renew
 from veltrin.service.course.contracts.courses import CourseNew, CourseSet
 from veltrin.service.course.courses import list_courses, save_course, set_course
+from veltrin.service.files.bookfile import export_zip
+from veltrin.service.files.restore import merge
 from veltrin.service.house.errors import ConflictError, DomainError, NotFoundError
 from veltrin.service.many import academies, calibrations
 from veltrin.service.many.calibrating import gather, of_academy, of_coach
@@ -121,6 +124,19 @@ def test_a_calibration_is_gone_by_and_given_back(demo_store: Store) -> None:
     assert habits_of(demo_store, stored).laws.shares == ()
 
 
+def test_a_book_that_leaves_its_server_is_compared_again_elsewhere(demo_store: Store) -> None:
+    with demo_store.session() as session:
+        # Three shots with a question are enough.
+        some = session.scalars(select(BookingRow.id).where(BookingRow.question_id.is_not(None)).limit(3)).all()
+        session.execute(update(BookingRow).where(BookingRow.id.not_in(some)).values(question_id=None))
+        session.execute(update(BookingRow).where(BookingRow.id.in_(some)).values(law=LAW + 3 * CALIBRATED))
+    otto = demo_store.of_coach(add_coach(demo_store, "Otto", "a quiet low runner"))
+    merge(otto, io.BytesIO(b"".join(export_zip(demo_store))))
+    with otto.session() as session:
+        laws = set(session.scalars(select(BookingRow.law).where(BookingRow.question_id.is_not(None))))
+    assert laws <= {LAW, NO_LAW}, "what another coach goes by is not this one's"
+
+
 def test_until_they_are_compared_shots_teach_nothing(demo_store: Store, monkeypatch: pytest.MonkeyPatch) -> None:
     mine = offer(demo_store, None, demo_store.coach_id)
     monkeypatch.setattr(calibrations, "begin_renewing", lambda _store: None)
@@ -165,7 +181,7 @@ def test_academies_are_joined_and_left_and_each_coach_decides(two: tuple[Store, 
     (told,) = academies.consent(otto, mine.id, ConsentIn(consents=True))
     assert [m.consents for m in told.members] == [False, True], "a coach decides for themselves alone"
     # Otto's book is empty: Maren's, who didn't agree, isn't looked at.
-    with pytest.raises(DomainError, match="0 shots"):
+    with pytest.raises(DomainError, match="0 clean balls"):
         of_academy(maren, "Fell Academy", untold)
     with pytest.raises(NotFoundError):
         academies.consent(otto, mine.id + 1, ConsentIn(consents=True))

@@ -2,8 +2,9 @@
 
 A clean ball's logarithm of length (or speed, or spin) is what the laws say of its kind, plus what each number of the
 laws adds (in a straight line about where the kind was worked out), plus crossed effects: of the player, of the player
-with a club family, of the player from a cover, of the day, and what all players have in common from a cover or with a
-family beyond the laws. The noise is Student's t. Physics is the offset: only what the laws get wrong is left to learn.
+with a club family, of the player from a cover, of the day, and what all players have in common from a kind of lie or
+with a family beyond the laws. The noise is Student's t. Physics is the offset: only what the laws get wrong is left to
+learn.
 
 Everything but the numbers and the common effects belongs to one player, so each player's own effects are eliminated
 (Schur complement) and the cost grows with the books, not with their square. Variances of the effects are found by
@@ -31,9 +32,8 @@ STRIKES: tuple[Fault, ...] = ("clean", "heavy", "thin")
 class BookShot(NamedTuple):
     """One booked shot: which kind it was, of which player, with what, from what, on which day; what was measured.
 
-    `cover` is the ground, `lie` the ground as a ball lay on it: seat and wetness too.
-
-    Carry in m, ball speed in m/s, spin in rad/s. `whole`: whether every ball of that day was booked.
+    `cover` is the ground, `lie` the ground as a ball lay on it: seat and wetness too. Carry in m, ball speed in m/s,
+    spin in rad/s. `whole`: whether every ball of that day was booked.
     """
 
     kind: int
@@ -47,6 +47,24 @@ class BookShot(NamedTuple):
     speed_m_s: float | None = None
     spin_rad_s: float | None = None
     whole: bool = True
+
+    @property
+    def length(self) -> tuple[int, float] | None:
+        """How far a clean ball went: its speed if that was measured, else its carry, by place and logarithm."""
+        what, length = (SPEED, self.speed_m_s) if self.speed_m_s is not None else (CARRY, self.carry_m)
+        return None if self.fault != "clean" or length is None or length <= SHORTEST else (what, float(np.log(length)))
+
+
+SHORTEST = 0.5
+"""What goes less far, or less fast, is no clean ball (m, m/s)."""
+
+FEWEST_BALLS = 30
+"""Of fewer clean balls whose length is known nothing is fitted."""
+
+
+def balls_of(shots: Sequence[BookShot]) -> int:
+    """How many clean balls there are whose length is known."""
+    return sum(shot.length is not None for shot in shots)
 
 
 Effect = Literal["player", "family", "cover", "day", "hold", "hold_cover"]
@@ -83,8 +101,8 @@ NOISE_SD = 0.15
 """How far players differ in how widely they scatter, beside what their handicap says, as a share. Judgement."""
 
 BENT = 1.15
-"""By how much wider the doubt is than that of straight lines and bells: the laws bend, and strikes are no bell. So that
-eight in ten intervals hold the truth, by simulation (make truth)."""
+"""By how much less surely a ball tells a number than straight lines and bells have it: the laws bend, and strikes are
+no bell. So that eight in ten intervals hold the truth, by simulation (make truth)."""
 
 PRIOR_COUNTS = 6.0
 """As many effects as the prior of their spread is worth. Judgement."""
@@ -163,12 +181,9 @@ def observed(
     covers = sorted({s.cover for s in shots})
     rows: list[tuple[int, int, float, BookShot]] = []
     for i, shot in enumerate(shots):
-        if shot.fault != "clean":
-            continue
-        length = shot.speed_m_s if shot.speed_m_s is not None else shot.carry_m
-        if length is not None and length > 0.5:
-            rows.append((i, SPEED if shot.speed_m_s is not None else CARRY, float(np.log(length)), shot))
-        if shot.spin_rad_s is not None and shot.spin_rad_s > 1.0:
+        if shot.length is not None:
+            rows.append((i, *shot.length, shot))
+        if shot.fault == "clean" and shot.spin_rad_s is not None and shot.spin_rad_s > 1.0:
             rows.append((i, SPIN, float(np.log(shot.spin_rad_s)), shot))
     told = [(kinds[shot.kind], what, value) for _, what, value, shot in rows]
     wide = np.array([strikes[shot.player] for *_, shot in rows])
@@ -294,8 +309,8 @@ def fit_lengths(kinds: Sequence[Kind], shots: Sequence[BookShot], strikes: Mappi
         sds = {e: _spread(e, *solved.squares[e]) for e in sds}
     # Expected, not observed, curvature: of a t the former is (f + 1) / (f + 3) of a bell's.
     scale = noise.scale(seen)
-    known = np.full(len(scale), (FREEDOM + 1.0) / (FREEDOM + 3.0)) / scale**2
-    doubt = BENT**2 * _solve(seen, shared, own, known, prior, sds).doubt
+    known = np.full(len(scale), (FREEDOM + 1.0) / (FREEDOM + 3.0)) / (BENT * scale) ** 2
+    doubt = _solve(seen, shared, own, known, prior, sds).doubt
     laws = slice(0, len(LAWS))
     return Lengths(
         logs=solved.shared[laws],

@@ -12,11 +12,13 @@ from scipy.stats import t as student
 from veltrin.core.calibrate.clean import Cleans, fit_cleans, shares_at
 from veltrin.core.calibrate.fit import (
     EFFECT_SD,
+    FEWEST_BALLS,
     STRIKES,
     BookShot,
     Effect,
     Lengths,
     Observed,
+    balls_of,
     fit_lengths,
     observed,
     scaled,
@@ -61,7 +63,7 @@ def leave_out(kinds: Sequence[Kind], shots: Sequence[BookShot]) -> LeftOut:
     for part in range(min(PARTS, len(players))):
         out = set(players[part::PARTS])
         rest = [shot for shot in shots if shot.player not in out]
-        if not rest:
+        if balls_of(rest) < FEWEST_BALLS:
             continue
         cleans = fit_cleans(kinds, rest)
         lengths = fit_lengths(kinds, rest, cleans.own)

@@ -10,19 +10,31 @@ from typing import NamedTuple
 import numpy as np
 
 from veltrin.core.calibrate.clean import Cleans, fit_cleans, shares_at
-from veltrin.core.calibrate.fit import STRIKES, BookShot, Effect, Lengths, Names, Observed, fit_lengths, observed
+from veltrin.core.calibrate.fit import (
+    FEWEST_BALLS,
+    STRIKES,
+    BookShot,
+    Effect,
+    Lengths,
+    Names,
+    Observed,
+    balls_of,
+    fit_lengths,
+    observed,
+)
 from veltrin.core.calibrate.kinds import Kind, bell, kind_of
 from veltrin.core.calibrate.left_out import LeftOut, leave_out
 from veltrin.core.calibrate.numbers import NUMBERS, prior_of, shares_of
 from veltrin.core.calibrate.picked import Part, picked_players
 from veltrin.core.coefficient import LawShare
+from veltrin.core.counted import counted
 from veltrin.core.errors import DomainError
 from veltrin.core.geometry import Index, Vec
 from veltrin.core.learn.rates import Z_80
 from veltrin.core.plan.one import One
 
-FEWEST_PLAYERS, FEWEST_SHOTS = 2, 60
-"""With fewer players what is one's own can't be told from what is true of all; with fewer shots nothing is told."""
+FEWEST_PLAYERS = 2
+"""With fewer players what is one's own can't be told from what is true of all."""
 
 TELLS = 0.9
 """A number whose doubt is not below this share of what it was before isn't measured: it stays as it is. Judgement."""
@@ -136,11 +148,14 @@ def calibrated(every: Kinds) -> Calibration:
     picked = picked_players(every.kinds, shots)
     left = [i for i, shot in enumerate(shots) if shot.player not in picked]
     shots, labels = [shots[i] for i in left], [labels[i] for i in left]
-    if len({shot.player for shot in shots}) < FEWEST_PLAYERS or len(shots) < FEWEST_SHOTS:
+    balls, players = balls_of(shots), len({shot.player for shot in shots})
+    if players < FEWEST_PLAYERS or balls < FEWEST_BALLS:
         raise DomainError(
-            "books", f"hold {len(shots)} shots of {len({s.player for s in shots})} players that can be used.",
-            f"Book at least {FEWEST_SHOTS} planned shots of {FEWEST_PLAYERS} players, every ball of a day.",
-        )  # fmt: skip
+            "books",
+            f"hold {counted(balls, 'clean ball')} whose carry is known, of {counted(players, 'player')}; a book that "
+            "looks picked isn't used.",
+            f"Book at least {FEWEST_BALLS} of {FEWEST_PLAYERS} players, planned, every ball of a day.",
+        )
     for _ in range(PASSES):
         every.again(_fitted(every.kinds, shots)[0].logs)
     return _told(every.kinds, shots, labels, *_fitted(every.kinds, shots), picked)

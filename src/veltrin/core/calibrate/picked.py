@@ -22,7 +22,6 @@ from veltrin.core.calibrate.clean import shares_at
 from veltrin.core.calibrate.fit import STRIKES, BookShot
 from veltrin.core.calibrate.kinds import QUANTILES, Kind
 from veltrin.core.geometry import Vec
-from veltrin.core.learn.ground import CARRY, SPEED
 
 Part = Literal["bad", "good"]
 """What a book seems to hold alone."""
@@ -119,9 +118,8 @@ def _scores(kinds: Sequence[Kind], shots: Sequence[BookShot]) -> Vec:
     """Normal scores of clean balls' lengths among the strikes of their kinds."""
     scores = []
     for shot in shots:
-        length = shot.speed_m_s if shot.speed_m_s is not None else shot.carry_m
-        if shot.fault == "clean" and length is not None and length > 0.5:
-            what, kind = SPEED if shot.speed_m_s is not None else CARRY, kinds[shot.kind]
-            away = (math.log(length) - kind.usual[what]) / kind.width[what]
+        if shot.length is not None:
+            (what, length), kind = shot.length, kinds[shot.kind]
+            away = (length - kind.usual[what]) / kind.width[what]
             scores.append(float(np.interp(away, kind.quantiles[what], ndtri(QUANTILES))))
     return np.array(scores)

@@ -121,7 +121,7 @@ def gather(books: Sequence[Store]) -> Books:
         with own.session() as session:
             stored = player_rows.load_all(session)
             booked = {one.player.id: book_rows.planned_of(session, one.player.id) for one in stored}
-            since, now = rows.taken_at(session), laws_in(session)
+            taken, now = rows.taken(session), laws_in(session)
         for one in stored:
             for row, question in booked[one.player.id]:
                 request = requests.get(str(row.question_id)) or QUESTION.open(question).value
@@ -129,7 +129,7 @@ def gather(books: Sequence[Store]) -> Books:
                     continue
                 requests[str(row.question_id)] = request
                 # How long a swing the coach told hangs on the numbers that were gone by when it was told.
-                laws = now if since is not None and row.booked_at >= since else USUAL_LAWS
+                laws = now if taken is not None and row.booked_at >= taken.since else USUAL_LAWS
                 key = (str(row.question_id), row.call_id, laws.number)
                 if key not in kinds:
                     kinds[key] = len(asked)

@@ -58,7 +58,7 @@ def offered(store: Store) -> OfferedOut:
     )
 
 
-def _is(taken: CalibrationRow | None, row: CalibrationRow) -> bool:
+def _is(taken: rows.Taken | None, row: CalibrationRow) -> bool:
     return taken is not None and taken.id == row.id
 
 

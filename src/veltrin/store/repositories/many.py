@@ -126,16 +126,20 @@ def calibrations(session: Session) -> list[tuple[CalibrationRow, str | None]]:
     return [(row, name) for row, name in session.execute(asked)]
 
 
-def taken(session: Session) -> CalibrationRow | None:
-    """The calibration that the coach who asks goes by; None: the usual numbers."""
-    asked = select(CalibrationRow).join(TakenRow, TakenRow.calibration_id == CalibrationRow.id)
-    return session.scalar(asked.where(TakenRow.coach_id == _me(session)))
+class Taken(NamedTuple):
+    """A calibration that a coach goes by: its number, what it moves, since when."""
+
+    id: int
+    shares: str
+    since: datetime
 
 
-def taken_at(session: Session) -> datetime | None:
-    """Since when the coach who asks goes by a calibration; None: by none."""
-    row = session.get(TakenRow, _me(session))
-    return None if row is None else row.taken_at
+def taken(session: Session) -> Taken | None:
+    """The calibration that the coach who asks goes by; None: the usual numbers. Every plan asks for it."""
+    columns = select(CalibrationRow.id, CalibrationRow.shares, TakenRow.taken_at)
+    asked = columns.join(TakenRow, TakenRow.calibration_id == CalibrationRow.id)
+    row = session.execute(asked.where(TakenRow.coach_id == _me(session))).first()
+    return None if row is None else Taken(*row)
 
 
 def take(session: Session, calibration_id: int | None) -> None:

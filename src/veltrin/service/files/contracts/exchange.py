@@ -7,9 +7,10 @@ import math
 from datetime import date, datetime
 from typing import Annotated, Any, Literal, Self, get_args
 
-from pydantic import Field, model_validator
+from pydantic import BeforeValidator, Field, model_validator
 
 from veltrin.core.hole import AreaKindName
+from veltrin.core.law import CALIBRATED
 from veltrin.core.learn import MOST_TOLD, SUREST_SD, Arm, Decides, Miss, Practised
 from veltrin.core.practice import TOP_LEVEL, Phase
 from veltrin.core.units import RAD_S_PER_RPM
@@ -43,6 +44,14 @@ TOLD = (-MOST_TOLD, MOST_TOLD)
 WEIGHT = (1e-6, SUREST_SD**-2)
 
 MISSES_PATTERN = "^((" + "|".join(get_args(Miss)) + ")(,|$))*$"
+
+
+def _anywhere(law: Any) -> Any:
+    # The number of a calibration is its own server's: elsewhere the shot is compared again.
+    return 1 if isinstance(law, int) and law >= CALIBRATED else law
+
+
+Law = Annotated[int, BeforeValidator(_anywhere)]
 
 
 class BookingRecord(Contract):
@@ -99,7 +108,7 @@ class BookingRecord(Contract):
     friction_w: float | None = within(WEIGHT)
     face_y: float | None = within(TOLD)
     face_w: float | None = within(WEIGHT)
-    law: int = Field(1, ge=0, le=MOST_LAWS, description="The laws by which it was held against its plan.")
+    law: Law = Field(1, ge=0, le=MOST_LAWS, description="The laws by which it was held against its plan.")
     former_lie: bool = Field(False, description="Its call was made for an earlier lie.")
     practice_id: BookingId | None = None
     drill_id: str | None = Field(None, max_length=40)
