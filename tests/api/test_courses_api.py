@@ -22,6 +22,13 @@ def kept(client: TestClient, name: str = "Fell") -> dict[str, object]:
     return dict(answer.json())
 
 
+def colleagues(store: Store) -> None:
+    """Make Maren and Otto coaches of one academy."""
+    academies.begin(store, "Fell Academy")
+    for who in (MAREN, OTTO):
+        academies.add_member(store, "Fell Academy", who["name"])
+
+
 def test_a_file_is_looked_into_kept_drawn_and_given_back(client: TestClient) -> None:
     seen = client.post("/api/courses/read", json={"text": TEXT}).json()
     assert (seen["name"], seen["holes"], seen["troubles"], seen["has_heights"]) == ("Skarvan Fell", 9, [], True)
@@ -117,9 +124,7 @@ def test_a_course_is_shared_by_a_switch_and_changed_by_its_coach_alone(guarded: 
     assert guarded.put(address, json=shared).status_code == 409, "it was changed in the meantime"
     sign_in(guarded, OTTO)
     assert guarded.get(address).status_code == 404, "they are in no academy together"
-    academies.begin(demo_store, "Fell Academy")
-    for who in (MAREN, OTTO):
-        academies.add_member(demo_store, "Fell Academy", who["name"])
+    colleagues(demo_store)
     seen = next(one for one in guarded.get("/api/courses").json() if one["name"] == "Maren's")
     assert (seen["is_mine"], seen["is_shared"]) == (False, True)
     assert guarded.get(address).status_code == 200

@@ -8,9 +8,10 @@ from typing import Any
 import pytest
 from fastapi.testclient import TestClient
 
-from tests.api.test_courses_api import kept
+from tests.api.test_courses_api import colleagues, kept
 from tests.questions import plan_request
 from tests.signing import MAREN, OTTO, sign_in
+from veltrin.service.house.store import Store
 
 ROUGH = {"cover": "rough", "sunk": 1.0}
 LINE = {"flag_m": 60.0}
@@ -117,7 +118,8 @@ def test_ground_of_another_cover_or_shape_is_refused(client: TestClient) -> None
         assert answer.json()["errors"][0]["field"] == "lie.measured"
 
 
-def test_a_colleague_uses_what_was_measured_and_changes_nothing(guarded: TestClient) -> None:
+def test_a_colleague_uses_what_was_measured_and_changes_nothing(guarded: TestClient, demo_store: Store) -> None:
+    colleagues(demo_store)
     sign_in(guarded, MAREN)
     player = guarded.post("/api/players", json={"name": "Una", "seven_iron_carry_m": 120}).json()
     measure, course = asked(guarded, player_id=player["id"]), kept(guarded)
