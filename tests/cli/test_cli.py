@@ -167,3 +167,20 @@ def test_the_list_of_commands_says_what_each_says_itself() -> None:
         assert command is not None
         assert lazy.does == command.get_short_help_str(200), name
         assert f"  {name} " in listed
+
+
+def test_academies_are_made_and_too_few_books_are_refused_in_words(tmp_path: Path) -> None:
+    there = ("--data-dir", str(tmp_path))
+    assert run("academy", "add", "Fell Academy", *there).exit_code == 0
+    refused = run("academy", "add", "Fell Academy", *there)
+    assert (refused.exit_code, "There is an academy 'Fell Academy' already" in refused.output) == (1, True)
+    assert "is a member" in run("academy", "join", "Fell Academy", "Coach", *there).output
+    assert "Fell Academy: 1 coach\n  Coach: books may not be calibrated" in run("academy", "list", *there).output
+    assert "No coach of Fell Academy" in run("calibrate", "--academy", "Fell Academy", *there).output
+    empty = run("calibrate", *there)
+    assert empty.exit_code == 1
+    assert "hold 0 clean balls" in empty.output
+    assert run("calibrate", "--academy", "x", "--coach", "y", *there).exit_code == 2
+    assert "no longer a member" in run("academy", "leave", "Fell Academy", "Coach", *there).output
+    assert run("academy", "remove", "Fell Academy", *there).exit_code == 0
+    assert run("academy", "list", *there).output == ""

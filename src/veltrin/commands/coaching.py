@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from pathlib import Path
 
 import click
 
-from veltrin.commands.shared import DATA_DIR, opened, settings_of, told
+from veltrin.commands.shared import DATA_DIR, changed, opened, settings_of, told
 from veltrin.service.accounts import coaches
 from veltrin.service.accounts.coaches import add_coach
 from veltrin.service.files import copies
@@ -34,11 +33,6 @@ def coach_add(name: str, data_dir: Path | None, passphrase: str) -> None:
     click.echo(f"{name} may sign in.")
 
 
-def _changed(data_dir: Path | None, change: Callable[[Store], None]) -> None:
-    with told(), opened(settings_of(data_dir)) as store:
-        change(store)
-
-
 @coach.command("list")
 @DATA_DIR
 def coach_list(data_dir: Path | None) -> None:
@@ -49,7 +43,7 @@ def coach_list(data_dir: Path | None) -> None:
             may = "may sign in" if one.passphrase else "can't sign in yet"
             click.echo(f"{one.name}: {may}{', runs this server' if one.is_admin else ''}")
 
-    _changed(data_dir, show)
+    changed(data_dir, show)
 
 
 @coach.command("rename")
@@ -58,7 +52,7 @@ def coach_list(data_dir: Path | None) -> None:
 @DATA_DIR
 def coach_rename(name: str, new: str, data_dir: Path | None) -> None:
     """Give a coach another name."""
-    _changed(data_dir, lambda store: coaches.rename_coach(store, name, new))
+    changed(data_dir, lambda store: coaches.rename_coach(store, name, new))
     click.echo(f"{name} is {new} now.")
 
 
@@ -74,7 +68,7 @@ def coach_remove(name: str, to: str, data_dir: Path | None) -> None:
             copies.make_copy(store)
         coaches.remove_coach(store, name, to)
 
-    _changed(data_dir, remove)
+    changed(data_dir, remove)
     click.echo(f"{name} is gone; everything is {to}'s now.")
 
 
@@ -84,7 +78,7 @@ def coach_remove(name: str, to: str, data_dir: Path | None) -> None:
 @DATA_DIR
 def coach_admin(name: str, no_longer: bool, data_dir: Path | None) -> None:
     """Let a coach run this server: copy the whole database, see what happened to accounts."""
-    _changed(data_dir, lambda store: coaches.let_run(store, name, is_admin=not no_longer))
+    changed(data_dir, lambda store: coaches.let_run(store, name, is_admin=not no_longer))
     click.echo(f"{name} {'no longer runs' if no_longer else 'runs'} this server.")
 
 
@@ -95,7 +89,7 @@ def coach_admin(name: str, no_longer: bool, data_dir: Path | None) -> None:
 def coach_factor(name: str, off: bool, data_dir: Path | None) -> None:
     """Ask a coach for a second factor when signing in: six digits of an authenticator (RFC 6238)."""
     if off:
-        _changed(data_dir, lambda store: coaches.end_factor(store, name))
+        changed(data_dir, lambda store: coaches.end_factor(store, name))
         click.echo(f"{name} signs in without a second factor.")
         return
     with told(), opened(settings_of(data_dir)) as store:

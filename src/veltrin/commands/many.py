@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
 from pathlib import Path
 
 import click
 
-from veltrin.commands.shared import DATA_DIR, opened, settings_of, told
+from veltrin.commands.shared import DATA_DIR, changed, opened, settings_of, told
 from veltrin.core.counted import counted
 from veltrin.service.accounts.coaches import list_coaches
 from veltrin.service.house.store import Store
@@ -22,17 +22,12 @@ def academy() -> None:
     """Coaches who share courses, and whose books may be calibrated together."""
 
 
-def _changed(data_dir: Path | None, change: Callable[[Store], None]) -> None:
-    with told(), opened(settings_of(data_dir)) as store:
-        change(store)
-
-
 @academy.command("add")
 @click.argument("name")
 @DATA_DIR
 def academy_add(name: str, data_dir: Path | None) -> None:
     """Begin an academy."""
-    _changed(data_dir, lambda store: academies.begin(store, name))
+    changed(data_dir, lambda store: academies.begin(store, name))
     click.echo(f"{name} has no members yet: veltrin academy join '{name}' COACH.")
 
 
@@ -47,7 +42,7 @@ def academy_list(data_dir: Path | None) -> None:
             for one in members:
                 click.echo(f"  {one.name}: {'books may' if one.consents else 'books may not'} be calibrated")
 
-    _changed(data_dir, show)
+    changed(data_dir, show)
 
 
 @academy.command("join")
@@ -56,7 +51,7 @@ def academy_list(data_dir: Path | None) -> None:
 @DATA_DIR
 def academy_join(name: str, coach: str, data_dir: Path | None) -> None:
     """Make a coach a member. Whether their books are calibrated each coach decides in Veltrin."""
-    _changed(data_dir, lambda store: academies.add_member(store, name, coach))
+    changed(data_dir, lambda store: academies.add_member(store, name, coach))
     click.echo(f"{coach} is a member of {name}.")
 
 
@@ -66,7 +61,7 @@ def academy_join(name: str, coach: str, data_dir: Path | None) -> None:
 @DATA_DIR
 def academy_leave(name: str, coach: str, data_dir: Path | None) -> None:
     """End a coach's membership; players, books and courses stay with the coach."""
-    _changed(data_dir, lambda store: academies.drop_member(store, name, coach))
+    changed(data_dir, lambda store: academies.drop_member(store, name, coach))
     click.echo(f"{coach} is no longer a member of {name}.")
 
 
@@ -75,7 +70,7 @@ def academy_leave(name: str, coach: str, data_dir: Path | None) -> None:
 @DATA_DIR
 def academy_remove(name: str, data_dir: Path | None) -> None:
     """End an academy and what its books said; players, books and courses stay with their coaches."""
-    _changed(data_dir, lambda store: academies.end(store, name))
+    changed(data_dir, lambda store: academies.end(store, name))
     click.echo(f"{name} is gone.")
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import contextlib
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from pathlib import Path
 
 import click
@@ -56,3 +56,9 @@ def opened(settings: Settings) -> Iterator[Store]:
         yield store
     finally:
         store.close()
+
+
+def changed(data_dir: Path | None, change: Callable[[Store], None]) -> None:
+    """Change something in the store, or say in words why not."""
+    with told(), opened(settings_of(data_dir)) as store:
+        change(store)
