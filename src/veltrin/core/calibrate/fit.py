@@ -100,8 +100,8 @@ scatter is told no surer than. Judgement, by simulation."""
 NOISE_SD = 0.15
 """How far players differ in how widely they scatter, beside what their handicap says, as a share. Judgement."""
 
-BENT = 1.15
-"""By how much less surely a ball tells a number than straight lines and bells have it: the laws bend, and strikes are
+BENT = 1.25
+"""By how much less surely books tell a number than straight lines and bells have it: the laws bend, and strikes are
 no bell. So that eight in ten intervals hold the truth, by simulation (make truth)."""
 
 PRIOR_COUNTS = 6.0
@@ -309,12 +309,14 @@ def fit_lengths(kinds: Sequence[Kind], shots: Sequence[BookShot], strikes: Mappi
         sds = {e: _spread(e, *solved.squares[e]) for e in sds}
     # Expected, not observed, curvature: of a t the former is (f + 1) / (f + 3) of a bell's.
     scale = noise.scale(seen)
-    known = np.full(len(scale), (FREEDOM + 1.0) / (FREEDOM + 3.0)) / (BENT * scale) ** 2
+    known = np.full(len(scale), (FREEDOM + 1.0) / (FREEDOM + 3.0)) / scale**2
     doubt = _solve(seen, shared, own, known, prior, sds).doubt
     laws = slice(0, len(LAWS))
+    believed = np.diag(prior[laws] ** -2)
+    told = (np.linalg.inv(doubt[laws, laws]) - believed) / BENT**2
     return Lengths(
         logs=solved.shared[laws],
-        doubt=doubt[laws, laws],
+        doubt=np.linalg.inv(believed + told),
         names=names,
         common=solved.shared[len(LAWS) :],
         common_sd=np.sqrt(np.diag(doubt)[len(LAWS) :]),
