@@ -25,20 +25,18 @@ OWN_SDS = np.array([0.05, 0.1, 0.15, 0.2, 0.3])
 
 @dataclass(frozen=True)
 class Cleans:
-    """Logarithm of the common share of the strike's scatter, its standard deviation; how far players differ; what is
-    each player's (logarithm of the whole share); of how many strikes.
+    """Logarithm of the common share of the strike's scatter, its standard deviation; what is each player's: the
+    logarithm of the whole share.
     """
 
     log: float
     sd: float
-    own_sd: float
     own: dict[int, float]
-    strikes: int
 
 
 def fit_cleans(kinds: Sequence[Kind], shots: Sequence[BookShot]) -> Cleans:
     """How widely strikes scatter, from how many were heavy and thin on days whose every ball was booked."""
-    counted = [s for s in shots if s.whole and s.fault != "other"]
+    counted = [s for s in shots if s.is_counted]
     likely = _of_players(kinds, counted)
     prior_sd = float(prior_of(tuple(n for n in NUMBERS if n.id == STRIKE_SCATTER))[0])
     prior = np.exp(-0.5 * (FINE / prior_sd) ** 2)
@@ -58,7 +56,7 @@ def fit_cleans(kinds: Sequence[Kind], shots: Sequence[BookShot]) -> Cleans:
     own_sd = float(weight.sum(axis=1) @ OWN_SDS)
     near = -0.5 * ((FINE - log) / own_sd) ** 2
     own = {player: _mean(one + near) for player, one in likely.items()}
-    return Cleans(log, sd, own_sd, {s.player: own.get(s.player, log) for s in shots}, len(counted))
+    return Cleans(log, sd, {s.player: own.get(s.player, log) for s in shots})
 
 
 def _mean(logs: Vec) -> float:

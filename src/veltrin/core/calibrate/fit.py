@@ -49,6 +49,11 @@ class BookShot(NamedTuple):
     whole: bool = True
 
     @property
+    def is_counted(self) -> bool:
+        """Whether it tells how often strikes are clean: of a day whose every ball was booked, and a strike it was."""
+        return self.whole and self.fault in STRIKES
+
+    @property
     def length(self) -> tuple[int, float] | None:
         """How far a clean ball went: its speed if that was measured, else its carry, by place and logarithm."""
         what, length = (SPEED, self.speed_m_s) if self.speed_m_s is not None else (CARRY, self.carry_m)
@@ -139,7 +144,7 @@ class Names(NamedTuple):
 @dataclass(frozen=True)
 class Lengths:
     """What the lengths of clean balls tell. `logs`, `doubt`: logarithms of the shares of LAWS and their covariance;
-    `common`, `common_sd`: what all players have in common beyond, speed by family and lie, then spin by lie; `sds`: how
+    `common`: what all players have in common beyond, speed by family and lie, then spin by lie; `sds`: how
     far players differ; `noise`, `noise_sd`: logarithm of the share of the speed's scatter; `balls`: how many were used.
     """
 
@@ -147,7 +152,6 @@ class Lengths:
     doubt: Vec
     names: Names
     common: Vec
-    common_sd: Vec
     sds: dict[Effect, float]
     noise: float
     noise_sd: float
@@ -319,7 +323,6 @@ def fit_lengths(kinds: Sequence[Kind], shots: Sequence[BookShot], strikes: Mappi
         doubt=np.linalg.inv(believed + told),
         names=names,
         common=solved.shared[len(LAWS) :],
-        common_sd=np.sqrt(np.diag(doubt)[len(LAWS) :]),
         sds=sds,
         noise=noise.common,
         noise_sd=float(np.hypot(noise.doubt, BELL_OFF)),

@@ -94,7 +94,7 @@ def _held(
     left = seen.off - seen.slopes @ lengths.logs - common
     gain = _likely(seen, left, lengths.noise, lengths.sds) - _likely(usual[0], usual[0].off_usual, 0.0, EFFECT_SD)
     for shot in shots:
-        if shot.whole and shot.fault in STRIKES:
+        if shot.is_counted:
             share = shares_at(kinds[shot.kind], np.array([0.0, cleans.log]))[STRIKES.index(shot.fault)]
             gain += math.log(share[1] / share[0])
     carries = ~seen.is_spin

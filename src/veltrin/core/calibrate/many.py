@@ -12,7 +12,6 @@ import numpy as np
 from veltrin.core.calibrate.clean import Cleans, fit_cleans, shares_at
 from veltrin.core.calibrate.fit import (
     FEWEST_BALLS,
-    STRIKES,
     BookShot,
     Effect,
     Lengths,
@@ -24,7 +23,7 @@ from veltrin.core.calibrate.fit import (
 )
 from veltrin.core.calibrate.kinds import Kind, bell, kind_of
 from veltrin.core.calibrate.left_out import LeftOut, leave_out
-from veltrin.core.calibrate.numbers import NUMBERS, prior_of, shares_of
+from veltrin.core.calibrate.numbers import NUMBERS, prior_of
 from veltrin.core.calibrate.picked import Part, picked_players
 from veltrin.core.coefficient import LawShare
 from veltrin.core.counted import counted
@@ -218,7 +217,6 @@ def _told(
     picked: dict[int, Part],
 ) -> Calibration:
     numbers = _numbers(lengths, cleans)
-    logs = np.array([math.log(one.share) if one.is_told else 0.0 for one in numbers])
     groups = _Groups(observed(kinds, shots, cleans.own), labels, lengths)
     return Calibration(
         players=len({shot.player for shot in shots}),
@@ -233,7 +231,12 @@ def _told(
         differ=lengths.sds,
         left_out=leave_out(kinds, shots),
         picked=tuple(picked.items()),
-        shares=shares_of(NUMBERS, logs),
+        shares=tuple(
+            share
+            for number, one in zip(NUMBERS, numbers, strict=True)
+            if one.is_told
+            for share in number.moved(one.share)
+        ),
     )
 
 
@@ -290,7 +293,7 @@ def _clean_rates(
 ) -> tuple[CleanRate, ...]:
     found: dict[str, list[Vec]] = {}
     for name, shot in zip(names, shots, strict=True):
-        if shot.whole and shot.fault in STRIKES:
+        if shot.is_counted:
             expected = shares_at(kinds[shot.kind], np.array([0.0, log]))[0]
             found.setdefault(name, []).append(np.array([shot.fault == "clean", *expected]))
     rates = [CleanRate(name, len(rows), *np.mean(rows, axis=0).tolist()) for name, rows in found.items()]

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Literal, NamedTuple
+from typing import NamedTuple
 
 import numpy as np
 
@@ -10,9 +10,6 @@ from veltrin.core.coefficient import LawShare, rows_of
 from veltrin.core.geometry import Vec
 from veltrin.core.ground import CoverGroup
 from veltrin.core.plan.coefficients import USUAL
-
-Part = Literal["length", "strike"]
-"""What measures a number: how far clean balls go, or how often a strike is clean."""
 
 
 class Number(NamedTuple):
@@ -24,7 +21,6 @@ class Number(NamedTuple):
     id: str
     words: str
     members: tuple[tuple[str, str], ...]
-    part: Part = "length"
     on: tuple[CoverGroup, ...] = ()
 
     def moved(self, share: float) -> tuple[LawShare, ...]:
@@ -36,7 +32,7 @@ _ROWS = {(law, row.name): row for law in USUAL._fields for row in rows_of(getatt
 
 
 def _one(law: str, name: str, words: str, *on: CoverGroup) -> Number:
-    return Number(f"{law}.{name}", words, ((law, name),), "length", on)
+    return Number(f"{law}.{name}", words, ((law, name),), on)
 
 
 _GRASSY: tuple[CoverGroup, ...] = ("grass", "collar")
@@ -73,7 +69,6 @@ NUMBERS: tuple[Number, ...] = (
             ("scatter", "deep_m"),
             ("scatter", "deep_m_per_stroke"),
         ),
-        "strike",
     ),
 )
 """In the order in which they are told."""

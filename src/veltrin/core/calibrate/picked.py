@@ -19,7 +19,7 @@ from scipy.special import logsumexp, ndtri
 from scipy.stats import norm
 
 from veltrin.core.calibrate.clean import shares_at
-from veltrin.core.calibrate.fit import STRIKES, BookShot
+from veltrin.core.calibrate.fit import BookShot
 from veltrin.core.calibrate.kinds import QUANTILES, Kind
 from veltrin.core.geometry import Vec
 
@@ -102,7 +102,7 @@ class _Fails:
     """How likely it is that so many failed, each story's scatter of the strike integrated over."""
 
     def __init__(self, kinds: Sequence[Kind], shots: Sequence[BookShot]) -> None:
-        counted = [shot for shot in shots if shot.fault in STRIKES]
+        counted = [shot for shot in shots if shot.is_counted]
         chances = [1.0 - shares_at(kinds[shot.kind], STRIKE_LOGS)[0] for shot in counted]
         self._fails = np.array(chances).reshape(-1, len(STRIKE_LOGS))
         self._failed = np.array([shot.fault != "clean" for shot in counted], dtype=bool)

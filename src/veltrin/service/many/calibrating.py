@@ -21,7 +21,8 @@ from veltrin.core.calibrate import (
     compare,
     one_of,
 )
-from veltrin.core.law import USUAL_LAWS, Laws
+from veltrin.core.kit import Learned
+from veltrin.core.law import USUAL_LAWS
 from veltrin.core.learn import FAILED
 from veltrin.core.plan import taught
 from veltrin.core.plan.one import One
@@ -91,22 +92,23 @@ def _made(
 ) -> Found:
     """Calibrate, compare, keep."""
     found = calibrate(gather(books), partial(tell, "kinds of shot"))
-    shares = [(one.law, one.name, one.share) for one in found.shares if one.share != 1.0]
-    compared = compare([one for one in found.shares if one.share != 1.0], partial(tell, "plans"))
+    compared = compare(found.shares, partial(tell, "plans"))
     body = told(found, compared, len(books))
     with store.session() as session, everybody(session):
-        kept = rows.keep(session, academy_id, coach_id, CALIBRATION.keep(body), LAW_SHARES.keep(shares))
+        shares = LAW_SHARES.keep([*found.shares])
+        kept = rows.keep(session, academy_id, coach_id, CALIBRATION.keep(body), shares)
     return Found(whose, kept.id, body)
 
 
 class _Asked(NamedTuple):
-    """A kind of shot: whose it was, the question as it was kept, the call, by which numbers it was planned then."""
+    """A kind of shot: whose it was, the question, the call, what was learnt of the player and by which numbers it was
+    planned then.
+    """
 
-    own: Store
     player: StoredPlayer
-    question: str
+    request: PlanRequest
     call_id: str
-    laws: Laws
+    learned: Learned
 
 
 def gather(books: Sequence[Store]) -> Books:
@@ -123,6 +125,7 @@ def gather(books: Sequence[Store]) -> Books:
             booked = {one.player.id: book_rows.planned_of(session, one.player.id) for one in stored}
             taken, now = rows.taken(session), laws_in(session)
         for one in stored:
+            learned = habits_of(own, one)
             for row, question in booked[one.player.id]:
                 request = requests.get(str(row.question_id)) or QUESTION.open(question).value
                 if request is None:
@@ -133,7 +136,7 @@ def gather(books: Sequence[Store]) -> Books:
                 key = (str(row.question_id), row.call_id, laws.number)
                 if key not in kinds:
                     kinds[key] = len(asked)
-                    asked.append(_Asked(own, one, question, row.call_id, laws))
+                    asked.append(_Asked(one, request, row.call_id, replace(learned, laws=laws)))
                 labels.append(_labels(row, request, one))
                 shots.append(_shot(row, kinds[key], players, labels[-1]))
             players += 1
@@ -189,11 +192,8 @@ def _word(ends: Sequence[tuple[float, str]], value: float) -> str:
 
 def _stroke(asked: _Asked) -> One | None:
     """The stroke as it was meant, by the numbers of then and what the player's book teaches."""
-    request = QUESTION.open(asked.question).value
-    assert request is not None, "it was opened a moment ago"
     try:
-        plain = question_in(request, asked.player.player)
-        return one_of(taught(plain, replace(habits_of(asked.own, asked.player), laws=asked.laws)), asked.call_id)
+        return one_of(taught(question_in(asked.request, asked.player.player), asked.learned), asked.call_id)
     except DomainError:
         return None
 
