@@ -11,6 +11,11 @@ export default tseslint.config(
       '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
       '@typescript-eslint/no-confusing-void-expression': ['error', { ignoreArrowShorthand: true }],
       'max-lines': ['error', 300],
+      // Both have a clock of a second of their own; `waitFor` of the testing library has ours (src/test/setup.ts).
+      'no-restricted-properties': [
+        'error',
+        ...['waitFor', 'waitUntil'].map((property) => ({ object: 'vi', property })),
+      ],
     },
   },
 )

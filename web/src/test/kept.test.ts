@@ -1,3 +1,4 @@
+import { waitFor } from '@testing-library/react'
 import 'fake-indexeddb/auto'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { ask, asked, keepFor, lastPlan, nameOf, owner, wipe } from '../api/kept'
@@ -27,7 +28,7 @@ async function lookAndKeep(path: string, told: unknown) {
   answers(told)
   await look(path)
   isSilent()
-  await vi.waitFor(async () => expect(await look(path)).toEqual(told))
+  await waitFor(async () => expect(await look(path)).toEqual(told))
 }
 
 beforeEach(async () => {
@@ -45,7 +46,7 @@ describe('what a browser keeps for when nobody answers', () => {
     await look('/api/health')
     expect(useAway.getState()).toEqual({ isAway: false, since: null })
     isSilent()
-    await vi.waitFor(async () => expect(await look('/api/players')).toEqual(['new']))
+    await waitFor(async () => expect(await look('/api/players')).toEqual(['new']))
     const { isAway, since } = useAway.getState()
     expect(isAway).toBe(true)
     expect(Math.abs(Date.now() - (since ?? 0))).toBeLessThan(60_000)
@@ -70,7 +71,7 @@ describe('what a browser keeps for when nobody answers', () => {
     answers({ has_risk: true, calls: [] })
     await plan({ player_id: 'tove', fall_deg: 4, shown_id: null })
     isSilent()
-    await vi.waitFor(() => plan({ player_id: 'tove', fall_deg: 4, shown_id: '54~glide' }))
+    await waitFor(() => plan({ player_id: 'tove', fall_deg: 4, shown_id: '54~glide' }))
     await expect(plan({ player_id: 'tove', fall_deg: 5 })).rejects.toThrow()
     answers({ has_risk: false, calls: [] })
     await plan({ player_id: 'tove', fall_deg: 6 })
@@ -85,9 +86,9 @@ describe('what a browser keeps for when nobody answers', () => {
       answers({ has_risk: true, fall })
       await plan({ player_id: 'tove', fall })
       isSilent()
-      await vi.waitFor(() => plan({ player_id: 'tove', fall }))
+      await waitFor(() => plan({ player_id: 'tove', fall }))
     }
-    await vi.waitFor(() => expect(plan({ player_id: 'tove', fall: 0 })).rejects.toThrow())
+    await waitFor(() => expect(plan({ player_id: 'tove', fall: 0 })).rejects.toThrow())
     expect((await plan({ player_id: 'tove', fall: 1 })).ok).toBe(true)
   })
 

@@ -1,3 +1,4 @@
+import { waitFor } from '@testing-library/react'
 import { QueryObserver } from '@tanstack/react-query'
 import { describe, expect, it, vi } from 'vitest'
 import { Queries } from '../api/queries'
@@ -11,7 +12,7 @@ describe('what is looked at again', () => {
     const leave = seen.subscribe(() => undefined)
     expect(asked).toHaveBeenCalledTimes(1)
     const again = queries.invalidateQueries({ queryKey: ['book'] })
-    await vi.waitFor(() => expect(asked).toHaveBeenCalledTimes(2))
+    await waitFor(() => expect(asked).toHaveBeenCalledTimes(2))
     answers[0]?.('1 to 1 of 1')
     answers[1]?.('1 to 2 of 2')
     await again
@@ -25,7 +26,7 @@ describe('what is looked at again', () => {
     const seen = new QueryObserver(queries, { queryKey: ['players'], queryFn: asked })
     const leave = seen.subscribe(() => undefined)
     await queries.invalidateQueries({ queryKey: ['book'] })
-    await vi.waitFor(() => expect(seen.getCurrentResult().data).toBe('Tove'))
+    await waitFor(() => expect(seen.getCurrentResult().data).toBe('Tove'))
     expect(asked).toHaveBeenCalledTimes(1)
     leave()
   })

@@ -1,3 +1,4 @@
+import { waitFor } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { bookIt, undoBooking } from '../book/book-it'
 import { useDesk } from '../lib/desk'
@@ -23,7 +24,7 @@ describe('taking a booking back', () => {
     expect(useDesk.getState().told).toContain('waits')
     expect(useQueue.getState().waiting).toHaveLength(1)
     useDesk.getState().wayBack?.act()
-    await vi.waitFor(() => expect(useDesk.getState().told).toContain('Undone'))
+    await waitFor(() => expect(useDesk.getState().told).toContain('Undone'))
     expect(useQueue.getState().waiting).toHaveLength(0)
     expect(kept.keep).toHaveBeenCalledOnce()
 
@@ -32,10 +33,10 @@ describe('taking a booking back', () => {
     )
     vi.stubGlobal('fetch', asked)
     useDesk.getState().wayBack?.act()
-    await vi.waitFor(() => expect(useDesk.getState().told).toBe('Booked.'))
+    await waitFor(() => expect(useDesk.getState().told).toBe('Booked.'))
     // The key for undoing takes the booking back, and only once.
     expect(undoBooking()).toBe(true)
-    await vi.waitFor(() => expect(useDesk.getState().told).toContain('Undone'))
+    await waitFor(() => expect(useDesk.getState().told).toContain('Undone'))
     expect(asked.mock.lastCall?.[0].method).toBe('DELETE')
     expect(undoBooking()).toBe(false)
   })
