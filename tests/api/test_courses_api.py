@@ -6,14 +6,17 @@ import json
 
 import pytest
 from fastapi.testclient import TestClient
+from pyproj import Transformer
 
 from tests.questions import plan_request
 from tests.signing import MAREN, OTTO, sign_in
+from tests.tiffs import by_hand
 from veltrin.demo.nine_holes import FILE
 from veltrin.service.house.store import Store
 from veltrin.service.many import academies
 
 TEXT = FILE.read_text()
+BINARY = {"content-type": "application/octet-stream"}
 
 
 def kept(client: TestClient, name: str = "Fell") -> dict[str, object]:
@@ -94,6 +97,27 @@ def test_a_survey_s_heights_are_laid_on_a_course(client: TestClient) -> None:
     assert line["slope"] is not None
     wrong = client.put(f"{address}/heights", json={"version": 2, "text": "no grid"})
     assert (wrong.status_code, wrong.json()["errors"][0]["field"]) == (422, "heights")
+
+
+def test_a_survey_as_geotiff_is_laid_on_a_course(client: TestClient) -> None:
+    row = kept(client)
+    address = f"/api/courses/{row['id']}"
+    to_utm = Transformer.from_crs("EPSG:4326", "EPSG:32631", always_xy=True)
+    course = client.get(address).json()
+    east, north = to_utm.transform(course["longitude"], course["latitude"])
+    survey = by_hand(east - 750.0, north + 750.0, epsg=32631)
+    asked = {"content": survey, "params": {"version": row["version"]}, "headers": BINARY}
+    told = client.put(f"{address}/heights/tiff", **asked)  # type: ignore[arg-type]
+    assert told.status_code == 200, told.text
+    assert (told.json()["has_grid"], told.json()["version"]) == (True, 2)
+    ask = {"ball": {"east_m": 60, "north_m": 180}, "flag": {"east_m": 45, "north_m": 368}}
+    line = client.post(f"{address}/line", json=ask).json()
+    assert (line["line"]["rise_m"], line["slope"]["fall_deg"]) == (0.0, 0.0), "the survey is of flat land"
+    # As it was looked at it is no more; and what is no survey changes nothing.
+    assert client.put(f"{address}/heights/tiff", **asked).status_code == 409  # type: ignore[arg-type]
+    broken = client.put(f"{address}/heights/tiff", content=b"nothing", params={"version": 2}, headers=BINARY)
+    assert (broken.status_code, broken.json()["errors"][0]["field"]) == (422, "heights")
+    assert client.get(address).json()["version"] == 2
 
 
 @pytest.mark.parametrize(

@@ -60,6 +60,8 @@ QUANTITIES = {
         Quantity("lie.measured.shares", "What was measured, over the usual", "", 0.2, 5.0, 0.01),
         Quantity("lie.measured.balls", "Balls that measured it", "", 1.0, 20.0, 1.0),
         Quantity("on_course", "Place on a course", "m", -5000.0, 5000.0, 0.1),
+        Quantity("on_course.tree_high_m", "Height of a tree", "m", 0.3, 45.0, 0.5),
+        Quantity("on_course.tree_crown_m", "Width of a tree's crown", "m", 0.3, 30.0, 0.5),
         Quantity("line.flag_m", "Flag", "m", 2.0, 400.0, 0.5),
         Quantity("line.flag_doubt_m", "Doubt of the distance", "m", 0.0, 100.0, 0.1),
         Quantity("line.green_front_m", "Front edge", "m", -50.0, 430.0, 0.5),

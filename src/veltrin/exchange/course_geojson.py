@@ -30,13 +30,13 @@ MOST_PLACES = 200_000
 MOST_TOLD = 50
 """Problems that are told, the first ones."""
 
-WIDEST_M = 8_000.0
+WIDEST_M = 2.0 * QUANTITIES["on_course"].high
 """A course is not wider than this: a file of a whole county is no course."""
 
 TREE_HIGH_M, CROWN_M = 10.0, 6.0
 """A tree whose height and crown aren't mapped. Judgement."""
 
-HIGHEST_TREE_M, WIDEST_CROWN_M = QUANTITIES["line.obstacles.high_m"].high, 30.0
+TREE_HIGH, TREE_CROWN = QUANTITIES["on_course.tree_high_m"], QUANTITIES["on_course.tree_crown_m"]
 LOWEST_M, HIGHEST_M = -500.0, 6_000.0
 """Heights above the sea that are believed (m)."""
 
@@ -236,8 +236,9 @@ def _take(found: _Found, raw: object, number: int) -> bool:
         elif golf == "hole" and kind == "LineString" and len(spots) > 1:
             found.holes.append((tags.get("ref", "")[:8], spots, _par(tags), name))
         elif natural == "tree" and kind == "Point":
-            high = _number(tags, "height", TREE_HIGH_M, 0.3, HIGHEST_TREE_M)
-            found.trees.append((spots[0], high, _number(tags, "diameter_crown", CROWN_M, 0.3, WIDEST_CROWN_M)))
+            high = _number(tags, "height", TREE_HIGH_M, TREE_HIGH.low, TREE_HIGH.high)
+            crown = _number(tags, "diameter_crown", CROWN_M, TREE_CROWN.low, TREE_CROWN.high)
+            found.trees.append((spots[0], high, crown))
         elif ground is not None and kind == "Polygon":
             ring = spots[:-1] if len(spots) > 1 and spots[0][:2] == spots[-1][:2] else spots
             if len(ring) < 3:

@@ -75,18 +75,29 @@ def read_ascii(text: str) -> Grid:
 
 def on_course(course: Course, grid: Grid, epsg: int = DEGREES) -> Course:
     """The course with the heights of a grid in coordinates of that EPSG code. DomainError where it lies elsewhere."""
-    try:
-        there = Transformer.from_crs(projection(course.origin), CRS.from_epsg(epsg), always_xy=True)
-    except CRSError:
-        raise DomainError("epsg", f"{epsg} is no coordinate system.", "Give its EPSG number.") from None
-    (west, south), (east, north) = course.corners.min(axis=0) - AROUND_M, course.corners.max(axis=0) + AROUND_M
+    there = Transformer.from_crs(projection(course.origin), coordinates_of(epsg), always_xy=True)
+    west, south, east, north = reach(course)
     step = max(_metres(there, grid.cell), LEAST_STEP_M)
     step = max(step, math.sqrt((east - west) * (north - south) / MOST_HEIGHTS))
     x, y = np.meshgrid(np.arange(west, east + step, step), np.arange(south, north + step, step))
     values = _at(grid, np.column_stack(there.transform(x.ravel(), y.ravel()))).reshape(x.shape)
     if not np.isfinite(values).any():
         raise _refuse("it holds no height of this course.", "Choose the grid of this place, and give its EPSG number.")
-    return replace(course, heights=Heights(float(west), float(south), step, values))
+    return replace(course, heights=Heights(west, south, step, values))
+
+
+def coordinates_of(epsg: int) -> CRS:
+    """Coordinates by their EPSG code. DomainError where there are none."""
+    try:
+        return CRS.from_epsg(epsg)
+    except CRSError:
+        raise DomainError("epsg", f"{epsg} is no coordinate system.", "Give its EPSG number.") from None
+
+
+def reach(course: Course) -> tuple[float, float, float, float]:
+    """West, south, east and north end of the ground whose heights are kept with a course (m)."""
+    (west, south), (east, north) = course.corners.min(axis=0) - AROUND_M, course.corners.max(axis=0) + AROUND_M
+    return float(west), float(south), float(east), float(north)
 
 
 def _metres(there: Transformer, cell: float) -> float:

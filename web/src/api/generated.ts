@@ -302,6 +302,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/drawn": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Drawn
+         * @description Keep a course that was drawn by hand.
+         */
+        post: operations["keep_drawn_api_courses_drawn_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/read": {
         parameters: {
             query?: never;
@@ -350,6 +370,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{course_id}/drawn": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Drawn
+         * @description A course with every corner of it, to be changed by hand.
+         */
+        get: operations["show_drawn_api_courses__course_id__drawn_get"];
+        /**
+         * Redraw
+         * @description Keep a course of one's own as it was changed by hand; its heights and its measured ground stay.
+         */
+        put: operations["redraw_api_courses__course_id__drawn_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{course_id}/geojson": {
         parameters: {
             query?: never;
@@ -383,6 +427,26 @@ export interface paths {
          * @description Lay the heights of a survey on a course: an ESRI ASCII grid in any coordinates that have an EPSG number.
          */
         put: operations["set_heights_api_courses__course_id__heights_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{course_id}/heights/tiff": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Heights Tiff
+         * @description Lay the heights of a survey on a course: a GeoTIFF, in the coordinates that it tells of itself.
+         */
+        put: operations["set_heights_tiff_api_courses__course_id__heights_tiff_put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -3774,6 +3838,34 @@ export interface components {
             };
         };
         /**
+         * CourseDrawn
+         * @description A course as it is drawn: everything on it, and where its middle lies on the earth.
+         */
+        CourseDrawn: {
+            /** Holes */
+            holes: components["schemas"]["DrawnHole"][];
+            /**
+             * Latitude
+             * @default 0
+             */
+            latitude: number;
+            /** Lies */
+            lies: components["schemas"]["DrawnLies"][];
+            /**
+             * Longitude
+             * @description Of the place from which metres are counted.
+             * @default 0
+             */
+            longitude: number;
+            /**
+             * Name
+             * @description What you call it.
+             */
+            name: string;
+            /** Trees */
+            trees: components["schemas"]["DrawnTree"][];
+        };
+        /**
          * CourseGroundOut
          * @description What is kept of a course.
          */
@@ -3929,6 +4021,36 @@ export interface components {
             name: string;
             /** Text */
             text: string;
+        };
+        /**
+         * CourseRedrawn
+         * @description A course of one's own as it was changed by hand. Its heights and what was measured of its ground stay.
+         */
+        CourseRedrawn: {
+            /** Holes */
+            holes: components["schemas"]["DrawnHole"][];
+            /**
+             * Latitude
+             * @default 0
+             */
+            latitude: number;
+            /** Lies */
+            lies: components["schemas"]["DrawnLies"][];
+            /**
+             * Longitude
+             * @description Of the place from which metres are counted.
+             * @default 0
+             */
+            longitude: number;
+            /**
+             * Name
+             * @description What you call it.
+             */
+            name: string;
+            /** Trees */
+            trees: components["schemas"]["DrawnTree"][];
+            /** Version */
+            version: number;
         };
         /**
          * CourseRow
@@ -4293,6 +4415,67 @@ export interface components {
             side_deg?: number | null;
             /** Sunk */
             sunk?: number | null;
+        };
+        /**
+         * DrawnHole
+         * @description A hole as it is drawn.
+         */
+        DrawnHole: {
+            /** Flag */
+            flag?: number[] | null;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Number */
+            number: string;
+            /** Par */
+            par?: number | null;
+            /**
+             * Way
+             * @description From the tee to the green.
+             */
+            way: number[][];
+        };
+        /**
+         * DrawnLies
+         * @description A piece of ground as it is drawn.
+         */
+        DrawnLies: {
+            /**
+             * Ground
+             * @enum {string}
+             */
+            ground: "rough" | "heath" | "wood" | "semi" | "fairway" | "tee" | "fringe" | "green" | "bunker" | "water" | "path" | "out";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Ring
+             * @description Its corners, in order.
+             */
+            ring: number[][];
+        };
+        /**
+         * DrawnTree
+         * @description A tree that stands alone.
+         */
+        DrawnTree: {
+            /**
+             * At
+             * @description m east and north of the course's middle.
+             */
+            at: number[];
+            /**
+             * Crown M
+             * @description How wide its crown is.
+             */
+            crown_m: number;
+            /** High M */
+            high_m: number;
         };
         /**
          * DrillOut
@@ -4821,13 +5004,15 @@ export interface components {
         };
         /**
          * GroundOut
-         * @description All covers, and the helps to read a lie with.
+         * @description All covers, the helps to read a lie with, and what a course is drawn of, from the bottom to the top.
          */
         GroundOut: {
             /** Covers */
             covers: components["schemas"]["CoverOut"][];
             /** Helps */
             helps: components["schemas"]["HelpOut"][];
+            /** Pieces */
+            pieces: components["schemas"]["PieceOut"][];
         };
         /**
          * GroundRead
@@ -6851,6 +7036,24 @@ export interface components {
             view: "behind" | "beside" | "flag" | "close";
             /** Width Px */
             width_px: number;
+        };
+        /**
+         * PieceOut
+         * @description A kind of ground that a course is drawn of, and what it is on a line.
+         */
+        PieceOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "green" | "fringe" | "fairway" | "semi" | "rough" | "deep" | "heather" | "sand" | "bank" | "path" | "trees" | "water" | "out";
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "rough" | "heath" | "wood" | "semi" | "fairway" | "tee" | "fringe" | "green" | "bunker" | "water" | "path" | "out";
+            /** Words */
+            words: string;
         };
         /**
          * PlaceIn
@@ -11847,6 +12050,102 @@ export interface operations {
             };
         };
     };
+    keep_drawn_api_courses_drawn_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CourseDrawn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseRow"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or only for the person who runs this server */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
     look_into_api_courses_read_post: {
         parameters: {
             query?: never;
@@ -12227,6 +12526,198 @@ export interface operations {
             };
         };
     };
+    show_drawn_api_courses__course_id__drawn_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseRedrawn"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or only for the person who runs this server */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    redraw_api_courses__course_id__drawn_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CourseRedrawn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseRow"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or only for the person who runs this server */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
     export_course_api_courses__course_id__geojson_get: {
         parameters: {
             query?: never;
@@ -12333,6 +12824,109 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["HeightsIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseRow"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or only for the person who runs this server */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    set_heights_tiff_api_courses__course_id__heights_tiff_put: {
+        parameters: {
+            query: {
+                /** @description As it was looked at. */
+                version: number;
+                /** @description Its coordinates, where the file doesn't tell them. */
+                epsg?: number | null;
+            };
+            header?: never;
+            path: {
+                course_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
             };
         };
         responses: {

@@ -4,12 +4,14 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from fastapi import APIRouter, Path, Query
+from fastapi import APIRouter, Body, Path, Query
 
 from veltrin.api.deps import StoreDep
 from veltrin.api.longbody import LongBody, sends, taken_apart
-from veltrin.service.course import courses, grounds
+from veltrin.service.course import courses, drawing, grounds
 from veltrin.service.course.contracts.courses import (
+    FIRST_EPSG,
+    LAST_EPSG,
     CourseDocument,
     CourseNew,
     CourseOut,
@@ -21,6 +23,7 @@ from veltrin.service.course.contracts.courses import (
     MappedLineAsk,
     MappedLineOut,
 )
+from veltrin.service.course.contracts.drawn import CourseDrawn, CourseRedrawn
 from veltrin.service.course.contracts.ground import GroundRead, KeepGround, MeasureGround, UseGround
 
 router = APIRouter(tags=["courses"])
@@ -28,7 +31,8 @@ router = APIRouter(tags=["courses"])
 CourseId = Annotated[int, Path(ge=1, le=2**31 - 1)]
 Cover = Annotated[str, Path(max_length=40, description="A cover of a lie, such as rough.")]
 Version = Annotated[int, Query(ge=1, le=2**31 - 1, description="As it was looked at.")]
-LONG_BODIES = (CourseText, CourseNew, HeightsIn)
+EPSG = Query(ge=FIRST_EPSG, le=LAST_EPSG, description="Its coordinates, where the file doesn't tell them.")
+LONG_BODIES = (CourseText, CourseNew, CourseDrawn, CourseRedrawn, HeightsIn)
 
 
 @router.get("/courses")
@@ -61,10 +65,40 @@ def set_course(store: StoreDep, course_id: CourseId, body: CourseSet) -> CourseR
     return courses.set_course(store, course_id, body)
 
 
+@router.post("/courses/drawn", status_code=201, openapi_extra=sends(CourseDrawn))
+def keep_drawn(store: StoreDep, body: LongBody) -> CourseRow:
+    """Keep a course that was drawn by hand."""
+    return drawing.keep_drawn(store, taken_apart(CourseDrawn, body))
+
+
+@router.get("/courses/{course_id}/drawn")
+def show_drawn(store: StoreDep, course_id: CourseId) -> CourseRedrawn:
+    """A course with every corner of it, to be changed by hand."""
+    return drawing.show_drawn(store, course_id)
+
+
+@router.put("/courses/{course_id}/drawn", openapi_extra=sends(CourseRedrawn))
+def redraw(store: StoreDep, course_id: CourseId, body: LongBody) -> CourseRow:
+    """Keep a course of one's own as it was changed by hand; its heights and its measured ground stay."""
+    return drawing.redraw(store, course_id, taken_apart(CourseRedrawn, body))
+
+
 @router.put("/courses/{course_id}/heights", openapi_extra=sends(HeightsIn))
 def set_heights(store: StoreDep, course_id: CourseId, body: LongBody) -> CourseRow:
     """Lay the heights of a survey on a course: an ESRI ASCII grid in any coordinates that have an EPSG number."""
     return courses.set_heights(store, course_id, taken_apart(HeightsIn, body))
+
+
+@router.put("/courses/{course_id}/heights/tiff")
+def set_heights_tiff(
+    store: StoreDep,
+    course_id: CourseId,
+    version: Version,
+    body: Annotated[bytes, Body(media_type="application/octet-stream", min_length=1)],
+    epsg: Annotated[int | None, EPSG] = None,
+) -> CourseRow:
+    """Lay the heights of a survey on a course: a GeoTIFF, in the coordinates that it tells of itself."""
+    return courses.set_heights_tiff(store, course_id, version, epsg, body)
 
 
 @router.post("/measured-ground")

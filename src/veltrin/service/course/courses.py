@@ -17,6 +17,7 @@ from veltrin.core.course import GROUND, Course, Hole, Lies, MappedLine, line_fro
 from veltrin.core.quantity import QUANTITIES
 from veltrin.exchange.course_geojson import Read, inwards, read_course, write_course
 from veltrin.exchange.height_grid import on_course, read_ascii
+from veltrin.exchange.height_tiff import with_tiff
 from veltrin.service.course.contracts.courses import (
     CourseDocument,
     CourseNew,
@@ -107,6 +108,14 @@ def save_course(store: Store, body: CourseNew) -> CourseRow:
         return _row(store, rows.save(session, name, text, **_counts(course)))
 
 
+def keep_new(store: Store, course: Course) -> CourseRow:
+    """Keep a course under a name that no other of one's own has. ConflictError."""
+    with store.session() as session:
+        if rows.named(session, course.name) is not None:
+            raise ConflictError("name", "is another course's.", "Choose another name.")
+        return _row(store, rows.save(session, course.name, rows.as_text(write_course(course)), **_counts(course)))
+
+
 def _as_measured(course: Course, before: Row | None) -> Course:
     """A course drawn anew is the same ground: what was measured of it stays, unless the file brings its own."""
     if course.grounds or before is None:
@@ -131,6 +140,12 @@ def _load(store: Store, course_id: int) -> Row:
     return row
 
 
+def course_named(store: Store, course_id: int) -> tuple[Row, Course]:
+    """A course that may be played on, as it is kept and as it stands. NotFoundError."""
+    row = _load(store, course_id)
+    return row, _course_of(row.body)
+
+
 def _own(store: Store, session: Session, course_id: int) -> Row:
     row = rows.load(session, course_id)
     if row is None or row.coach_id != store.coach_id:
@@ -147,29 +162,42 @@ def set_course(store: Store, course_id: int, body: CourseSet) -> CourseRow:
     """Name a course, share it, or share it no more; only the coach whose it is."""
     with store.session() as session:
         row = _own(store, session, course_id)
-        other = rows.named(session, body.name.strip())
-        if other is not None and other.id != course_id:
-            raise ConflictError("name", "is another course's.", "Choose another name.")
-        if not versions.take(session, row, body.version):
-            raise ConflictError("version", "the course was changed in the meantime.", "Look at it again.")
-        row.name, row.is_shared = body.name.strip(), body.is_shared
+        _take_name(session, row, body.name, body.version)
+        row.is_shared = body.is_shared
         return _row(store, row)
 
 
 def changed(store: Store, course_id: int, version: int, change: Callable[[Course], Course]) -> CourseRow:
-    """Change a course of one's own. ConflictError where it was changed in the meantime."""
+    """Change a course of one's own; where it gets another name, it is called so from then on.
+
+    ConflictError where it was changed in the meantime, or another of one's own has that name.
+    """
     with store.session() as session:
         row = _own(store, session, course_id)
-        course = change(_course_of(row.body))
-        if not versions.take(session, row, version):
-            raise ConflictError("version", "the course was changed in the meantime.", "Look at it again.")
+        course = change(replace(_course_of(row.body), name=row.name))
+        _take_name(session, row, course.name, version)
         return _row(store, rows.save(session, row.name, rows.as_text(write_course(course)), **_counts(course)))
+
+
+def _take_name(session: Session, row: Row, name: str, version: int) -> None:
+    """Change a course as it was looked at, and call it so. ConflictError."""
+    other = rows.named(session, name)
+    if other is not None and other.id != row.id:
+        raise ConflictError("name", "is another course's.", "Choose another name.")
+    if not versions.take(session, row, version):
+        raise ConflictError("version", "the course was changed in the meantime.", "Look at it again.")
+    row.name = name
 
 
 def set_heights(store: Store, course_id: int, body: HeightsIn) -> CourseRow:
     """Lay a survey's heights on a course of one's own; those it had go."""
     grid = read_ascii(body.text)
     return changed(store, course_id, body.version, lambda course: on_course(course, grid, body.epsg))
+
+
+def set_heights_tiff(store: Store, course_id: int, version: int, epsg: int | None, data: bytes) -> CourseRow:
+    """Lay the heights of a GeoTIFF on a course of one's own; those it had go."""
+    return changed(store, course_id, version, lambda course: with_tiff(course, data, epsg))
 
 
 def drop_course(store: Store, course_id: int) -> None:
@@ -187,8 +215,7 @@ def export_course(store: Store, course_id: int) -> CourseDocument:
 
 def show_course(store: Store, course_id: int) -> CourseOut:
     """A course to be drawn."""
-    row = _load(store, course_id)
-    course = _course_of(row.body)
+    row, course = course_named(store, course_id)
     (west, south), (east, north) = course.corners.min(axis=0), course.corners.max(axis=0)
     return CourseOut(
         **_row(store, row).model_dump(),
@@ -237,7 +264,7 @@ FARTHEST_M = QUANTITIES["on_course"].high
 
 def line_on(store: Store, course_id: int, body: MappedLineAsk) -> MappedLineOut:
     """The line from a ball to a flag on a course."""
-    course = _course_of(_load(store, course_id).body)
+    _, course = course_named(store, course_id)
     ball, flag = _place(course, body.ball, "ball"), _place(course, body.flag, "flag")
     return _out(course, line_from(course, ball, flag), ball, flag)
 

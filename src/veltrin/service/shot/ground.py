@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import math
 
+from veltrin.core.course import GROUND
 from veltrin.core.ground import COVERS, HELPS, Cover, rise_over_run
-from veltrin.service.shot.contracts.ground import CoverOut, GroundOut, HelpOut, RiseIn, SlopeOut, TestStepOut
+from veltrin.service.shot.contracts.ground import CoverOut, GroundOut, HelpOut, PieceOut, RiseIn, SlopeOut, TestStepOut
 
 
 def _cover(cover: Cover) -> CoverOut:
@@ -32,7 +33,8 @@ def ground() -> GroundOut:
         )
         for h in HELPS
     ]
-    return GroundOut(covers=[_cover(c) for c in COVERS.values()], helps=helps)
+    pieces = [PieceOut(name=one.name, words=one.words, kind=one.kind) for one in GROUND.values()]
+    return GroundOut(covers=[_cover(c) for c in COVERS.values()], helps=helps, pieces=pieces)
 
 
 def slope_from_rise(body: RiseIn) -> SlopeOut:

@@ -17,6 +17,8 @@ from veltrin.service.shot.contracts.line import LineIn
 
 LONGEST_COURSE, LONGEST_HEIGHTS = MOST_BYTES, 40_000_000
 
+FIRST_EPSG, LAST_EPSG = 1024, 998_999
+
 CourseName = Annotated[str, Field(min_length=1, max_length=60, description="What you call it.")]
 
 
@@ -46,7 +48,7 @@ class HeightsIn(Contract):
 
     version: int = Field(ge=1, le=2**31 - 1)
     text: str = Field(min_length=2, max_length=LONGEST_HEIGHTS)
-    epsg: int = Field(4326, ge=1024, le=998_999, description="Its coordinates, by EPSG number; 4326: degrees.")
+    epsg: int = Field(4326, ge=FIRST_EPSG, le=LAST_EPSG, description="Its coordinates, by EPSG number; 4326: degrees.")
 
 
 class CourseTrouble(Contract):

@@ -4,7 +4,9 @@ from __future__ import annotations
 
 from pydantic import Field
 
+from veltrin.core.course import GroundName
 from veltrin.core.ground import CoverGroup, HelpField
+from veltrin.core.hole import AreaKindName
 from veltrin.service.house.contracts.base import Contract
 
 
@@ -38,11 +40,20 @@ class HelpOut(Contract):
     steps: list[TestStepOut]
 
 
+class PieceOut(Contract):
+    """A kind of ground that a course is drawn of, and what it is on a line."""
+
+    name: GroundName
+    words: str
+    kind: AreaKindName
+
+
 class GroundOut(Contract):
-    """All covers, and the helps to read a lie with."""
+    """All covers, the helps to read a lie with, and what a course is drawn of, from the bottom to the top."""
 
     covers: list[CoverOut]
     helps: list[HelpOut]
+    pieces: list[PieceOut]
 
 
 class RiseIn(Contract):
