@@ -6,8 +6,8 @@ import { useDrawnWidth } from '../lib/use-drawn-width'
 import { useUnits } from '../lib/use-units'
 import type { Place } from '../shot/mapped'
 import { sheetOf } from '../shot/on-course'
+import { CourseGround, HoleNumbers, ScaleBar } from './CourseGround'
 import { Grip } from './Grip'
-import { areaFill, AreaHatches, Hatches } from './hatch'
 import { pointIn } from './pointer'
 
 interface CourseMapProps {
@@ -80,39 +80,8 @@ export function CourseMap(props: CourseMapProps) {
       aria-label={`${course.name} from above`}
       onClick={onTap}
     >
-      <Hatches id="course" />
-      <AreaHatches id="course" />
       <rect width={W} height={sheet.height} fill="var(--paper-lit)" />
-      {course.lies.map((one, i) => (
-        <path
-          key={i}
-          d={`${polyline(one.ring.map(at))}z`}
-          fill={one.ground === 'rough' ? 'none' : areaFill('course', one.kind)}
-          stroke={one.ground === 'water' ? 'var(--water)' : 'var(--earth)'}
-          strokeWidth={one.ground === 'green' ? 1.6 : 0.9}
-        >
-          <title>{one.words}</title>
-        </path>
-      ))}
-      {course.trees.map((tree, i) => {
-        const [x, y] = at(tree.at)
-        return (
-          <circle
-            key={i}
-            cx={x}
-            cy={y}
-            r={0.5 * tree.crown_m * sheet.k}
-            fill="var(--turf)"
-            fillOpacity={0.3}
-            stroke="var(--turf)"
-          />
-        )
-      })}
-      {course.hole_list.map((hole) => (
-        <g key={hole.number} stroke="var(--quiet)" strokeDasharray="2 5" fill="none" aria-hidden>
-          <path d={polyline(hole.way.map(at))} />
-        </g>
-      ))}
+      <CourseGround lies={course.lies} trees={course.trees} ways={course.hole_list} at={at} k={sheet.k} />
       {shots.map((shot) => {
         const [x, y] = at(shot.to)
         return (
@@ -133,21 +102,14 @@ export function CourseMap(props: CourseMapProps) {
             })}
         </g>
       )}
-      {course.hole_list.map((hole) => {
-        const [x, y] = at(hole.way[0] ?? [0, 0])
-        return (
-          <text key={hole.number} x={x} y={y + 4} textAnchor="middle" className="figure halo" aria-hidden>
-            {hole.number}
-          </text>
-        )
-      })}
+      <HoleNumbers ways={course.hole_list} at={at} />
       <Needle x={36} y={40} turn={sheet.north} />
-      <g transform={`translate(${W - 16 - BAR_M * sheet.k} ${sheet.height - 12})`} aria-hidden>
-        <path d={`M0 -5V0H${BAR_M * sheet.k}V-5`} fill="none" stroke="var(--ink)" />
-        <text x={BAR_M * sheet.k * 0.5} y={-8} textAnchor="middle" className="figure halo">
-          {show(BAR_M, 'distance', units)}
-        </text>
-      </g>
+      <ScaleBar
+        long={BAR_M * sheet.k}
+        words={show(BAR_M, 'distance', units)}
+        x={W - 16}
+        y={sheet.height - 12}
+      />
       {grip('Flag', flag, onFlag)}
       {ball && grip('Ball', ball, onBall)}
       {ball && (

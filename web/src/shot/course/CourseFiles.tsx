@@ -6,21 +6,34 @@ import { Choice } from '../../ui/Choice'
 import { Live } from '../../ui/Live'
 import { OpenFile } from '../../ui/OpenFile'
 import { Problem } from '../../ui/Problem'
+import type { Draft } from './draw/draft'
+import { openDraft, useDraft } from './draw/use-draft'
 import {
   useDropCourse,
   useLookIntoCourse,
+  useOpenDrawn,
   useReadCourse,
   useSaveCourse,
   useSetCourse,
   useSetHeights,
+  useSetHeightsTiff,
 } from './api'
 
 /** Courses that are kept, and a file that becomes one. */
-export function CourseFiles({ list }: { list: CourseInfo[] }) {
+export function CourseFiles({ list, onDraw }: { list: CourseInfo[]; onDraw: () => void }) {
   const set = useSetCourse()
   const drop = useDropCourse()
   const read = useReadCourse()
-  const error = set.error ?? drop.error ?? read.error
+  const drawn = useOpenDrawn()
+  const unkept = useDraft(({ draft, isKept }) => (isKept ? null : draft))
+  const error = set.error ?? drop.error ?? read.error ?? drawn.error
+  const change = (id: number) =>
+    drawn.mutate(id, {
+      onSuccess: ({ version, ...draft }) => {
+        openDraft(draft as unknown as Draft, { id, version })
+        onDraw()
+      },
+    })
   return (
     <details className="mt-4">
       <summary className="cursor-pointer font-bold">Courses and files</summary>
@@ -64,6 +77,17 @@ export function CourseFiles({ list }: { list: CourseInfo[] }) {
             >
               Save as a file
             </button>
+            {one.is_mine && !unkept && (
+              <button
+                type="button"
+                className="word"
+                aria-label={`Change ${one.name} by hand`}
+                disabled={drawn.isPending}
+                onClick={() => change(one.id)}
+              >
+                Change by hand
+              </button>
+            )}
             {one.is_mine && (
               <button
                 type="button"
@@ -78,6 +102,18 @@ export function CourseFiles({ list }: { list: CourseInfo[] }) {
         ))}
       </ul>
       {error && <Problem error={error} />}
+      <p className="mt-2">
+        <button
+          type="button"
+          className="press"
+          onClick={() => {
+            if (!unkept) openDraft()
+            onDraw()
+          }}
+        >
+          {unkept ? `Go on drawing ${unkept.name || 'the new course'}` : 'Draw a course by hand'}
+        </button>
+      </p>
       <NewCourse list={list} />
       <NewHeights list={list.filter((one) => one.is_mine)} />
     </details>
@@ -143,18 +179,25 @@ function NewHeights({ list }: { list: CourseInfo[] }) {
   const [epsg, setEpsg] = useState('4326')
   const [chosen, setChosen] = useState<number | null>(null)
   const set = useSetHeights()
+  const setTiff = useSetHeightsTiff()
   const course = list.find((one) => one.id === chosen) ?? list[0]
   if (!course) return null
+  const error = set.error ?? setTiff.error
   return (
     <div className="mt-2 flex flex-wrap items-center gap-2">
       <OpenFile
-        words="Open heights (ESRI ASCII grid)"
-        accept=".asc,.txt,.grd"
-        onFile={(file) =>
-          void file.text().then((text) => {
-            set.mutate({ id: course.id, body: { version: course.version, text, epsg: Number(epsg) } })
-          })
-        }
+        words="Open heights (GeoTIFF, ESRI ASCII grid)"
+        accept=".tif,.tiff,.asc,.txt,.grd"
+        onFile={(file) => {
+          const { id, version } = course
+          set.reset()
+          setTiff.reset()
+          if (/\.tiff?$/i.test(file.name)) setTiff.mutate({ id, version, epsg: Number(epsg), file })
+          else
+            void file.text().then((text) => {
+              set.mutate({ id, body: { version, text, epsg: Number(epsg) } })
+            })
+        }}
       />
       for{' '}
       <Choice
@@ -163,7 +206,7 @@ function NewHeights({ list }: { list: CourseInfo[] }) {
         options={list.map((one) => ({ value: String(one.id), words: one.name }))}
         onChange={(next) => setChosen(Number(next))}
       />
-      , coordinates (EPSG; 4326 is degrees){' '}
+      , coordinates where the file doesn’t tell them (EPSG; 4326 is degrees){' '}
       <input
         className="field w-24"
         aria-label="EPSG number of the heights"
@@ -171,8 +214,8 @@ function NewHeights({ list }: { list: CourseInfo[] }) {
         value={epsg}
         onChange={(event) => setEpsg(event.target.value.replace(/[^0-9]/g, ''))}
       />
-      <Live>{set.isSuccess && 'The heights are laid on the course.'}</Live>
-      {set.error && <Problem error={set.error} />}
+      <Live>{(set.isSuccess || setTiff.isSuccess) && 'The heights are laid on the course.'}</Live>
+      {error && <Problem error={error} />}
     </div>
   )
 }

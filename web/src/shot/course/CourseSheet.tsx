@@ -15,6 +15,8 @@ import { flagOf, fromMap, holeOf, useOnCourse } from '../on-course'
 import type { Reading } from '../reading'
 import { useBench } from '../store'
 import { CourseFiles } from './CourseFiles'
+import { DrawCourse } from './draw/DrawCourse'
+import { useDraft } from './draw/use-draft'
 import { MeasuredGround } from './MeasuredGround'
 import { useHere } from './use-here'
 
@@ -36,6 +38,20 @@ export function CourseSheet({ open, reading, player, useShots, onOpenChange }: C
   const list = courses.data ?? []
   const id = list.find((one) => one.id === on.course)?.id ?? list[0]?.id ?? null
   const course = useQuery({ ...courseQuery(id ?? 0), enabled: open && id !== null })
+  const [isDrawing, setDrawing] = useState(false)
+  const draft = useDraft((drawing) => drawing.draft)
+  if (isDrawing && draft)
+    return (
+      <Sheet
+        open={open}
+        wide
+        onOpenChange={onOpenChange}
+        title={draft.name === '' ? 'Draw a course' : `Draw ${draft.name}`}
+        about="Lay a picture beneath and tell its scale, then touch corner after corner. What you drew stays here until you keep it."
+      >
+        <DrawCourse draft={draft} onLeave={() => setDrawing(false)} />
+      </Sheet>
+    )
   return (
     <Sheet
       open={open}
@@ -56,7 +72,10 @@ export function CourseSheet({ open, reading, player, useShots, onOpenChange }: C
         </p>
       )}
       {courses.isSuccess && list.length === 0 && (
-        <p>No course is kept yet. Open a file of yours below: GeoJSON, with the open map’s golf tags.</p>
+        <p>
+          No course is kept yet. Draw one by hand below, or open a file of yours: GeoJSON, with the open map’s
+          golf tags.
+        </p>
       )}
       {course.data && (
         <OneCourse
@@ -70,7 +89,7 @@ export function CourseSheet({ open, reading, player, useShots, onOpenChange }: C
       )}
       <div className="mt-4">{course.data && <MeasuredGround course={course.data} />}</div>
       {(courses.error ?? course.error) && <Problem error={(courses.error ?? course.error) as Error} />}
-      <CourseFiles list={list} />
+      <CourseFiles list={list} onDraw={() => setDrawing(true)} />
     </Sheet>
   )
 }

@@ -1,5 +1,14 @@
 import { keepPreviousData, queryOptions } from '@tanstack/react-query'
-import { client, done, unwrap, type Course, type MappedLine, type MeasureGround } from '../../api/client'
+import {
+  client,
+  done,
+  unwrap,
+  type Course,
+  type CourseDrawn,
+  type CourseRedrawn,
+  type MappedLine,
+  type MeasureGround,
+} from '../../api/client'
 import { useTask } from '../../api/task'
 import type { CoverName } from '../covers'
 import type { Place } from '../mapped'
@@ -58,6 +67,42 @@ export const useSetHeights = () =>
     async ({ id, body }: { id: number; body: { version: number; text: string; epsg: number } }) =>
       unwrap(
         await client.PUT('/api/courses/{course_id}/heights', { params: { path: { course_id: id } }, body }),
+      ),
+    coursesQuery.queryKey,
+  )
+
+/** A survey as GeoTIFF: it tells its coordinates itself, else they are those told here. */
+export const useSetHeightsTiff = () =>
+  useTask(
+    async ({ id, version, epsg, file }: { id: number; version: number; epsg: number; file: Blob }) =>
+      unwrap(
+        await client.PUT('/api/courses/{course_id}/heights/tiff', {
+          params: { path: { course_id: id }, query: { version, epsg } },
+          body: file as unknown as string,
+          bodySerializer: (body) => body,
+          headers: { 'Content-Type': 'application/octet-stream' },
+        }),
+      ),
+    coursesQuery.queryKey,
+  )
+
+/** A course with every corner, to be changed by hand. */
+export const useOpenDrawn = () =>
+  useTask(async (course_id: number) =>
+    unwrap(await client.GET('/api/courses/{course_id}/drawn', { params: { path: { course_id } } })),
+  )
+
+export const useKeepDrawn = () =>
+  useTask(
+    async (body: CourseDrawn) => unwrap(await client.POST('/api/courses/drawn', { body })),
+    coursesQuery.queryKey,
+  )
+
+export const useRedraw = () =>
+  useTask(
+    async ({ id, body }: { id: number; body: CourseRedrawn }) =>
+      unwrap(
+        await client.PUT('/api/courses/{course_id}/drawn', { params: { path: { course_id: id } }, body }),
       ),
     coursesQuery.queryKey,
   )
