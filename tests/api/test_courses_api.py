@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import json
+import math
 
+import numpy as np
 import pytest
 from fastapi.testclient import TestClient
 from pyproj import Transformer
@@ -74,6 +76,16 @@ def test_the_line_by_the_map_is_planned_as_it_is(client: TestClient) -> None:
     where = {"longitude": drawn["longitude"], "latitude": drawn["latitude"]}
     there = client.post(f"/api/courses/{row['id']}/line", json={"ball": where, "flag": ask["flag"]}).json()
     assert there["ball"] == [0.0, 0.0]
+
+
+def test_the_line_lies_between_the_places_that_are_told_of_it(client: TestClient) -> None:
+    """The page holds a shot to its place on the course as long as its flag is where the map has it, to 6 cm."""
+    row = kept(client)
+    draw = np.random.default_rng(5)
+    for east, north in draw.uniform([20.0, 60.0], [60.0, 200.0], size=(40, 2)).tolist():
+        ask = {"ball": {"east_m": east, "north_m": north}, "flag": {"east_m": 45.333, "north_m": 368.017}}
+        told = client.post(f"/api/courses/{row['id']}/line", json=ask).json()
+        assert abs(math.dist(told["ball"], told["flag"]) - told["line"]["flag_m"]) < 0.06
 
 
 def test_a_survey_s_heights_are_laid_on_a_course(client: TestClient) -> None:

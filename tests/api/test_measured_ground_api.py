@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from datetime import UTC, datetime, timedelta
 from typing import Any
 
 import pytest
@@ -133,3 +134,58 @@ def test_a_colleague_uses_what_was_measured_and_changes_nothing(guarded: TestCli
     assert known["cover"] == "rough"
     off = guarded.put(f"/api/courses/{course['id']}/measured-ground/rough", json={"version": 3, "is_used": False})
     assert off.status_code == 404
+
+
+def test_greens_that_were_read_go_into_every_line_there_while_they_hold(client: TestClient) -> None:
+    row = kept(client)
+    address = f"/api/courses/{row['id']}"
+    ask = {"ball": {"east_m": 60, "north_m": 180}, "flag": {"east_m": 45, "north_m": 368}}
+
+    def line() -> tuple[float, object, bool]:
+        told = client.post(f"{address}/line", json=ask).json()
+        return told["line"]["green_speed_ft"], told["line"]["firmness"], "greens" in told["known"]
+
+    usual = line()
+    assert usual == (9.5, "medium", False)
+    read = {"green_speed_ft": 11.5, "firmness": "firm"}
+    told = client.put(f"{address}/greens", json={**read, "version": 1})
+    assert told.status_code == 200, told.text
+    assert line() == (11.5, "firm", True)
+    told_of = client.get(address).json()["greens"]
+    today = datetime.now(UTC).date()
+    assert told_of == {**read, "read_on": str(today), "is_used": True, "holds": True}
+    # Drawn anew, or on its way through a file, they stay.
+    drawn = client.get(f"{address}/drawn").json()
+    assert client.put(f"{address}/drawn", json=drawn).status_code == 200
+    document = client.get(f"{address}/geojson").json()["document"]
+    other = client.post("/api/courses", json={"text": json.dumps(document), "name": "Copy"}).json()
+    assert client.get(f"/api/courses/{other['id']}").json()["greens"] == told_of
+    # Switched off, and aged: a week later mowing and weather have changed them.
+    off = {**read, "read_on": str(today), "is_used": False, "version": 3}
+    assert client.put(f"{address}/greens", json=off).status_code == 200
+    assert line() == usual
+    for days, is_in in ((7, True), (8, False)):
+        old = {**read, "read_on": str(today - timedelta(days=days)), "version": client.get(address).json()["version"]}
+        assert client.put(f"{address}/greens", json=old).status_code == 200
+        assert line()[2] is is_in
+        assert client.get(address).json()["greens"]["holds"] is is_in
+    version = client.get(address).json()["version"]
+    assert client.delete(f"{address}/greens", params={"version": version}).status_code == 200
+    assert client.get(address).json()["greens"] is None
+
+
+@pytest.mark.parametrize(
+    ("change", "field"),
+    [
+        ({"green_speed_ft": 40.0}, "green_speed_ft"),
+        ({"firmness": 2.0}, "firmness"),
+        ({"read_on": "2999-01-01"}, "read_on"),
+    ],
+)
+def test_greens_that_can_t_be_are_told(client: TestClient, change: dict[str, object], field: str) -> None:
+    row = kept(client)
+    body = {"version": 1, "green_speed_ft": 10.0, "firmness": "soft", **change}
+    answer = client.put(f"/api/courses/{row['id']}/greens", json=body)
+    assert answer.status_code == 422
+    assert answer.json()["errors"][0]["field"].startswith(field)
+    assert client.get(f"/api/courses/{row['id']}").json()["greens"] is None

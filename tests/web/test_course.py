@@ -188,3 +188,61 @@ def test_measured_ground_changes_the_plan_and_the_ledger_says_so(running: Runnin
     expect(use).to_be_checked()
     use.tap()
     expect(use).not_to_be_checked()
+
+
+def test_greens_are_kept_with_the_course_and_go_into_its_lines(running: Running, open_page: Open) -> None:
+    page = open_page(running.url + "/?p=tove&speed=11.5&firm=firm")
+    settled(page)
+    page.keyboard.press("y")
+    sheet = page.get_by_role("dialog", name="On the course")
+    greens = sheet.get_by_role("region", name="Greens", exact=True)
+    greens.get_by_role("button", name=re.compile("^Keep 11.5 ft, firm")).click()
+    expect(greens.get_by_label("use it here", exact=True)).to_be_checked()
+    # Opened elsewhere with other greens in mind, the line there has those of the course.
+    page.goto(running.url + "/?p=corwin")
+    settled(page)
+    page.keyboard.press("y")
+    drawing = sheet.get_by_role("group", name="Skarvan Fell from above")
+    drawing.wait_for()
+    page.mouse.click(*place_in(drawing, 0.5, 0.6))
+    sheet.get_by_role("button", name="Play from here", exact=True).click()
+    settled(page)
+    expect(page.get_by_role("region", name="Line")).to_contain_text("green speed and firmness")
+    page.keyboard.press("y")
+    expect(greens.get_by_role("button", name=re.compile("^Keep 11.5 ft, firm"))).to_be_visible()
+    greens.get_by_role("button", name="Forget how the greens were read", exact=True).click()
+    expect(greens).to_contain_text("Not read yet")
+
+
+def test_a_lesson_tells_its_way_over_the_course(running: Running, open_page: Open) -> None:
+    page = open_page(running.url + "/?p=corwin")
+    settled(page)
+    lesson = "6c1f1f0e-5d0b-4b0a-9d56-0a3c1f7b2e55"
+    body = {"player_ids": ["corwin"], "held_on": "2026-06-01T10:00:00Z", "place": "the fourth"}
+    address = f"{running.url}/api/lessons/{lesson}"
+    assert page.request.put(address, data=body).ok
+    assert page.request.post(f"{address}/begin").ok
+    for finish in ("30 short 4 left", "3 past 2 right"):
+        page.keyboard.press("y")
+        sheet = page.get_by_role("dialog", name="On the course")
+        sheet.get_by_role("radio", name=re.compile("^Hole 4")).click()
+        if finish.startswith("30"):
+            drawing = sheet.get_by_role("group", name="Skarvan Fell from above")
+            page.mouse.click(*place_in(drawing, 0.5, 0.5))
+        sheet.get_by_role("button", name="Play from here", exact=True).click()
+        settled(page)
+        page.keyboard.press("e")
+        booking = page.get_by_role("dialog", name="Where did it finish?")
+        booking.get_by_label("Finish in words", exact=True).fill(finish)
+        with page.expect_response(lambda answer: "/api/book" in answer.url and answer.request.method == "PUT"):
+            booking.get_by_role("button", name="Book it", exact=True).click()
+        expect(booking).to_have_count(0)
+    page.goto(f"{running.url}/lessons?l={lesson}&p=corwin")
+    way = page.get_by_role("region", name="The way over the course")
+    hole = way.get_by_role("region", name="Skarvan Fell, hole 4")
+    expect(hole).to_contain_text("2 strokes")
+    expect(hole.get_by_role("listitem").nth(0)).to_contain_text("30 m short, 4 m left")
+    expect(hole.get_by_role("listitem").nth(1)).to_contain_text("3 m past, 2 m right")
+    drawn = hole.get_by_role("group", name="Skarvan Fell from above")
+    expect(drawn.get_by_role("img")).to_have_count(2)
+    assert page.request.post(f"{address}/close").ok

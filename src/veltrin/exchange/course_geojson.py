@@ -21,7 +21,7 @@ from veltrin.core.course import GROUND, Course, GroundName, Heights, Hole, Lies,
 from veltrin.core.errors import DomainError
 from veltrin.core.geometry import Vec
 from veltrin.core.quantity import QUANTITIES
-from veltrin.exchange.course_ground import ground_in, ground_out
+from veltrin.exchange.course_ground import greens_in, greens_out, ground_in, ground_out
 
 MOST_FEATURES, MOST_BYTES = 2_000, 10_000_000
 """What a course may hold."""
@@ -343,6 +343,7 @@ def _course(found: _Found, name: str, document: dict[str, Any]) -> Course:
         trees=tuple(Tree(move([at])[0], high, crown) for at, high, crown in found.trees),
         heights=_grid(document["heights"]) if document.get("heights") is not None else None,
         grounds=ground_in(document),
+        greens=greens_in(document),
         spots=_heights(spots, move),
     )
 
@@ -384,7 +385,7 @@ def write_course(course: Course) -> dict[str, Any]:
     """A course as a FeatureCollection in longitude and latitude, by the same tags.
 
     What GeoJSON has no place for stands beside the features: `origin` (longitude and latitude of 0, 0), `heights` (a
-    grid in metres about it, from the south-west) and `measured_ground`.
+    grid in metres about it, from the south-west), `measured_ground` and `greens`.
     """
     to_earth = Transformer.from_crs(projection(course.origin), "EPSG:4326", always_xy=True)
 
@@ -421,4 +422,4 @@ def write_course(course: Course) -> dict[str, Any]:
         grid = course.heights
         rows = [[round(v, 2) if math.isfinite(v) else None for v in row] for row in grid.values.tolist()]
         document["heights"] = {"west_m": grid.west_m, "south_m": grid.south_m, "step_m": grid.step_m, "rows": rows}
-    return {**document, **ground_out(course.grounds), "features": features}
+    return {**document, **ground_out(course.grounds), **greens_out(course.greens), "features": features}

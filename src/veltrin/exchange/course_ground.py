@@ -1,4 +1,4 @@
-"""Measured ground beside the features of a course's GeoJSON: a member of the file's own, as RFC 7946 (6.1) allows."""
+"""Measured ground and greens beside the features of a course's GeoJSON: members of its own (RFC 7946, 6.1)."""
 
 from __future__ import annotations
 
@@ -6,12 +6,12 @@ import math
 from datetime import date
 from typing import Any
 
-from veltrin.core.course import CourseGround
+from veltrin.core.course import CourseGreens, CourseGround
 from veltrin.core.errors import DomainError
 from veltrin.core.ground import KnownGround, cover_named
 from veltrin.core.learn import MOST_BALLS, StruckBall
 
-MEMBER = "measured_ground"
+MEMBER, GREENS = "measured_ground", "greens"
 
 
 def ground_in(document: dict[str, Any]) -> tuple[CourseGround, ...]:
@@ -26,6 +26,29 @@ def ground_in(document: dict[str, Any]) -> tuple[CourseGround, ...]:
         ) from error
     by_cover = {one.known.cover: one for one in found}
     return tuple(by_cover.values())
+
+
+def greens_in(document: dict[str, Any]) -> CourseGreens | None:
+    """How a file says that the greens were read. DomainError where it can't be read."""
+    told = document.get(GREENS)
+    if told is None:
+        return None
+    try:
+        on, is_used = date.fromisoformat(str(told["on"])), told.get("is_used", True) is True
+        return CourseGreens(float(told["speed_ft"]), float(told["firmness"]), on, is_used)
+    except (TypeError, ValueError, KeyError, AttributeError) as error:
+        wrong = getattr(error, "problem", "") or str(error)
+        raise DomainError(
+            "geojson", f"its {GREENS} can't be read: {wrong}", "Give speed_ft, firmness and on, or leave it out."
+        ) from error
+
+
+def greens_out(greens: CourseGreens | None) -> dict[str, Any]:
+    """The member of the file, none where nothing was read."""
+    if greens is None:
+        return {}
+    told = {"speed_ft": greens.speed_ft, "firmness": greens.firmness, "on": str(greens.on), "is_used": greens.is_used}
+    return {GREENS: told}
 
 
 def _number(raw: object, low: float, high: float) -> float:

@@ -414,6 +414,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{course_id}/greens": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep Greens
+         * @description Keep how fast and how firm the greens of a course are, as they were read on a day.
+         */
+        put: operations["keep_greens_api_courses__course_id__greens_put"];
+        post?: never;
+        /**
+         * Forget Greens
+         * @description Forget how the greens were read.
+         */
+        delete: operations["forget_greens_api_courses__course_id__greens_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{course_id}/heights": {
         parameters: {
             query?: never;
@@ -3866,6 +3890,28 @@ export interface components {
             trees: components["schemas"]["DrawnTree"][];
         };
         /**
+         * CourseGreensOut
+         * @description How the greens of a course were read.
+         */
+        CourseGreensOut: {
+            /** Firmness */
+            firmness: ("sodden" | "soft" | "medium" | "firm" | "hard") | number;
+            /** Green Speed Ft */
+            green_speed_ft: number;
+            /**
+             * Holds
+             * @description Whether it is taken to be so today: 7 days from when it was read.
+             */
+            holds: boolean;
+            /** Is Used */
+            is_used: boolean;
+            /**
+             * Read On
+             * Format: date
+             */
+            read_on: string;
+        };
+        /**
          * CourseGroundOut
          * @description What is kept of a course.
          */
@@ -3934,6 +3980,8 @@ export interface components {
         CourseOut: {
             /** East M */
             east_m: number;
+            /** @description How its greens were read. */
+            greens?: components["schemas"]["CourseGreensOut"] | null;
             /**
              * Grounds
              * @description What was measured of it, a cover each.
@@ -5388,6 +5436,29 @@ export interface components {
             words: string;
         };
         /**
+         * KeepGreens
+         * @description How the greens of a course were read: it replaces what was known of them before.
+         */
+        KeepGreens: {
+            /** Firmness */
+            firmness: ("sodden" | "soft" | "medium" | "firm" | "hard") | number;
+            /** Green Speed Ft */
+            green_speed_ft: number;
+            /**
+             * Is Used
+             * @description Whether lines on this course go by it.
+             * @default true
+             */
+            is_used: boolean;
+            /**
+             * Read On
+             * @description Default: today.
+             */
+            read_on?: string | null;
+            /** Version */
+            version: number;
+        };
+        /**
          * KeepGround
          * @description What is kept with a course: it replaces what was measured of that cover before.
          */
@@ -6346,7 +6417,7 @@ export interface components {
              * Known
              * @description What the map told; all else stays as it was read.
              */
-            known: ("flag" | "edges" | "tilt" | "rise" | "surround" | "areas" | "trees" | "cover" | "slope")[];
+            known: ("flag" | "edges" | "tilt" | "rise" | "surround" | "areas" | "trees" | "cover" | "slope" | "greens")[];
             line: components["schemas"]["LineIn"];
             /** Notes */
             notes: string[];
@@ -12736,6 +12807,201 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CourseDocument"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or only for the person who runs this server */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    keep_greens_api_courses__course_id__greens_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepGreens"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseRow"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description From another site, or only for the person who runs this server */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Clashes with what is stored */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too long */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Bad input: field, problem, fix */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many tries */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description The database is gone, full or damaged */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    forget_greens_api_courses__course_id__greens_delete: {
+        parameters: {
+            query: {
+                /** @description As it was looked at. */
+                version: number;
+            };
+            header?: never;
+            path: {
+                course_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseRow"];
                 };
             };
             /** @description Nobody is signed in */

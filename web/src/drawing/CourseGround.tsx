@@ -79,3 +79,12 @@ export function ScaleBar({ long, words, x, y }: { long: number; words: string; x
     </g>
   )
 }
+
+/** A flag that stands. */
+export function FlagMark({ at: [x, y] }: { at: [number, number] }) {
+  return (
+    <path d={`M${x} ${y}v-14l9 4-9 4`} fill="var(--hot)" stroke="var(--ink)" strokeWidth={1} aria-hidden>
+      <title>flag</title>
+    </path>
+  )
+}

@@ -6,7 +6,7 @@ import { useDrawnWidth } from '../lib/use-drawn-width'
 import { useUnits } from '../lib/use-units'
 import type { Place } from '../shot/mapped'
 import { sheetOf } from '../shot/on-course'
-import { CourseGround, HoleNumbers, ScaleBar } from './CourseGround'
+import { CourseGround, FlagMark, HoleNumbers, ScaleBar } from './CourseGround'
 import { Grip } from './Grip'
 import { pointIn } from './pointer'
 
@@ -23,8 +23,11 @@ interface CourseMapProps {
   edges: { front: number; back: number } | null
   /** Shots that were booked here: where each was struck from and where it finished. */
   shots: readonly CourseShot[]
-  onBall: (at: Place) => void
-  onFlag: (at: Place) => void
+  /** Their numbers stand beside them. */
+  areCounted?: boolean
+  /** Laid down by a touch, dragged; without them the sheet is only looked at. */
+  onBall?: (at: Place) => void
+  onFlag?: (at: Place) => void
 }
 
 export interface CourseShot {
@@ -43,7 +46,7 @@ const BAR_M = 50
 
 /** A hole from above, as a surveyor's sheet: played upwards, north by the needle. A touch lays the ball down. */
 export function CourseMap(props: CourseMapProps) {
-  const { course, about, from, to, ball, flag, edges, shots, onBall, onFlag } = props
+  const { course, about, from, to, ball, flag, edges, shots, areCounted, onBall, onFlag } = props
   const units = useUnits()
   const [drawing, W] = useDrawnWidth(WIDEST)
   const sheet = useMemo(
@@ -53,7 +56,7 @@ export function CourseMap(props: CourseMapProps) {
   const at = (place: Place) => sheet.out(place)
   const onTap = (event: MouseEvent<SVGSVGElement>) => {
     if ((event.target as Element).closest('.handle')) return
-    onBall(sheet.back(...pointIn(event)))
+    onBall?.(sheet.back(...pointIn(event)))
   }
   const grip = (name: string, place: Place, onMove: (at: Place) => void) => {
     const [x, y] = at(place)
@@ -82,13 +85,18 @@ export function CourseMap(props: CourseMapProps) {
     >
       <rect width={W} height={sheet.height} fill="var(--paper-lit)" />
       <CourseGround lies={course.lies} trees={course.trees} ways={course.hole_list} at={at} k={sheet.k} />
-      {shots.map((shot) => {
+      {shots.map((shot, i) => {
         const [x, y] = at(shot.to)
         return (
           <g key={shot.id} stroke="var(--second)" role="img" aria-label={shot.words}>
             <title>{shot.words}</title>
             <path d={polyline([shot.from, shot.to].map(at))} fill="none" strokeOpacity={0.7} />
             <circle cx={x} cy={y} r={2.6} fill="var(--second)" />
+            {areCounted && (
+              <text x={x + 6} y={y - 4} stroke="none" className="figure halo">
+                {i + 1}
+              </text>
+            )}
           </g>
         )
       })}
@@ -110,8 +118,8 @@ export function CourseMap(props: CourseMapProps) {
         x={W - 16}
         y={sheet.height - 12}
       />
-      {grip('Flag', flag, onFlag)}
-      {ball && grip('Ball', ball, onBall)}
+      {onFlag ? grip('Flag', flag, onFlag) : <FlagMark at={at(flag)} />}
+      {ball && onBall && grip('Ball', ball, onBall)}
       {ball && (
         <circle
           cx={at(ball)[0]}

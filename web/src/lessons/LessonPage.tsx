@@ -19,6 +19,7 @@ import { AskFirst } from '../ui/AskFirst'
 import { PartTabs } from '../ui/PartTabs'
 import { Problem } from '../ui/Problem'
 import { VoiceNotes } from './VoiceNotes'
+import { WayOver } from './WayOver'
 import { ItemCard } from './ItemCard'
 import { LessonForm } from './LessonForm'
 import { Preparing } from './Preparing'
@@ -94,6 +95,7 @@ function Played({ lesson }: { lesson: Lesson }) {
           />
         ))}
       </ol>
+      <WayOver lesson={lesson} names={names} />
       {loose.length > 0 && (
         <section aria-label="Photographs" className="mt-3 border-t border-rule pt-2">
           <h3 className="font-semibold">Photographs</h3>

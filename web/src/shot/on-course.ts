@@ -82,6 +82,7 @@ export const MAP_WORDS: readonly [MappedLine['known'][number], string][] = [
   ['slope', 'slope under the ball'],
   ['areas', 'ground'],
   ['trees', 'trees'],
+  ['greens', 'green speed and firmness'],
 ]
 
 const ALWAYS: readonly (keyof Reading)[] = ['flag', 'front', 'back', 'width', 'areas', 'obstacles']
@@ -89,6 +90,7 @@ const TOLD: readonly [MappedLine['known'][number], readonly (keyof Reading)[]][]
   ['rise', ['rise']],
   ['tilt', ['greenFall', 'greenSide']],
   ['surround', ['surround']],
+  ['greens', ['speed', 'firmness']],
 ]
 
 /** What a line by the map makes of the reading: only what the map tells. */

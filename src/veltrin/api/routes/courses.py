@@ -24,7 +24,7 @@ from veltrin.service.course.contracts.courses import (
     MappedLineOut,
 )
 from veltrin.service.course.contracts.drawn import CourseDrawn, CourseRedrawn
-from veltrin.service.course.contracts.ground import GroundRead, KeepGround, MeasureGround, UseGround
+from veltrin.service.course.contracts.ground import GroundRead, KeepGreens, KeepGround, MeasureGround, UseGround
 
 router = APIRouter(tags=["courses"])
 
@@ -123,6 +123,18 @@ def use_ground(store: StoreDep, course_id: CourseId, cover: Cover, body: UseGrou
 def forget_ground(store: StoreDep, course_id: CourseId, cover: Cover, version: Version) -> CourseRow:
     """Forget what was measured of a cover."""
     return grounds.forget(store, course_id, cover, version)
+
+
+@router.put("/courses/{course_id}/greens")
+def keep_greens(store: StoreDep, course_id: CourseId, body: KeepGreens) -> CourseRow:
+    """Keep how fast and how firm the greens of a course are, as they were read on a day."""
+    return grounds.keep_greens(store, course_id, body)
+
+
+@router.delete("/courses/{course_id}/greens")
+def forget_greens(store: StoreDep, course_id: CourseId, version: Version) -> CourseRow:
+    """Forget how the greens were read."""
+    return grounds.forget_greens(store, course_id, version)
 
 
 @router.delete("/courses/{course_id}", status_code=204)

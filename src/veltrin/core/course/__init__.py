@@ -11,12 +11,14 @@ from veltrin.core.course.course import (
     Tree,
     counted_by,
 )
-from veltrin.core.course.ground import CourseGround
+from veltrin.core.course.ground import GREENS_HOLD_DAYS, CourseGreens, CourseGround
 from veltrin.core.course.line import Known, MappedLine, line_from
 
 __all__ = [
+    "GREENS_HOLD_DAYS",
     "GROUND",
     "Course",
+    "CourseGreens",
     "CourseGround",
     "Ground",
     "GroundName",

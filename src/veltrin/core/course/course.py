@@ -11,7 +11,7 @@ import shapely
 from numpy.typing import NDArray
 
 from veltrin.core.checks import look_up
-from veltrin.core.course.ground import CourseGround
+from veltrin.core.course.ground import CourseGreens, CourseGround
 from veltrin.core.errors import DomainError
 from veltrin.core.geometry import Vec
 from veltrin.core.ground import CoverName
@@ -143,7 +143,7 @@ class Course:
     """A course: its pieces of ground in the order in which they lie, holes, trees, heights.
 
     `origin`: longitude and latitude of (0, 0), deg. `spots`: places whose height is known, (n, 3) m. `grounds`: what
-    was measured of it, a cover each.
+    was measured of it, a cover each; `greens`: as they were read.
     """
 
     name: str
@@ -153,6 +153,7 @@ class Course:
     trees: tuple[Tree, ...] = ()
     heights: Heights | None = None
     grounds: tuple[CourseGround, ...] = ()
+    greens: CourseGreens | None = None
     spots: Vec = field(default_factory=lambda: np.empty((0, 3)), compare=False)
 
     @cached_property

@@ -9,7 +9,8 @@ from __future__ import annotations
 import math
 from collections import Counter
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from datetime import date
 from typing import Literal, NamedTuple
 
 import numpy as np
@@ -25,7 +26,7 @@ from veltrin.core.plan import MOST_AREAS, MOST_CORNERS, MOST_OBSTACLES, Line
 from veltrin.core.quantity import QUANTITIES
 from veltrin.core.run import Landing, Ring, SurroundName, surface_named, usual_edges, usual_width
 
-Known = Literal["flag", "edges", "tilt", "rise", "surround", "areas", "trees", "cover", "slope"]
+Known = Literal["flag", "edges", "tilt", "rise", "surround", "areas", "trees", "cover", "slope", "greens"]
 """What a map may tell of a line."""
 
 BEHIND_M, BEYOND_M = 20.0, 50.0
@@ -94,8 +95,11 @@ class MappedLine:
     notes: tuple[str, ...]
 
 
-def line_from(course: Course, ball: Place, flag: Place) -> MappedLine:
-    """The line from a ball to a flag, both m east and north on the course. DomainError where it is no line."""
+def line_from(course: Course, ball: Place, flag: Place, day: date | None = None) -> MappedLine:
+    """The line from a ball to a flag, both m east and north on the course. DomainError where it is no line.
+
+    `day`: greens that were read go into it, if they still hold then.
+    """
     east, north = flag[0] - ball[0], flag[1] - ball[1]
     way = math.hypot(east, north)
     shortest, longest = QUANTITIES["line.flag_m"].low, QUANTITIES["line.flag_m"].high
@@ -116,6 +120,10 @@ def line_from(course: Course, ball: Place, flag: Place) -> MappedLine:
     known: set[Known] = {"flag"}
     notes: list[str] = []
     landing = _landing(course, frame, way, known, notes)
+    greens = course.greens
+    if greens is not None and greens.is_used and day is not None and greens.hold(day):
+        landing = replace(landing, green_speed_ft=greens.speed_ft, firmness=greens.firmness)
+        known.add("greens")
     areas = _areas(course, frame, way, landing, notes)
     obstacles = _obstacles(course, frame, way, under, notes)
     known |= {name for name, there in (("areas", areas), ("trees", obstacles), ("cover", under)) if there}  # type: ignore[misc]

@@ -37,7 +37,7 @@ from veltrin.service.course.contracts.courses import (
     SlopeOut,
     TreeOut,
 )
-from veltrin.service.course.grounds_told import grounds_out, known_today
+from veltrin.service.course.grounds_told import greens_told, grounds_out, known_today, today
 from veltrin.service.house.border import deg
 from veltrin.service.house.errors import ConflictError, DomainError, NotFoundError
 from veltrin.service.shot.lines import read_off
@@ -226,6 +226,7 @@ def show_course(store: Store, course_id: int) -> CourseOut:
         hole_list=[_hole(hole) for hole in course.holes],
         trees=[TreeOut(at=_tenth(tree.at), crown_m=tree.crown_m) for tree in course.trees],
         grounds=grounds_out(course),
+        greens=greens_told(course),
     )  # fmt: skip
 
 
@@ -249,14 +250,15 @@ def _drawn(ring: tuple[tuple[float, float], ...]) -> list[tuple[float, float]]:
 
 
 def _place(course: Course, told: PlaceIn, field: str) -> tuple[float, float]:
+    """A place to a tenth of a metre: the line is made between the places that are told of it, not beside them."""
     if told.east_m is not None and told.north_m is not None:
-        return told.east_m, told.north_m
+        return _tenth((told.east_m, told.north_m))
     if told.longitude is None or told.latitude is None:
         raise DomainError(field, "is no place.", "Give east_m and north_m, or longitude and latitude.")
     east, north = inwards(course.origin, told.longitude, told.latitude)
     if max(abs(east), abs(north)) > FARTHEST_M:
         raise DomainError(field, "is not on this course.", "Choose the course where you are, or set the ball by hand.")
-    return east, north
+    return _tenth((east, north))
 
 
 FARTHEST_M = QUANTITIES["on_course"].high
@@ -266,7 +268,7 @@ def line_on(store: Store, course_id: int, body: MappedLineAsk) -> MappedLineOut:
     """The line from a ball to a flag on a course."""
     _, course = course_named(store, course_id)
     ball, flag = _place(course, body.ball, "ball"), _place(course, body.flag, "flag")
-    return _out(course, line_from(course, ball, flag), ball, flag)
+    return _out(course, line_from(course, ball, flag, today()), ball, flag)
 
 
 def _out(course: Course, found: MappedLine, ball: tuple[float, float], flag: tuple[float, float]) -> MappedLineOut:

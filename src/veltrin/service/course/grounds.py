@@ -6,13 +6,14 @@ from collections.abc import Callable
 from dataclasses import replace
 from datetime import date, timedelta
 
-from veltrin.core.course import Course, CourseGround
+from veltrin.core.course import Course, CourseGreens, CourseGround
 from veltrin.core.ground import cover_named
 from veltrin.core.learn import MeasuredGround, StruckBall, measure_ground
 from veltrin.core.units import RAD_S_PER_RPM
 from veltrin.service.course.contracts.courses import CourseRow
 from veltrin.service.course.contracts.ground import (
     GroundRead,
+    KeepGreens,
     KeepGround,
     MeasureGround,
     StruckBallIn,
@@ -23,6 +24,7 @@ from veltrin.service.course.grounds_told import measured_out, shares_out, today
 from veltrin.service.house.errors import DomainError, NotFoundError
 from veltrin.service.house.turns import TURNS
 from veltrin.service.shot.plan import plain_request, question_of
+from veltrin.service.shot.translate_world import firmness_share
 from veltrin.store.engine import Store
 
 LONGEST_AGO = timedelta(days=3 * 365)
@@ -51,18 +53,19 @@ def measure(store: Store, body: MeasureGround) -> GroundRead:
     )
 
 
-def _measured_day(told: date | None) -> date:
+def day_told(told: date | None, field: str) -> date:
+    """The day of a reading, today where none is told. DomainError where it is in the future or long ago."""
     now = today()
     day = told or now
     if not now - LONGEST_AGO <= day <= now + timedelta(days=1):
-        raise DomainError("measured_on", "is not a day of the last three years.", "Give the day of the balls.")
+        raise DomainError(field, "is not a day of the last three years.", "Give the day of the balls.")
     return day
 
 
 def keep(store: Store, course_id: int, body: KeepGround) -> CourseRow:
     """Measure, and keep it with a course of one's own in place of what was known of that cover."""
     found, balls = _measured(store, body.measure)
-    day = _measured_day(body.measured_on)
+    day = day_told(body.measured_on, "measured_on")
     known = replace(found.known, on=day)
     new = CourseGround(known, found.carries, found.low, found.high, found.takes, balls)
     return changed(store, course_id, body.version, lambda course: replace(course, grounds=(*_but(course, new), new)))
@@ -93,3 +96,16 @@ def use(store: Store, course_id: int, cover: str, body: UseGround) -> CourseRow:
 def forget(store: Store, course_id: int, cover: str, version: int) -> CourseRow:
     """Forget what was measured of a cover."""
     return changed(store, course_id, version, _with(cover, lambda _: ()))
+
+
+def keep_greens(store: Store, course_id: int, body: KeepGreens) -> CourseRow:
+    """Keep how the greens of a course of one's own were read, in place of what was known of them."""
+    greens = CourseGreens(
+        body.green_speed_ft, firmness_share(body.firmness), day_told(body.read_on, "read_on"), body.is_used
+    )
+    return changed(store, course_id, body.version, lambda course: replace(course, greens=greens))
+
+
+def forget_greens(store: Store, course_id: int, version: int) -> CourseRow:
+    """Forget how the greens were read."""
+    return changed(store, course_id, version, lambda course: replace(course, greens=None))

@@ -8,8 +8,9 @@ from typing import Any
 from veltrin.core.course import Course, CourseGround
 from veltrin.core.ground import KnownGround, cover_named, still_holds
 from veltrin.core.learn import MeasuredGround
-from veltrin.service.course.contracts.ground import CourseGroundOut, KnownGroundOut
+from veltrin.service.course.contracts.ground import CourseGreensOut, CourseGroundOut, KnownGroundOut
 from veltrin.service.shot.contracts.plan import GroundMeasured
+from veltrin.service.shot.translate_line import firmness_out
 
 
 def today() -> date:
@@ -57,6 +58,20 @@ def grounds_out(course: Course) -> list[CourseGroundOut]:
         )
         for one in course.grounds
     ]
+
+
+def greens_told(course: Course) -> CourseGreensOut | None:
+    """How the greens of a course were read; None where nobody did."""
+    greens = course.greens
+    if greens is None:
+        return None
+    return CourseGreensOut(
+        green_speed_ft=greens.speed_ft,
+        firmness=firmness_out(greens.firmness),
+        read_on=greens.on,
+        is_used=greens.is_used,
+        holds=greens.hold(today()),
+    )
 
 
 def known_today(course: Course) -> list[KnownGroundOut]:

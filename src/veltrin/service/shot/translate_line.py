@@ -46,7 +46,7 @@ def obstacle_in(o: ObstacleIn) -> Obstacle:
     return Obstacle(obstacle_named(o.kind), o.at_m, o.deep_m, o.high_m, o.low_m, -o.left_m, -o.right_m)
 
 
-def _firmness(share: float) -> Firmness | float:
+def firmness_out(share: float) -> Firmness | float:
     """A firmness in its word where it has one."""
     return next((word for word, value in FIRMNESS.items() if abs(value - share) < 1e-6), share)
 
@@ -61,8 +61,8 @@ def line_out(line: Line) -> LineIn:
         green_width_m=green.width_m,
         surround=green.surround.name,
         green_speed_ft=green.green_speed_ft,
-        firmness=_firmness(green.firmness),
-        ground_firmness=None if green.ground_firmness is None else _firmness(green.ground_firmness),
+        firmness=firmness_out(green.firmness),
+        ground_firmness=None if green.ground_firmness is None else firmness_out(green.ground_firmness),
         green_wet=green.wet,
         fall_deg=neat(deg(green.fall_rad)),
         side_deg=neat(-deg(green.side_rad)),

@@ -17,6 +17,7 @@ import { useBench } from '../store'
 import { CourseFiles } from './CourseFiles'
 import { DrawCourse } from './draw/DrawCourse'
 import { useDraft } from './draw/use-draft'
+import { GreensHere } from './GreensHere'
 import { MeasuredGround } from './MeasuredGround'
 import { useHere } from './use-here'
 
@@ -87,7 +88,10 @@ export function CourseSheet({ open, reading, player, useShots, onOpenChange }: C
           onPlayed={() => onOpenChange(false)}
         />
       )}
-      <div className="mt-4">{course.data && <MeasuredGround course={course.data} />}</div>
+      <div className="mt-4">
+        {course.data && <GreensHere course={course.data} reading={reading} />}
+        {course.data && <MeasuredGround course={course.data} />}
+      </div>
       {(courses.error ?? course.error) && <Problem error={(courses.error ?? course.error) as Error} />}
       <CourseFiles list={list} onDraw={() => setDrawing(true)} />
     </Sheet>

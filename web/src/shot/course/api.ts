@@ -6,6 +6,7 @@ import {
   type Course,
   type CourseDrawn,
   type CourseRedrawn,
+  type KeepGreens,
   type MappedLine,
   type MeasureGround,
 } from '../../api/client'
@@ -156,6 +157,24 @@ export const useForgetGround = () =>
       unwrap(
         await client.DELETE('/api/courses/{course_id}/measured-ground/{cover}', {
           params: { path: { course_id: id, cover }, query: { version } },
+        }),
+      ),
+    coursesQuery.queryKey,
+  )
+
+export const useKeepGreens = () =>
+  useTask(
+    async ({ id, body }: { id: number; body: KeepGreens }) =>
+      unwrap(await client.PUT('/api/courses/{course_id}/greens', { ...at(id), body })),
+    coursesQuery.queryKey,
+  )
+
+export const useForgetGreens = () =>
+  useTask(
+    async ({ id, version }: { id: number; version: number }) =>
+      unwrap(
+        await client.DELETE('/api/courses/{course_id}/greens', {
+          params: { path: { course_id: id }, query: { version } },
         }),
       ),
     coursesQuery.queryKey,

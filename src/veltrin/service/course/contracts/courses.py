@@ -11,7 +11,7 @@ from veltrin.core.course import GroundName, Known
 from veltrin.core.ground import CoverName
 from veltrin.core.hole import AreaKindName
 from veltrin.exchange.course_geojson import MOST_BYTES
-from veltrin.service.course.contracts.ground import CourseGroundOut, KnownGroundOut
+from veltrin.service.course.contracts.ground import CourseGreensOut, CourseGroundOut, KnownGroundOut
 from veltrin.service.house.contracts.base import Contract, bounded
 from veltrin.service.shot.contracts.line import LineIn
 
@@ -133,6 +133,7 @@ class CourseOut(CourseRow):
     hole_list: list[HoleOut]
     trees: list[TreeOut]
     grounds: list[CourseGroundOut] = Field(description="What was measured of it, a cover each.")
+    greens: CourseGreensOut | None = Field(None, description="How its greens were read.")
 
 
 class PlaceIn(Contract):

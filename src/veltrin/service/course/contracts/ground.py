@@ -6,10 +6,13 @@ from datetime import date
 
 from pydantic import Field
 
+from veltrin.core.course import GREENS_HOLD_DAYS
 from veltrin.core.ground import CoverName
 from veltrin.core.learn import FEWEST_BALLS, MOST_BALLS
-from veltrin.service.house.contracts.base import Contract
+from veltrin.core.run import Firmness
+from veltrin.service.house.contracts.base import Contract, bounded
 from veltrin.service.shot.contracts.plan import GroundMeasured, PlanRequest
+from veltrin.service.shot.contracts.world import FirmnessShare
 
 
 class StruckBallIn(Contract):
@@ -78,3 +81,25 @@ class UseGround(Contract):
 
     version: int = Field(ge=1, le=2**31 - 1)
     is_used: bool
+
+
+class KeepGreens(Contract):
+    """How the greens of a course were read: it replaces what was known of them before."""
+
+    version: int = Field(ge=1, le=2**31 - 1)
+    green_speed_ft: float = bounded("line.green_speed_ft")
+    firmness: Firmness | FirmnessShare
+    read_on: date | None = Field(None, description="Default: today.")
+    is_used: bool = Field(True, description="Whether lines on this course go by it.")
+
+
+class CourseGreensOut(Contract):
+    """How the greens of a course were read."""
+
+    green_speed_ft: float
+    firmness: Firmness | float
+    read_on: date
+    is_used: bool
+    holds: bool = Field(
+        description=f"Whether it is taken to be so today: {GREENS_HOLD_DAYS} days from when it was read."
+    )

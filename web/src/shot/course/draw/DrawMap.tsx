@@ -1,5 +1,5 @@
 import { useState, type ReactNode } from 'react'
-import { CourseGround, HoleNumbers, ScaleBar } from '../../../drawing/CourseGround'
+import { CourseGround, FlagMark, HoleNumbers, ScaleBar } from '../../../drawing/CourseGround'
 import { polyline } from '../../../lib/geometry'
 import { show } from '../../../lib/units'
 import { useDrawnWidth } from '../../../lib/use-drawn-width'
@@ -168,13 +168,5 @@ function Lying({ picture, laid, at, k }: { picture: Picture; laid: Laid } & Pick
       transform={`translate(${x} ${y}) rotate(${-laid.north}) scale(${k * laid.metres})`}
       aria-hidden
     />
-  )
-}
-
-function FlagMark({ at: [x, y] }: { at: [number, number] }) {
-  return (
-    <path d={`M${x} ${y}v-14l9 4-9 4`} fill="var(--hot)" stroke="var(--ink)" strokeWidth={1} aria-hidden>
-      <title>flag</title>
-    </path>
   )
 }
