@@ -157,10 +157,16 @@ function KeepForm({ draft, isBegun, onLeave }: { draft: Draft; isBegun: boolean;
     draftIsKept({ id: row.id, version: row.version })
     useOnCourse.getState().choose(row.id, '')
   }
+  // What was typed outlives the page like all else, as soon as it is a number.
+  const typed = (name: 'latitude' | 'longitude', set: (text: string) => void) => (text: string) => {
+    set(text)
+    const degrees = numberIn(text)
+    if (Number.isFinite(degrees)) changeDraft((now) => ({ ...now, [name]: degrees }), { isHeld: true })
+  }
   const submit = () => {
     const [latitude, longitude] = [numberIn(north), numberIn(east)]
-    if (!(Math.abs(latitude) <= 85 && Math.abs(longitude) <= 180)) {
-      setProblem('Give latitude (−85 to 85) and longitude (−180 to 180) in degrees, or leave both empty.')
+    if (!Number.isFinite(latitude + longitude)) {
+      setProblem('Give latitude and longitude as numbers, in degrees, or leave both empty.')
       return
     }
     setProblem('')
@@ -183,10 +189,10 @@ function KeepForm({ draft, isBegun, onLeave }: { draft: Draft; isBegun: boolean;
           label="Name of the course"
           value={draft.name}
           most={LONGEST_NAME}
-          onText={(name) => changeDraft((now) => ({ ...now, name }))}
+          onText={(name) => changeDraft((now) => ({ ...now, name }), { isHeld: true })}
         />
-        <Text label="Latitude, °" value={north} most={12} narrow onText={setNorth} />
-        <Text label="Longitude, °" value={east} most={12} narrow onText={setEast} />
+        <Text label="Latitude, °" value={north} most={12} narrow onText={typed('latitude', setNorth)} />
+        <Text label="Longitude, °" value={east} most={12} narrow onText={typed('longitude', setEast)} />
         <button
           type="submit"
           className="press press-main"

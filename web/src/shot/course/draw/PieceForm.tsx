@@ -49,7 +49,7 @@ export function PieceForm({ draft, chosen }: { draft: Draft; chosen: Chosen }) {
               label="Name of this ground"
               value={lies.name}
               most={LONGEST_NAME}
-              onText={(name) => changeDraft((now) => changed(now, 'lies', at, { name }))}
+              onText={(name) => changeDraft((now) => changed(now, 'lies', at, { name }), { isHeld: true })}
             />
           </>
         )}
@@ -93,8 +93,8 @@ export function PieceForm({ draft, chosen }: { draft: Draft; chosen: Chosen }) {
 
 function HoleFields({ hole, at }: { hole: Draft['holes'][number]; at: number }) {
   const units = useUnits()
-  const set = (patch: Partial<Draft['holes'][number]>) =>
-    changeDraft((now) => changed(now, 'holes', at, patch))
+  const set = (patch: Partial<Draft['holes'][number]>, isHeld = false) =>
+    changeDraft((now) => changed(now, 'holes', at, patch), { isHeld })
   return (
     <>
       <Text
@@ -102,9 +102,14 @@ function HoleFields({ hole, at }: { hole: Draft['holes'][number]; at: number }) 
         value={hole.number}
         most={LONGEST_NUMBER}
         narrow
-        onText={(number) => set({ number })}
+        onText={(number) => set({ number }, true)}
       />
-      <Text label="Name of the hole" value={hole.name} most={LONGEST_NAME} onText={(name) => set({ name })} />
+      <Text
+        label="Name of the hole"
+        value={hole.name}
+        most={LONGEST_NAME}
+        onText={(name) => set({ name }, true)}
+      />
       <span>
         par{' '}
         <Choice
@@ -164,6 +169,8 @@ export function Text({ label, value, most, narrow = false, onText }: TextProps) 
         maxLength={most}
         value={value}
         onChange={(event) => onText(event.target.value)}
+        // All that was typed at once is one step back.
+        onBlur={() => letGo()}
       />
     </label>
   )
