@@ -11,7 +11,7 @@ export interface OnHole {
 /** A lesson's way over courses: holes as they were come to, the strokes of each player on one together. */
 export function wayOver(done: Lesson['done']): OnHole[] {
   const found: OnHole[] = []
-  const struck = done.flatMap(({ booking }) => (booking && booking.course !== '' ? [booking] : []))
+  const struck = done.flatMap(({ booking }) => (booking?.course ? [booking] : []))
   const inOrder = struck.toSorted((a, b) => a.booked_at.localeCompare(b.booked_at))
   for (const row of inOrder) {
     const { course, hole, player_id } = row
