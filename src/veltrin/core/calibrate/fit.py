@@ -1,10 +1,11 @@
 """Many players' books together: the numbers of the laws, beside what is each player's own.
 
 A clean ball's logarithm of length (or speed, or spin) is what the laws say of its kind, plus what each number of the
-laws adds (in a straight line about where the kind was worked out), plus crossed effects: of the player, of the player
-with a club family, of the player from a cover, of the day, and what all players have in common from a kind of lie or
-with a family beyond the laws. The noise is Student's t. Physics is the offset: only what the laws get wrong is left to
-learn.
+laws adds (in the straight line that fits best over as far as the number is in doubt, and what bends beside it as an
+unknown of its own: statistical linearization, Gelb 1974, from memory), plus crossed effects: of the player, of the
+player with a club family, of the player from a cover, of the day, and what all players have in common from a kind of
+lie or with a family beyond the laws. The noise is Student's t. Physics is the offset: only what the laws get wrong is
+left to learn.
 
 Everything but the numbers and the common effects belongs to one player, so each player's own effects are eliminated
 (Schur complement) and the cost grows with the books, not with their square. Variances of the effects are found by
@@ -13,6 +14,7 @@ expectation-maximisation about priors (Dempster, Laird & Rubin 1977; Laird & War
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal, NamedTuple
@@ -105,9 +107,9 @@ scatter is told no surer than. Judgement, by simulation."""
 NOISE_SD = 0.15
 """How far players differ in how widely they scatter, beside what their handicap says, as a share. Judgement."""
 
-BENT = 1.25
-"""By how much less surely books tell a number than straight lines and bells have it: the laws bend, and strikes are
-no bell. So that eight in ten intervals hold the truth, by simulation (make truth)."""
+BENT = 1.8
+"""By how much less surely books tell a number than the formulas have it: strikes are no bell, and several numbers bend
+together. So that eight in ten intervals hold the truth, by simulation (make truth)."""
 
 PRIOR_COUNTS = 6.0
 """As many effects as the prior of their spread is worth. Judgement."""
@@ -123,6 +125,7 @@ class Observed(NamedTuple):
     off: Vec
     off_usual: Vec
     slopes: Vec
+    bent: Vec
     faster: Vec
     width: Vec
     by_speed: Vec
@@ -201,6 +204,7 @@ def observed(
             off=usual - moved,
             off_usual=usual,
             slopes=np.array([kind.slopes[what] for kind, what, _ in told]).reshape(-1, len(LAWS)),
+            bent=np.array([kind.bent[what] for kind, what, _ in told]).reshape(-1, len(LAWS)),
             faster=np.array([kind.faster[what] for kind, what, _ in told]),
             width=np.array([kind.width[what] for kind, what, _ in told]) * np.sqrt(wider),
             by_speed=np.array([kind.by_speed[what] for kind, what, _ in told]) / wider,
@@ -246,10 +250,15 @@ def _own(seen: Observed, rows: Index) -> _Own:
 
 
 def _shared(seen: Observed, names: Names) -> Vec:
-    """How each row hangs on the numbers of the laws and on the common effects, (rows, numbers + families + 2 lies)."""
+    """How each row hangs on the numbers of the laws, on the common effects and on what bends of each number, one
+    standard deviation each (rows, numbers + families + 2 lies + numbers). Of a parabola over a bell the square of what
+    the best straight line leaves is twice the square of the mean's shift.
+    """
     speed = np.where(seen.is_spin, 0.0, seen.faster)[:, None]
     families, lies = np.eye(len(names.families))[seen.family], np.eye(len(names.lies))[seen.lie]
-    return np.hstack([seen.slopes, speed * families, speed * lies, seen.is_spin[:, None] * lies])
+    return np.hstack(
+        [seen.slopes, speed * families, speed * lies, seen.is_spin[:, None] * lies, math.sqrt(2.0) * seen.bent]
+    )
 
 
 class _Solved(NamedTuple):
@@ -298,9 +307,13 @@ def fit_lengths(kinds: Sequence[Kind], shots: Sequence[BookShot], strikes: Mappi
     """The numbers of LAWS and the speed's scatter from the lengths of clean balls; `strikes` as for observed."""
     seen, of, names = observed(kinds, shots, strikes)
     shared = _shared(seen, names)
+    # Where a number is in doubt the mean of what bends isn't where its middle is.
+    seen = seen._replace(off=seen.off - seen.bent.sum(axis=1))
     own = [_own(seen, np.flatnonzero(seen.player == p)) for p in np.unique(seen.player)]
     speeds, holds = len(names.families) + len(names.lies), len(names.lies)
-    prior = np.concatenate([prior_of(LAWS), np.full(speeds, COMMON_SD), np.full(holds, COMMON_HOLD_SD)])
+    prior = np.concatenate(
+        [prior_of(LAWS), np.full(speeds, COMMON_SD), np.full(holds, COMMON_HOLD_SD), np.ones(len(LAWS))]
+    )
     scatter_sd = float(prior_of(tuple(n for n in NUMBERS if n.id == SPEED_SCATTER))[0])
     sds, noise = dict(EFFECT_SD), _Noise.start(seen, scatter_sd)
     squared = np.ones_like(seen.off)
@@ -322,7 +335,7 @@ def fit_lengths(kinds: Sequence[Kind], shots: Sequence[BookShot], strikes: Mappi
         logs=solved.shared[laws],
         doubt=np.linalg.inv(believed + told),
         names=names,
-        common=solved.shared[len(LAWS) :],
+        common=solved.shared[len(LAWS) : len(LAWS) + speeds + holds],
         sds=sds,
         noise=noise.common,
         noise_sd=float(np.hypot(noise.doubt, BELL_OFF)),

@@ -11,7 +11,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from veltrin.core.calibrate.numbers import LAWS, Number, shares_of
+from veltrin.core.calibrate.numbers import LAWS, Number, prior_of, shares_of
 from veltrin.core.geometry import Mask, Vec
 from veltrin.core.ground import GroundCoefficients, Lie
 from veltrin.core.kit import Scatter
@@ -30,8 +30,12 @@ LOOKED_AT, SLOPED, FEWEST_CLEAN = 1024, 64, 96
 """Strikes by which a kind is known; clean ones by which each change is; with fewer a kind tells nothing. Of a quarter
 as many the centres lay 1 % (grass) to 3 % (sand) too high, all alike: numbers were measured that weren't there."""
 
-STEP, FASTER, WIDER = 0.15, 0.02, 0.25
-"""How far a number, the head speed and the scatter are moved to see what they do, as logarithms."""
+FASTER, WIDER = 0.02, 0.25
+"""How far the head speed and the scatter are moved to see what they do, as logarithms."""
+
+NODE, OUTER = math.sqrt(3.0), 1.0 / 6.0
+"""Where the outer two of three nodes of a bell's mean lie, in standard deviations, and what each weighs (Gauss-Hermite,
+Abramowitz & Stegun 25.4.46, from memory)."""
 
 STRIKE_GRID = np.linspace(-1.0, 1.0, 9)
 """At which logarithms of the strike's scatter, over the usual, the failures are looked at."""
@@ -52,7 +56,8 @@ class Kind:
     """One kind of shot, worked out `about` some shares of LAWS (logarithms).
 
     Of ball speed, carry and spin, as logarithms: `usual` and `centre`, where clean balls lie with the usual numbers and
-    with those of `about`, (3,); `slopes` by each of LAWS (3, n); `faster`, by the logarithm of head speed (3,); `width`
+    with those of `about`, (3,); `slopes` by each of LAWS, and `bent`, by how much the mean shifts
+    as each bends, over as far as each is in doubt (3, n); `faster`, by the logarithm of head speed (3,); `width`
     of Student's t around the centre (3,), and what share of its square is the speed's scatter, `by_speed`, and the
     strike's, `by_strike` (3,); `shorter`, how the centre moves with the logarithm of the strike's scatter (3,).
     `heavy`, `thin`: shares of strikes at STRIKE_GRID. `quantiles`: where those of clean balls lie (3, n), in widths.
@@ -62,6 +67,7 @@ class Kind:
     usual: Vec
     centre: Vec
     slopes: Vec
+    bent: Vec
     faster: Vec
     width: Vec
     by_speed: Vec
@@ -106,10 +112,11 @@ def _matters(number: Number, lie: Lie) -> bool:
     return lie.wet > 0.0 or number.members[0][1] not in ("wet_heavier", "wet_friction")
 
 
-def kind_of(one: One, logs: Vec = USUALLY, usual: Vec | None = None) -> Kind | None:
+def kind_of(one: One, logs: Vec = USUALLY, usual: Vec | None = None, doubts: Vec | None = None) -> Kind | None:
     """What the laws say of a call where LAWS are so many times the usual; None where it hardly ever comes off.
 
-    `usual`: where its balls lie with the usual numbers, if `logs` are others.
+    `usual`: where its balls lie with the usual numbers, if `logs` are others. `doubts`: standard deviations of `logs`,
+    over which slopes are taken; default: as they are before anything is measured.
     """
     one, world = bare(one), world_where(one, logs)
     clean = _Clean(one, world)
@@ -121,12 +128,15 @@ def kind_of(one: One, logs: Vec = USUALLY, usual: Vec | None = None) -> Kind | N
     def at(where: Vec, faster: float = 1.0) -> Vec:
         return typical(strikes_of(one, world_where(one, where), few, faster).logs, width)
 
-    slopes = np.zeros((3, len(LAWS)))
+    steps = NODE * (prior_of(LAWS) if doubts is None else doubts)
+    slopes, bent, here = np.zeros((3, len(LAWS))), np.zeros((3, len(LAWS))), at(logs)
     for k, number in enumerate(LAWS):
         if _matters(number, one.world.lie):
-            step = STEP * np.eye(len(LAWS))[k]
-            slopes[:, k] = (at(logs + step) - at(logs - step)) / (2.0 * STEP)
-    quicker = (at(logs, math.exp(FASTER)) - at(logs)) / FASTER
+            step = steps[k] * np.eye(len(LAWS))[k]
+            more, less = at(logs + step), at(logs - step)
+            slopes[:, k] = (more - less) / (2.0 * steps[k])
+            bent[:, k] = OUTER * (more + less - 2.0 * here)
+    quicker = (at(logs, math.exp(FASTER)) - here) / FASTER
     near, far = (_Clean(widened(one, strike=math.exp(step)), world).bell for step in (-WIDER, WIDER))
     wider = _Clean(widened(one, speed=math.exp(WIDER)), world).bell
     heavy, thin = failures(one, world)
@@ -135,6 +145,7 @@ def kind_of(one: One, logs: Vec = USUALLY, usual: Vec | None = None) -> Kind | N
         usual=centre if usual is None else usual,
         centre=centre,
         slopes=slopes,
+        bent=bent,
         faster=quicker,
         width=width,
         by_speed=_share(wider[1] / width),

@@ -156,7 +156,7 @@ def calibrated(every: Kinds) -> Calibration:
             f"Book at least {FEWEST_BALLS} of {FEWEST_PLAYERS} players, planned, every ball of a day.",
         )
     for _ in range(PASSES):
-        every.again(_fitted(every.kinds, shots)[0].logs)
+        every.again(_fitted(every.kinds, shots)[0])
     return _told(every.kinds, shots, labels, *_fitted(every.kinds, shots), picked)
 
 
@@ -194,18 +194,20 @@ class Kinds:
         ]
         return [shot for shot, _ in both], [labels for _, labels in both]
 
-    def again(self, logs: Vec) -> None:
-        """Work out again what bends: kinds whose balls these numbers move far, about these numbers."""
+    def again(self, found: Lengths) -> None:
+        """Work out again what bends: kinds whose balls these numbers move far, about these numbers and their doubts."""
+        logs, doubts = found.logs, np.sqrt(np.diag(found.doubt))
         for i, k in enumerate(self._places):
             kind = self.kinds[i]
             one = self._books.stroke(k) if _is_far(kind, logs) else None
-            moved = None if one is None else kind_of(one, logs, kind.usual)
+            moved = None if one is None else kind_of(one, logs, kind.usual, doubts)
             self.kinds[i] = moved or kind
             self._tell(self._books.kinds + k + 1, 2 * self._books.kinds)
 
 
 def _is_far(kind: Kind, logs: Vec) -> bool:
-    return float(np.max(np.abs(kind.slopes @ (logs - kind.about)))) > FAR
+    moved = np.abs(kind.slopes @ (logs - kind.about)) + np.abs(kind.bent).sum(axis=1)
+    return float(np.max(moved)) > FAR
 
 
 def _told(
