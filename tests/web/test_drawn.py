@@ -11,12 +11,11 @@ from playwright.sync_api import Locator, Page, expect
 
 from tests.conftest import Running
 from tests.web.conftest import PHONE
-from tests.web.finger import Finger, grip_of
+from tests.web.finger import Finger, Point, grip_of
 from tests.web.test_bench import settled
 from tests.web.test_course import fact, place_in
 
 Open = Callable[..., Page]
-Point = tuple[float, float]
 
 
 def plan() -> bytes:
@@ -44,12 +43,6 @@ def map_of(sheet: Locator) -> Locator:
     return sheet.get_by_role("group", name="The course from above, as it is drawn")
 
 
-def middle_of(what: Locator) -> Point:
-    box = what.bounding_box()
-    assert box is not None
-    return box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
-
-
 def lay_plan(sheet: Locator, between: str) -> list[Point]:
     """Lay the plan beneath to scale; where its two marks are on the page."""
     file = {"name": "plan.png", "mimeType": "image/png", "buffer": plan()}
@@ -59,7 +52,7 @@ def lay_plan(sheet: Locator, between: str) -> list[Point]:
     field.fill(between)
     field.press("Enter")
     expect(sheet.get_by_role("button", name=f"Between the marks: {between} m. Change", exact=True)).to_be_visible()
-    marks = [middle_of(sheet.get_by_role("slider", name=f"Mark {name}", exact=True)) for name in "AB"]
+    marks = [place_in(sheet.get_by_role("slider", name=f"Mark {name}", exact=True), 0.5, 0.5) for name in "AB"]
     sheet.get_by_role("button", name="The picture lies right", exact=True).click()
     return marks
 

@@ -108,12 +108,17 @@ def save_course(store: Store, body: CourseNew) -> CourseRow:
         return _row(store, rows.save(session, name, text, **_counts(course)))
 
 
+def _kept(store: Store, session: Session, course: Course) -> CourseRow:
+    """Keep a course under its name."""
+    return _row(store, rows.save(session, course.name, rows.as_text(write_course(course)), **_counts(course)))
+
+
 def keep_new(store: Store, course: Course) -> CourseRow:
     """Keep a course under a name that no other of one's own has. ConflictError."""
     with store.session() as session:
         if rows.named(session, course.name) is not None:
             raise ConflictError("name", "is another course's.", "Choose another name.")
-        return _row(store, rows.save(session, course.name, rows.as_text(write_course(course)), **_counts(course)))
+        return _kept(store, session, course)
 
 
 def _as_measured(course: Course, before: Row | None) -> Course:
@@ -176,7 +181,7 @@ def changed(store: Store, course_id: int, version: int, change: Callable[[Course
         row = _own(store, session, course_id)
         course = change(replace(_course_of(row.body), name=row.name))
         _take_name(session, row, course.name, version)
-        return _row(store, rows.save(session, row.name, rows.as_text(write_course(course)), **_counts(course)))
+        return _kept(store, session, course)
 
 
 def _take_name(session: Session, row: Row, name: str, version: int) -> None:

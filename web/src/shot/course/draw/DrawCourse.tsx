@@ -6,7 +6,7 @@ import { AskFirst } from '../../../ui/AskFirst'
 import type { Place } from '../../mapped'
 import { useOnCourse } from '../../on-course'
 import { useKeepDrawn, useRedraw } from '../api'
-import { leastOf, PIECES, pieceAt, withPiece, wordsOf, type Draft, type Kind } from './draft'
+import { leastOf, LONGEST_NAME, PIECES, pieceAt, withPiece, wordsOf, type Draft, type Kind } from './draft'
 import { DrawMap } from './DrawMap'
 import { PictureForm } from './PictureForm'
 import { PieceForm, Text } from './PieceForm'
@@ -38,10 +38,10 @@ export function DrawCourse({ draft, onLeave }: { draft: Draft; onLeave: () => vo
     setKind(next)
     setLaying(false)
   }
-  const finish = (corners: readonly Place[]) => {
+  const finish = () => {
     if (!kind) return
-    changeDraft((now) => withPiece(now, kind, corners)[0])
-    const [, made] = withPiece(draft, kind, corners)
+    const [next, made] = withPiece(draft, kind, begun)
+    changeDraft(() => next)
     begin(null)
     choosePiece(made)
   }
@@ -108,7 +108,7 @@ export function DrawCourse({ draft, onLeave }: { draft: Draft; onLeave: () => vo
                     type="button"
                     className="press press-main"
                     disabled={begun.length < leastOf(kind)}
-                    onClick={() => finish(begun)}
+                    onClick={finish}
                   >
                     That is all of it
                   </button>
@@ -143,7 +143,6 @@ function stepWords(kind: Kind, corners: number): string {
     : `${counted(corners, 'corner')}. At least ${leastOf(kind)}.`
 }
 
-const LONGEST_NAME = 60
 const numberIn = (text: string) => Number(text.replace(',', '.').replace('−', '-'))
 
 function KeepForm({ draft, isBegun, onLeave }: { draft: Draft; isBegun: boolean; onLeave: () => void }) {

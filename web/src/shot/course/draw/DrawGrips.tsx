@@ -17,11 +17,10 @@ import { changeDraft, letGo, useDraft } from './use-draft'
 /** Between corners nearer than this (px) there is no room for a grip. */
 const ROOM_PX = 44
 
-/** Where places are on the sheet, and pixels a metre. */
+/** Where places are on the sheet, and back. */
 export interface OnSheet {
   at: (place: Place) => [number, number]
   back: (x: number, y: number) => Place
-  k: number
 }
 
 const spoken = ([e, n]: Place) => `${Math.round(e)} m east, ${Math.round(n)} m north`

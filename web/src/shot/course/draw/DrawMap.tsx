@@ -121,8 +121,8 @@ export function DrawMap({ draft, chosen, begun, beneath, isLaying, onTap }: Draw
             })}
           </g>
         )}
-        {chosen && !isLaying && <Corners draft={draft} chosen={chosen} at={at} back={back} k={view.k} />}
-        {isLaying && beneath && <Marks laid={beneath.laid} at={at} back={back} k={view.k} />}
+        {chosen && !isLaying && <Corners draft={draft} chosen={chosen} at={at} back={back} />}
+        {isLaying && beneath && <Marks laid={beneath.laid} at={at} back={back} />}
         <ScaleBar long={bar * view.k} words={show(bar, 'distance', units)} x={W - 16} y={size.height - 12} />
       </svg>
       <p id="draw-keys" className="sr-only">
@@ -156,7 +156,7 @@ function edgesOf({ width, height }: Picture, laid: Laid): Place[] {
   return [onGround(laid, [-x, -y]), onGround(laid, [x, -y]), onGround(laid, [x, y]), onGround(laid, [-x, y])]
 }
 
-function Lying({ picture, laid, at, k }: { picture: Picture; laid: Laid } & Pick<OnSheet, 'at' | 'k'>) {
+function Lying({ picture, laid, at, k }: { picture: Picture; laid: Laid; k: number } & Pick<OnSheet, 'at'>) {
   const [x, y] = at(laid.at)
   return (
     <image

@@ -9,6 +9,7 @@ import {
   cornersOf,
   leastOf,
   lengthOf,
+  LONGEST_NAME,
   PIECES,
   withoutCorner,
   withoutPiece,
@@ -21,7 +22,6 @@ import { changeDraft, choosePiece, letGo, useDraft } from './use-draft'
 const HIGH = rangeOf('on_course.tree_high_m', 'distance')
 const CROWN = rangeOf('on_course.tree_crown_m', 'distance')
 const PARS = ['', '3', '4', '5', '6'] as const
-const LONGEST_NAME = 60
 const LONGEST_NUMBER = 8
 
 /** What is chosen on the drawing: what it is, what it is called, and away with it. */

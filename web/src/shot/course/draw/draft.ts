@@ -54,6 +54,9 @@ export interface Chosen {
   at: number
 }
 
+/** A name of a course, a hole or a piece of ground has so many letters at most. */
+export const LONGEST_NAME = 60
+
 /** What can be drawn. */
 export type Kind = PieceName | 'hole' | 'tree'
 
