@@ -8,6 +8,7 @@ import sys
 import threading
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
+from functools import cache
 from importlib.metadata import version
 from pathlib import Path
 from typing import Any, ClassVar
@@ -101,29 +102,33 @@ async def _lifespan(app: FastAPI) -> AsyncIterator[None]:
     app.state.monitors.stop()
 
 
+REFUSALS: dict[int | str, dict[str, Any]] = {
+    401: {"model": ErrorBody, "description": "Nobody is signed in"},
+    403: {"model": ErrorBody, "description": "From another site, or only for the person who runs this server"},
+    404: {"model": ErrorBody, "description": "Not found"},
+    409: {"model": ErrorBody, "description": "Clashes with what is stored"},
+    413: {"model": ErrorBody, "description": "Too long"},
+    422: {"model": ErrorBody, "description": "Bad input: field, problem, fix"},
+    429: {"model": ErrorBody, "description": "Too many tries"},
+    503: {"model": ErrorBody, "description": "The database is gone, full or damaged"},
+}
+
+
+@cache
 def _api() -> APIRouter:
-    api = APIRouter(
-        prefix="/api",
-        responses={
-            401: {"model": ErrorBody, "description": "Nobody is signed in"},
-            403: {"model": ErrorBody, "description": "From another site, or only for the person who runs this server"},
-            404: {"model": ErrorBody, "description": "Not found"},
-            409: {"model": ErrorBody, "description": "Clashes with what is stored"},
-            413: {"model": ErrorBody, "description": "Too long"},
-            422: {"model": ErrorBody, "description": "Bad input: field, problem, fix"},
-            429: {"model": ErrorBody, "description": "Too many tries"},
-            503: {"model": ErrorBody, "description": "The database is gone, full or damaged"},
-        },
-    )
-    api.include_router(sign_in.router)
-    api.include_router(samples.router)
+    """All of /api, put together once a process: every application answers by the same routes (reading what each
+    takes and gives costs a second).
+    """
+    api = APIRouter()
     # What doesn't ask for the store itself still asks who is there.
     known = [Depends(get_store)]
+    for part in (sign_in, samples):
+        api.include_router(part.router, prefix="/api", responses=REFUSALS)
     for part in (
         *(players, shots, ground, lines, courses, days, book, practice, practice_sessions, eye, lessons),
         *(photographs, recordings, cards, search, take, monitor, many, files),
     ):
-        api.include_router(part.router, dependencies=known)
+        api.include_router(part.router, prefix="/api", responses=REFUSALS, dependencies=known)
     return api
 
 
@@ -191,7 +196,7 @@ class _Described(FastAPI):
 def describe() -> dict[str, object]:
     """The OpenAPI description, without a store or a front end."""
     app = _Described(title="Veltrin", version=VERSION)
-    app.include_router(_api())
+    app.router.routes.extend(_api().routes)
     return app.openapi()
 
 
@@ -226,7 +231,7 @@ def create_app(
     app.add_middleware(Asking)
     app.add_middleware(Watch, watched=watched)
     errors.install(app)
-    app.include_router(_api())
+    app.router.routes.extend(_api().routes)
     _answer_unknown(app)
     _serve_front_end(app, web_dist)
     return app
