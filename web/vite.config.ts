@@ -53,5 +53,11 @@ export default defineConfig({
   },
   server: { proxy: { '/api': 'http://127.0.0.1:8710' } },
   // At most: longer than any wait within a test (src/test/setup.ts), so that it is the wait that tells what is missing.
-  test: { environment: 'jsdom', setupFiles: 'src/test/setup.ts', testTimeout: 120_000, hookTimeout: 120_000 },
+  test: {
+    environment: 'jsdom',
+    isolate: false,
+    setupFiles: 'src/test/setup.ts',
+    testTimeout: 120_000,
+    hookTimeout: 120_000,
+  },
 })

@@ -1,4 +1,3 @@
-// @vitest-environment node
 import { describe, expect, it } from 'vitest'
 import { astrayWords, clockWords, NOT_ASTRAY, secondsLeft } from '../book/astray'
 import { clubBeside, differences, editOf, grooveWords, stepWords, swung, doubtsOf } from '../players/bag'

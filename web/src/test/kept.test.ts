@@ -124,13 +124,18 @@ describe('what a browser keeps for when nobody answers', () => {
     answers(['asked now'])
     const told = (status: number) =>
       Promise.resolve(new Response(JSON.stringify(['asked early']), { status }))
+    const sinceOpened = vi.spyOn(performance, 'now').mockReturnValue(800)
     asked.early = new Map([
       ['GET /api/players', told(200)],
       ['GET /api/settings', told(401)],
+      ['GET /api/days', told(200)],
     ])
     expect(await look('/api/players')).toEqual(['asked early'])
     expect(await look('/api/players')).toEqual(['asked now'])
     expect(await look('/api/settings')).toEqual(['asked now'])
+    sinceOpened.mockReturnValue(10_001)
+    expect(await look('/api/days')).toEqual(['asked now'])
+    sinceOpened.mockRestore()
     delete asked.early
   })
 })

@@ -1,4 +1,3 @@
-// @vitest-environment node
 import { describe, expect, it } from 'vitest'
 import { fromSearch, toSearch } from '../shot/address'
 import { change, snap, START, type Reading } from '../shot/reading'

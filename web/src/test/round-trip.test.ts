@@ -1,4 +1,3 @@
-// @vitest-environment node
 import { describe, expect, it } from 'vitest'
 import schema from '../../../docs/schema/plan-request.schema.json'
 import type { PlanRequest } from '../api/client'

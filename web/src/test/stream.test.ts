@@ -1,4 +1,3 @@
-// @vitest-environment node
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { RefusedError, type PlanRequest, type PlanResponse } from '../api/client'
 import { streamPlan } from '../api/stream'

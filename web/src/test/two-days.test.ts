@@ -1,4 +1,3 @@
-// @vitest-environment node
 import { describe, expect, it } from 'vitest'
 import type { Mast, OnDay } from '../api/client'
 import { change, START } from '../shot/reading'

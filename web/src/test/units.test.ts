@@ -1,4 +1,3 @@
-// @vitest-environment node
 import { describe, expect, it } from 'vitest'
 import { cardUnits, distance, height, METRIC, parseNumber, show, small, trim, type Units } from '../lib/units'
 import { NUMBERS } from '../shot/numbers'

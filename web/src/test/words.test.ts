@@ -1,4 +1,3 @@
-// @vitest-environment node
 import { describe, expect, it } from 'vitest'
 import { METRIC } from '../lib/units'
 import { aimWords, callSentence, fallWords, landWords, sayLines, sideWords } from '../shot/words'
