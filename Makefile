@@ -62,7 +62,7 @@ check-python:
 	$(BIN)/lint-imports --no-cache | tail -n 3
 
 check-web:
-	cd web && npm run --silent types:check && npm run --silent tsc && npm run --silent lint && npm run --silent format
+	cd web && npm run --silent types:check && npm run --silent lint && npm run --silent format
 
 test-web:
 	cd web && npm run --silent test

@@ -26,7 +26,7 @@ export function LessonForm({ id, lesson, player, onKept, onLeave }: LessonFormPr
   const players = useQuery(playersQuery).data ?? []
   const course = useQuery(settingsQuery).data?.course ?? ''
   const reading = useReading()
-  const begin = fieldsOf(lesson ? new Date(lesson.held_on) : new Date())
+  const [begin] = useState(() => fieldsOf(lesson ? new Date(lesson.held_on) : new Date()))
   const [date, setDate] = useState(begin.date)
   const [time, setTime] = useState(begin.time)
   const [place, setPlace] = useState(lesson?.place ?? course)

@@ -1,3 +1,4 @@
+import { useState } from 'react'
 import { EditableDay } from '../ui/EditableDay'
 import { Choice } from '../ui/Choice'
 import type { Bag, Club } from '../api/client'
@@ -48,7 +49,7 @@ export function BagTable({ clubs, notes, onClubs }: BagTableProps) {
   const units = useUnits()
   const carry = scaleOf('distance', units)
   const speed = scaleOf('wind', units)
-  const today = new Date()
+  const [today] = useState(() => new Date())
   const put = (at: number, patch: Partial<Club>) =>
     onClubs(clubs.map((club, i) => (i === at ? { ...club, ...patch } : club)))
   return (
