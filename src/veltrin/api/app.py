@@ -112,6 +112,7 @@ REFUSALS: dict[int | str, dict[str, Any]] = {
     429: {"model": ErrorBody, "description": "Too many tries"},
     503: {"model": ErrorBody, "description": "The database is gone, full or damaged"},
 }
+"""What any address may answer instead of what it is asked for."""
 
 
 @cache
