@@ -22,7 +22,7 @@ dev: $(STAMPS)/venv $(STAMPS)/npm ## work on it: API and page begun anew at ever
 
 test: setup ## set up, lint, run all tests, headless Chromium and PostgreSQL included
 	@$(MAKE) --no-print-directory -j2 check-python check-web test-web
-	$(BIN)/pytest -n 4 --dist worksteal
+	$(BIN)/pytest -n 3 --dist worksteal
 
 # Python, Node and Debian's packages come from different places: fetched side by side, and kernels compiled meanwhile.
 setup:
