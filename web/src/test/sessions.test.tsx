@@ -36,7 +36,7 @@ const ID = '11111111-1111-4111-8111-111111111111'
 const session = (more: Partial<KeptPractice> = {}): KeptPractice => ({
   id: ID, player_id: 'tove', made_at: '2027-03-01T10:00:00Z', planned_for: null, state: 'begun', version: 1,
   planned_local: null, zone: null, built_at: null,
-  began_at: '2027-03-01T10:00:00Z', done_at: null, parts: [part(), part({ name: 'Test', phase: 'test' })], minutes: 30,
+  began_at: '2027-03-01T10:00:00Z', done_at: null, parts: [part(), part({ drill_id: 'ladder', name: 'Test', phase: 'test' })], minutes: 30,
   balls: 8, words: '', next_words: [], played: [], ...more,
 }) // prettier-ignore
 
@@ -102,7 +102,7 @@ describe('a session at the station', () => {
   it('begins, ends, and says what it came to', async () => {
     const done = session({
       state: 'done', words: '1 of 2 passed: Three piles.', next_words: ['Three piles: passed; once more.'],
-      done_at: '2027-03-01T11:00:00Z', parts: [part({ hits: 3, asked: 2, passed: true, level: 0, level_after: 1 }), part()],
+      done_at: '2027-03-01T11:00:00Z', parts: [part({ hits: 3, asked: 2, passed: true, level: 0, level_after: 1 }), part({ drill_id: 'ladder' })],
     }) // prettier-ignore
     let state = session({ state: 'planned' })
     serve({
