@@ -2,8 +2,7 @@
 
 No published table says how far the numbers of these laws differ: the fit is held to academies whose numbers are known
 as they were drawn, struck by the model's own strikes (simulation-based calibration; Talts et al. 2018, from memory).
-Twenty
-academies of forty players are held in `make truth`, one small one here.
+Twenty academies of forty players are held in `make truth`, one small one here.
 """
 
 from __future__ import annotations
