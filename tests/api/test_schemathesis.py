@@ -25,14 +25,11 @@ DESCRIBED = Path(__file__).parents[2] / "docs/schema/openapi.json"
 HERE = {"host": "127.0.0.1"}
 
 CHECKS = (not_a_server_error, status_code_conformance, response_schema_conformance)
-# These hold a whole question, or a whole book: what they share with /plan is walked there. What a course keeps (its
-# drawing, its ground) is walked where it is first asked.
+# These hold a whole question, or a whole book: what they share with /plan is walked there.
 WIDE = [
     *("/api/schools", "/api/sensitivity", "/api/what-if", "/api/two-days", "/api/trials", "/api/faults"),
     *("/api/monitor/ready", "/api/export/read", "/api/book/{booking_id}", "/api/shots", "/api/settings"),
     *("/api/lines", "/api/lines/geojson", "/api/day-sheet", "/api/players", "/api/players/{player_id}", "/api/days"),
-    *("/api/trials/size", "/api/lessons/{lesson_id}/items/{item_id}"),
-    *("/api/courses/{course_id}/measured-ground", "/api/courses/{course_id}/drawn"),
 ]
 # Plans for every player that the fuzzing of /players has left; it has tests of its own.
 LEFT_OUT = ["/api/who", "/api/plan/stream"]
