@@ -37,9 +37,7 @@ def scrolled(page: Page) -> tuple[float, float]:
 
 
 def drawing_at(slider: Locator) -> float:
-    """Where the drawing with a grip is seen (px from the top of the window). An answer that comes meanwhile may take a
-    line away above it: the browser then scrolls by as much, and what is under the finger stays.
-    """
+    """Where the drawing with a grip is seen (px from the top of the window)."""
     top: float = slider.evaluate("grip => grip.closest('svg').getBoundingClientRect().top")
     return top
 
@@ -96,7 +94,9 @@ def what_is_drawn(page: Page) -> str:
 
 
 def moves_as_by_mouse(page: Page, slider: Locator) -> None:
-    """A drag by finger ends where the same drag by mouse does; the page does not scroll under it."""
+    """A drag by finger ends where the same drag by mouse does; the drawing stays where it is seen, also when the answer
+    has come: no words above it grow or shrink.
+    """
     finger = Finger(page)
     name, before = slider.get_attribute("aria-label"), value(slider)
     for way in [*ways(slider), *ways(slider)]:
@@ -114,7 +114,7 @@ def moves_as_by_mouse(page: Page, slider: Locator) -> None:
     begun, start = numbers(slider), grip_of(slider)
     at = drawing_at(slider)
     finger.drag(start, way)
-    drawn(page)
+    at_hand(page)
     for a, b, c in zip(begun, reached, numbers(slider), strict=True):
         assert abs(c - b) <= NEAR * abs(b - a) + 1e-9, f"{name} from {begun} to {numbers(slider)}, by mouse {reached}"
     assert abs(drawing_at(slider) - at) < 1.0, name
@@ -130,6 +130,15 @@ def test_every_grip_of_the_bench_moves_under_a_finger(running: Running, open_pag
     assert len(names) >= 12, names
     for name in names:
         moves_as_by_mouse(page, page.get_by_role("slider", name=name, exact=True))
+
+
+def test_the_landing_place_moves_under_a_finger(running: Running, open_page: Open) -> None:
+    page = opened(open_page, running.url + "/?p=corwin&cover=sand&flag=24&front=8&back=32&wide=20")
+    settled(page)
+    moves_as_by_mouse(page, page.get_by_role("slider", name="Landing place", exact=True))
+    page.get_by_role("slider", name="Landing place", exact=True).press("ArrowRight")
+    page.get_by_role("button", name="make it automatic", exact=True).click()
+    expect(page.get_by_text("fixed: make it automatic")).to_have_count(0)
 
 
 def test_a_grip_stays_under_the_finger_however_fast_the_answers_come(running: Running, open_page: Open) -> None:
@@ -149,7 +158,7 @@ def test_a_grip_stays_under_the_finger_however_fast_the_answers_come(running: Ru
 
 
 def test_the_wind_is_dragged_by_a_finger(running: Running, open_page: Open) -> None:
-    page = opened(open_page, running.url + "/conditions" + LYING)
+    page = opened(open_page, running.url + "/conditions" + LYING.removeprefix("/"))
     moves_as_by_mouse(page, page.get_by_role("slider", name="Wind", exact=True))
 
 

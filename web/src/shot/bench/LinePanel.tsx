@@ -42,28 +42,50 @@ function Key(props: { tone: 'hot' | 'second' | 'ghost'; name: string; words: str
   )
 }
 
+/** What is drawn, in words. */
 function Legend({ drawn }: { drawn: Drawn[] }) {
   const units = useUnits()
   const unit = units.distance
   const first = drawn[0]?.call
+  if (!first) return null
   return (
-    <ul className="px-3.5 text-small" aria-label="What is drawn">
-      {drawn.map(({ call, tone }) => (
-        <Key
-          key={call.id}
-          tone={tone}
-          name={call.club_name}
-          words={`${call.method_name.toLowerCase()}${call.target.name === 'flag' ? '' : `, ${OUT_WORDS[call.target.name]}`}: lands ${distance(call.carry_m, units)}, stops ${distance(call.total_m, units)} ${unit}, height ${height(call.apex_m, units)}`}
-        />
-      ))}
-      {first?.detail && (
-        <Key
-          tone="ghost"
-          name="stock, level ground"
-          words={`same club and swing: stops ${distance(first.detail.ghost.total_m, units)} ${unit}, height ${height(first.detail.ghost.apex_m, units)}`}
-        />
-      )}
-    </ul>
+    <>
+      <ul aria-label="What is drawn">
+        {drawn.map(({ call, tone }) => (
+          <Key
+            key={call.id}
+            tone={tone}
+            name={call.club_name}
+            words={`${call.method_name.toLowerCase()}${call.target.name === 'flag' ? '' : `, ${OUT_WORDS[call.target.name]}`}: lands ${distance(call.carry_m, units)}, stops ${distance(call.total_m, units)} ${unit}, height ${height(call.apex_m, units)}`}
+          />
+        ))}
+        {first.detail && (
+          <Key
+            tone="ghost"
+            name="stock, level ground"
+            words={`same club and swing: stops ${distance(first.detail.ghost.total_m, units)} ${unit}, height ${height(first.detail.ghost.apex_m, units)}`}
+          />
+        )}
+      </ul>
+      <p className="text-tiny text-quiet">
+        dots: balls; dashed line: 8 of 10 balls; finishes {show(first.leave_m, 'distance', units)} away on
+        average
+      </p>
+    </>
+  )
+}
+
+/** A landing place that was chosen by hand, and the way back. */
+function FixedLanding({ reading }: { reading: Reading }) {
+  const units = useUnits()
+  if (reading.land === 0) return null
+  return (
+    <p>
+      lands at {show(reading.land, 'distance', units)}, fixed:{' '}
+      <button type="button" className="word" onClick={() => useBench.getState().set({ land: 0 })}>
+        make it automatic
+      </button>
+    </p>
   )
 }
 
@@ -102,7 +124,10 @@ function FromTheMap({ reading }: { reading: Reading }) {
   )
 }
 
-/** Line: from the side and from above, at one scale. */
+/**
+ * Line: from the side and from above, at one scale. What a drag or its answer changes in words stands below the drawings:
+ * a line of text more above them would push a grip away from under the finger.
+ */
 export function LinePanel({ reading, drawn, onLines, onCourse }: LinePanelProps) {
   const units = useUnits()
   const led = isLed(useQuery(mastQuery).data)
@@ -118,7 +143,6 @@ export function LinePanel({ reading, drawn, onLines, onCourse }: LinePanelProps)
       TALLEST - (isWide ? WIDE_CUT : LOW_CUT),
     ),
   )
-  const [first] = drawn
   const toGreen =
     reading.front > 0 ? `, ${show(reading.front, 'distance', units)} to the green` : ', on the green'
   const heights = scale.lift === 1 ? 'heights to scale' : `heights ×${scale.lift}`
@@ -141,14 +165,7 @@ export function LinePanel({ reading, drawn, onLines, onCourse }: LinePanelProps)
           onCourse={onCourse}
         />
         <FromTheMap reading={reading} />
-        {first && (
-          <p className="ml-auto px-3.5 text-tiny text-quiet">
-            dots: balls; dashed line: 8 of 10 balls; finishes {show(first.call.leave_m, 'distance', units)}{' '}
-            away on average{' '}
-          </p>
-        )}
       </div>
-      <Legend drawn={drawn} />
       <Elevation
         reading={reading}
         drawn={drawn}
@@ -170,6 +187,10 @@ export function LinePanel({ reading, drawn, onLines, onCourse }: LinePanelProps)
           onRelease={onRelease}
           onStep={set}
         />
+      </div>
+      <div className="px-3.5 pb-1 text-small">
+        <FixedLanding reading={reading} />
+        <Legend drawn={drawn} />
       </div>
     </section>
   )

@@ -11,10 +11,8 @@ import {
 import { QUICK_STARTS } from '../quick-starts'
 import type { Reading } from '../reading'
 import { useBench } from '../store'
-import { show } from '../../lib/units'
 import { Live } from '../../ui/Live'
 import { Menu } from '../../ui/Menu'
-import { useUnits } from '../../lib/use-units'
 
 interface LineToolsProps {
   reading: Reading
@@ -58,7 +56,6 @@ function DrawingHelp(props: { kind: AreaKind; reading: Reading; onDone: () => vo
 }
 
 function Tools({ reading, onDrawing, onLines, onCourse }: Omit<LineToolsProps, 'drawing'>) {
-  const units = useUnits()
   const set = useBench.getState().set
   return (
     <p className="no-print flex flex-wrap gap-x-4 px-3.5 text-small">
@@ -94,14 +91,6 @@ function Tools({ reading, onDrawing, onLines, onCourse }: Omit<LineToolsProps, '
       <button type="button" className="word" onClick={onLines}>
         lines{reading.areas.length + reading.obstacles.length > 0 && ' and what is drawn'}
       </button>
-      {reading.land > 0 && (
-        <span>
-          lands at {show(reading.land, 'distance', units)}, fixed:{' '}
-          <button type="button" className="word" onClick={() => set({ land: 0 })}>
-            make it automatic
-          </button>
-        </span>
-      )}
     </p>
   )
 }
