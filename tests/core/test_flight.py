@@ -25,6 +25,7 @@ from veltrin.core.flight import (
     lift_coefficient,
 )
 from veltrin.core.flight.integrator import fly_many
+from veltrin.core.flight.threads import share_out
 from veltrin.core.geometry import elevation
 from veltrin.core.units import METRES_PER_YARD
 
@@ -286,6 +287,23 @@ def test_threads_give_the_same_answer() -> None:
     velocity, spin = (np.repeat(a, 300, axis=0) for a in launch(50.0, 20.0, 6000))
     one, two = (fly(velocity, spin, Air(), workers=w).landing for w in (1, 2))
     assert np.array_equal(one, two)
+
+
+@pytest.mark.parametrize("bad", [0, 1])
+def test_an_error_in_any_share_is_told_when_every_share_is_done(bad: int) -> None:
+    """Whoever asks does the first share, a thread the second: neither leaves the other at work on arrays given up."""
+    begun, done = [], []
+
+    def part(rows: slice) -> None:
+        begun.append(rows)
+        if rows.start == bad * 500:
+            raise ValueError(str(bad))
+        done.append(rows)
+
+    with pytest.raises(ValueError, match=str(bad)):
+        share_out(part, 1000, 2)
+    assert sorted(rows.start for rows in begun) == [0, 500]
+    assert [rows.start for rows in done] == [500 - bad * 500]
 
 
 def test_the_coarse_step_stays_within_two_centimetres() -> None:

@@ -7,8 +7,9 @@ from dataclasses import dataclass, fields, replace
 import numpy as np
 import pytest
 
-from tests.players_line import ask, box
+from tests.players_line import ask, box, thing
 from veltrin.core.air import Wind
+from veltrin.core.altered import altered
 from veltrin.core.geometry import Vec
 from veltrin.core.plan import Call, Harder, Odds, SetupNote, Spread, StockReference, Swap
 from veltrin.core.plan.target import Target
@@ -52,6 +53,27 @@ def test_twice_in_the_mirror_is_as_before() -> None:
     again = mirrored(mirrored(THING))
     assert np.array_equal(again.way, THING.way)
     assert replace(again, way=THING.way) == THING
+
+
+@pytest.mark.parametrize("side_deg", [-15.0, 4.0, 15.0])
+def test_what_a_mirror_makes_without_checks_would_pass_them(side_deg: float) -> None:
+    """A mirrored question isn't checked again: made anew, with every check, it is the same."""
+    tree = thing("tree", 30.0, 9.0, left_m=8.0, right_m=-2.0)
+    asked = ask(
+        60.0, (50.0, 72.0, 18.0), box("sand", 40, 46, -3, 9), things=(tree,), side=side_deg, wind=Wind(-6.0, 3.0)
+    )
+    turned = mirrored(asked)
+    assert (turned.line.obstacles[0].left_m, turned.line.obstacles[0].right_m) == (2.0, -8.0)
+    for one in (turned, turned.slope, turned.lie, turned.line, *turned.line.obstacles, *turned.line.areas):
+        assert replace(one) == one
+
+
+def test_an_altered_thing_works_out_anew_what_it_had_worked_out() -> None:
+    hole = ask(60.0, (50.0, 72.0, 18.0)).hole
+    strokes = hole.chart.numbers.start_strokes
+    nearer = altered(hole, {"flag_m": 55.0})
+    assert (nearer.flag_m, hole.flag_m) == (55.0, 60.0)
+    assert nearer.chart.numbers.start_strokes < strokes
 
 
 def test_a_question_is_mirrored_with_its_world_but_not_its_feet() -> None:

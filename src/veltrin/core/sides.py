@@ -15,6 +15,7 @@ from typing import Annotated, Any, TypeVar, Union, get_args, get_origin, get_typ
 
 import numpy as np
 
+from veltrin.core.altered import altered
 from veltrin.core.geometry import Vec
 
 
@@ -122,7 +123,8 @@ def mirrored(thing: Thing) -> Thing:
     assert dataclasses.is_dataclass(thing)
     kind: type = type(thing)
     told = {name: image(getattr(thing, name), thing) for name, image in _images(kind)}
-    return dataclasses.replace(thing, **told)  # type: ignore[type-var]
+    # The mirror leaves every number as far from nothing as it was: what was allowed is allowed.
+    return altered(thing, told)
 
 
 def unmarked(kind: type) -> list[str]:

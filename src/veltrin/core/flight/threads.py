@@ -3,11 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from concurrent.futures import ThreadPoolExecutor
+from concurrent.futures import ThreadPoolExecutor, wait
 from functools import lru_cache
 from itertools import pairwise
-
-import numpy as np
 
 from veltrin.core.wanted import is_alone
 
@@ -29,5 +27,13 @@ def share_out(part: Callable[[slice], None], count: int, workers: int, each: int
     if workers <= 1 or count < 2 or count * each < FEWEST_TO_SHARE or not is_alone():
         part(slice(0, count))
         return
-    edges = np.linspace(0, count, workers + 1).astype(int)
-    list(_pool(workers).map(part, [slice(a, b) for a, b in pairwise(edges)]))
+    edges = [count * k // workers for k in range(workers + 1)]
+    own, *others = (slice(a, b) for a, b in pairwise(edges))
+    under_way = [_pool(workers - 1).submit(part, other) for other in others]
+    try:
+        # Whoever asks does a share too: to hand it out and to be woken costs more than a small one.
+        part(own)
+    finally:
+        wait(under_way)
+    for other in under_way:
+        other.result()

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, lru_cache
 from typing import NamedTuple
 
 import numpy as np
@@ -47,6 +47,40 @@ class Screen(NamedTuple):
     reach_m: float
 
 
+CHARTS_KEPT = 8
+"""One question asks for a hole more than once: from level ground, with relief at best, for a way out, and again while a
+hand turns the slope."""
+
+
+@lru_cache(maxsize=CHARTS_KEPT)
+def _drawn(
+    flag_m: float,
+    green: Landing,
+    areas: tuple[Area, ...],
+    handicap: float,
+    home: Area | None,
+    *,
+    around: AreaKind,
+    screens: tuple[Screen, ...],
+) -> Chart:
+    if math.isfinite(green.width_m):
+        shape: shapely.Geometry = shapely.Polygon(oval(green.front_m, green.back_m, green.width_m))
+    else:
+        shape = strip_shape(green.front_m, green.back_m)
+    at_home = [] if home is None else [(home.kind.name, home.shape, None)]
+    pieces = pieces_of([*at_home, ("green", shape, None), *((a.kind.name, a.shape, a) for a in areas)])
+    fall, side = math.tan(green.fall_rad), math.tan(green.side_rad)
+    steep = math.hypot(fall, side)
+    above, plays = putting(math.degrees(math.atan(steep)), quickness(green.green_speed_ft))
+    strokes, by_feet, by_yards = tables(handicap)
+    grid_x, grid_y, cell_x, cell_y = pieces.grid.tolist()
+    numbers = Numbers(
+        float(flag_m), KIND_NUMBER[around.name], 0.0, 0.0, fall, side, steep, above, plays, grid_x, grid_y, cell_x,
+        cell_y, by_feet, by_yards,
+    )  # fmt: skip
+    return Chart(numbers, pieces.cells, pieces.rows, pieces.sides, strokes, np.array(screens, float).reshape(-1, 5))
+
+
 @dataclass(frozen=True)
 class Hole:
     """Flag, green and areas, bottom first, with the player's handicap. `home`: the kind of ground the ball lies in.
@@ -77,28 +111,12 @@ class Hole:
         """Strokes to hole out from where the ball lies now."""
         return self.chart.numbers.start_strokes
 
-    @cached_property
+    @property
     def _drawn(self) -> Chart:
         """The hole for the kernels as it is drawn, without what depends on where the ball lies."""
-        green = self.landing
-        if math.isfinite(green.width_m):
-            shape: shapely.Geometry = shapely.Polygon(oval(green.front_m, green.back_m, green.width_m))
-        else:
-            shape = strip_shape(green.front_m, green.back_m)
-        home = [] if self.home is None else [(self.home.kind.name, self.home.shape, None)]
-        pieces = pieces_of([*home, ("green", shape, None), *((a.kind.name, a.shape, a) for a in self.areas)])
-        fall, side = math.tan(green.fall_rad), math.tan(green.side_rad)
-        steep = math.hypot(fall, side)
-        above, plays = putting(math.degrees(math.atan(steep)), quickness(green.green_speed_ft))
-        strokes, by_feet, by_yards = tables(self.handicap)
-        around = KIND_NUMBER[self.around.name]
-        grid_x, grid_y, cell_x, cell_y = pieces.grid.tolist()
-        numbers = Numbers(
-            float(self.flag_m), around, 0.0, 0.0, fall, side, steep, above, plays, grid_x, grid_y, cell_x, cell_y,
-            by_feet, by_yards,
-        )  # fmt: skip
-        screens = np.array(self.screens, float).reshape(-1, 5)
-        return Chart(numbers, pieces.cells, pieces.rows, pieces.sides, strokes, screens)
+        return _drawn(
+            self.flag_m, self.landing, self.areas, self.handicap, self.home, around=self.around, screens=self.screens
+        )
 
     @cached_property
     def chart(self) -> Chart:

@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
+from functools import cache
 from typing import Literal
 
+from veltrin.core.altered import altered
 from veltrin.core.ground import CLEAN, Lie, Slope
 from veltrin.core.kit import Club
 from veltrin.core.sides import Unsided
@@ -137,7 +139,7 @@ class Method:
     def changed(self, case: Case) -> Change:
         """What it asks for in this case, hand action worked into the lean."""
         change = self.change(case)
-        return replace(change, lean_rad=change.lean_rad + HAND_LEAN_RAD * (1 - self.hand))
+        return altered(change, {"lean_rad": change.lean_rad + HAND_LEAN_RAD * (1 - self.hand)})
 
 
 def never(_: Case) -> str | None:
@@ -167,7 +169,10 @@ def below_only(case: Case) -> str | None:
 
 def first_reason(*reasons: str | None) -> str | None:
     """The first reason there is, or None."""
-    return next((reason for reason in reasons if reason is not None), None)
+    for reason in reasons:
+        if reason is not None:
+            return reason
+    return None
 
 
 def wedges_only(case: Case, least_deg: float = 40.0, most_deg: float = 70.0) -> str | None:
@@ -175,6 +180,11 @@ def wedges_only(case: Case, least_deg: float = 40.0, most_deg: float = 70.0) -> 
     degrees = math.degrees(case.club.loft_rad)
     if case.club.kind == "wedge" and least_deg - 0.01 <= degrees <= most_deg + 0.01:
         return None
+    return _for_wedges(least_deg, most_deg)
+
+
+@cache
+def _for_wedges(least_deg: float, most_deg: float) -> str:
     span = f"wedges from {least_deg:.0f}°" if most_deg >= 70.0 else f"wedges of {least_deg:.0f}° to {most_deg:.0f}°"
     return f"is for {span}"
 

@@ -13,6 +13,7 @@ from collections.abc import Callable
 from dataclasses import replace
 from functools import lru_cache
 
+from veltrin.core.altered import altered
 from veltrin.core.ground import Lie, Slope
 from veltrin.core.methods.method import WORTH_ADJUSTING_RAD, Method
 
@@ -84,7 +85,8 @@ def spoken(method: Method, lie: Lie, slope: Slope, *, left_handed: bool, width_m
         for_hand(text, left_handed=left_handed) for text in (*lie_words(method, lie), *slope_words(method, slope))
     )
     own = () if added and method.id == "stock-swing" else said.key_words
-    return replace(said, key_words=(*own, *added), faults=(*slope_faults(method, slope), *said.faults))
+    told = {"key_words": (*own, *added), "faults": (*slope_faults(method, slope), *said.faults)}
+    return altered(said, told)
 
 
 HILL_FAULTS = (

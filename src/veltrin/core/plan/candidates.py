@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Collection, Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -149,6 +149,12 @@ def list_all(question: Question, kept_club_id: str | None) -> tuple[list[Candida
     return [*keep, *list_escapes(question, kept_club_id)], out
 
 
+def list_way(question: Question, kept_club_id: str | None, method: Method) -> list[Candidate]:
+    """One way of going for the flag, with every club that allows it."""
+    target = Target("flag", question.line.flag_m, 0.0)
+    return _list_for(question, kept_club_id, target, (method,), tells=False)[0]
+
+
 def _any_club(_: Club) -> bool:
     return True
 
@@ -157,6 +163,7 @@ def _list_for(
     question: Question,
     kept_club_id: str | None,
     target: Target,
+    methods: Collection[Method] = CATALOGUE.values(),
     *,
     tells: bool = True,
     sensible: Callable[[Club], bool] = _any_club,
@@ -168,7 +175,7 @@ def _list_for(
         if not sensible(club):
             continue
         case = case_of(question, club, kept_club_id, target.distance_m)
-        for method in CATALOGUE.values():
+        for method in methods:
             if question.only and candidate_id(club.id, method.id, target) not in question.only:
                 continue
             reason = _refusal(method, case, question)

@@ -9,7 +9,7 @@ from functools import cached_property, lru_cache
 from veltrin.core.ground import CLEAN, Slope
 from veltrin.core.methods.catalogue import CATALOGUE
 from veltrin.core.methods.stock import STOCK_SWING
-from veltrin.core.plan.candidates import Candidate, list_all, list_candidates, parts_of
+from veltrin.core.plan.candidates import Candidate, list_all, list_way, parts_of
 from veltrin.core.plan.model import FellOut, LevelChoice, Question
 from veltrin.core.plan.play import Batch, World
 from veltrin.core.plan.screen import Screened, make_batch, plain_calls, screen, world_of
@@ -110,8 +110,7 @@ def level_choice(question: Question) -> LevelChoice | None:
 
 
 def _stock_only(question: Question, kept: str | None) -> tuple[list[Candidate], list[FellOut]]:
-    listed, fell_out = list_candidates(question, kept)
-    return [c for c in listed if c.method.id == STOCK_SWING.id], fell_out
+    return list_way(question, kept, STOCK_SWING), []
 
 
 @lru_cache(maxsize=64)

@@ -292,7 +292,7 @@ def outline_of(rest: Vec) -> Vec:
     spread = np.maximum(np.median(np.abs(rest - middle), axis=0), 0.05)
     far = np.hypot(*((rest - middle) / spread).T)
     tight = rest[far <= np.quantile(far, TIGHTEST)]
-    return np.asarray(shapely.get_coordinates(shapely.convex_hull(shapely.multipoints(tight))))
+    return np.asarray(shapely.get_coordinates(shapely.convex_hull(shapely.linestrings(tight))))
 
 
 def told_bad(spreads: list[Spread], cheapest: float | None = None) -> list[Spread]:

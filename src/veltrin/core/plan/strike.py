@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
-
 import numpy as np
 
+from veltrin.core.altered import altered
 from veltrin.core.geometry import Index, Vec
 from veltrin.core.plan.answer import as_calls
 from veltrin.core.plan.candidates import Candidate
@@ -63,14 +62,14 @@ def struck_calls(
     rolls = np.array([found.candidates[i].method.rolls for i in struck])
     flights = unknown_flight(lofts, rolls, found.known_loft)
     for call, spread, flight in zip(calls, told_bad(spreads, cheapest), map(float, flights), strict=True):
-        done[call.id] = replace(
-            call,
-            spread=spread,
-            strokes=spread.strokes,
-            score=spread.strokes + weight * spread.bad + flight,
-            leave_m=spread.mean_leave_m,
-            pinned=by_id[call.id].pinned,
-        )
+        told = {
+            "spread": spread,
+            "strokes": spread.strokes,
+            "score": spread.strokes + weight * spread.bad + flight,
+            "leave_m": spread.mean_leave_m,
+            "pinned": by_id[call.id].pinned,
+        }
+        done[call.id] = altered(call, told)
     ranked = [(done.get(call.id, call), candidate) for call, candidate in pairs]
     return sorted(ranked, key=lambda p: rank_key(p[0]))
 
