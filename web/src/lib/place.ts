@@ -26,9 +26,11 @@ export const PLACE_NAMES: Record<Place, string> = {
   conditions: 'Conditions',
 }
 
+/** The place at a path; a slash at its end, as links often have one, makes no difference. */
 export function placeAt(path: string): Place {
   const known = Object.keys(PLACES) as Place[]
-  return known.find((place) => PLACES[place] === path) ?? 'bench'
+  const plain = path.replace(/\/+$/, '')
+  return known.find((place) => PLACES[place] === plain) ?? 'bench'
 }
 
 interface PlaceState {
