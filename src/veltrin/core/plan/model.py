@@ -341,8 +341,7 @@ class Call:
     detail: Detail | None = None
 
 
-@dataclass(frozen=True)
-class FellOut:
+class FellOut(NamedTuple):
     """A way that was considered and dropped, with the reason.
 
     `was_tried`: it fell out in the reckoning; else the method refused. `short_m` is how far a full swing stops short,

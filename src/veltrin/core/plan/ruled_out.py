@@ -37,7 +37,9 @@ def together(fell_out: Iterable[FellOut]) -> list[RuledOut]:
     for one in fell_out:
         is_for_all = not one.was_tried and one.reason not in (NOT_FOR_PUTTER, NEEDS_TEE)
         words = f"{one.method_name} {one.reason}" if is_for_all else one.reason
-        group = found.setdefault((words, one.was_tried), RuledOut(words, one.was_tried))
+        group = found.get((words, one.was_tried))
+        if group is None:
+            group = found[words, one.was_tried] = RuledOut(words, one.was_tried)
         group.ways.append(f"{one.club_id}~{one.method_id}")
         if is_for_all:
             continue

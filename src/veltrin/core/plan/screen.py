@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import NamedTuple
 
 import numpy as np
@@ -325,12 +325,12 @@ def screen(
 
 
 def _tried(i: int, candidate: Candidate, reason: str, batch: Batch, solved: Solved, targets: Targets) -> FellOut:
-    fell = replace(candidate.fell(reason), was_tried=True)
+    fell = candidate.fell(reason)._replace(was_tried=True)
     if not solved.short[i]:
         return fell
     full = float(batch.able * batch.full_speed[i])
     short = float(targets.distance[i] - solved.full_total[i])
-    return replace(fell, short_m=short, need_m_s=full * float(solved.needed[i]), has_m_s=full)
+    return fell._replace(short_m=short, need_m_s=full * float(solved.needed[i]), has_m_s=full)
 
 
 def plain_calls(question: Question, found: Screened, world: World) -> list[tuple[Call, Candidate]]:

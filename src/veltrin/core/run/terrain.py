@@ -215,13 +215,14 @@ def _raster(front_m: float, back_m: float, width_m: float, pieces: tuple[tuple[R
     rows = math.ceil(half / cell)
     y0 = -rows * cell
     xs, ys = np.arange(x0 + 0.5 * cell, x1, cell), y0 + cell * (np.arange(2 * rows) + 0.5)
-    grid_x, grid_y = np.meshgrid(xs, ys)
-    piece = np.zeros(grid_x.shape, dtype=np.int64)
+    piece = np.zeros((len(ys), len(xs)), dtype=np.int64)
     for number, (ring, is_solid) in enumerate(((green, False), *pieces), start=1):
         shape = shapely.make_valid(shapely.Polygon(ring)).buffer(0.6 * cell if is_solid else 0.0)
         shapely.prepare(shape)
-        inside = shapely.contains_xy(shape, grid_x.ravel(), grid_y.ravel())
-        piece[inside.reshape(piece.shape)] = number
+        # Only the cells of the box around it are asked for.
+        left, low, right, high = shape.bounds
+        across, along = slice(*np.searchsorted(ys, (low, high))), slice(*np.searchsorted(xs, (left, right)))
+        piece[across, along][shapely.contains_xy(shape, *np.meshgrid(xs[along], ys[across]))] = number
     return Raster(x0, y0, cell, piece, _free(piece, cell))
 
 
