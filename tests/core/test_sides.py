@@ -74,6 +74,8 @@ def test_an_altered_thing_works_out_anew_what_it_had_worked_out() -> None:
     nearer = altered(hole, {"flag_m": 55.0})
     assert (nearer.flag_m, hole.flag_m) == (55.0, 60.0)
     assert nearer.chart.numbers.start_strokes < strokes
+    with pytest.raises(TypeError, match="Hole has no flag"):
+        altered(hole, {"flag": 55.0})
 
 
 def test_a_question_is_mirrored_with_its_world_but_not_its_feet() -> None:

@@ -19,10 +19,16 @@ def altered(thing: Thing, told: dict[str, Any]) -> Thing:
 
     For what is made thousands of times a plan out of values that stand checked: it does not run `__post_init__`, and
     takes a fifth of the time of `dataclasses.replace`. Values from outside go through `replace`.
+    TypeError for a field that there is not.
     """
     kind: type = type(thing)
-    own = vars(thing)
+    own, names = vars(thing), _names(kind)
+    if len(own) > len(names):
+        own = {name: own[name] for name in names}
+    fields = own | told
+    if len(fields) > len(names):
+        raise TypeError(f"{kind.__name__} has no {', '.join(sorted(fields.keys() - set(names)))}.")
     copy: Thing = object.__new__(kind)
     # A frozen class refuses to have its fields set one by one.
-    vars(copy).update({name: own[name] for name in _names(kind)} | told)
+    vars(copy).update(fields)
     return copy
