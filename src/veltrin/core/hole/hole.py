@@ -53,7 +53,7 @@ hand turns the slope."""
 
 
 @lru_cache(maxsize=CHARTS_KEPT)
-def _drawn(
+def _chart_of(
     flag_m: float,
     green: Landing,
     areas: tuple[Area, ...],
@@ -111,10 +111,10 @@ class Hole:
         """Strokes to hole out from where the ball lies now."""
         return self.chart.numbers.start_strokes
 
-    @property
+    @cached_property
     def _drawn(self) -> Chart:
         """The hole for the kernels as it is drawn, without what depends on where the ball lies."""
-        return _drawn(
+        return _chart_of(
             self.flag_m, self.landing, self.areas, self.handicap, self.home, around=self.around, screens=self.screens
         )
 

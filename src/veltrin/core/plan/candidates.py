@@ -101,12 +101,16 @@ def _refusal(method: Method, case: Case, question: Question) -> str | None:
     return reason
 
 
+def _flag(question: Question) -> Target:
+    return Target("flag", question.line.flag_m, 0.0)
+
+
 def list_candidates(question: Question, kept_club_id: str | None) -> tuple[list[Candidate], list[FellOut]]:
     """Every club of the bag with every method; those that don't apply come back with their reason.
 
     With `only` given, the others aren't looked at.
     """
-    return _list_for(question, kept_club_id, Target("flag", question.line.flag_m, 0.0))
+    return _list_for(question, kept_club_id, _flag(question))
 
 
 def list_escapes(question: Question, kept_club_id: str | None) -> list[Candidate]:
@@ -138,8 +142,7 @@ def _digs_out(club: Club) -> bool:
 
 def list_untold(question: Question, kept_club_id: str | None, sensible: Callable[[Club], bool]) -> list[Candidate]:
     """What goes for the flag with clubs that are sensible for it, and the ways out, without the reasons of the rest."""
-    target = Target("flag", question.line.flag_m, 0.0)
-    keep, _ = _list_for(question, kept_club_id, target, tells=False, sensible=sensible)
+    keep, _ = _list_for(question, kept_club_id, _flag(question), tells=False, sensible=sensible)
     return [*keep, *list_escapes(question, kept_club_id)]
 
 
@@ -151,8 +154,7 @@ def list_all(question: Question, kept_club_id: str | None) -> tuple[list[Candida
 
 def list_way(question: Question, kept_club_id: str | None, method: Method) -> list[Candidate]:
     """One way of going for the flag, with every club that allows it."""
-    target = Target("flag", question.line.flag_m, 0.0)
-    return _list_for(question, kept_club_id, target, (method,), tells=False)[0]
+    return _list_for(question, kept_club_id, _flag(question), (method,), tells=False)[0]
 
 
 def _any_club(_: Club) -> bool:

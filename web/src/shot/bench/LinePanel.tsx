@@ -80,7 +80,7 @@ function FixedLanding({ reading }: { reading: Reading }) {
   const units = useUnits()
   if (reading.land === 0) return null
   return (
-    <p>
+    <p className="no-print">
       lands at {show(reading.land, 'distance', units)}, fixed:{' '}
       <button type="button" className="word" onClick={() => useBench.getState().set({ land: 0 })}>
         make it automatic
