@@ -42,7 +42,8 @@ from veltrin.core.eye import (
 )
 from veltrin.core.eye.calibrate import expected_error, has_side, usual_of
 from veltrin.core.eye.camera import NEAR_M
-from veltrin.core.eye.draw import FLAG_POLE_M, HEIGHT_PX, UP, WIDTH_PX, _Painter
+from veltrin.core.eye.draw import UP, _Painter
+from veltrin.core.eye.easel import FLAG_POLE_M, HEIGHT_PX, WIDTH_PX
 from veltrin.core.plan.readings import READINGS
 
 DEG = math.radians(1.0)

@@ -7,7 +7,7 @@ import subprocess
 import sys
 from pathlib import Path
 
-from veltrin.core.eye.draw import PAINTS
+from veltrin.core.eye.easel import PAINTS
 from veltrin.core.methods import CATALOGUE
 from veltrin.settings import WEB_DIST, Settings
 

@@ -4,7 +4,8 @@ from veltrin.core.eye.calibrate import FEW_SCENES, SHARES, SIGNED, Eye, Read, ca
 from veltrin.core.eye.camera import Camera
 from veltrin.core.eye.choose import A_DAY, Seen, a_days_scenes, level_next
 from veltrin.core.eye.cost import Cost, cost_of, offered
-from veltrin.core.eye.draw import VIEWS, Paint, Picture, Shape, View, camera_for, draw
+from veltrin.core.eye.draw import draw
+from veltrin.core.eye.easel import VIEWS, Paint, Picture, Shape, View, camera_for
 from veltrin.core.eye.scene import (
     EYE_KINDS,
     LEVELS,
