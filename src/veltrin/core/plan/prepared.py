@@ -12,8 +12,8 @@ from veltrin.core.methods.stock import STOCK_SWING
 from veltrin.core.plan.candidates import Candidate, list_all, list_way, parts_of
 from veltrin.core.plan.model import FellOut, LevelChoice, Question
 from veltrin.core.plan.play import Batch, World
-from veltrin.core.plan.screen import Screened, make_batch, plain_calls, screen, world_of
-from veltrin.core.plan.strike import struck_calls
+from veltrin.core.plan.screen import Screened, make_batch, screen, world_of
+from veltrin.core.plan.strike import cheapest_of
 
 LEVEL_STRUCK = 4
 """How many stock strokes are struck many times to find what the player would use from level ground: neighbours in the
@@ -118,9 +118,9 @@ def _level_choice(question: Question) -> LevelChoice | None:
     shot = Prepared(question, None, None, _stock_only)
     if shot.found is None:
         return None
-    calls = plain_calls(question, shot.found, shot.world)
-    if not calls:
-        return None
     struck = shot.found.best(frozenset(), LEVEL_STRUCK)
-    best = struck_calls(question, shot.found, struck, calls, shot.world, may_move=False)[0][0]
-    return LevelChoice(best.club_id, best.swing, best.delivered_loft_rad)
+    if not len(struck):
+        return None
+    i, solved = cheapest_of(question, shot.found, struck, shot.world), shot.found.solved
+    loft = solved.played.delivery.delivered_loft[i]
+    return LevelChoice(shot.found.candidates[i].club.id, float(solved.swing[i]), float(loft))

@@ -349,6 +349,10 @@ def plain_calls(question: Question, found: Screened, world: World) -> list[tuple
     return sorted(pairs, key=lambda p: rank_key(p[0]))
 
 
+SCORE_DIGITS = 4
+"""Scores that agree so far are a tie."""
+
+
 def rank_key(call: Call) -> tuple[bool, bool, float, float, str]:
     """Pinned first, then those struck many times, then the fewest strokes; ties by the shorter swing."""
-    return (not call.pinned, call.spread is None, round(call.score, 4), call.swing, call.id)
+    return (not call.pinned, call.spread is None, round(call.score, SCORE_DIGITS), call.swing, call.id)

@@ -2,18 +2,20 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 import numpy as np
 
 from veltrin.core.altered import altered
 from veltrin.core.geometry import Index, Vec
 from veltrin.core.plan.answer import as_calls
 from veltrin.core.plan.candidates import Candidate
-from veltrin.core.plan.model import MOODS, Call, Question
+from veltrin.core.plan.model import MOODS, Call, Question, Spread
 from veltrin.core.plan.odds import strike_odds
 from veltrin.core.plan.play import World
 from veltrin.core.plan.rank import unknown_flight
 from veltrin.core.plan.scatter import Struck, spreads_of, strike_often, told_bad
-from veltrin.core.plan.screen import Screened, rank_key, reasons_against
+from veltrin.core.plan.screen import SCORE_DIGITS, Screened, rank_key, reasons_against
 from veltrin.core.plan.shift import better_targets
 from veltrin.core.plan.solve import solve
 from veltrin.core.plan.target import Targets
@@ -28,14 +30,12 @@ def struck_calls(
     pairs: Ranked,
     world: World,
     *,
-    may_move: bool = True,
     cheapest: float | None = None,
 ) -> Ranked:
     """Strike the calls in `struck` many times, move their finish where that costs less, and rank all anew.
 
     Each call is worked out by itself: what it costs doesn't depend on which others are struck. `cheapest`: strokes
-    that bad strikes are told against; None: of the cheapest of these. Without `may_move` the finish stays where it is
-    meant: half the work where just the best of them is asked for.
+    that bad strikes are told against; None: of the cheapest of these.
     """
     if not len(struck):
         return pairs
@@ -44,7 +44,7 @@ def struck_calls(
     calls = [by_id[found.candidates[i].id] for i in struck]
     first = strike(question, found, struck, meant, found.solved_at(struck), world)
     spreads = spreads_of(first, question.hole, meant)
-    if may_move and question.line.land_m is None:
+    if question.line.land_m is None:
         moved, saved = better_targets(first, world, question.hole, meant)
         worth = np.flatnonzero(saved > 0.0)
         places, better = struck[worth], moved.take(worth)
@@ -56,22 +56,49 @@ def struck_calls(
             ):
                 if call is not None and spread.strokes < spreads[k].strokes:
                     calls[k], spreads[k] = call, spread
-    weight = MOODS[question.mood]
+    spreads = told_bad(spreads, cheapest)
     done = {}
     lofts = np.array([call.delivered_loft_rad for call in calls])
-    rolls = np.array([found.candidates[i].method.rolls for i in struck])
-    flights = unknown_flight(lofts, rolls, found.known_loft)
-    for call, spread, flight in zip(calls, told_bad(spreads, cheapest), map(float, flights), strict=True):
+    for call, spread, score in zip(calls, spreads, _scores(question, found, struck, spreads, lofts), strict=True):
         told = {
             "spread": spread,
             "strokes": spread.strokes,
-            "score": spread.strokes + weight * spread.bad + flight,
+            "score": score,
             "leave_m": spread.mean_leave_m,
             "pinned": by_id[call.id].pinned,
         }
         done[call.id] = altered(call, told)
     ranked = [(done.get(call.id, call), candidate) for call, candidate in pairs]
     return sorted(ranked, key=lambda p: rank_key(p[0]))
+
+
+def _scores(
+    question: Question, found: Screened, struck: Index, spreads: Sequence[Spread], delivered_loft: Vec
+) -> list[float]:
+    """What struck calls are ranked by: strokes, bad ones weighted by the mood, and what a flight unlike the known one
+    counts.
+    """
+    weight = MOODS[question.mood]
+    rolls = np.array([found.candidates[i].method.rolls for i in struck])
+    unlike = unknown_flight(delivered_loft, rolls, found.known_loft).tolist()
+    return [s.strokes + weight * s.bad + more for s, more in zip(spreads, unlike, strict=True)]
+
+
+def cheapest_of(question: Question, found: Screened, struck: Index, world: World) -> int:
+    """The place of the candidate that costs least of those in `struck`, its finish where it is meant: as struck_calls
+    ranks them, without a call made of any.
+    """
+    meant = found.targets.take(struck)
+    first = strike(question, found, struck, meant, found.solved_at(struck), world)
+    spreads = told_bad(spreads_of(first, question.hole, meant))
+    lofts = found.solved.played.delivery.delivered_loft[struck]
+    scores = _scores(question, found, struck, spreads, lofts)
+
+    def key(k: int) -> tuple[float, float, str]:
+        i = struck[k]
+        return round(scores[k], SCORE_DIGITS), float(found.solved.swing[i]), found.candidates[i].id
+
+    return int(struck[min(range(len(struck)), key=key)])
 
 
 def strike(
