@@ -18,10 +18,16 @@ from veltrin.core.plan.target import Targets
 from veltrin.core.run.landing import run_ball, work_room
 from veltrin.core.run.terrain import Frame, terrain_of
 
-ACROSS = (-1.5, -1.0, -0.5, 0.5, 1.0, 1.5)
-ALONG = (0.0, -0.5, 0.5, 1.0, 1.5)
-CLOSER = (-0.25, 0.25)
-"""Finishes tried, in standard deviations of the scatter: where it is meant and along, across, then closer along."""
+STEPS = np.array(
+    [
+        *((along, 0.0, along == -0.5) for along in (-0.5, 0.5, 1.0, 1.5)),
+        *((0.0, across, across == -1.5) for across in (-1.5, -1.0, -0.5, 0.5, 1.0, 1.5)),
+        *((along, 0.0, along == -0.25) for along in (-0.25, 0.25)),
+    ]
+)
+"""Finishes tried, in standard deviations of the scatter: along and across of where the best was when its row began, and
+whether a row begins: along, then across, then closer along.
+"""
 
 SAMPLE = 128
 """The first so many strikes are enough to find the place (a power of two: balanced, as the sequence is built); all of
@@ -58,17 +64,52 @@ def _sample(struck: Struck, n: int) -> _Sample:
     return _Sample(landing, velocity, spin, struck.shift[:, :SAMPLE], blocked)
 
 
-@kernel(nogil=True, fastmath=LOOSE)
-def _moved_costs(
-    landing: Vec,
-    velocity: Vec,
-    spin: Vec,
-    shift: Vec,
-    blocked: Mask,
+@kernel(fastmath=LOOSE)
+def _cost_moved(
+    i: int,
+    dx: float,
+    dy: float,
+    sample: _Sample,
     meant: Vec,
-    dx: Vec,
-    dy: Vec,
-    costs: Vec,
+    room: tuple[Vec, Vec, Vec, Vec, Vec, Vec, Vec],
+    frame: Frame,
+    fields: Vec,
+    ends: Vec,
+    numbers: Numbers,
+    cells: Index,
+    pieces: Vec,
+    sides: Vec,
+    tables: Vec,
+    screens: Vec,
+) -> float:
+    """Mean cost of one call's strikes with its finish moved by (dx along, dy left) (m).
+
+    The flights are turned and stretched, not flown again: for a few steps of the scatter that is near enough.
+    """
+    undrawn = np.zeros((0, 3))
+    place, v, w, flat, around, normal, pull = room
+    distance, bearing = meant[i, 0], meant[i, 1]
+    along = distance + dx
+    angle, longer = math.atan2(dy, max(along, 1.0)), math.sqrt(along * along + dy * dy) / distance
+    cos, sin, faster = math.cos(angle), math.sin(angle), math.sqrt(longer)
+    to_x, to_y, total = math.cos(bearing + angle), math.sin(bearing + angle), 0.0
+    for k in range(sample.shift.shape[1]):
+        for out, u, share in ((place, sample.landing, longer), (v, sample.velocity, faster), (w, sample.spin, 1.0)):
+            out[0] = share * (u[i, k, 0] * cos - u[i, k, 1] * sin)
+            out[1] = share * (u[i, k, 0] * sin + u[i, k, 1] * cos)
+            out[2] = share * u[i, k, 2]
+        run_ball(place, v, w, flat, around, normal, pull, frame, fields, ends, undrawn)
+        x, y = place[0] + sample.shift[i, k] * to_x, place[1] + sample.shift[i, k] * to_y
+        total += cost_at(x, y, sample.blocked[i, k], numbers, cells, pieces, sides, tables, screens)[1]
+    return float(total / sample.shift.shape[1])
+
+
+@kernel(nogil=True, fastmath=LOOSE)
+def _look_around(
+    sample: _Sample,
+    meant: Vec,
+    wide: Vec,
+    found: Vec,
     frame: Frame,
     fields: Vec,
     ends: Vec,
@@ -79,51 +120,27 @@ def _moved_costs(
     tables: Vec,
     screens: Vec,
 ) -> None:
-    """Mean cost of each call, (ways, n), with its finish moved by (dx along, dy left), (ways, n) each.
+    """Where each call's finish costs least: how far it is `found` moved along and left (m), what that saves, (n, 3).
 
-    `meant` (n, 2): distance and bearing of each call's target. The last nine are a terrain's and a chart's.
+    `meant` (n, 2): distance and bearing of its target; `wide` (n, 2): one step along and across. The last nine are a
+    terrain's and a chart's.
     """
-    undrawn = np.zeros((0, 3))
-    place, v, w, flat, around, normal, pull = work_room()
-    for way in range(dx.shape[0]):
-        for i in range(dx.shape[1]):
-            distance, bearing = meant[i, 0], meant[i, 1]
-            along, left = distance + dx[way, i], dy[way, i]
-            angle, longer = math.atan2(left, max(along, 1.0)), math.sqrt(along * along + left * left) / distance
-            cos, sin, faster = math.cos(angle), math.sin(angle), math.sqrt(longer)
-            to_x, to_y, total = math.cos(bearing + angle), math.sin(bearing + angle), 0.0
-            for k in range(landing.shape[1]):
-                for out, u, share in ((place, landing, longer), (v, velocity, faster), (w, spin, 1.0)):
-                    out[0] = share * (u[i, k, 0] * cos - u[i, k, 1] * sin)
-                    out[1] = share * (u[i, k, 0] * sin + u[i, k, 1] * cos)
-                    out[2] = share * u[i, k, 2]
-                run_ball(place, v, w, flat, around, normal, pull, frame, fields, ends, undrawn)
-                x, y = place[0] + shift[i, k] * to_x, place[1] + shift[i, k] * to_y
-                total += cost_at(x, y, blocked[i, k], numbers, cells, pieces, sides, tables, screens)[1]
-            costs[way, i] = total / landing.shape[1]
-
-
-def _costs(sample: _Sample, world: World, hole: Hole, targets: Targets, moved: tuple[Vec, Vec]) -> Vec:
-    """Mean cost of each call with its finish moved by (dx along, dy left), (k, n) each for k ways to move it.
-
-    The flights are turned and stretched, not flown again: for a few steps of the scatter that is near enough.
-    """
-    dx, dy = moved
-    costs, meant = np.empty(dx.shape), np.column_stack([targets.distance, targets.bearing])
-    terrain, chart = terrain_of(world.landing), hole.chart
-
-    def part(calls: slice) -> None:
-        x, y, out = (np.ascontiguousarray(v[:, calls]) for v in (dx, dy, costs))
-        some = sample.of(calls)
-        _moved_costs(
-            some.landing, some.velocity, some.spin, some.shift, some.blocked, meant[calls], x, y, out,
-            terrain.frame, terrain.fields, terrain.ends,
-            chart.numbers, chart.cells, chart.pieces, chart.sides, chart.tables, chart.screens,
-        )  # fmt: skip
-        costs[:, calls] = out
-
-    share_out(part, dx.shape[1], 2, each=dx.shape[0] * SAMPLE)
-    return costs
+    room = work_room()
+    for i in range(meant.shape[0]):
+        dx, dy, row_x, row_y = 0.0, 0.0, 0.0, 0.0
+        begin = least = _cost_moved(
+            i, 0.0, 0.0, sample, meant, room, frame, fields, ends, numbers, cells, pieces, sides, tables, screens
+        )
+        for step in range(STEPS.shape[0]):
+            if STEPS[step, 2] > 0.0:
+                row_x, row_y = dx, dy
+            x, y = row_x + STEPS[step, 0] * wide[i, 0], row_y + STEPS[step, 1] * wide[i, 1]
+            cost = _cost_moved(
+                i, x, y, sample, meant, room, frame, fields, ends, numbers, cells, pieces, sides, tables, screens
+            )
+            if cost < least - 0.5 * WORTH_MOVING:
+                dx, dy, least = x, y, cost
+        found[i, 0], found[i, 1], found[i, 2] = dx, dy, begin - least
 
 
 def better_targets(struck: Struck, world: World, hole: Hole, targets: Targets) -> tuple[Targets, Vec]:
@@ -133,21 +150,23 @@ def better_targets(struck: Struck, world: World, hole: Hole, targets: Targets) -
     ends = struck.rest[:, :SAMPLE].reshape(-1, 2)
     each = targets.take(np.repeat(np.arange(n), len(ends) // n))
     most = np.minimum(MOST_STEP_M, MOST_STEP_SHARE * targets.distance)
-    deep, wide = (
-        np.minimum(np.maximum(measured.reshape(n, -1).std(axis=1), LEAST_STEP_M), most)
-        for measured in (each.along(ends), each.across(ends))
+    wide = np.column_stack(
+        [
+            np.minimum(np.maximum(measured.reshape(n, -1).std(axis=1), LEAST_STEP_M), most)
+            for measured in (each.along(ends), each.across(ends))
+        ]
     )
-    dx, dy, least, begin = np.zeros(n), np.zeros(n), np.full(n, np.inf), np.full(n, np.inf)
-    for steps, width, is_across in ((ALONG, deep, False), (ACROSS, wide, True), (CLOSER, deep, False)):
-        ways, moved_by = (len(steps), 1), np.outer(steps, width)
-        x, y = np.tile(dx, ways) + moved_by * (not is_across), np.tile(dy, ways) + moved_by * is_across
-        costs = _costs(sample, world, hole, targets, (x, y))
-        if steps is ALONG:
-            begin = costs[0]
-        for cost, at_x, at_y in zip(costs, x, y, strict=True):
-            better = cost < least - 0.5 * WORTH_MOVING
-            least, dx, dy = np.where(better, cost, least), np.where(better, at_x, dx), np.where(better, at_y, dy)
-    saved = begin - least
+    meant, found = np.column_stack([targets.distance, targets.bearing]), np.empty((n, 3))
+    terrain, chart = terrain_of(world.landing), hole.chart
+
+    def part(calls: slice) -> None:
+        _look_around(
+            sample.of(calls), meant[calls], wide[calls], found[calls], terrain.frame, terrain.fields, terrain.ends,
+            chart.numbers, chart.cells, chart.pieces, chart.sides, chart.tables, chart.screens,
+        )  # fmt: skip
+
+    share_out(part, n, 2, each=len(STEPS) * SAMPLE)
+    dx, dy, saved = found.T
     keep = saved < WORTH_MOVING
     dx, dy = np.where(keep, 0.0, dx), np.where(keep, 0.0, dy)
     moved = Targets(
