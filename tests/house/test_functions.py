@@ -23,7 +23,6 @@ LISTED = {
     ("core/plan/scatter.py", "strike_often"): STAGE,
     ("core/plan/rank.py", "typical"): STAGE,
     ("core/plan/screen.py", "screen"): STAGE,
-    ("core/plan/strike.py", "struck_calls"): STAGE,
     ("core/plan/answer.py", "as_calls"): STAGE,
     ("service/book/book_read.py", "booking_out"): "one line a field: the only place where a stored booking is told",
     ("service/book/book_read.py", "which_of"): FILTERS,

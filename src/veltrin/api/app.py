@@ -59,7 +59,7 @@ from veltrin.service.devices.monitor import MONITOR_PORT
 from veltrin.service.devices.shared import shared_mast, shared_monitor
 from veltrin.service.house.contracts.errors import ErrorBody
 from veltrin.service.house.contracts.health import HealthOut
-from veltrin.service.house.memory import keep_few_arenas
+from veltrin.service.house.memory import keep_few_arenas, settle
 from veltrin.service.house.store import Store
 from veltrin.service.house.warm import warm_up
 
@@ -82,6 +82,7 @@ LEAST_PACKED, PACKED_LEVEL = 1000, 4
 def _warm(app: FastAPI) -> None:
     try:
         warm_up()
+        settle()
         app.state.health = HealthOut(status="ready", version=VERSION)
     except Exception as error:  # the state is shown to the coach instead of dying in a thread
         app.state.health = HealthOut(status="failed", version=VERSION, detail=str(error))

@@ -2,7 +2,7 @@
 
 from veltrin.core.methods.catalogue import CATALOGUE, DISPUTES, Dispute, method_named
 from veltrin.core.methods.method import HAND_WORDS, NEAR_M, Blow, Case, HandWord, Hinge, Method, Way, slope_word
-from veltrin.core.methods.words import in_general, spoken
+from veltrin.core.methods.words import in_general, spoken, stance_words
 
 __all__ = [
     "CATALOGUE",
@@ -20,4 +20,5 @@ __all__ = [
     "method_named",
     "slope_word",
     "spoken",
+    "stance_words",
 ]

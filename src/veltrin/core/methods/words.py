@@ -78,9 +78,12 @@ def _filled(method: Method, feet: str, ball: str, left_handed: bool) -> Method:
     return texts_through(method, change)
 
 
-def spoken(method: Method, lie: Lie, slope: Slope, *, left_handed: bool, width_m: float, ball_back_m: float) -> Method:
-    """The method as it is said for one shot: its own words, what the lie adds, what each slope asks for."""
-    said = _filled(method, *stance_words(width_m, ball_back_m), left_handed)
+def spoken(method: Method, lie: Lie, slope: Slope, stance: tuple[str, str], *, left_handed: bool) -> Method:
+    """The method as it is said for one shot: its own words, what the lie adds, what each slope asks for.
+
+    `stance`: words for the feet and the place of the ball, see stance_words.
+    """
+    said = _filled(method, *stance, left_handed)
     added = tuple(
         for_hand(text, left_handed=left_handed) for text in (*lie_words(method, lie), *slope_words(method, slope))
     )

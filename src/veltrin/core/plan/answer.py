@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 from veltrin.core.air import CALM
 from veltrin.core.geometry import Index, Vec, azimuth, elevation, rows_of
 from veltrin.core.ground import Slope, slope_along
-from veltrin.core.methods import HAND_WORDS, Method, spoken
+from veltrin.core.methods import HAND_WORDS, Method, spoken, stance_words
 from veltrin.core.methods.downhill import LOW_AND_HOT
 from veltrin.core.plan.candidates import Candidate
 from veltrin.core.plan.ledgers import ledgers_of
@@ -191,16 +191,15 @@ def as_calls(
     columns = _columns(batch, solved, targets, Targets(distance, bearing), beside)
     slopes = {target: _felt(world.slope, target) for target in dict.fromkeys(c.target for c in chosen)}
     notes = _notes(at, [c.method for c in chosen], solved.played, batch, beside)
-    calls = []
+    calls: list[Call] = []
+    known: dict[tuple[str, Target, tuple[str, str]], Method] = {}
     for i, one, worth, note, numbers in zip(at, chosen, judged, notes, rows_of(columns, at), strict=True):
-        said = spoken(
-            one.method,
-            world.lie,
-            slopes[one.target],
-            left_handed=batch.left_handed,
-            width_m=note.stance_width_m,
-            ball_back_m=note.ball_back_m,
-        )
+        words = stance_words(note.stance_width_m, note.ball_back_m)
+        # Club by club the same words come again: they hang on no number but these.
+        said = known.get((one.method.id, one.target, words))
+        if said is None:
+            said = spoken(one.method, world.lie, slopes[one.target], words, left_handed=batch.left_handed)
+            known[one.method.id, one.target, words] = said
         is_held_up = one.method.id in pinned and one.target.name == "flag"
         finish = _finish(i, solved, numbers["past_m"])
         calls.append(_call(one, numbers, note, worth, said, finish=finish, pinned=is_held_up))

@@ -210,24 +210,70 @@ def _value(
                 shares[i, kind] += NODES[1][j] / count
 
 
-class _Worst(NamedTuple):
-    """The worst twentieth of each call, on the side on which most of it lies: means past and aside (m), and of what."""
-
-    past: Vec
-    side: Vec
-    thin: Vec
-    past_most: Mask
+TOLD_OF_ALL = (
+    "mean_leave_m", "leave80_m", "short_m", "long_m", "right_m", "left_m", "strokes", "strokes_error",
+    "worst_along_m", "worst_across_m",
+)  # fmt: skip
+"""What is told of all strikes of a call together, and their columns; then whether the worst are thin, and go past."""
 
 
-def _worst(past: Vec, side: Vec, thin: Mask) -> _Worst:
-    worst = np.argsort(np.hypot(past, side), axis=1)[:, -int(WORST_SHARE * past.shape[1]) :]
-    past, side = (np.take_along_axis(values, worst, axis=1) for values in (past, side))
+@kernel(fastmath=LOOSE)
+def _at_percentile(ordered: Vec, percent: float) -> float:
+    """A percentile of numbers in order, between the two nearest. NumPy's default: Hyndman and Fan (1996), type 7."""
+    place = 0.01 * percent * (ordered.shape[0] - 1)
+    below = min(math.floor(place), ordered.shape[0] - 2)
+    return float(ordered[below] + (place - below) * (ordered[below + 1] - ordered[below]))
+
+
+@kernel(fastmath=LOOSE)
+def _worst(past: Vec, side: Vec, thin: Mask, out: Vec) -> None:
+    """Of the strikes that end furthest off, most lie past or short: where those lie on average, the share of thin ones
+    among them, and whether it is past.
+    """
+    far, count = past * past + side * side, int(WORST_SHARE * past.shape[0])
+    limit = np.sort(far)[-count]
+    # Balls that never moved lie equally far off: of those only as many as are missing.
+    missing = count - np.sum(far > limit)
+    worst, past_most, at = np.empty(count, dtype=np.int64), 0, 0
+    for k in range(far.shape[0]):
+        is_tie = far[k] == limit and missing > 0
+        missing -= is_tie
+        if far[k] > limit or is_tie:
+            worst[at] = k
+            at += 1
+            past_most += past[k] > 0.0
     # The worst strikes of a touch may fail both ways: tell the side on which most of them lie.
-    past_most = np.mean(past > 0, axis=1) >= 0.5
-    told = (past > 0) == past_most[:, None]
-    is_thin = np.take_along_axis(thin, worst, axis=1)
-    means = (np.mean(values, axis=1, where=told) for values in (past, side, is_thin))
-    return _Worst(next(means), next(means), next(means), past_most)
+    is_past = past_most >= 0.5 * count
+    along, across, thins, told = 0.0, 0.0, 0.0, 0
+    for one in worst:
+        if (past[one] > 0.0) == is_past:
+            along, across, thins, told = along + past[one], across + side[one], thins + thin[one], told + 1
+    out[0], out[1], out[2], out[3] = along / told, across / told, thins / told, is_past
+
+
+@kernel(nogil=True, fastmath=LOOSE)
+def _sum_up(rest: Vec, thin: Mask, costs: Vec, meant: Vec, flag_m: float, out: Vec) -> None:
+    """What is told of all strikes of each call together, (n, 12): see TOLD_OF_ALL. `meant` (n, 2): its target."""
+    count = rest.shape[1]
+    leave, past, side, cost = np.empty(count), np.empty(count), np.empty(count), np.empty(count)
+    for i in range(rest.shape[0]):
+        cos, sin = math.cos(meant[i, 1]), math.sin(meant[i, 1])
+        for k in range(count):
+            x, y = rest[i, k, 0], rest[i, k, 1]
+            leave[k] = math.sqrt((x - flag_m) ** 2 + y * y)
+            past[k], side[k] = x * cos + y * sin - meant[i, 0], y * cos - x * sin
+            cost[k] = 0.0
+            for j in range(costs.shape[1]):
+                cost[k] += NODES[1][j] * costs[i, j, k]
+        _worst(past, side, thin[i], out[i, 8:])
+        out[i, 0], out[i, 6] = leave.mean(), 1.0 + cost.mean()
+        # Of independent draws; evenly spread ones do better, by how much nobody knows.
+        out[i, 7] = cost.std() / math.sqrt(count - 1)
+        for values in (leave, past, side):
+            values.sort()
+        out[i, 1] = _at_percentile(leave, MOST)
+        for j in range(2):
+            out[i, 2 + j], out[i, 4 + j] = _at_percentile(past, MIDDLE[j]), _at_percentile(side, MIDDLE[j])
 
 
 def spreads_of(struck: Struck, hole: Hole, targets: Targets) -> list[Spread]:
@@ -241,27 +287,9 @@ def spreads_of(struck: Struck, hole: Hole, targets: Targets) -> list[Spread]:
     runs = ~blocked & (struck.flights.landing[:, 0].reshape(shape) < hole.flag_m - ALONG_GROUND_M)
     brake = green_deceleration(hole.landing.green_speed_ft)
     _value(struck.rest, struck.shift, struck.doubt, targets.bearing, blocked, runs, brake, costs, shares, *hole.chart)
-    leaves = np.hypot(struck.rest[:, :, 0] - hole.flag_m, struck.rest[:, :, 1])
-    each, rest = targets.take(np.repeat(np.arange(n), struck.strikes)), struck.rest.reshape(-1, 2)
-    past, side = ((v.reshape(n, -1)) for v in (each.along(rest) - each.distance, each.across(rest)))
-    # Of all calls at once: each sorting of few numbers costs as much as one of many.
-    short, far = np.percentile(past, MIDDLE, axis=1)
-    right, left = np.percentile(side, MIDDLE, axis=1)
-    within = np.percentile(leaves, MOST, axis=1)
-    worst, strokes = _worst(past, side, struck.thin), (NODES[1][:, None] * costs).sum(axis=1)
-    columns = {
-        "mean_leave_m": leaves.mean(axis=1),
-        "leave80_m": within,
-        "short_m": short,
-        "long_m": far,
-        "left_m": left,
-        "right_m": right,
-        "strokes": 1.0 + strokes.mean(axis=1),
-        # Of independent draws; evenly spread ones do better, by how much nobody knows.
-        "strokes_error": strokes.std(axis=1, ddof=1) / math.sqrt(struck.strikes),
-        "worst_along_m": worst.past,
-        "worst_across_m": worst.side,
-    }
+    told, meant = np.empty((n, len(TOLD_OF_ALL) + 2)), np.column_stack([targets.distance, targets.bearing])
+    _sum_up(struck.rest, struck.thin, costs, meant, hole.flag_m, told)
+    columns, is_thin, is_past = dict(zip(TOLD_OF_ALL, told.T, strict=False)), told[:, -2] > 0.5, told[:, -1] > 0.5
     start = KIND_NUMBER[hole.start_kind.name] if hole.start_kind.holds else None
     return [
         Spread(
@@ -271,7 +299,7 @@ def spreads_of(struck: Struck, hole: Hole, targets: Targets) -> list[Spread]:
             next_putt=float(shares[i, KIND_NUMBER["green"]]),
             again=0.0 if start is None else float(shares[i, start]),
             costs=1.0 + costs[i],
-            worst_is="thin" if worst.thin[i] > 0.5 else "past" if worst.past_most[i] else "short",
+            worst_is="thin" if is_thin[i] else "past" if is_past[i] else "short",
             ends=struck.rest[i],
         )
         for i, numbers in enumerate(rows_of(columns))

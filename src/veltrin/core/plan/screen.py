@@ -13,6 +13,7 @@ from veltrin.core.constants import BALL_M, GRAVITY_M_S2
 from veltrin.core.geometry import Index, Mask, Vec, elevation
 from veltrin.core.ground import LIP_ROLLED_M, Lie
 from veltrin.core.hole import KIND_LIST, walls_of
+from veltrin.core.kit import Habit, family_of
 from veltrin.core.kit.learned import LONG_IRON_BELOW_RAD
 from veltrin.core.plan.answer import Judged, as_calls
 from veltrin.core.plan.candidates import AHEAD_RAD, Candidate, case_of, targets_of, turned
@@ -72,6 +73,14 @@ def world_of(question: Question) -> World:
     )
 
 
+def _habits(question: Question, candidates: list[Candidate]) -> list[Habit]:
+    """What the player's record adds to each candidate: clubs of a family are played alike."""
+    cover, is_known = question.lie.cover.name, question.lie.known is not None
+    strokes = {(c.method.id, family_of(c.club)): c.club for c in candidates}
+    found = {of: question.learned.of(cover, of[0], club, known=is_known) for of, club in strokes.items()}
+    return [found[c.method.id, family_of(c.club)] for c in candidates]
+
+
 def make_batch(question: Question, candidates: list[Candidate], kept_club_id: str | None) -> Batch:
     """Gather clubs, full speeds and changes of the candidates."""
     player = question.player
@@ -84,14 +93,13 @@ def make_batch(question: Question, candidates: list[Candidate], kept_club_id: st
         for place, target in dict.fromkeys((c.bag_place, c.target) for c in candidates)
     }
     changes = [c.method.changed(cases[c.bag_place, c.target]) for c in candidates]
-    cover, learned, known = question.lie.cover.name, question.learned, question.lie.known is not None
     return Batch.of(
         club_rows(player, player.bag)[places],
         speeds,
         player.stature_m,
         changes=changes,
         able=able,
-        habits=[learned.of(cover, c.method.id, c.club, known=known) for c in candidates] if learned else (),
+        habits=_habits(question, candidates) if question.learned else (),
         left_handed=player.left_handed,
     )
 
