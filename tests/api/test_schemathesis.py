@@ -30,6 +30,8 @@ WIDE = [
     *("/api/schools", "/api/sensitivity", "/api/what-if", "/api/two-days", "/api/trials", "/api/faults"),
     *("/api/monitor/ready", "/api/export/read", "/api/book/{booking_id}", "/api/shots", "/api/settings"),
     *("/api/lines", "/api/lines/geojson", "/api/day-sheet", "/api/players", "/api/players/{player_id}", "/api/days"),
+    # The last as much as /measured-ground, which is walked.
+    *("/api/trials/size", "/api/lessons/{lesson_id}/items/{item_id}", "/api/courses/{course_id}/measured-ground"),
 ]
 # Plans for every player that the fuzzing of /players has left; it has tests of its own.
 LEFT_OUT = ["/api/who", "/api/plan/stream"]
