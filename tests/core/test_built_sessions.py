@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import os
+import subprocess
+import sys
 from collections.abc import Sequence
 from dataclasses import replace
 from itertools import groupby
@@ -215,3 +218,30 @@ def test_an_empty_book_goes_through_the_families() -> None:
     assert len({part.drill.family for part in session.parts}) >= 3
     assert worth_of(DRILLS["worst-grass"], []).per_hundred == 0.0
     assert 60.0 <= session.minutes <= 90.0
+
+
+SEASON = """
+from veltrin.core.practice import DRILLS
+from veltrin.core.practice.session import Wish, build
+drills, seen = list(DRILLS.values()), {}
+for _ in range(4):
+    made = build(drills, {d.id: 0.01 for d in drills}, Wish(120.0), seen)
+    seen = {d.id: seen.get(d.id, 0) + any(p.drill == d for p in made.parts) for d in drills}
+    print([(p.drill.id, p.phase, p.balls) for p in made.parts])
+"""
+
+
+def test_every_process_builds_the_same_season() -> None:
+    """Python tells a set of words in another order in every process: what is chosen may not hang on it."""
+    told = [
+        subprocess.Popen(
+            [sys.executable, "-c", SEASON],
+            env={**os.environ, "PYTHONHASHSEED": seed},
+            stdout=subprocess.PIPE,
+            text=True,
+        )
+        for seed in ("1", "2", "3")
+    ]
+    answers = {one.communicate()[0] for one in told}
+    assert len(answers) == 1
+    assert "test" in answers.pop()

@@ -9,6 +9,7 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from itertools import pairwise
 from typing import Literal
 
@@ -16,7 +17,6 @@ import numpy as np
 
 from veltrin.core.checks import require
 from veltrin.core.errors import DomainError
-from veltrin.core.geometry import Vec
 from veltrin.core.practice.drill import Drill, Family, Need
 from veltrin.core.practice.worth import kinds_of
 
@@ -185,12 +185,11 @@ def choose(drills: list[Drill], worth: Mapping[str, float], wish: Wish, seen: Ma
     able = _allowed(drills, wish)
     if not able:
         raise DomainError("missing", "no drill is left without this equipment.", "Choose more equipment.")
-    parts = [part for drill in able for part in options_of(drill)]
-    value = np.array([value_of(p, worth, wish, seen) for p in parts])
-    chosen = _best(parts, value, _limits(parts, wish), missing_costs=EACH_MISSING * float(value.max()))
+    parts = tuple(part for drill in able for part in options_of(drill))
+    chosen = _best(parts, tuple(value_of(p, worth, wish, seen) for p in parts), wish)
     if chosen is None:
         raise DomainError("minutes", "too little for a drill and its test.", "Give more minutes, or more balls.")
-    return chosen
+    return list(chosen)
 
 
 Limit = tuple[list[float], float, float]
@@ -198,14 +197,16 @@ Limit = tuple[list[float], float, float]
 
 
 def _limits(parts: Sequence[Part], wish: Wish) -> list[Limit]:
-    """What every session keeps to, but for time and grounds."""
+    """What every session keeps to, but for the grounds. In an order that is the same in every process: of sessions that
+    are as good, which one is found hangs on it.
+    """
     made: list[Limit] = [([float(p.phase == "test") for p in parts], 1.0, 1.0)]
     if wish.balls is not None:
         made.append(([float(p.balls) for p in parts], 0.0, float(wish.balls)))
     if wish.theme is None:
-        for family in {p.drill.family for p in parts}:
+        for family in sorted({p.drill.family for p in parts}):
             made.append(([float(p.drill.family == family) for p in parts], 0.0, float(MOST_OF_A_FAMILY)))
-    for kind in {k for p in parts for k in kinds_of(p.drill)}:
+    for kind in sorted({k for p in parts for k in kinds_of(p.drill)}):
         about = [float(p.drill.family != "choice" and kind in kinds_of(p.drill)) for p in parts]
         made.append((about, 0.0, float(MOST_OF_A_KIND)))
     # The first ground is walked to anyway.
@@ -213,13 +214,17 @@ def _limits(parts: Sequence[Part], wish: Wish) -> list[Limit]:
     return made
 
 
-def _best(parts: Sequence[Part], value: Vec, limits: Sequence[Limit], missing_costs: float) -> list[Part] | None:
+@lru_cache(maxsize=256)
+def _best(parts: tuple[Part, ...], value: tuple[float, ...], wish: Wish) -> tuple[Part, ...] | None:
     """The parts worth most together. Besides them the program chooses the grounds that are walked to, which take time
     (the last limit's), and how many balls are missing at random.
+
+    Remembered: it takes a tenth of a second to two, and a season that begins an hour later asks the same.
     """
     # Imported here: it takes long, and few questions want it.
     from scipy.optimize import Bounds, LinearConstraint, milp
 
+    limits, missing_costs = _limits(parts, wish), EACH_MISSING * max(value)
     grounds = sorted({ground_of(p.drill) for p in parts})
     n, m = len(parts), len(grounds)
     rows = [[*of_parts, *[0.0] * (m + 1)] for of_parts, _, _ in limits]
@@ -232,13 +237,13 @@ def _best(parts: Sequence[Part], value: Vec, limits: Sequence[Limit], missing_co
         low, high = [*low, -np.inf], [*high, 0.0]
     rows.append([*(p.balls * (float(p.phase == "mixed") - AT_RANDOM) for p in parts), *[0.0] * m, 1.0])
     found = milp(
-        np.array([*-value, *[1e-6] * m, missing_costs]),
+        np.array([*(-v for v in value), *[1e-6] * m, missing_costs]),
         integrality=np.array([*[1] * (n + m), 0]),
         bounds=Bounds(np.zeros(n + m + 1), np.array([*[1.0] * (n + m), np.inf])),
         options={"mip_rel_gap": GOOD_ENOUGH},
         constraints=LinearConstraint(np.array(rows), np.array([*low, 0.0]), np.array([*high, np.inf])),
     )
-    return None if found.x is None else [p for p, x in zip(parts, found.x[:n], strict=True) if x > 0.5]
+    return None if found.x is None else tuple(p for p, x in zip(parts, found.x[:n], strict=True) if x > 0.5)
 
 
 def missing_at_random(parts: Sequence[Part]) -> float:
