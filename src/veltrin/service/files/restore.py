@@ -1,40 +1,34 @@
 """Use case: read a book file, all or none, in portions that are seen only once the last of them is there.
 
-Reading the same file again changes nothing. Where an id of the file is another coach's here, what it names gets an id
-that follows from both: the second reading finds what the first one brought.
+Reading the same file again changes nothing.
 """
 
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
-from typing import IO, Any
+from typing import IO
 
 from sqlalchemy.orm import Session
 
 from veltrin.core.wanted import go_on
 from veltrin.service.book.renew import renew_own
 from veltrin.service.course.courses import take_in
-from veltrin.service.files.bookpieces import Opened, opened_book
+from veltrin.service.files.arriving import Arriving
+from veltrin.service.files.bookpieces import opened_book
 from veltrin.service.files.contracts.exchange import (
     CourseRecord,
-    LessonItemRecord,
-    LessonRecord,
     MergedOut,
-    PhotographRecord,
     PlayerRecord,
     PracticeRecord,
     ReadStage,
     SceneRecord,
 )
-from veltrin.service.files.forms import FORMS
-from veltrin.service.files.here import Here, derived_id, derived_slug, image_of, number_of, own_runs, portions
-from veltrin.service.house.contracts.kept import KeptJson
+from veltrin.service.files.here import Here, own_runs, portions
+from veltrin.service.files.restore_lessons import lessons, photographs
 from veltrin.service.house.errors import ConflictError, DomainError
-from veltrin.service.lessons.pictures import Darkroom, darkroom
-from veltrin.service.lessons.recordings import media_of
 from veltrin.service.players.players import made_of
-from veltrin.service.shot.forms import QUESTION, SETTINGS, own_question
+from veltrin.service.shot.forms import SETTINGS
 from veltrin.store.engine import Store
 from veltrin.store.repositories import arrivals
 from veltrin.store.repositories import book as book_rows
@@ -44,75 +38,11 @@ from veltrin.store.repositories import players as player_rows
 from veltrin.store.repositories import settings as setting_rows
 from veltrin.store.repositories import shots as shot_rows
 from veltrin.store.repositories import stands as stand_rows
-from veltrin.store.tables import (
-    Base,
-    BookingRow,
-    LessonItemRow,
-    LessonPlayerRow,
-    LessonRow,
-    LessonThingRow,
-    PhotographRow,
-    PracticePartRow,
-    PracticeRow,
-    RecordingRow,
-    SceneRow,
-    ShotRow,
-    TrialRow,
-)
-
-BYTES_AT_ONCE = 2_000_000
-"""Of images written in one transaction."""
+from veltrin.store.tables import BookingRow, PracticePartRow, PracticeRow, SceneRow, ShotRow, TrialRow
 
 
-class _Reading:
-    """One reading of one file."""
-
-    def __init__(self, store: Store, opened: Opened, arrival: int) -> None:
-        self.store, self.book, self.pictures = store, opened.book, opened.pictures
-        self.arrival = arrival
-        self.hidden = store.of_coach(arrival)
-        self.coach_id = store.coach_id
-        self.counts = dict.fromkeys(MergedOut.model_fields, 0)
-        self.players: dict[str, Here] = {}
-        self.ids: dict[str, dict[str, Here]] = {kind: {} for kind in ("booking", "trial", "session", "lesson", "shot")}
-
-    # Who and what is here.
-
-    def _resolve(self, row: type[Base], told: Sequence[str], whose: str, owner: str | None) -> dict[str, Here]:
-        """Where things of one owner are here; `owner`: the column that says whose they are, None: the coach's."""
-        derived = {one: derived_id(self.coach_id, one, whose) for one in told}
-        with self.store.session() as session:
-            own, taken = arrivals.found(session, row, [*told, *derived.values()], owner)
-        found = {}
-        for one in told:
-            there = next((i for i in (one, derived[one]) if i in own and (owner is None or own[i] == whose)), None)
-            found[one] = Here(there or (derived[one] if one in taken else one), there is not None)
-        return found
-
-    def resolve_players(self) -> None:
-        """Find out under which ids players of the file are here, or will be."""
-        with self.store.session() as session:
-            for record in self.book.players:
-                other = derived_slug(self.coach_id, record.id)
-                there = next((i for i in (record.id, other) if player_rows.load(session, i) is not None), None)
-                is_taken = there is None and player_rows.id_is_taken(session, record.id)
-                self.players[record.id] = Here(there or (other if is_taken else record.id), there is not None)
-                self.counts["players"] += there is None
-                self.counts["renamed"] += is_taken
-
-    def _kept(self, kind: str, kept: KeptJson | None) -> str:
-        """A piece as it came; what can't be opened here is kept too, and counted."""
-        form = FORMS[kind]
-        self.counts["unreadable"] += kept is not None and bool(form.open_raw(kept).problem)
-        return form.keep_raw(kept)
-
-    def _question(self, kept: KeptJson | None, player_id: str) -> str:
-        if kept is None:
-            return ""
-        self.counts["unreadable"] += bool(QUESTION.open_raw(kept).problem)
-        return own_question(kept, player_id)
-
-    # Players, and what is theirs.
+class _Reading(Arriving):
+    """What is written of one file but lessons and photographs: players with what is theirs, scenes, the rest."""
 
     def _player(self, record: PlayerRecord) -> None:
         here = self.players[record.id]
@@ -132,7 +62,7 @@ class _Reading:
                 stand_rows.save(session, here.id, method_id, stand)
 
     def _practices(self, record: PlayerRecord, player_id: str) -> list[PracticeRow]:
-        found = self._resolve(PracticeRow, [one.id for one in record.practices], player_id, "player_id")
+        found = self.resolve(PracticeRow, [one.id for one in record.practices], player_id, "player_id")
         self.ids["session"] |= found
         return [
             self._practice(one, found[one.id].id, player_id) for one in record.practices if not found[one.id].is_known
@@ -142,7 +72,7 @@ class _Reading:
         parts = [
             PracticePartRow(
                 place=place,
-                stations_json=self._kept("runs", own_runs(part.stations, player_id)),
+                stations_json=self.kept("runs", own_runs(part.stations, player_id)),
                 **part.model_dump(exclude={"stations"}),
             )
             for place, part in enumerate(told.parts)
@@ -151,18 +81,18 @@ class _Reading:
             id=here,
             player_id=player_id,
             parts=parts,
-            season_json=self._kept("season", told.season),
+            season_json=self.kept("season", told.season),
             **told.model_dump(exclude={"parts", "id", "season"}),
         )
 
     def _trials(self, record: PlayerRecord, player_id: str) -> list[TrialRow]:
-        found = self._resolve(TrialRow, [one.id for one in record.trials], player_id, "player_id")
+        found = self.resolve(TrialRow, [one.id for one in record.trials], player_id, "player_id")
         self.ids["trial"] |= found
         return [
             TrialRow(
                 id=found[one.id].id,
                 player_id=player_id,
-                request_json=self._question(one.request, player_id),
+                request_json=self.question(one.request, player_id),
                 **one.model_dump(exclude={"request", "id"}),
             )
             for one in record.trials
@@ -184,7 +114,7 @@ class _Reading:
                 continue
             row = ShotRow(
                 player_id=player_id,
-                request_json=self._question(told.request, player_id),
+                request_json=self.question(told.request, player_id),
                 say="\n".join(told.say),
                 **told.model_dump(exclude={"id", "request", "say"}),
             )
@@ -192,13 +122,13 @@ class _Reading:
         return made
 
     def _bookings(self, record: PlayerRecord, player_id: str) -> Iterator[ReadStage]:
-        found = self._resolve(BookingRow, [one.id for one in record.bookings], player_id, "player_id")
+        found = self.resolve(BookingRow, [one.id for one in record.bookings], player_id, "player_id")
         self.ids["booking"] |= found
         fresh = [one for one in record.bookings if not found[one.id].is_known]
         self.counts["bookings"] += len(fresh)
         self.counts["known"] += len(record.bookings) - len(fresh)
         used = {one.question_id for one in fresh}
-        bodies = {q: self._question(body, player_id) for q, body in record.questions.items() if q in used}
+        bodies = {q: self.question(body, player_id) for q, body in record.questions.items() if q in used}
         questions: dict[str, str] = {}
         for some, _ in portions("writing", list(bodies.items())):
             with self.hidden.session() as session:
@@ -212,9 +142,9 @@ class _Reading:
                     "id": found[told.id].id,
                     "seq": seq,
                     "player_id": player_id,
-                    "trial_id": self._at("trial", told.trial_id),
+                    "trial_id": self.at("trial", told.trial_id),
                     "question_id": questions.get(told.question_id or ""),
-                    "practice_id": self._at("session", told.practice_id),
+                    "practice_id": self.at("session", told.practice_id),
                 }
                 rows.append({**told.model_dump(), **here})
             with self.hidden.session() as session:
@@ -224,12 +154,8 @@ class _Reading:
         with self.hidden.session() as session:
             book_rows.set_last_number(session, player_id, seq)
 
-    def _at(self, kind: str, told: str | None) -> str | None:
-        found = None if told is None else self.ids[kind].get(told)
-        return None if found is None else found.id
-
     def _scenes(self, scenes: Sequence[SceneRecord], reader_id: str | None) -> list[SceneRow]:
-        found = self._resolve(SceneRow, [one.id for one in scenes], reader_id or "", None)
+        found = self.resolve(SceneRow, [one.id for one in scenes], reader_id or "", None)
         fresh = [one for one in scenes if not found[one.id].is_known]
         self.counts["scenes"] += len(fresh)
         return [
@@ -237,18 +163,11 @@ class _Reading:
                 id=found[one.id].id,
                 reader_id=reader_id,
                 player_id=self.players[one.player_id].id if one.player_id in self.players else one.player_id,
-                readings_json=self._kept("scene", one.readings),
+                readings_json=self.kept("scene", one.readings),
                 **one.model_dump(exclude={"readings", "id", "player_id"}),
             )
             for one in fresh
         ]
-
-    def _write(self, rows: Sequence[Any]) -> Iterator[ReadStage]:
-        for some, stage in portions("writing", rows):
-            with self.hidden.session() as session:
-                session.add_all(some)
-                arrivals.go_on(session, self.arrival)
-            yield stage
 
     def of_players(self) -> Iterator[ReadStage]:
         """Players with all that is theirs, but photographs."""
@@ -257,136 +176,17 @@ class _Reading:
             self._player(record)
             practices = self._practices(record, here)
             self.counts["practices"] += len(practices)
-            yield from self._write(practices)
-            yield from self._write(self._trials(record, here))
+            yield from self.write(practices)
+            yield from self.write(self._trials(record, here))
             shots = self._shots(record, here)
-            yield from self._write([row for _, row in shots])
+            yield from self.write([row for _, row in shots])
             self.ids["shot"] |= {str(told): Here(str(row.id), False) for told, row in shots if told is not None}
             yield from self._bookings(record, here)
-            yield from self._write(self._scenes(record.scenes, here))
+            yield from self.write(self._scenes(record.scenes, here))
 
     def scenes(self) -> Iterator[ReadStage]:
         """Scenes that the coach read."""
-        yield from self._write(self._scenes(self.book.scenes, None))
-
-    # Lessons and photographs.
-
-    def lessons(self) -> Iterator[ReadStage]:
-        """Lessons that aren't here yet, with what was done in them."""
-        told = self.book.lessons
-        found = self._resolve(LessonRow, [one.id for one in told], "", None)
-        items = self._resolve(LessonItemRow, [item.id for one in told for item in one.items], "", None)
-        self.ids["lesson"] |= found
-        fresh = [one for one in told if not found[one.id].is_known and any(p in self.players for p in one.player_ids)]
-        self.counts["lessons"] += len(fresh)
-        for some, stage in portions("writing", fresh, 20):
-            with self.hidden.session() as session:
-                for one in some:
-                    session.add(self._lesson(one, found[one.id].id, items))
-                    session.flush()
-                    session.add_all(self._items(one, found[one.id].id, items))
-                    session.add_all(self._recordings(one, found[one.id].id))
-                arrivals.go_on(session, self.arrival)
-            yield stage
-
-    def _lesson(self, told: LessonRecord, here: str, items: dict[str, Here]) -> LessonRow:
-        values = told.model_dump(exclude={"id", "day", "player_ids", "items", "things", "recordings"})
-        if values["state"] == "open":
-            # One lesson is open at most, and this one was elsewhere.
-            values["state"], values["ended_at"] = "closed", told.ended_at or told.held_on
-        known = [self.players[p].id for p in told.player_ids if p in self.players]
-        ours = {item.id for item in told.items if item.player_id in self.players}
-        return LessonRow(
-            id=here,
-            day_json=self._kept("day", told.day),
-            players=[LessonPlayerRow(player_id=p, place=place) for place, p in enumerate(known)],
-            things=[
-                LessonThingRow(
-                    player_id=self.players[thing.player_id].id,
-                    item_id=items[thing.item_id].id if thing.item_id in ours else None,
-                    station_json=self._kept("station", thing.station),
-                    **thing.model_dump(exclude={"player_id", "item_id", "station"}),
-                )
-                for thing in told.things
-                if thing.player_id in self.players
-            ],
-            **values,
-        )
-
-    def _recordings(self, told: LessonRecord, lesson_id: str) -> list[RecordingRow]:
-        made = []
-        for one in told.recordings:
-            try:
-                sound = one.sound_bytes()
-            except ValueError as error:
-                raise DomainError(f"recordings.{one.id}.sound", "is cut off.", "Export the file again.") from error
-            values = one.model_dump(exclude={"sound", "media"})
-            made.append(RecordingRow(lesson_id=lesson_id, media=media_of(sound), sound=sound, **values))
-        return made
-
-    def _items(self, told: LessonRecord, lesson_id: str, items: dict[str, Here]) -> list[LessonItemRow]:
-        return [self._item(one, lesson_id, items[one.id].id) for one in told.items if one.player_id in self.players]
-
-    def _item(self, told: LessonItemRecord, lesson_id: str, here: str) -> LessonItemRow:
-        player_id = self.players[told.player_id].id
-        ref = self._at(told.kind, told.ref) if told.kind in self.ids else None
-        return LessonItemRow(
-            id=here,
-            lesson_id=lesson_id,
-            player_id=player_id,
-            # A kept shot of a file that doesn't say its number is told by its words alone.
-            ref=ref or ("" if told.kind == "shot" else told.ref),
-            request_json=self._question(told.request, player_id),
-            call_json=self._kept("call", told.call),
-            **told.model_dump(exclude={"id", "player_id", "ref", "request", "call"}),
-        )
-
-    def photographs(self) -> Iterator[ReadStage]:
-        """Photographs that aren't here yet: each is looked at first, then written."""
-        missing = []
-        for record in self.book.players:
-            player_id = self.players[record.id].id
-            found = self._resolve(PhotographRow, [one.id for one in record.photographs], player_id, "player_id")
-            missing += [(one, found[one.id].id, player_id) for one in record.photographs if not found[one.id].is_known]
-        if not missing:
-            return
-        waiting: list[PhotographRow] = []
-        with darkroom() as room:
-            for n, (told, here, player_id) in enumerate(missing, 1):
-                go_on()
-                row = self._photograph(room, told, here, player_id)
-                if row is None:
-                    self.counts["without_image"] += 1
-                    continue
-                waiting.append(row)
-                self.counts["photographs"] += 1
-                if sum(len(one.image) for one in waiting) > BYTES_AT_ONCE or n == len(missing):
-                    self._put(waiting)
-                    waiting = []
-                yield ReadStage(stage="photographs", done=n, of=len(missing))
-        self._put(waiting)
-
-    def _put(self, rows: list[PhotographRow]) -> None:
-        with self.hidden.session() as session:
-            session.add_all(rows)
-            arrivals.go_on(session, self.arrival)
-
-    def _photograph(self, room: Darkroom, told: PhotographRecord, here: str, player_id: str) -> PhotographRow | None:
-        image = image_of(told, self.pictures)
-        if image is None:
-            return None
-        # Looked at like one that is taken here, kept as it came.
-        room.look_at(image, f"photographs.{told.id}.image")
-        return PhotographRow(
-            id=here,
-            player_id=player_id,
-            lesson_id=self._at("lesson", told.lesson_id),
-            booking_id=self._at("booking", told.booking_id),
-            shot_id=None if told.shot_id is None else number_of(self._at("shot", str(told.shot_id))),
-            measured_json=self._kept("slope", told.measured),
-            image=image,
-            **told.model_dump(exclude={"id", "lesson_id", "booking_id", "shot_id", "measured", "image"}),
-        )
+        yield from self.write(self._scenes(self.book.scenes, None))
 
     def _course(self, session: Session, told: CourseRecord) -> None:
         """Keep a course, unless one of that name is there or it can't be read here."""
@@ -406,12 +206,12 @@ class _Reading:
         with self.hidden.session() as session:
             for name, line in self.book.lines:
                 if name not in lines:
-                    line_rows.save(session, name, self._kept("line", line))
+                    line_rows.save(session, name, self.kept("line", line))
                     lines.add(name)
                     self.counts["lines"] += 1
             for day in self.book.days:
                 if day.name not in days:
-                    day_rows.save(session, day.name, self._kept("day", day.day))
+                    day_rows.save(session, day.name, self.kept("day", day.day))
                     days.add(day.name)
                     self.counts["days"] += 1
         go_on()
@@ -442,8 +242,8 @@ def read_by_stages(store: Store, file: IO[bytes]) -> Iterator[ReadStage]:
             yield ReadStage(stage="reading", done=1, of=1)
             yield from reading.of_players()
             yield from reading.scenes()
-            yield from reading.lessons()
-            yield from reading.photographs()
+            yield from lessons(reading)
+            yield from photographs(reading)
             merged = reading.finish()
             is_done = True
         finally:
