@@ -50,11 +50,14 @@ class Ground(Easel):
         far = self.scene.flag_m + 60.0
         return np.concatenate([np.arange(-2.4, 6.0, 1.0), np.geomspace(6.0, far, 22)]), across
 
-    def _is_mown(self, y: Vec) -> Mask:
-        """Which ground is cut short, by its place across the line: a ball in grass lies to the side of it."""
+    def _mown_middle(self) -> float:
+        """Where across the line the middle of the ground that is cut short lies (m): a ball in grass lies beside it."""
         cover = self.scene.lie.cover
-        shift = 18.0 if cover.group == "grass" and not cover.mown else 0.0
-        return np.asarray(np.abs(y + shift) < 0.8 * MOWN_HALF_M)
+        return -18.0 if cover.group == "grass" and not cover.mown else 0.0
+
+    def _is_mown(self, y: Vec) -> Mask:
+        """Which ground is cut short, by its place across the line."""
+        return np.asarray(np.abs(y - self._mown_middle()) < 0.8 * MOWN_HALF_M)
 
     def grass(self) -> Iterator[Placed]:
         """Bands across the way one looks, each in patches; close by, one ground between the blades."""
@@ -96,6 +99,11 @@ class Ground(Easel):
         cut = intersection(np.array(lanes), inside)
         return [one for one in get_parts(cut) if isinstance(one, Polygon) and one.area > 0.01]
 
+    def _laid(self, lane: Polygon, up: float) -> Vec:
+        """A lane as it lies on the ground, (1, k, 3)."""
+        ring = np.asarray(segmentize(lane, 3.0).exterior.coords)[:-1]
+        return self.on(ring[:, 0], ring[:, 1], up)[None]
+
     def _mower_turn(self) -> float:
         """Which way the greenkeeper went: in straight lanes that have nothing to do with anybody's line."""
         rng = np.random.default_rng([self.scene.key.seed, 9])
@@ -106,18 +114,18 @@ class Ground(Easel):
         if self.view == "close":
             return
         into, across = self._grid()
-        shift = 18.0 if self.scene.lie.cover.group == "grass" and not self.scene.lie.cover.mown else 0.0
-        low, high = -0.8 * MOWN_HALF_M - shift, 0.8 * MOWN_HALF_M - shift
+        middle = self._mown_middle()
+        low, high = middle - 0.8 * MOWN_HALF_M, middle + 0.8 * MOWN_HALF_M
         turn, beside = self._mower_turn(), self.view == "beside"
         for near, far in pairwise(into.tolist()):
             piece = box(across[0], max(near, low), across[-1], min(far, high)) if beside else box(near, low, far, high)
             if piece.is_empty or (beside and max(near, low) >= min(far, high)):
                 continue
             for lane in self._lanes(piece, STRIPE_M, turn):
-                ring = np.asarray(segmentize(lane, 3.0).exterior.coords)[:-1]
-                polygon = self.on(ring[:, 0], ring[:, 1], 0.01)[None]
                 # Just after the ground of its band.
-                yield from self.shape("mown-dark", polygon, max(far, NEAR_GROUND_M) - 1e-3, (far + 3.0) / HAZE_M)
+                yield from self.shape(
+                    "mown-dark", self._laid(lane, 0.01), max(far, NEAR_GROUND_M) - 1e-3, (far + 3.0) / HAZE_M
+                )
 
     def patches(self) -> Iterator[Placed]:
         """Lighter patches in grass that isn't mown, strewn as they grow: nothing in them runs along the line."""
@@ -167,9 +175,7 @@ class Ground(Easel):
         x, y = flag + half * np.cos(ROUND), half * np.sin(ROUND)
         yield from self.shape("green-light", self.on(x, y, 0.02)[None], flag + half + 0.5, flag / HAZE_M)
         for lane in self._lanes(Polygon(np.stack([x, y], axis=1)), half / 5.0, -self._mower_turn()):
-            ring = np.asarray(segmentize(lane, 3.0).exterior.coords)[:-1]
-            polygon = self.on(ring[:, 0], ring[:, 1], 0.02)[None]
-            yield from self.shape("green-dark", polygon, flag + half + 0.49, flag / HAZE_M)
+            yield from self.shape("green-dark", self._laid(lane, 0.02), flag + half + 0.49, flag / HAZE_M)
 
     def bunker(self) -> Iterator[Placed]:
         """The sand that the ball lies in."""

@@ -230,18 +230,10 @@ def _worst(past: Vec, side: Vec, thin: Mask, out: Vec) -> None:
     """Of the strikes that end furthest off, most lie past or short: where those lie on average, the share of thin ones
     among them, and whether it is past.
     """
-    far, count = past * past + side * side, int(WORST_SHARE * past.shape[0])
-    limit = np.sort(far)[-count]
-    # Balls that never moved lie equally far off: of those only as many as are missing.
-    missing = count - np.sum(far > limit)
-    worst, past_most, at = np.empty(count, dtype=np.int64), 0, 0
-    for k in range(far.shape[0]):
-        is_tie = far[k] == limit and missing > 0
-        missing -= is_tie
-        if far[k] > limit or is_tie:
-            worst[at] = k
-            at += 1
-            past_most += past[k] > 0.0
+    count = int(WORST_SHARE * past.shape[0])
+    # Just so many: of balls that never moved, and lie equally far off, those that are missing.
+    worst = np.argpartition(past * past + side * side, past.shape[0] - count)[-count:]
+    past_most = np.sum(past[worst] > 0.0)
     # The worst strikes of a touch may fail both ways: tell the side on which most of them lie.
     is_past = past_most >= 0.5 * count
     along, across, thins, told = 0.0, 0.0, 0.0, 0
@@ -287,8 +279,8 @@ def spreads_of(struck: Struck, hole: Hole, targets: Targets) -> list[Spread]:
     runs = ~blocked & (struck.flights.landing[:, 0].reshape(shape) < hole.flag_m - ALONG_GROUND_M)
     brake = green_deceleration(hole.landing.green_speed_ft)
     _value(struck.rest, struck.shift, struck.doubt, targets.bearing, blocked, runs, brake, costs, shares, *hole.chart)
-    told, meant = np.empty((n, len(TOLD_OF_ALL) + 2)), np.column_stack([targets.distance, targets.bearing])
-    _sum_up(struck.rest, struck.thin, costs, meant, hole.flag_m, told)
+    told = np.empty((n, len(TOLD_OF_ALL) + 2))
+    _sum_up(struck.rest, struck.thin, costs, targets.polar, hole.flag_m, told)
     columns, is_thin, is_past = dict(zip(TOLD_OF_ALL, told.T, strict=False)), told[:, -2] > 0.5, told[:, -1] > 0.5
     start = KIND_NUMBER[hole.start_kind.name] if hole.start_kind.holds else None
     return [

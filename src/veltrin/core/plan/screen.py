@@ -357,10 +357,11 @@ def plain_calls(question: Question, found: Screened, world: World) -> list[tuple
     return sorted(pairs, key=lambda p: rank_key(p[0]))
 
 
-SCORE_DIGITS = 4
-"""Scores that agree so far are a tie."""
+def cost_key(score: float, swing: float, call_id: str) -> tuple[float, float, str]:
+    """The fewest strokes first; ties by the shorter swing."""
+    return round(score, 4), swing, call_id
 
 
-def rank_key(call: Call) -> tuple[bool, bool, float, float, str]:
-    """Pinned first, then those struck many times, then the fewest strokes; ties by the shorter swing."""
-    return (not call.pinned, call.spread is None, round(call.score, SCORE_DIGITS), call.swing, call.id)
+def rank_key(call: Call) -> tuple[bool, bool, tuple[float, float, str]]:
+    """Pinned first, then those struck many times, then by what they cost."""
+    return not call.pinned, call.spread is None, cost_key(call.score, call.swing, call.id)

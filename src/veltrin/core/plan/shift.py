@@ -18,16 +18,17 @@ from veltrin.core.plan.target import Targets
 from veltrin.core.run.landing import run_ball, work_room
 from veltrin.core.run.terrain import Frame, terrain_of
 
+ALONG, ACROSS, CLOSER = (-0.5, 0.5, 1.0, 1.5), (-1.5, -1.0, -0.5, 0.5, 1.0, 1.5), (-0.25, 0.25)
+"""Finishes tried, in standard deviations of the scatter: along, then across, then closer along."""
+
 STEPS = np.array(
     [
-        *((along, 0.0, along == -0.5) for along in (-0.5, 0.5, 1.0, 1.5)),
-        *((0.0, across, across == -1.5) for across in (-1.5, -1.0, -0.5, 0.5, 1.0, 1.5)),
-        *((along, 0.0, along == -0.25) for along in (-0.25, 0.25)),
+        (0.0, step, k == 0) if steps is ACROSS else (step, 0.0, k == 0)
+        for steps in (ALONG, ACROSS, CLOSER)
+        for k, step in enumerate(steps)
     ]
 )
-"""Finishes tried, in standard deviations of the scatter: along and across of where the best was when its row began, and
-whether a row begins: along, then across, then closer along.
-"""
+"""The same in order: along and across of where the best was when its row began, and whether a row begins."""
 
 SAMPLE = 128
 """The first so many strikes are enough to find the place (a power of two: balanced, as the sequence is built); all of
@@ -156,7 +157,7 @@ def better_targets(struck: Struck, world: World, hole: Hole, targets: Targets) -
             for measured in (each.along(ends), each.across(ends))
         ]
     )
-    meant, found = np.column_stack([targets.distance, targets.bearing]), np.empty((n, 3))
+    meant, found = targets.polar, np.empty((n, 3))
     terrain, chart = terrain_of(world.landing), hole.chart
 
     def part(calls: slice) -> None:

@@ -208,7 +208,7 @@ def _search(
 def _found(batch: Batch, world: World, targets: Targets) -> Vec:
     """What is found of each stroke, (n, 9), see the columns."""
     found, terrain = np.zeros((batch.count, FIRST + 1)), terrain_of(world.landing)
-    meant = np.column_stack([targets.distance, targets.bearing])
+    meant = targets.polar
     around, medium = around_of(batch, world), medium_of(world.air, world.wind, 1.0, 1.0, world.flight)
     shape, walls = world.landing.contour.for_kernel(), walls_in(world)
 

@@ -15,7 +15,7 @@ from veltrin.core.plan.odds import strike_odds
 from veltrin.core.plan.play import World
 from veltrin.core.plan.rank import unknown_flight
 from veltrin.core.plan.scatter import Struck, spreads_of, strike_often, told_bad
-from veltrin.core.plan.screen import SCORE_DIGITS, Screened, rank_key, reasons_against
+from veltrin.core.plan.screen import Screened, cost_key, rank_key, reasons_against
 from veltrin.core.plan.shift import better_targets
 from veltrin.core.plan.solve import solve
 from veltrin.core.plan.target import Targets
@@ -96,7 +96,7 @@ def cheapest_of(question: Question, found: Screened, struck: Index, world: World
 
     def key(k: int) -> tuple[float, float, str]:
         i = struck[k]
-        return round(scores[k], SCORE_DIGITS), float(found.solved.swing[i]), found.candidates[i].id
+        return cost_key(scores[k], float(found.solved.swing[i]), found.candidates[i].id)
 
     return int(struck[min(range(len(struck)), key=key)])
 

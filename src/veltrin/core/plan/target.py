@@ -79,6 +79,11 @@ class Targets(NamedTuple):
         """Pick entries."""
         return Targets(self.distance[index], self.bearing[index], self.on_carry)
 
+    @property
+    def polar(self) -> Vec:
+        """Distance and bearing, (n, 2), for the kernels."""
+        return np.column_stack([self.distance, self.bearing])
+
     def along(self, points: Vec) -> Vec:
         """How far points (n, 2 or 3) lie along the way to the target (m)."""
         return np.asarray(points[:, 0] * np.cos(self.bearing) + points[:, 1] * np.sin(self.bearing))

@@ -7,7 +7,6 @@ finds what the first one brought.
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from typing import Any
 
 from veltrin.service.files.bookpieces import Opened
 from veltrin.service.files.contracts.exchange import MergedOut, ReadStage
@@ -73,12 +72,10 @@ class Arriving:
         found = None if told is None else self.ids[kind].get(told)
         return None if found is None else found.id
 
-    def write(self, rows: Sequence[Any]) -> Iterator[ReadStage]:
+    def write(self, rows: Sequence[Base]) -> Iterator[ReadStage]:
         """Keep rows in portions, and tell how far it is."""
         for some, stage in portions("writing", rows):
-            with self.hidden.session() as session:
-                session.add_all(some)
-                arrivals.go_on(session, self.arrival)
+            self.put(some)
             yield stage
 
     def put(self, rows: Sequence[Base]) -> None:

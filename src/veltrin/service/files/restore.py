@@ -195,8 +195,6 @@ class _Reading(Arriving):
         except DomainError:
             self.counts["unreadable"] += 1
 
-    # The rest, and the end.
-
     def finish(self) -> MergedOut:
         """Lines, days, settings; then all of it is the coach's, and seen."""
         with self.store.session() as session:
