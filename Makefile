@@ -20,13 +20,16 @@ demo: ## set up, build, serve the made-up players and course
 dev: $(STAMPS)/venv $(STAMPS)/npm ## work on it: API and page begun anew at every change, with the made-up players
 	@tools/dev.sh
 
-test: setup ## set up, lint, run all tests, headless Chromium and PostgreSQL included
-	@$(MAKE) --no-print-directory -j2 check-python check-web test-web
+# Python, Node and Debian's packages come from different places: fetched side by side. Kernels compile for a minute on one
+# processor: what needs none of them (linters, tests of the page) is done meanwhile.
+SETUP := $(STAMPS)/web $(STAMPS)/packages warm
+
+test: ## set up, lint, run all tests, headless Chromium and PostgreSQL included
+	@$(MAKE) --no-print-directory -j4 $(SETUP) check-python check-web test-web
 	$(BIN)/pytest -n 3 --dist worksteal
 
-# Python, Node and Debian's packages come from different places: fetched side by side, and kernels compiled meanwhile.
 setup:
-	@$(MAKE) --no-print-directory -j4 $(STAMPS)/web $(STAMPS)/packages warm
+	@$(MAKE) --no-print-directory -j4 $(SETUP)
 
 $(STAMPS)/venv: requirements.lock pyproject.toml
 	@mkdir -p $(STAMPS)
@@ -55,16 +58,16 @@ $(STAMPS)/packages:
 check: $(STAMPS)/web ## all linters, those of both languages side by side
 	@$(MAKE) --no-print-directory -j2 check-python check-web
 
-check-python:
+check-python: $(STAMPS)/venv
 	$(BIN)/ruff check .
 	$(BIN)/ruff format --check --quiet .
 	$(BIN)/mypy
 	$(BIN)/lint-imports --no-cache | tail -n 3
 
-check-web:
+check-web: $(STAMPS)/npm
 	cd web && npm run --silent types:check && npm run --silent lint && npm run --silent format
 
-test-web:
+test-web: $(STAMPS)/npm
 	cd web && npm run --silent test
 
 warm: $(STAMPS)/venv # compile the kernels once, before many processes want them
