@@ -24,6 +24,7 @@ from veltrin.core.plan import stock_speeds
 from veltrin.core.units import DAYS_A_MONTH
 from veltrin.service.house.border import deg
 from veltrin.service.house.errors import DomainError, NotFoundError, changed_elsewhere
+from veltrin.service.house.remembered import Remembered
 from veltrin.service.players.contracts.players import (
     BagOut,
     ClubNoteOut,
@@ -97,12 +98,26 @@ def list_players(store: Store) -> list[PlayerOut]:
         return [player_out(p) for p in rows.load_all(session)]
 
 
+MOST_KNOWN = 200
+
+_known: Remembered[tuple[str, str], tuple[tuple[int, int], StoredPlayer]] = Remembered(MOST_KNOWN)
+
+
 def find_stored(store: Store, player_id: str) -> StoredPlayer:
-    """A player of the store; NotFoundError if there is none of that id."""
+    """A player of the store; NotFoundError if there is none of that id.
+
+    Every answer asks: the bag is read again only where something of the player was changed, by anyone.
+    """
+    key = (store.name, player_id)
     with store.session() as session:
+        # Before the rest: what is changed between the two is read once too often, never once too seldom.
+        state, known = rows.state(session, player_id), _known.get(key)
+        if state is not None and known is not None and known[0] == state.change:
+            return replace(known[1], stands=state.stands)
         found = rows.load(session, player_id)
-    if found is None:
+    if found is None or state is None:
         raise nobody(player_id)
+    _known.put(key, (state.change, found))
     return found
 
 

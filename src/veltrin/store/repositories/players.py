@@ -5,15 +5,15 @@ from __future__ import annotations
 import secrets
 from dataclasses import dataclass, field
 from datetime import date, datetime
-from typing import Any, cast
+from typing import Any, NamedTuple, cast
 
-from sqlalchemy import CursorResult, select, update
+from sqlalchemy import CursorResult, bindparam, select, update
 from sqlalchemy.orm import Session
 
 from veltrin.core.kit import BallCover, Club, ClubKind, Player, Scatter
 from veltrin.core.learn import Practised
 from veltrin.store.across import is_taken
-from veltrin.store.tables import ClubRow, PlayerRow
+from veltrin.store.tables import ClubRow, PlayerRow, StandRow
 
 _CLUB_FIELDS = (
     "id", "name", "loft_rad", "lie_rad", "bounce_rad", "sole_width_m", "head_mass_kg", "length_m", "stock_carry_m",
@@ -111,6 +111,33 @@ def load(session: Session, player_id: str) -> StoredPlayer | None:
     """One player with the bag, or None."""
     row = _row(session, player_id)
     return _stored(row) if row else None
+
+
+class State(NamedTuple):
+    """What tells whether a player is still as they were read (`change`), and what is pinned and left out now."""
+
+    change: tuple[int, int]
+    stands: dict[str, str]
+
+
+_STATE = (
+    select(PlayerRow.version, PlayerRow.book_edits, StandRow.method_id, StandRow.stand)
+    .outerjoin(StandRow, StandRow.player_id == PlayerRow.id)
+    .where(PlayerRow.id == bindparam("player_id"))
+    .order_by(StandRow.method_id)
+)
+
+
+def state(session: Session, player_id: str) -> State | None:
+    """How far a player's changes are counted; None where there is none of that id.
+
+    Who was deleted and comes again counts from anywhere (see `save`), so nobody is taken for who they were.
+    """
+    found = session.execute(_STATE, {"player_id": player_id}).all()
+    if not found:
+        return None
+    version, edits, *_ = found[0]
+    return State((version, edits), {method_id: stand for *_, method_id, stand in found if method_id is not None})
 
 
 def load_all(session: Session) -> list[StoredPlayer]:
