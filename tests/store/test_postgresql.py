@@ -114,6 +114,9 @@ def test_a_file_is_moved_with_all_it_holds_and_goes_on_counting(demo_store: Stor
     with all_rows(moved) as here, all_rows(demo_store) as there:
         asked = select(*BookingRow.__table__.columns).order_by(BookingRow.id)
         assert here.execute(asked).all() == there.execute(asked).all()
+        # The server knows how much it holds, and plans by it.
+        known = here.execute(text("SELECT reltuples FROM pg_class WHERE relname = 'bookings'")).scalar_one()
+        assert known == here.execute(select(func.count()).select_from(BookingRow)).scalar_one() > 0
     # A new row doesn't get a number that came along.
     assert add_coach(moved, "Maren", "nine tall spruces") == 1
     assert add_coach(moved, "Otto", "another quiet low runner") == 2
