@@ -22,6 +22,7 @@ from veltrin.service.files.move import move
 from veltrin.service.files.search import search
 from veltrin.service.house.errors import DomainError
 from veltrin.service.house.store import Store, open_store
+from veltrin.service.many import academies
 from veltrin.service.players.contracts.players import PlayerNew
 from veltrin.service.players.players import add_player, list_players
 from veltrin.service.shot.kept_shots import list_shots
@@ -70,6 +71,32 @@ def test_the_database_itself_shows_a_coach_their_own_rows_only(academy: Store) -
     # Who doesn't say who they are sees nothing.
     nobody = rows_seen(academy, None)
     assert {table: nobody[table] for table in held} == dict.fromkeys(held, 0)
+
+
+WAYS = {
+    "by_an_index": ("enable_seqscan",),
+    "from_end_to_end": ("enable_indexscan", "enable_indexonlyscan", "enable_bitmapscan"),
+}
+"""Ways in which a server may read, by what has to be off for it. It chooses by what it has counted."""
+
+
+@pytest.mark.parametrize("off", WAYS.values(), ids=WAYS)
+def test_what_a_coach_sees_hangs_on_no_way_of_reading(academy: Store, off: tuple[str, ...]) -> None:
+    academies.begin(academy, "Fell Academy")
+    for name in ("Maren", "Otto"):
+        academies.add_member(academy, "Fell Academy", name)
+    usual = [rows_seen(academy, coach) for coach in (None, 1, 2, 3)]
+    assert usual[1]["academy_members"] == usual[2]["academy_members"] == 2
+    for way in off:
+        with academy.engine.begin() as connection:
+            connection.execute(text(f"ALTER ROLE CURRENT_USER SET {way} = off"))
+    academy.engine.dispose()
+    try:
+        assert [rows_seen(academy, coach) for coach in (None, 1, 2, 3)] == usual
+    finally:
+        with academy.engine.begin() as connection:
+            connection.execute(text("ALTER ROLE CURRENT_USER RESET ALL"))
+        academy.engine.dispose()
 
 
 def test_every_table_of_a_coachs_is_locked(academy: Store) -> None:

@@ -64,7 +64,11 @@ def forget() -> None:
 def planned_shot(store: Store, request: PlanRequest, call_id: str) -> Planned:
     """A call of a question; ConflictError if it is no feasible one."""
     plain = plain_request(request)
-    question = question_of(store, plain)
+    return planned_call(question_of(store, plain), plain, call_id)
+
+
+def planned_call(question: Question, plain: PlanRequest, call_id: str) -> Planned:
+    """The same of a question that was put already, and the request it came from, without what only a page asks for."""
     found = expected_of(question, call_id)
     if found is None:
         raise no_call(call_id)

@@ -5,11 +5,13 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 
 from veltrin.core.law import NO_LAW
+from veltrin.core.learn import Yardstick
 from veltrin.service.book.evidence import held_against, seen_of, steady_lost, yardstick_of
-from veltrin.service.book.planned import planned_shot
+from veltrin.service.book.planned import planned_call
 from veltrin.service.house.errors import DomainError
 from veltrin.service.players.laws import laws_in
 from veltrin.service.shot.forms import QUESTION
+from veltrin.service.shot.plan import Known, known_of, plain_request, question_by
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book as rows
 from veltrin.store.repositories import coaches
@@ -48,9 +50,10 @@ def renew_own(own: Store) -> Iterator[int]:
     for first in range(0, len(ids), AT_ONCE):
         with own.session() as session:
             some = rows.with_questions(session, ids[first : first + AT_ONCE])
-        # Worked out while nobody waits for the book.
+        # Worked out while nobody waits for the book. What is known of a player changes with the next write.
+        known = {who: (known_of(own, who), yardstick_of(own, who)) for who in {b.player_id for b, _ in some}}
         for booking, question in some:
-            _hold(own, booking, question)
+            _hold(booking, question, *known[booking.player_id])
         with own.session() as session:
             rows.rewrite(session, [booking for booking, _ in some])
         yield len(some)
@@ -71,15 +74,16 @@ def _of_each_coach(store: Store) -> list[Store]:
         return [store.of_coach(coach.id) for coach in coaches.load_all(session)]
 
 
-def _hold(own: Store, booking: BookingRow, question: str) -> None:
+def _hold(booking: BookingRow, question: str, known: Known, yardstick: Yardstick | None) -> None:
     request = QUESTION.open(question).value
     try:
         if request is None:
             raise DomainError("request", "can't be read any more.", "")
-        planned = planned_shot(own, request, booking.call_id)
+        plain = plain_request(request)
+        planned = planned_call(question_by(known, plain), plain, booking.call_id)
         seen = seen_of(booking)
         for name, value in held_against(seen, planned.expected, planned.law).columns.items():
             setattr(booking, name, value)
-        booking.steady_lost = steady_lost(seen, planned, booking.lost, yardstick_of(own, booking.player_id))
+        booking.steady_lost = steady_lost(seen, planned, booking.lost, yardstick)
     except DomainError:
         booking.law = NO_LAW

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import NamedTuple
+
 from veltrin.core.kit import Learned
 from veltrin.core.methods import method_named
 from veltrin.core.plan import Question, plan_shot, taught
@@ -37,15 +39,37 @@ def _check_stands(request: PlanRequest) -> None:
             method_named(method_id, f"player.{field}")
 
 
+def _untaught(request: PlanRequest, asked: StoredPlayer) -> Question:
+    pinned = frozenset(m for m, stand in asked.stands.items() if stand == "pinned")
+    return question_in(request, asked.player, pinned, frozenset(asked.stands) - pinned)
+
+
+class Known(NamedTuple):
+    """A stored player, and what their book and the coach's laws add to a plan: as both were at one moment."""
+
+    stored: StoredPlayer
+    learned: Learned
+
+
+def known_of(store: Store, player_id: str) -> Known:
+    """What is known of a player now; NotFoundError if there is none of that id."""
+    stored = find_stored(store, player_id)
+    return Known(stored, habits_of(store, stored))
+
+
+def question_by(known: Known, request: PlanRequest) -> Question:
+    """A question of a stored player, by what is known of them already."""
+    return taught(_untaught(request, known.stored), known.learned)
+
+
 def question_of(store: Store | None, request: PlanRequest) -> Question:
     """The question in the core's terms, with what is pinned and left out for its player."""
+    if store is not None and request.player is None:
+        return question_by(known_of(store, str(request.player_id)), request)
     asked = find_asked(store, request)
     _check_stands(request)
-    pinned = frozenset(m for m, stand in asked.stands.items() if stand == "pinned")
-    question = question_in(request, asked.player, pinned, frozenset(asked.stands) - pinned)
-    if store is None:
-        return question
-    return taught(question, habits_of(store, asked) if request.player is None else Learned(laws=laws_of(store)))
+    question = _untaught(request, asked)
+    return question if store is None else taught(question, Learned(laws=laws_of(store)))
 
 
 def plan(store: Store | None, request: PlanRequest) -> PlanResponse:
