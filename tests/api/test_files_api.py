@@ -13,8 +13,8 @@ import jsonschema
 import numpy as np
 import pytest
 from fastapi.testclient import TestClient
-from sqlalchemy import event
 
+from tests.raw import asked
 from veltrin.api.app import create_app
 from veltrin.service.files.bookfile import export
 from veltrin.service.files.contracts.exchange import BookFile
@@ -196,19 +196,12 @@ def test_ten_thousand_shots_are_read_with_progress(client: TestClient) -> None:
 
 def test_who_asks_how_far_an_import_is_writes_nothing(client: TestClient) -> None:
     # A write would wait for the lock of the import itself, on a file of SQLite's.
-    told, said = read(client, csv(3)), []
-
-    def note(_connection: object, _cursor: object, statement: str, *_: object) -> None:
-        said.append(statement.lstrip().split(" ", 1)[0].upper())
-
-    engine = client.app.state.store.engine  # type: ignore[attr-defined]
-    event.listen(engine, "before_cursor_execute", note)
-    try:
+    told = read(client, csv(3))
+    with asked(client.app.state.store.engine) as said:  # type: ignore[attr-defined]
         assert client.get(f"/api/imports/{told['id']}").json()["state"] == "done"
-    finally:
-        event.remove(engine, "before_cursor_execute", note)
-    assert "SELECT" in said
-    assert not {"UPDATE", "INSERT", "DELETE"} & set(said)
+    does = {one.split(" ", 1)[0].upper() for one in said}
+    assert "SELECT" in does
+    assert not {"UPDATE", "INSERT", "DELETE"} & does
 
 
 def test_equal_carries_are_two_shots_and_the_same_measured_shot_twice_is_one(client: TestClient) -> None:

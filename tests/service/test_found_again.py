@@ -3,13 +3,12 @@
 from __future__ import annotations
 
 import uuid
-from collections.abc import Callable, Iterator
-from contextlib import contextmanager
+from collections.abc import Callable
 from dataclasses import replace
 
 import pytest
-from sqlalchemy import event
 
+from tests.raw import asked
 from veltrin.service.house.errors import NotFoundError
 from veltrin.service.house.store import Store
 from veltrin.service.players.players import find_stored
@@ -89,28 +88,16 @@ def test_whose_player_it_is_is_asked_every_time(demo_store: Store) -> None:
         find_stored(demo_store.of_coach(1, player_id="corwin"), WHO)
 
 
-@contextmanager
-def asked(store: Store) -> Iterator[list[str]]:
-    """What the database is asked in the meantime."""
-    told: list[str] = []
-
-    def heard(_connection: object, _cursor: object, statement: str, *_: object) -> None:
-        if statement.startswith("SELECT"):
-            told.append(statement)
-
-    event.listen(store.engine, "before_cursor_execute", heard)
-    try:
-        yield told
-    finally:
-        event.remove(store.engine, "before_cursor_execute", heard)
+def reads(said: list[str]) -> list[str]:
+    return [one for one in said if one.startswith("SELECT")]
 
 
 def test_the_bag_is_read_once(demo_store: Store) -> None:
     find_stored(demo_store, WHO)
-    with asked(demo_store) as told:
+    with asked(demo_store.engine) as said:
         find_stored(demo_store, WHO)
-    assert len(told) == 1
-    assert "clubs" not in told[0]
+    (only,) = reads(said)
+    assert "clubs" not in only
 
 
 def test_a_shot_that_is_booked_changes_no_bag(demo_store: Store) -> None:
@@ -118,6 +105,6 @@ def test_a_shot_that_is_booked_changes_no_bag(demo_store: Store) -> None:
     with demo_store.session() as session:
         shot = book.columns_of(book.every(session, Which(WHO))[0])
         book.add_many(session, [{**shot, "id": str(uuid.uuid4())}])
-    with asked(demo_store) as told:
+    with asked(demo_store.engine) as said:
         assert find_stored(demo_store, WHO) == before
-    assert len(told) == 1
+    assert len(reads(said)) == 1

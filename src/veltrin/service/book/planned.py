@@ -95,12 +95,12 @@ def planned_from_former(store: Store, request: PlanRequest, call_id: str) -> Pla
 
     NotFoundError or DomainError if the club or the method is unknown, as for any call.
     """
+    plain = plain_request(request)
+    question = question_of(store, plain)
     try:
-        return planned_shot(store, request, call_id)
+        return planned_call(question, plain, call_id)
     except ConflictError:
         club_id, method_id, _ = parts_of(call_id)
-        plain = plain_request(request)
-        question = question_of(store, plain)
         club = question.player.club(club_id, "call_id")
         if club.kind == "putter":
             raise

@@ -12,13 +12,11 @@ from veltrin.service.house.remembered import Remembered
 from veltrin.service.house.words import cover_words, method_words
 from veltrin.service.players.contracts.learnt import EffectOut, LearntOut
 from veltrin.service.players.laws import laws_in, laws_of
-from veltrin.service.players.players import find_stored
+from veltrin.service.players.players import MOST_KNOWN, find_stored
 from veltrin.store.dialect import read_one_state
 from veltrin.store.engine import Store
 from veltrin.store.repositories import book_sums as rows
 from veltrin.store.repositories.players import StoredPlayer
-
-MOST_KNOWN = 200
 
 _known: Remembered[tuple[str, str], tuple[rows.Sums, Learned]] = Remembered(MOST_KNOWN)
 

@@ -99,6 +99,7 @@ def list_players(store: Store) -> list[PlayerOut]:
 
 
 MOST_KNOWN = 200
+"""Players that a process remembers, and what it learnt of each."""
 
 _known: Remembered[tuple[str, str], tuple[tuple[int, int], StoredPlayer]] = Remembered(MOST_KNOWN)
 

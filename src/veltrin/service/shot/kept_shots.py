@@ -5,9 +5,10 @@ from __future__ import annotations
 from veltrin.service.house.border import copied
 from veltrin.service.house.errors import ConflictError, NotFoundError
 from veltrin.service.house.joining import join
+from veltrin.service.players.players import find_stored
 from veltrin.service.shot.contracts.kept_shots import ShotNew, ShotOut
 from veltrin.service.shot.forms import CALL, QUESTION
-from veltrin.service.shot.plan import find_asked, plain_request, plan
+from veltrin.service.shot.plan import plain_request, plan
 from veltrin.service.shot.summary import summary_of
 from veltrin.store.engine import Store
 from veltrin.store.repositories import lessons as lesson_rows
@@ -27,7 +28,7 @@ def keep_shot(store: Store, body: ShotNew) -> ShotOut:
         raise ConflictError(
             "request.player_id", "a shot is saved for a stored player.", "Add the player first, then give player_id."
         )
-    player = find_asked(store, body.request).player
+    player = find_stored(store, body.request.player_id).player
     question = plain_request(body.request).model_copy(update={"only": [body.call_id]})
     calls = plan(store, question).calls
     if not calls:

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from typing import NamedTuple
 
-from veltrin.core.kit import Learned
+from veltrin.core.kit import NOTHING_LEARNED, Learned
 from veltrin.core.methods import method_named
 from veltrin.core.plan import Question, plan_shot, taught
 from veltrin.service.house.errors import ConflictError
+from veltrin.service.players.contracts.players import PlayerInline
 from veltrin.service.players.habits import habits_of
 from veltrin.service.players.laws import laws_of
 from veltrin.service.players.players import find_stored
@@ -19,57 +20,45 @@ from veltrin.store.engine import Store
 from veltrin.store.repositories.players import StoredPlayer
 
 
-def find_asked(store: Store | None, request: PlanRequest) -> StoredPlayer:
-    """Take the player from the question itself, or load the stored one, with what is pinned and left out."""
-    inline = request.player
-    if inline is None:
-        assert store is not None, "without a store the question carries its player (contract)"
-        return find_stored(store, str(request.player_id))
-    player = player_in("inline", inline, tuple(club_in(c) for c in inline.clubs))
-    stands = dict.fromkeys(inline.pinned, "pinned") | dict.fromkeys(inline.excluded, "excluded")
-    return StoredPlayer(player, inline.note, stands)
-
-
-def _check_stands(request: PlanRequest) -> None:
-    """Refuse pins of methods there are not; stored ones were checked when they were set."""
-    if request.player is None:
-        return
-    for field, ids in (("pinned", request.player.pinned), ("excluded", request.player.excluded)):
-        for method_id in ids:
-            method_named(method_id, f"player.{field}")
-
-
-def _untaught(request: PlanRequest, asked: StoredPlayer) -> Question:
-    pinned = frozenset(m for m, stand in asked.stands.items() if stand == "pinned")
-    return question_in(request, asked.player, pinned, frozenset(asked.stands) - pinned)
-
-
 class Known(NamedTuple):
-    """A stored player, and what their book and the coach's laws add to a plan: as both were at one moment."""
+    """A player, and what their book and the coach's laws add to a plan: as both were at one moment."""
 
     stored: StoredPlayer
     learned: Learned
 
 
 def known_of(store: Store, player_id: str) -> Known:
-    """What is known of a player now; NotFoundError if there is none of that id."""
+    """What is known of a stored player now; NotFoundError if there is none of that id."""
     stored = find_stored(store, player_id)
     return Known(stored, habits_of(store, stored))
 
 
+def _told(store: Store | None, player: PlayerInline) -> Known:
+    """A player whom the question itself tells. Pins of methods there are not are refused; stored ones were checked when
+    they were set.
+    """
+    made = player_in("inline", player, tuple(club_in(c) for c in player.clubs))
+    for field, ids in (("pinned", player.pinned), ("excluded", player.excluded)):
+        for method_id in ids:
+            method_named(method_id, f"player.{field}")
+    stands = dict.fromkeys(player.pinned, "pinned") | dict.fromkeys(player.excluded, "excluded")
+    learned = NOTHING_LEARNED if store is None else Learned(laws=laws_of(store))
+    return Known(StoredPlayer(made, player.note, stands), learned)
+
+
 def question_by(known: Known, request: PlanRequest) -> Question:
-    """A question of a stored player, by what is known of them already."""
-    return taught(_untaught(request, known.stored), known.learned)
+    """The question in the core's terms, with what is pinned and left out for its player."""
+    stands = known.stored.stands
+    pinned = frozenset(m for m, stand in stands.items() if stand == "pinned")
+    return taught(question_in(request, known.stored.player, pinned, frozenset(stands) - pinned), known.learned)
 
 
 def question_of(store: Store | None, request: PlanRequest) -> Question:
-    """The question in the core's terms, with what is pinned and left out for its player."""
-    if store is not None and request.player is None:
-        return question_by(known_of(store, str(request.player_id)), request)
-    asked = find_asked(store, request)
-    _check_stands(request)
-    question = _untaught(request, asked)
-    return question if store is None else taught(question, Learned(laws=laws_of(store)))
+    """The same, of the player whom the question tells or names, as they are known now."""
+    if request.player is not None:
+        return question_by(_told(store, request.player), request)
+    assert store is not None, "without a store the question carries its player (contract)"
+    return question_by(known_of(store, str(request.player_id)), request)
 
 
 def plan(store: Store | None, request: PlanRequest) -> PlanResponse:

@@ -253,13 +253,13 @@ def _leaping(*names: str) -> Select[*tuple[Any, ...]]:
 
     def beyond(k: int) -> ScalarSelect[str]:
         """The first that is further in one column, and the same in those before it."""
-        here, there = of(last)[: k + 1], of(after)[: k + 1]
-        same = [one == other for one, other in zip(there[:k], here[:k], strict=True)]
-        return first(after, *same, there[k] > here[k])
+        here, there = of(last), of(after)
+        return first(after, *(there[j] == here[j] for j in range(k)), there[k] > here[k])
 
     # What a recursion begins with and what follows have to be of one type, down to its length.
     begin = select(cast(first(row), String).label("id")).cte(recursive=True)
-    # One column after the other: SQLite finds its way by the first alone where several are compared at once.
+    # One column after the other, for SQLite finds its way by the first alone where several are compared at once; then
+    # nothing, as coalesce asks for two.
     follows = func.coalesce(*(beyond(k) for k in reversed(range(len(names)))), None)
     leapt = begin.union_all(select(cast(follows, String)).select_from(begin).join(last, last.id == begin.c.id))
     return select(*of(row)).join(leapt, leapt.c.id == row.id)
